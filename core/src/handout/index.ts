@@ -1,0 +1,5 @@
+export * from './copiedPages.js';
+export * from './originals.js';
+export * from './pageTransform.js';
+export * from './pdf.js';
+export * from './sources.js';

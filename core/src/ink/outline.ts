@@ -1,0 +1,43 @@
+import { getStroke } from 'perfect-freehand';
+import type { InkStyle } from '../marks/mark.js';
+import type { Path, PathStep } from '../paint/path.js';
+import { STRIDE } from './points.js';
+
+interface Ink {
+  points: readonly number[];
+  style: InkStyle;
+  pressure: boolean;
+}
+
+/** How strongly pressure or speed changes the width of each nature, 0 (not at all) to 1. */
+const THINNING: Record<InkStyle['nature'], number> = { pen: 0.45, highlighter: 0 };
+
+/**
+ * The closed outline of a stroke, the one shape that canvas, SVG and PDF all fill.
+ * `finished` is false while the pen is still down, so that the end follows the pen.
+ */
+export function outline(ink: Ink, finished = true): Path {
+  const { points, style } = ink;
+  const input: [number, number, number][] = [];
+  for (let i = 0; i < points.length; i += STRIDE) input.push([points[i]!, points[i + 1]!, points[i + 2]!]);
+  const ring = getStroke(input, {
+    size: style.width,
+    thinning: THINNING[style.nature],
+    smoothing: 0.5,
+    streamline: 0.35,
+    simulatePressure: !ink.pressure,
+    last: finished,
+  });
+  return smoothRing(ring);
+}
+
+/** Quadratic curves through the middles of a polygon's sides: a smooth closed ring. */
+function smoothRing(ring: number[][]): Path {
+  if (ring.length < 3) return [];
+  const at = (i: number) => ring[i % ring.length] as [number, number];
+  const middle = (i: number): [number, number] => [(at(i)[0] + at(i + 1)[0]) / 2, (at(i)[1] + at(i + 1)[1]) / 2];
+  const path: PathStep[] = [['M', ...middle(0)]];
+  for (let i = 1; i <= ring.length; i++) path.push(['Q', ...at(i), ...middle(i)]);
+  path.push(['Z']);
+  return path;
+}

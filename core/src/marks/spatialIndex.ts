@@ -1,0 +1,73 @@
+import RBush from 'rbush';
+import type { Rect } from '../geometry/rect.js';
+import { byOrder } from '../pages/page.js';
+import { markBounds } from './bounds.js';
+import type { Mark } from './mark.js';
+
+interface Entry {
+  minX: number;
+  minY: number;
+  maxX: number;
+  maxY: number;
+  mark: Mark;
+}
+
+/** The marks of one page, found by place (an R-tree). */
+export class SpatialIndex {
+  private readonly tree = new RBush<Entry>();
+  private readonly entries = new Map<string, Entry>();
+
+  constructor(marks: Iterable<Mark> = []) {
+    const entries = [...marks].map(entryOf);
+    this.tree.load(entries);
+    for (const entry of entries) this.entries.set(entry.mark.id, entry);
+  }
+
+  get size(): number {
+    return this.entries.size;
+  }
+
+  /** Puts a mark in, or its new state in the place of the old. Returns what is now stale on screen. */
+  set(mark: Mark): Rect[] {
+    const stale = this.delete(mark.id);
+    const entry = entryOf(mark);
+    this.entries.set(mark.id, entry);
+    this.tree.insert(entry);
+    return [...stale, rectOf(entry)];
+  }
+
+  /** Takes a mark out. Returns what is now stale on screen. */
+  delete(id: string): Rect[] {
+    const entry = this.entries.get(id);
+    if (!entry) return [];
+    this.entries.delete(id);
+    this.tree.remove(entry);
+    return [rectOf(entry)];
+  }
+
+  get(id: string): Mark | undefined {
+    return this.entries.get(id)?.mark;
+  }
+
+  /** Marks whose bounds touch the rectangle, lowest first. */
+  within(rect: Rect): Mark[] {
+    return this.tree
+      .search({ minX: rect.x, minY: rect.y, maxX: rect.x + rect.width, maxY: rect.y + rect.height })
+      .map((entry) => entry.mark)
+      .sort(byOrder);
+  }
+
+  /** All marks, lowest first. */
+  all(): Mark[] {
+    return [...this.entries.values()].map((entry) => entry.mark).sort(byOrder);
+  }
+}
+
+function entryOf(mark: Mark): Entry {
+  const { x, y, width, height } = markBounds(mark);
+  return { minX: x, minY: y, maxX: x + width, maxY: y + height, mark };
+}
+
+function rectOf(entry: Entry): Rect {
+  return { x: entry.minX, y: entry.minY, width: entry.maxX - entry.minX, height: entry.maxY - entry.minY };
+}

@@ -1,0 +1,13 @@
+import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
+
+/** A fractional index after all the given ones. */
+export function orderOnTop(orders: Iterable<string>): string {
+  let top: string | null = null;
+  for (const order of orders) if (top === null || order > top) top = order;
+  return generateKeyBetween(top, null);
+}
+
+/** `count` fractional indices in a row, to lay out a new sequence. */
+export function orderSequence(count: number): string[] {
+  return generateNKeysBetween(null, null, count);
+}

@@ -1,0 +1,37 @@
+/** What lies under the marks of a page. */
+export type Surface =
+  | { kind: 'blank'; colour: string }
+  /** A page of a stored PDF; `index` counts from 0. */
+  | { kind: 'pdf'; material: string; index: number };
+
+/** One thing to mark up. Sizes are page units (CSS pixels at 100 %, 96 to the inch). */
+export interface Page {
+  id: string;
+  /** Fractional index that sorts the pages of a lesson. */
+  order: string;
+  title: string;
+  width: number;
+  height: number;
+  surface: Surface;
+  /** A removed page keeps its marks, so that bringing it back brings all of it back. */
+  removed: boolean;
+}
+
+export type PagePatch = Partial<Pick<Page, 'order' | 'title' | 'width' | 'height' | 'surface' | 'removed'>>;
+
+/** PDF points (1/72 inch) to page units (1/96 inch). */
+export const UNITS_PER_POINT = 96 / 72;
+
+/** Largest side of a page, in page units (ISO 32000-1 annex C.2: 14,400 points). */
+export const MAX_PAGE_SIDE = 14400 * UNITS_PER_POINT;
+
+/** The pages that are there, in their order. */
+export function orderedPages(pages: Iterable<Page>): Page[] {
+  return [...pages].filter((page) => !page.removed).sort(byOrder);
+}
+
+/** Sorts by fractional index, ties by id, so that every client sorts alike. */
+export function byOrder(a: { order: string; id: string }, b: { order: string; id: string }): number {
+  if (a.order !== b.order) return a.order < b.order ? -1 : 1;
+  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+}
