@@ -1,0 +1,113 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Req, Res, UseGuards } from '@nestjs/common';
+import type { Request, Response } from 'express';
+import { rm } from 'node:fs/promises';
+import { Problem, notFound } from '../http/problem.js';
+import { MaterialsService } from '../materials/materials.service.js';
+import type { Teacher } from '../people/teacher.entity.js';
+import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
+import { Settings } from '../settings/settings.js';
+import { SittingsService } from '../sittings/sittings.service.js';
+import { FileStore } from '../storage/fileStore.js';
+import type { Lesson } from './lesson.entity.js';
+import { RenameDto } from './lessons.dto.js';
+import { LessonsService } from './lessons.service.js';
+import type { Upload } from './upload.js';
+import { receiveUpload } from './upload.js';
+
+@Controller('api/lessons')
+@UseGuards(TeacherGuard)
+export class LessonsController {
+  constructor(
+    private readonly lessons: LessonsService,
+    private readonly materials: MaterialsService,
+    private readonly sittings: SittingsService,
+    private readonly files: FileStore,
+    private readonly settings: Settings,
+  ) {}
+
+  @Get()
+  async list(@CurrentTeacher() teacher: Teacher) {
+    return (await this.lessons.list(teacher.id)).map(summary);
+  }
+
+  /**
+   * Takes a PDF as a new lesson. Answers in lines of JSON while it works: `{"done","total"}` for
+   * pages read, then `{"lesson"}`, or `{"error"}` with a sentence. A closed connection cancels.
+   */
+  @Post()
+  async create(@CurrentTeacher() teacher: Teacher, @Req() request: Request, @Res() response: Response): Promise<void> {
+    const upload = await receiveUpload(request, response, this.files.incoming, this.settings.maxUploadMb);
+    const abort = new AbortController();
+    response.on('close', () => abort.abort());
+    response.status(201).type('application/x-ndjson');
+    const line = (value: object) => response.write(`${JSON.stringify(value)}\n`);
+    try {
+      const onProgress = (done: number, total: number) => line({ done, total });
+      line({ lesson: summary(await this.read(teacher.id, upload, { onProgress, signal: abort.signal })) });
+    } catch (error) {
+      line({ error: errorOf(error) });
+    } finally {
+      await rm(upload.path, { force: true });
+      response.end();
+    }
+  }
+
+  @Get(':id')
+  async get(@CurrentTeacher() teacher: Teacher, @Param('id') id: string) {
+    const lesson = await this.lessons.own(teacher.id, id);
+    return { ...summary(lesson), sittings: await this.sittings.ofLesson(id) };
+  }
+
+  @Patch(':id')
+  @HttpCode(204)
+  async rename(@CurrentTeacher() teacher: Teacher, @Param('id') id: string, @Body() dto: RenameDto): Promise<void> {
+    await this.lessons.rename(await this.lessons.own(teacher.id, id), dto.title);
+  }
+
+  @Delete(':id')
+  @HttpCode(204)
+  async remove(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
+    await this.lessons.remove(await this.lessons.own(teacher.id, id));
+  }
+
+  @Post(':id/restore')
+  @HttpCode(204)
+  async restore(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
+    await this.lessons.restore(teacher.id, id);
+  }
+
+  @Get(':id/cover')
+  async cover(@CurrentTeacher() teacher: Teacher, @Param('id') id: string, @Res() response: Response): Promise<void> {
+    const lesson = await this.lessons.own(teacher.id, id);
+    if (!lesson.coverSha256) throw notFound('This picture');
+    response.sendFile(this.files.pathOf(lesson.coverSha256), {
+      headers: { 'Content-Type': 'image/png' },
+      dotfiles: 'allow',
+    });
+  }
+
+  private async read(
+    teacherId: string,
+    { path, name }: Upload,
+    options: { onProgress(done: number, total: number): void; signal: AbortSignal },
+  ): Promise<Lesson> {
+    const read = await this.materials.takePdf(teacherId, path, name, options);
+    options.signal.throwIfAborted();
+    return this.lessons.createFromPdf(teacherId, titleFrom(name), read);
+  }
+}
+
+function summary({ id, title, usedAt, coverSha256 }: Lesson) {
+  return { id, title, usedAt, cover: coverSha256 !== null };
+}
+
+/** A file's name as a title: without its ending, dashes for spaces. */
+function titleFrom(fileName: string): string {
+  const bare = fileName.replace(/\.pdf$/i, '').replace(/[_-]+/g, ' ').trim();
+  return bare === '' ? 'Untitled lesson' : bare;
+}
+
+function errorOf(error: unknown): object {
+  if (error instanceof Problem) return error.getResponse() as object;
+  return { code: 'failed', message: 'The document could not be taken in. Please try again.' };
+}

@@ -1,0 +1,105 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import type { Page } from '@doodla/core';
+import { orderSequence } from '@doodla/core';
+import { randomUUID } from 'node:crypto';
+import { IsNull, LessThan, Not, Repository } from 'typeorm';
+import { notFound } from '../http/problem.js';
+import { LogsService } from '../live/logs.service.js';
+import type { ReadMaterial } from '../materials/materials.service.js';
+import { PdfReader } from '../materials/pdfReader.js';
+import { FileStore } from '../storage/fileStore.js';
+import { Lesson } from './lesson.entity.js';
+import { LessonMaterial } from './lessonMaterial.entity.js';
+
+/** How long a deleted lesson can still be brought back. */
+const KEPT_MS = 24 * 3600 * 1000;
+const COVER_WIDTH = 480;
+
+@Injectable()
+export class LessonsService {
+  constructor(
+    @InjectRepository(Lesson) private readonly lessons: Repository<Lesson>,
+    @InjectRepository(LessonMaterial) private readonly links: Repository<LessonMaterial>,
+    private readonly logs: LogsService,
+    private readonly pdfs: PdfReader,
+    private readonly files: FileStore,
+  ) {}
+
+  list(teacherId: string): Promise<Lesson[]> {
+    return this.lessons.find({ where: { teacherId, deletedAt: IsNull() }, order: { usedAt: 'DESC' } });
+  }
+
+  /** The teacher's own lesson. Throws Problem where it is deleted or somebody else's. */
+  async own(teacherId: string, id: string): Promise<Lesson> {
+    const lesson = await this.lessons.findOneBy({ id, teacherId, deletedAt: IsNull() });
+    if (!lesson) throw notFound('This lesson');
+    return lesson;
+  }
+
+  find(id: string): Promise<Lesson | null> {
+    return this.lessons.findOneBy({ id });
+  }
+
+  /** A new lesson with a page for each page of a document. */
+  async createFromPdf(teacherId: string, title: string, { material, sizes }: ReadMaterial): Promise<Lesson> {
+    const now = Date.now();
+    const lesson = await this.lessons.save({
+      id: randomUUID(),
+      teacherId,
+      title: title.slice(0, 200),
+      coverSha256: null,
+      createdAt: now,
+      usedAt: now,
+      deletedAt: null,
+    });
+    await this.links.insert({ lessonId: lesson.id, materialId: material.id });
+    const orders = orderSequence(sizes.length);
+    const pages = sizes.map((size, index): Page => ({
+      id: randomUUID(),
+      order: orders[index]!,
+      title: '',
+      ...size,
+      surface: { kind: 'pdf', material: material.id, index },
+      removed: false,
+    }));
+    await this.logs.append(lesson.id, teacherId, {
+      id: randomUUID(),
+      changes: pages.map((page) => ({ do: 'addPage', page })),
+    });
+    void this.makeCover(lesson.id, material.sha256);
+    return lesson;
+  }
+
+  async rename(lesson: Lesson, title: string): Promise<void> {
+    await this.lessons.update({ id: lesson.id }, { title });
+  }
+
+  async markUsed(id: string): Promise<void> {
+    await this.lessons.update({ id }, { usedAt: Date.now() });
+  }
+
+  /** Puts a lesson away; for a day it can be brought back. */
+  async remove(lesson: Lesson): Promise<void> {
+    await this.lessons.update({ id: lesson.id }, { deletedAt: Date.now() });
+  }
+
+  async restore(teacherId: string, id: string): Promise<void> {
+    const { affected } = await this.lessons.update({ id, teacherId, deletedAt: Not(IsNull()) }, { deletedAt: null });
+    if (!affected) throw notFound('This lesson');
+  }
+
+  /** Drops for good what was deleted more than a day ago. */
+  async purge(): Promise<void> {
+    await this.lessons.delete({ deletedAt: LessThan(Date.now() - KEPT_MS) });
+  }
+
+  private async makeCover(id: string, sha256: string): Promise<void> {
+    try {
+      const png = await this.pdfs.cover(this.files.pathOf(sha256), COVER_WIDTH);
+      await this.lessons.update({ id }, { coverSha256: await this.files.put(png) });
+    } catch {
+      // A lesson without a picture is shown with a plain one.
+    }
+  }
+}

@@ -1,0 +1,76 @@
+import { Injectable } from '@nestjs/common';
+import type { Actor, LogRef, Page, Situation } from '@doodla/core';
+import { LessonsService } from '../lessons/lessons.service.js';
+import type { Visitor } from '../people/visitor.js';
+import { Problem, notFound } from '../http/problem.js';
+import { SittingsService } from '../sittings/sittings.service.js';
+import { LogsService } from './logs.service.js';
+
+export interface Access {
+  actor: Actor;
+  /** Whether the visitor may write into the log at all; a lesson's is the teacher's alone. */
+  writes: boolean;
+  situation(): Promise<Situation>;
+}
+
+/** Decides who may open which log, and what the state of the class allows in it. */
+@Injectable()
+export class AccessService {
+  constructor(
+    private readonly lessons: LessonsService,
+    private readonly sittings: SittingsService,
+    private readonly logs: LogsService,
+  ) {}
+
+  /** Throws Problem where the visitor may not even look. */
+  async to(log: LogRef, visitor: Visitor): Promise<Access> {
+    const actor = actorOf(visitor);
+    return log.kind === 'lesson' ? this.toLesson(log.id, visitor, actor) : this.toSitting(log.id, visitor, actor);
+  }
+
+  /** Throws Problem unless the visitor is the teacher of the sitting. */
+  async teaches(sittingId: string, visitor: Visitor): Promise<void> {
+    const { actor } = await this.to({ kind: 'sitting', id: sittingId }, visitor);
+    if (actor.role !== 'teacher') throw new Problem(403, 'not-allowed', 'Only the teacher can do that.');
+  }
+
+  private async toLesson(id: string, visitor: Visitor, actor: Actor): Promise<Access> {
+    if (visitor.role === 'teacher') await this.lessons.own(visitor.teacher.id, id);
+    else if (visitor.role === 'student') {
+      const sitting = await this.sittings.find(visitor.sitting);
+      if (sitting?.lessonId !== id) throw notFound('This lesson');
+    }
+    const pages = (await this.logs.open(id)).state.pages;
+    const situation: Situation = { pensUp: true, ended: false, hasPage: (page) => isThere(pages.get(page)) };
+    return { actor, writes: actor.role === 'teacher', situation: () => Promise.resolve(situation) };
+  }
+
+  private async toSitting(id: string, visitor: Visitor, actor: Actor): Promise<Access> {
+    const sitting = await this.sittings.find(id);
+    if (!sitting) throw notFound('This class');
+    if (visitor.role === 'teacher') await this.lessons.own(visitor.teacher.id, sitting.lessonId);
+    else if (visitor.role === 'student' && visitor.sitting !== id) throw notFound('This class');
+    return { actor, writes: true, situation: () => this.situationOf(id) };
+  }
+
+  private async situationOf(sittingId: string): Promise<Situation> {
+    const sitting = await this.sittings.find(sittingId);
+    if (!sitting) throw notFound('This class');
+    const lesson = await this.logs.open(sitting.lessonId);
+    return {
+      pensUp: sitting.pensUp,
+      ended: sitting.endedAt !== null,
+      hasPage: (page) => isThere(lesson.state.pages.get(page)),
+    };
+  }
+}
+
+function isThere(page: Page | undefined): boolean {
+  return page !== undefined && !page.removed;
+}
+
+function actorOf(visitor: Visitor): Actor {
+  if (visitor.role === 'teacher') return { id: visitor.teacher.id, role: 'teacher', tables: [] };
+  if (visitor.role === 'student') return { id: visitor.student, role: 'student', tables: [] };
+  throw new Problem(401, 'sign-in', 'Please join the class or sign in first.');
+}

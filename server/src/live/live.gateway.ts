@@ -1,0 +1,186 @@
+import { Logger, UseFilters, UsePipes, ValidationPipe } from '@nestjs/common';
+import type { OnGatewayConnection, OnGatewayDisconnect, OnGatewayInit } from '@nestjs/websockets';
+import { ConnectedSocket, MessageBody, SubscribeMessage, WebSocketGateway, WebSocketServer } from '@nestjs/websockets';
+import type { ClassState, DrawnMessage, LogState, OpenReply, OperationMessage, StoredMessage } from '@doodla/core';
+import {
+  LIVE,
+  MAX_OPERATION_LENGTH,
+  maySee,
+  Refusal,
+  refusalOf,
+  snapshotOf,
+  visibleSnapshot,
+  visibleTo,
+} from '@doodla/core';
+import type { DefaultEventsMap, Server, Socket } from 'socket.io';
+import { Problem, notFound } from '../http/problem.js';
+import type { Visitor } from '../people/visitor.js';
+import { VisitorsService } from '../people/visitors.service.js';
+import type { Access } from './access.service.js';
+import { AccessService } from './access.service.js';
+import { ClassesService } from './classes.service.js';
+import { FailureFilter } from './failure.filter.js';
+import { DrawDto, EnterDto, OpenDto, PensDto, SubmitDto, TurnDto } from './live.dto.js';
+import type { AppendedOperation } from './logs.service.js';
+import { LogsService } from './logs.service.js';
+import { TokenBucket } from './tokenBucket.js';
+
+interface LiveData {
+  visitor: Visitor;
+  /** Logs that this socket has open, with what it may do in them. */
+  open: Map<string, Access>;
+  submits: TokenBucket;
+  draws: TokenBucket;
+}
+
+type LiveSocket = Socket<DefaultEventsMap, DefaultEventsMap, DefaultEventsMap, LiveData>;
+
+/** Catching up on more operations than this is slower than a snapshot. */
+const CATCH_UP_LIMIT = 500;
+const logRoom = (id: string) => `log ${id}`;
+const classRoom = (sitting: string) => `class ${sitting}`;
+
+const validation = new ValidationPipe({
+  transform: true,
+  whitelist: true,
+  exceptionFactory: (errors) => {
+    new Logger('Live').debug(String(errors[0]));
+    return new Refusal('bad-mark');
+  },
+});
+
+@WebSocketGateway({
+  path: '/live',
+  serveClient: false,
+  maxHttpBufferSize: 4 * MAX_OPERATION_LENGTH,
+  perMessageDeflate: { threshold: 2048 },
+})
+@UsePipes(validation)
+@UseFilters(FailureFilter)
+export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewayDisconnect {
+  @WebSocketServer() private readonly server: Server;
+
+  constructor(
+    private readonly visitors: VisitorsService,
+    private readonly access: AccessService,
+    private readonly logs: LogsService,
+    private readonly classes: ClassesService,
+  ) {}
+
+  afterInit(server: Server): void {
+    this.classes.onChange((state) => server.to(classRoom(state.sitting)).emit(LIVE.classState, state));
+    server.use((socket, next) => {
+      const { token } = socket.handshake.auth as { token?: unknown };
+      this.visitors.of(typeof token === 'string' ? token : undefined, socket.request).then((visitor) => {
+        if (visitor.role === 'nobody') return next(new Error('sign-in'));
+        const data: LiveData = {
+          visitor,
+          open: new Map(),
+          submits: new TokenBucket(400, 60),
+          draws: new TokenBucket(400, 150),
+        };
+        Object.assign(socket.data, data);
+        next();
+      }, next);
+    });
+  }
+
+  async handleConnection({ data: { visitor } }: LiveSocket): Promise<void> {
+    if (visitor.role === 'student') await this.classes.arrive(visitor.sitting, visitor.student);
+  }
+
+  async handleDisconnect({ data: { visitor } }: LiveSocket): Promise<void> {
+    if (visitor.role === 'student') await this.classes.leave(visitor.sitting, visitor.student);
+  }
+
+  @SubscribeMessage(LIVE.open)
+  async open(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: OpenDto): Promise<OpenReply> {
+    const access = await this.access.to(dto.log, socket.data.visitor);
+    const { actor } = access;
+    const log = await this.logs.open(dto.log.id);
+    return log.inTurn(async () => {
+      await socket.join(logRoom(log.id));
+      socket.data.open.set(log.id, access);
+      const undoable = await this.logs.undoable(log.id, actor.id);
+      const behind = dto.since === undefined ? Infinity : log.seq - dto.since;
+      if (behind < 0 || behind > CATCH_UP_LIMIT) {
+        return { actor, snapshot: visibleSnapshot(actor, snapshotOf(log.state, log.seq)), operations: [], undoable };
+      }
+      const missed = await this.logs.since(log.id, dto.since!);
+      const operations = missed.map(({ logged, inverse }) => visibleTo(actor, logged, inverse, log.state));
+      return { actor, operations, undoable };
+    });
+  }
+
+  @SubscribeMessage(LIVE.submit)
+  async submit(@ConnectedSocket() socket: LiveSocket, @MessageBody() { log: ref, operation }: SubmitDto): Promise<object> {
+    if (!socket.data.submits.take()) throw new Refusal('too-fast');
+    if (JSON.stringify(operation).length > MAX_OPERATION_LENGTH) throw new Refusal('too-large');
+    const access = socket.data.open.get(ref.id);
+    if (!access) throw notFound('This page');
+    const { actor, writes, situation } = access;
+    if (!writes) throw new Refusal('not-allowed');
+    const now = await situation();
+    await this.logs.append(ref.id, actor.id, operation, {
+      judge: (full, state) => refusalOf(full, actor, state, now),
+      tell: (appended, state) => this.tell(socket, ref.id, appended, state),
+    });
+    return {};
+  }
+
+  @SubscribeMessage(LIVE.draw)
+  async draw(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: DrawDto): Promise<void> {
+    const access = socket.data.open.get(dto.log.id);
+    if (!access?.writes || !socket.data.draws.take()) return;
+    const { actor } = access;
+    const now = await access.situation();
+    if (now.ended || (actor.role === 'student' && !now.pensUp) || !maySee(dto.space, actor)) return;
+    const message: DrawnMessage = { ...dto, author: actor.id };
+    for (const other of this.listeners(dto.log.id)) {
+      if (other.id !== socket.id && maySee(dto.space, other.data.open.get(dto.log.id)!.actor)) {
+        other.volatile.emit(LIVE.drawn, message);
+      }
+    }
+  }
+
+  @SubscribeMessage(LIVE.enter)
+  async enter(@ConnectedSocket() socket: LiveSocket, @MessageBody() { sitting }: EnterDto): Promise<ClassState> {
+    await this.access.to({ kind: 'sitting', id: sitting }, socket.data.visitor);
+    await socket.join(classRoom(sitting));
+    return this.classes.state(sitting);
+  }
+
+  @SubscribeMessage(LIVE.turn)
+  async turn(@ConnectedSocket() socket: LiveSocket, @MessageBody() { sitting, page }: TurnDto): Promise<object> {
+    await this.access.teaches(sitting, socket.data.visitor);
+    const { situation } = await this.access.to({ kind: 'sitting', id: sitting }, socket.data.visitor);
+    if (!(await situation()).hasPage(page)) throw new Problem(404, 'no-such-page', 'That page is no longer there.');
+    await this.classes.turn(sitting, page);
+    return {};
+  }
+
+  @SubscribeMessage(LIVE.pens)
+  async pens(@ConnectedSocket() socket: LiveSocket, @MessageBody() { sitting, up }: PensDto): Promise<object> {
+    await this.access.teaches(sitting, socket.data.visitor);
+    await this.classes.setPens(sitting, up);
+    return {};
+  }
+
+  /** Tells everybody who has the log open of a stored operation, each what they may see of it. */
+  private tell(from: LiveSocket, log: string, { logged, inverse }: AppendedOperation, state: LogState): void {
+    const { seq, at, operation } = logged;
+    const stored: StoredMessage = { log, seq, at, operation: operation.id, ...(operation.undoes && { changes: operation.changes }) };
+    for (const socket of this.listeners(log)) {
+      if (socket.id === from.id) socket.emit(LIVE.stored, stored);
+      else {
+        const message: OperationMessage = { log, logged: visibleTo(socket.data.open.get(log)!.actor, logged, inverse, state) };
+        socket.emit(LIVE.operation, message);
+      }
+    }
+  }
+
+  private listeners(logId: string): LiveSocket[] {
+    const ids = this.server.sockets.adapter.rooms.get(logRoom(logId)) ?? new Set();
+    return [...ids].flatMap((id) => (this.server.sockets.sockets.get(id) as LiveSocket | undefined) ?? []);
+  }
+}

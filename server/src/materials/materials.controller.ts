@@ -1,0 +1,37 @@
+import { Controller, Get, Param, Res, UseGuards } from '@nestjs/common';
+import type { Response } from 'express';
+import { notFound } from '../http/problem.js';
+import type { Visitor } from '../people/visitor.js';
+import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
+import { SittingsService } from '../sittings/sittings.service.js';
+import { FileStore } from '../storage/fileStore.js';
+import { MaterialsService } from './materials.service.js';
+
+@Controller('api/materials')
+@UseGuards(VisitorGuard)
+export class MaterialsController {
+  constructor(
+    private readonly materials: MaterialsService,
+    private readonly sittings: SittingsService,
+    private readonly files: FileStore,
+  ) {}
+
+  /** The stored file; parts of it by HTTP range (RFC 9110 §14). */
+  @Get(':id/file')
+  async file(@Param('id') id: string, @CurrentVisitor() visitor: Visitor, @Res() response: Response): Promise<void> {
+    const material = await this.materials.find(id);
+    if (!material || !(await this.maySee(visitor, id, material.teacherId))) throw notFound('This document');
+    response.sendFile(this.files.pathOf(material.sha256), {
+      headers: { 'Content-Type': 'application/pdf', 'Content-Security-Policy': 'sandbox' },
+      cacheControl: true,
+      immutable: true,
+      maxAge: '1y',
+      dotfiles: 'allow',
+    });
+  }
+
+  private async maySee(visitor: Visitor, material: string, owner: string): Promise<boolean> {
+    if (visitor.role === 'teacher') return visitor.teacher.id === owner;
+    return visitor.role === 'student' && this.sittings.usesMaterial(visitor.sitting, material);
+  }
+}

@@ -1,0 +1,74 @@
+import { Body, Controller, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
+import type { Request, Response } from 'express';
+import { notFound } from '../http/problem.js';
+import { Settings } from '../settings/settings.js';
+import { SetupDto, SignInDto } from './people.dto.js';
+import { PeopleService, SESSION_DAYS } from './people.service.js';
+import type { Teacher } from './teacher.entity.js';
+import { SESSION_COOKIE, sessionToken } from './visitors.service.js';
+
+/** What the start of the application needs to know. */
+interface Me {
+  teacher: { id: string; name: string } | null;
+  needsSetup: boolean;
+  demo: boolean;
+}
+
+@Controller('api')
+export class PeopleController {
+  constructor(
+    private readonly people: PeopleService,
+    private readonly settings: Settings,
+  ) {}
+
+  @Get('me')
+  async me(@Req() request: Request): Promise<Me> {
+    const teacher = await this.people.teacherOf(sessionToken(request));
+    return {
+      teacher: teacher && { id: teacher.id, name: teacher.name },
+      needsSetup: !(await this.people.hasTeachers()),
+      demo: this.settings.demo,
+    };
+  }
+
+  @Post('setup')
+  async setUp(@Body() dto: SetupDto, @Res({ passthrough: true }) response: Response): Promise<void> {
+    await this.open(await this.people.setUp(dto), response);
+  }
+
+  @Post('sign-in')
+  @HttpCode(204)
+  async signIn(
+    @Body() dto: SignInDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<void> {
+    await this.open(await this.people.signIn(dto, request.ip ?? ''), response);
+  }
+
+  /** One click for whoever tries the demo; there is no such door outside demo mode. */
+  @Post('demo-sign-in')
+  @HttpCode(204)
+  async demoSignIn(@Res({ passthrough: true }) response: Response): Promise<void> {
+    const teacher = this.settings.demo ? await this.people.firstTeacher() : null;
+    if (!teacher) throw notFound('The demo');
+    await this.open(teacher, response);
+  }
+
+  @Post('sign-out')
+  @HttpCode(204)
+  async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
+    const token = sessionToken(request);
+    if (token) await this.people.closeSession(token);
+    response.clearCookie(SESSION_COOKIE);
+  }
+
+  private async open(teacher: Teacher, response: Response): Promise<void> {
+    response.cookie(SESSION_COOKIE, await this.people.openSession(teacher), {
+      httpOnly: true,
+      sameSite: 'strict',
+      secure: this.settings.https || this.settings.publicUrl?.startsWith('https:') === true,
+      maxAge: SESSION_DAYS * 24 * 3600 * 1000,
+    });
+  }
+}

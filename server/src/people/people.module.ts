@@ -1,0 +1,17 @@
+import { Global, Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { PeopleController } from './people.controller.js';
+import { PeopleService } from './people.service.js';
+import { Session } from './session.entity.js';
+import { StudentTokens } from './studentTokens.js';
+import { Teacher } from './teacher.entity.js';
+import { VisitorsService } from './visitors.service.js';
+
+@Global()
+@Module({
+  imports: [TypeOrmModule.forFeature([Teacher, Session])],
+  controllers: [PeopleController],
+  providers: [PeopleService, StudentTokens, VisitorsService],
+  exports: [PeopleService, StudentTokens, VisitorsService],
+})
+export class PeopleModule {}

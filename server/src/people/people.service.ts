@@ -1,0 +1,96 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { RateLimiterMemory } from 'rate-limiter-flexible';
+import { LessThan, Repository } from 'typeorm';
+import { Problem } from '../http/problem.js';
+import { hashPassword, passwordMatches } from './password.js';
+import type { SetupDto, SignInDto } from './people.dto.js';
+import { Session } from './session.entity.js';
+import { Teacher } from './teacher.entity.js';
+
+export const SESSION_DAYS = 30;
+const SESSION_MS = SESSION_DAYS * 24 * 3600 * 1000;
+
+const wrongSignIn = () =>
+  new Problem(401, 'wrong-sign-in', 'That e-mail address and password do not go together. Check both and try again.');
+
+/** Teachers and their signed-in browsers. */
+@Injectable()
+export class PeopleService {
+  /** Ten wrong passwords for one address from one place, in a quarter of an hour. */
+  private readonly attempts = new RateLimiterMemory({ points: 10, duration: 900 });
+
+  constructor(
+    @InjectRepository(Teacher) private readonly teachers: Repository<Teacher>,
+    @InjectRepository(Session) private readonly sessions: Repository<Session>,
+  ) {}
+
+  async hasTeachers(): Promise<boolean> {
+    return this.teachers.exists();
+  }
+
+  /** Makes the school's first teacher. */
+  async setUp(dto: SetupDto): Promise<Teacher> {
+    const passwordHash = await hashPassword(dto.password);
+    if (await this.hasTeachers()) {
+      throw new Problem(409, 'already-set-up', 'This server already has its first teacher. Please sign in.');
+    }
+    return this.teachers.save({
+      id: randomUUID(),
+      name: dto.name,
+      email: dto.email.toLowerCase(),
+      passwordHash,
+      createdAt: Date.now(),
+    });
+  }
+
+  /** Checks a password; `from` is the client's address, for limiting attempts. */
+  async signIn(dto: SignInDto, from: string): Promise<Teacher> {
+    const key = `${from} ${dto.email.toLowerCase()}`;
+    const spent = await this.attempts.get(key);
+    if (spent && spent.remainingPoints <= 0) {
+      const minutes = Math.ceil(spent.msBeforeNext / 60_000);
+      throw new Problem(429, 'too-many-attempts', `Too many wrong passwords. Please wait ${minutes} minutes and try again.`);
+    }
+    const teacher = await this.teachers.findOneBy({ email: dto.email.toLowerCase() });
+    const matches = await passwordMatches(teacher?.passwordHash ?? (await this.decoyHash), dto.password);
+    if (!teacher || !matches) {
+      await this.attempts.penalty(key);
+      throw wrongSignIn();
+    }
+    await this.attempts.delete(key);
+    return teacher;
+  }
+
+  /** Checked for unknown addresses, so that the answer takes as long as for known ones. */
+  private readonly decoyHash = hashPassword(randomUUID());
+
+  firstTeacher(): Promise<Teacher | null> {
+    return this.teachers.findOne({ where: {}, order: { createdAt: 'ASC' } });
+  }
+
+  /** Opens a session. Returns its token, which is kept nowhere but in the teacher's browser. */
+  async openSession(teacher: Teacher): Promise<string> {
+    await this.sessions.delete({ expiresAt: LessThan(Date.now()) });
+    const token = randomBytes(32).toString('base64url');
+    await this.sessions.insert({ tokenHash: sha256(token), teacherId: teacher.id, expiresAt: Date.now() + SESSION_MS });
+    return token;
+  }
+
+  async closeSession(token: string): Promise<void> {
+    await this.sessions.delete({ tokenHash: sha256(token) });
+  }
+
+  /** The teacher whose session this is, or null. */
+  async teacherOf(token: string | undefined): Promise<Teacher | null> {
+    if (!token) return null;
+    const session = await this.sessions.findOneBy({ tokenHash: sha256(token) });
+    if (!session || session.expiresAt < Date.now()) return null;
+    return this.teachers.findOneBy({ id: session.teacherId });
+  }
+}
+
+function sha256(text: string): string {
+  return createHash('sha256').update(text).digest('hex');
+}

@@ -1,0 +1,78 @@
+import { plainToInstance, Transform } from 'class-transformer';
+import { IsBoolean, IsInt, IsOptional, IsString, IsUrl, Max, Min, validateSync } from 'class-validator';
+import { resolve } from 'node:path';
+
+const asNumber = ({ value }: { value: unknown }) => (typeof value === 'string' ? Number(value) : value);
+const asFlag = ({ value }: { value: unknown }) => (typeof value === 'string' ? value === '1' || value === 'true' : value);
+
+/** All that an installation can set, read from `DOODLA_…` environment variables. */
+export class Settings {
+  /** Port to listen on. */
+  @Transform(asNumber) @IsInt() @Min(0) @Max(65535) port = 4600;
+
+  /** Address to listen on. */
+  @IsString() host = '0.0.0.0';
+
+  /** Address that students type, as in join links; the request's own address when not set. */
+  @IsOptional() @IsUrl({ require_tld: false, protocols: ['http', 'https'], require_protocol: true }) publicUrl?: string;
+
+  /** Paths of a PEM certificate chain and its key; both or none. */
+  @IsOptional() @IsString() tlsCert?: string;
+  @IsOptional() @IsString() tlsKey?: string;
+
+  /** Folder that holds the database and all stored files. */
+  @Transform(({ value }: { value: string }) => resolve(value)) @IsString() data = resolve('data');
+
+  /** Largest upload, in megabytes of 1,000,000 bytes. */
+  @Transform(asNumber) @IsInt() @Min(1) @Max(2000) maxUploadMb = 100;
+
+  /** Most pages of one document. */
+  @Transform(asNumber) @IsInt() @Min(1) @Max(5000) maxPages = 500;
+
+  /** How many proxies stand before the server; their word on the client's address is taken. */
+  @Transform(asNumber) @IsInt() @Min(0) @Max(10) trustProxy = 0;
+
+  /** Whether to fill an empty data folder with the demo and offer its one-click sign-in. */
+  @Transform(asFlag) @IsBoolean() demo = false;
+
+  get https(): boolean {
+    return this.tlsCert !== undefined;
+  }
+}
+
+/** Thrown at start when a setting is wrong; the message lists each with what is expected. */
+export class SettingsError extends Error {
+  override name = 'SettingsError';
+}
+
+const PREFIX = 'DOODLA_';
+
+/** Reads and checks the settings. Throws SettingsError. */
+export function readSettings(env: Record<string, string | undefined>): Settings {
+  const known = new Set(['port', 'host', 'publicUrl', 'tlsCert', 'tlsKey', 'data', 'maxUploadMb', 'maxPages', 'trustProxy', 'demo']);
+  const given: Record<string, string> = {};
+  const unknown: string[] = [];
+  for (const [name, value] of Object.entries(env)) {
+    if (!name.startsWith(PREFIX) || value === undefined || value === '') continue;
+    const key = camelCase(name.slice(PREFIX.length));
+    if (known.has(key)) given[key] = value;
+    else unknown.push(`${name}: there is no such setting`);
+  }
+  const settings = plainToInstance(Settings, given, { exposeDefaultValues: true });
+  const wrong = validateSync(settings).flatMap(({ property, constraints }) =>
+    Object.values(constraints ?? {}).map((text) => `${envName(property)}: ${text}`),
+  );
+  if ((settings.tlsCert === undefined) !== (settings.tlsKey === undefined)) {
+    wrong.push('DOODLA_TLS_CERT and DOODLA_TLS_KEY: set both or none');
+  }
+  if (unknown.length + wrong.length > 0) throw new SettingsError([...unknown, ...wrong].join('\n'));
+  return settings;
+}
+
+function camelCase(name: string): string {
+  return name.toLowerCase().replace(/_(\w)/g, (_, letter: string) => letter.toUpperCase());
+}
+
+function envName(property: string): string {
+  return PREFIX + property.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase();
+}

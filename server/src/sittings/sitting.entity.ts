@@ -1,0 +1,15 @@
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+/** One teaching of a lesson to one class. Its marks are the log of the same id. */
+@Entity('sitting')
+export class Sitting {
+  @PrimaryColumn({ type: 'text' }) id: string;
+  @Column({ type: 'text', name: 'lesson_id' }) lessonId: string;
+  @Column({ type: 'text' }) title: string;
+  @Column({ type: 'text' }) code: string;
+  /** The page that the class is on. */
+  @Column({ type: 'text', name: 'page_id' }) pageId: string;
+  @Column({ type: 'boolean', name: 'pens_up' }) pensUp: boolean;
+  @Column({ type: 'integer', name: 'opened_at' }) openedAt: number;
+  @Column({ type: 'integer', name: 'ended_at', nullable: true }) endedAt: number | null;
+}

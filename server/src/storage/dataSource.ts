@@ -1,0 +1,34 @@
+import type { DataSourceOptions } from 'typeorm';
+import { join } from 'node:path';
+import { Lesson } from '../lessons/lesson.entity.js';
+import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
+import { StoredOperation } from '../live/operation.entity.js';
+import { StoredSnapshot } from '../live/snapshot.entity.js';
+import { Material } from '../materials/material.entity.js';
+import { Session } from '../people/session.entity.js';
+import { Teacher } from '../people/teacher.entity.js';
+import { Sitting } from '../sittings/sitting.entity.js';
+import { Student } from '../sittings/student.entity.js';
+import { FirstLesson1700000000001 } from './migrations/1-first-lesson.js';
+
+/** The part of better-sqlite3 that is used while opening. */
+interface Database {
+  pragma(statement: string): unknown;
+}
+
+/** The SQLite file in the data folder: write-ahead log, foreign keys, synced before acknowledged. */
+export function databaseOptions(dataFolder: string): DataSourceOptions {
+  return {
+    type: 'better-sqlite3',
+    database: join(dataFolder, 'doodla.sqlite'),
+    entities: [Teacher, Session, Material, Lesson, LessonMaterial, Sitting, Student, StoredOperation, StoredSnapshot],
+    migrations: [FirstLesson1700000000001],
+    migrationsRun: true,
+    prepareDatabase: (database: Database) => {
+      database.pragma('journal_mode = WAL');
+      database.pragma('foreign_keys = ON');
+      database.pragma('synchronous = FULL');
+      database.pragma('busy_timeout = 5000');
+    },
+  };
+}

@@ -1,0 +1,39 @@
+import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { Lesson } from './lessons/lesson.entity.js';
+import { LessonMaterial } from './lessons/lessonMaterial.entity.js';
+import { LessonsController } from './lessons/lessons.controller.js';
+import { LessonsService } from './lessons/lessons.service.js';
+import { AccessService } from './live/access.service.js';
+import { ClassesService } from './live/classes.service.js';
+import { LiveGateway } from './live/live.gateway.js';
+import { LogsService } from './live/logs.service.js';
+import { StoredOperation } from './live/operation.entity.js';
+import { StoredSnapshot } from './live/snapshot.entity.js';
+import { Material } from './materials/material.entity.js';
+import { MaterialsController } from './materials/materials.controller.js';
+import { MaterialsService } from './materials/materials.service.js';
+import { PdfReader } from './materials/pdfReader.js';
+import { Sitting } from './sittings/sitting.entity.js';
+import { SittingsController } from './sittings/sittings.controller.js';
+import { SittingsService } from './sittings/sittings.service.js';
+import { Student } from './sittings/student.entity.js';
+
+/** Lessons, materials, sittings and what happens live in them; they know each other too well to be apart. */
+@Module({
+  imports: [
+    TypeOrmModule.forFeature([Lesson, LessonMaterial, Material, Sitting, Student, StoredOperation, StoredSnapshot]),
+  ],
+  controllers: [LessonsController, MaterialsController, SittingsController],
+  providers: [
+    LessonsService,
+    MaterialsService,
+    PdfReader,
+    SittingsService,
+    LogsService,
+    AccessService,
+    ClassesService,
+    LiveGateway,
+  ],
+})
+export class TeachingModule {}
