@@ -1,4 +1,4 @@
-import fontkit from '@pdf-lib/fontkit';
+import fontkit from '@cantoo/fontkit';
 import type { PDFPage } from '@cantoo/pdf-lib';
 import { PDFDocument, rgb } from '@cantoo/pdf-lib';
 import { parseHex } from '../colour/contrast.js';

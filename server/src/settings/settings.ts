@@ -32,7 +32,7 @@ export class Settings {
   /** How many proxies stand before the server; their word on the client's address is taken. */
   @Transform(asNumber) @IsInt() @Min(0) @Max(10) trustProxy = 0;
 
-  /** Whether to fill an empty data folder with the demo and offer its one-click sign-in. */
+  /** Whether to offer the demo sign-in of one click; set by `npm run demo` alone. */
   @Transform(asFlag) @IsBoolean() demo = false;
 
   get https(): boolean {

@@ -62,6 +62,7 @@ export class SittingsController {
     await this.classes.announce(sitting.id);
     return {
       sitting: sitting.id,
+      lesson: sitting.lessonId,
       student: { id: student.id, name: student.name, colour: student.colour },
       token: this.tokens.sign({ student: student.id, sitting: sitting.id }),
     };

@@ -1,0 +1,67 @@
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import type { Page } from '@doodla/core';
+import { orderedPages } from '@doodla/core';
+import { LessonsService } from '@doodla/server/lessons/lessons.service';
+import { LogsService } from '@doodla/server/live/logs.service';
+import { MaterialsService } from '@doodla/server/materials/materials.service';
+import { PeopleService } from '@doodla/server/people/people.service';
+import type { Teacher } from '@doodla/server/people/teacher.entity';
+import { SittingsService } from '@doodla/server/sittings/sittings.service';
+import { FileStore } from '@doodla/server/storage/fileStore';
+import { randomUUID } from 'node:crypto';
+import { copyFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { pastClassMarks } from './pastClass.js';
+
+export const DEMO_TEACHER = { name: 'Tamsin Orrell', email: 'demo@quillmere.example', password: 'bridges-and-beams' };
+export const DEMO_CODE = 'FGHJ34';
+const STUDENTS = ['Ilka', 'Bram', 'Sunniva', 'Odo', 'Perrin', 'Maelle'];
+const material = (name: string) => fileURLToPath(new URL(`../material/${name}`, import.meta.url));
+
+/** Fills an empty installation, and sees to it that there is a class to join. */
+export async function seedDemo(app: NestExpressApplication): Promise<void> {
+  const people = app.get(PeopleService);
+  if (!(await people.hasTeachers())) await seedLessons(app, await people.setUp(DEMO_TEACHER));
+  await openClass(app);
+}
+
+async function seedLessons(app: NestExpressApplication, teacher: Teacher): Promise<void> {
+  const worksheet = await bringIn(app, teacher, 'bridges-worksheet.pdf', 'Bridges: worksheet');
+  await seedPastClass(app, teacher, worksheet);
+  await bringIn(app, teacher, 'how-bridges-work.pdf', 'Standing up to load: how bridges work');
+}
+
+async function bringIn(app: NestExpressApplication, teacher: Teacher, file: string, title: string): Promise<string> {
+  const upload = join(app.get(FileStore).incoming, randomUUID());
+  await copyFile(material(file), upload);
+  const read = await app.get(MaterialsService).takePdf(teacher.id, upload, file, {});
+  return (await app.get(LessonsService).createFromPdf(teacher.id, title, read)).id;
+}
+
+async function seedPastClass(app: NestExpressApplication, teacher: Teacher, lesson: string): Promise<void> {
+  const sittings = app.get(SittingsService);
+  const logs = app.get(LogsService);
+  const sitting = await sittings.open(lesson, '8 Linnet, bridges, first lesson');
+  const students = [];
+  for (const name of STUDENTS) students.push(await sittings.join(sitting, name));
+  const pages: Page[] = orderedPages((await logs.open(lesson)).state.pages.values());
+  const openedAt = Date.now() - 24 * 3600 * 1000;
+  const marks = pastClassMarks(pages, { id: teacher.id, colour: '#d55e00' }, students, openedAt);
+  for (const { at, mark } of marks) {
+    await logs.append(sitting.id, mark.author, { id: randomUUID(), changes: [{ do: 'add', mark }] }, { at: openedAt + at });
+  }
+  await sittings.end(sitting.id);
+}
+
+/** The class that visitors of the demo join always has the same code. */
+async function openClass(app: NestExpressApplication): Promise<void> {
+  const sittings = app.get(SittingsService);
+  const open = await sittings.byCode(DEMO_CODE).catch(() => undefined);
+  if (open) return;
+  const teacher = await app.get(PeopleService).firstTeacher();
+  const [lesson] = teacher ? await app.get(LessonsService).list(teacher.id) : [];
+  if (!lesson) return;
+  const sitting = await sittings.open(lesson.id, '8 Heron, today', DEMO_CODE);
+  await sittings.setPens(sitting.id, true);
+}

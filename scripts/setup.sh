@@ -1,0 +1,23 @@
+#!/usr/bin/env bash
+# Installs what the demo and the tests need: npm packages, and by apt (as root on Debian) the browser and PDF tools.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+
+# A finished install leaves this file; it is older than the lock file when packages have changed.
+if [ ! -f node_modules/.package-lock.json ] || [ package-lock.json -nt node_modules/.doodla-installed ]; then
+  npm ci
+  touch node_modules/.doodla-installed
+fi
+
+missing=()
+command -v chromium >/dev/null || missing+=(chromium)
+command -v pdftotext >/dev/null || missing+=(poppler-utils)
+command -v qpdf >/dev/null || missing+=(qpdf)
+if [ "${#missing[@]}" -gt 0 ]; then
+  if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null; then
+    apt-get update -qq
+    DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null
+  else
+    echo "Not installed: ${missing[*]}. The program runs without; the tests need them: apt-get install ${missing[*]}" >&2
+  fi
+fi

@@ -1,0 +1,47 @@
+import { queryOptions } from '@tanstack/react-query';
+import { request } from './http';
+
+export interface LessonSummary {
+  id: string;
+  title: string;
+  /** Milliseconds since 1970-01-01 UTC. */
+  usedAt: number;
+  cover: boolean;
+}
+
+export interface SittingSummary {
+  id: string;
+  title: string;
+  code: string;
+  openedAt: number;
+  endedAt: number | null;
+}
+
+export interface LessonDetail extends LessonSummary {
+  sittings: SittingSummary[];
+}
+
+export interface SittingDetail extends SittingSummary {
+  lessonId: string;
+  lessonTitle: string;
+  joinUrl: string;
+}
+
+export const lessonsQuery = queryOptions({
+  queryKey: ['lessons'],
+  queryFn: () => request<LessonSummary[]>('GET', '/api/lessons'),
+  refetchInterval: ({ state }) => (state.data?.some((lesson) => !lesson.cover) ? 1500 : false),
+});
+
+export const lessonQuery = (id: string) =>
+  queryOptions({ queryKey: ['lesson', id], queryFn: () => request<LessonDetail>('GET', `/api/lessons/${id}`) });
+
+export const sittingQuery = (id: string) =>
+  queryOptions({ queryKey: ['sitting', id], queryFn: () => request<SittingDetail>('GET', `/api/sittings/${id}`) });
+
+export const renameLesson = (id: string, title: string) => request<void>('PATCH', `/api/lessons/${id}`, { title });
+export const deleteLesson = (id: string) => request<void>('DELETE', `/api/lessons/${id}`);
+export const restoreLesson = (id: string) => request<void>('POST', `/api/lessons/${id}/restore`);
+export const startSitting = (lesson: string, title: string) =>
+  request<SittingSummary>('POST', `/api/lessons/${lesson}/sittings`, { title });
+export const endSitting = (id: string) => request<void>('POST', `/api/sittings/${id}/end`);

@@ -1,0 +1,27 @@
+import { Tooltip } from 'radix-ui';
+import { lazy, Suspense } from 'react';
+import { createBrowserRouter, RouterProvider } from 'react-router';
+import { Toaster } from 'sonner';
+import { Lost } from './Lost';
+
+const TeacherArea = lazy(() => import('./TeacherArea'));
+const JoinPage = lazy(() => import('../classroom/JoinPage'));
+const StudentPage = lazy(() => import('../classroom/StudentPage'));
+
+const router = createBrowserRouter([
+  { path: '/join/:code?', element: <JoinPage /> },
+  { path: '/class/:sitting', element: <StudentPage /> },
+  { path: '/*', element: <TeacherArea /> },
+  { path: '*', element: <Lost /> },
+]);
+
+export function App() {
+  return (
+    <Tooltip.Provider delayDuration={400}>
+      <Suspense fallback={<p className="p-8 text-lg">Opening …</p>}>
+        <RouterProvider router={router} />
+      </Suspense>
+      <Toaster position="top-center" toastOptions={{ style: { fontFamily: 'inherit', fontSize: '1rem' } }} />
+    </Tooltip.Provider>
+  );
+}

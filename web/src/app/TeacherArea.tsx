@@ -1,0 +1,49 @@
+import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
+import { lazy } from 'react';
+import { Navigate, Route, Routes, useLocation } from 'react-router';
+import { meQuery } from '../api/people';
+import { SetupPage } from '../people/SetupPage';
+import { SignInPage } from '../people/SignInPage';
+import { Button } from '../ui/Button';
+import { Front } from '../ui/Front';
+import { Lost } from './Lost';
+
+const StartPage = lazy(() => import('../lessons/StartPage'));
+const PreparePage = lazy(() => import('../classroom/PreparePage'));
+const TeachPage = lazy(() => import('../classroom/TeachPage'));
+
+const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
+
+/** All that needs a signed-in teacher, behind its doors. */
+export default function TeacherArea() {
+  return (
+    <QueryClientProvider client={queryClient}>
+      <Doors />
+    </QueryClientProvider>
+  );
+}
+
+function Doors() {
+  const me = useQuery(meQuery);
+  const { pathname } = useLocation();
+  if (me.isPending) return <p className="p-8 text-lg">Opening …</p>;
+  if (me.isError) {
+    return (
+      <Front title="Doodla cannot be reached">
+        <p className="mb-4">{me.error.message}</p>
+        <Button onClick={() => void me.refetch()}>Try again</Button>
+      </Front>
+    );
+  }
+  if (me.data.needsSetup) return <SetupPage />;
+  if (!me.data.teacher) return <SignInPage demo={me.data.demo} />;
+  if (pathname === '/sign-in' || pathname === '/setup') return <Navigate to="/" replace />;
+  return (
+    <Routes>
+      <Route index element={<StartPage teacher={me.data.teacher} />} />
+      <Route path="lesson/:lesson" element={<PreparePage />} />
+      <Route path="sitting/:sitting" element={<TeachPage />} />
+      <Route path="*" element={<Lost />} />
+    </Routes>
+  );
+}

@@ -1,0 +1,82 @@
+import type { Person } from '@doodla/core';
+import { DoorOpen, PenOff, Pen, QrCode, Share, Users } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import type { SittingDetail } from '../api/lessons';
+import { useStore } from '../live/store';
+import { Button } from '../ui/Button';
+import type { Workspace } from '../workspace/workspace';
+import { spacedCode } from './spacedCode';
+
+interface ClassBarProps {
+  workspace: Workspace;
+  sitting: SittingDetail;
+  onJoin(): void;
+  onHandOut(): void;
+  onEnd(): void;
+}
+
+/** What a teacher needs for the class: the code, who is here, pens, hand out, end. */
+export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd }: ClassBarProps) {
+  const state = useStore(workspace.classroom!.state);
+  const ended = state?.ended ?? sitting.endedAt !== null;
+  const pensUp = state?.pensUp ?? false;
+  return (
+    <>
+      {ended ? (
+        <span className="px-3 font-bold">This class has ended</span>
+      ) : (
+        <Button look="onBoard" icon={<QrCode aria-hidden size={18} />} onClick={onJoin} aria-label={`Join code ${spacedCode(sitting.code)}`}>
+          <span className="tracking-widest">{spacedCode(sitting.code)}</span>
+        </Button>
+      )}
+      <PeopleMenu people={state?.people ?? []} ended={ended} />
+      {!ended && (
+        <Button
+          look="onBoard"
+          aria-pressed={pensUp}
+          className={pensUp ? '!border-chalk !bg-chalk !text-board' : ''}
+          icon={pensUp ? <Pen aria-hidden size={18} /> : <PenOff aria-hidden size={18} />}
+          onClick={() => workspace.classroom!.setPens(!pensUp)}
+        >
+          {pensUp ? 'Pens up' : 'Pens down'}
+        </Button>
+      )}
+      <Button look="onBoard" icon={<Share aria-hidden size={18} />} onClick={onHandOut}>
+        Hand out
+      </Button>
+      {!ended && (
+        <Button look="onBoard" icon={<DoorOpen aria-hidden size={18} />} onClick={onEnd}>
+          End class
+        </Button>
+      )}
+    </>
+  );
+}
+
+function PeopleMenu({ people, ended }: { people: readonly Person[]; ended: boolean }) {
+  const here = people.filter((person) => person.here).length;
+  const count = ended ? people.length : here;
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <Button look="onBoard" icon={<Users aria-hidden size={18} />} aria-label={`Students: ${count}`}>
+          {count}
+        </Button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="end" sideOffset={8} className="z-40 max-h-[70dvh] w-64 overflow-auto rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl">
+          {people.length === 0 && <p>Nobody has joined yet.</p>}
+          <ul>
+            {people.map(({ id, name, colour, here: isHere }) => (
+              <li key={id} className="flex min-h-9 items-center gap-3">
+                <span className="size-4 shrink-0 rounded-full" style={{ background: colour }} />
+                <span className="grow truncate">{name}</span>
+                {!ended && !isHere && <span className="text-sm text-ink-soft">away</span>}
+              </li>
+            ))}
+          </ul>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

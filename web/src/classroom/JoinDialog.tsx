@@ -1,0 +1,39 @@
+import { Copy } from 'lucide-react';
+import { toDataURL } from 'qrcode';
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import type { SittingDetail } from '../api/lessons';
+import { Button } from '../ui/Button';
+import { Modal } from '../ui/Modal';
+import { spacedCode } from './spacedCode';
+
+/** How students come in: address and code to type, a link to send, a QR to scan; large enough for the back row. */
+export function JoinDialog({ sitting, onClose }: { sitting: SittingDetail; onClose(): void }) {
+  const [qr, setQr] = useState<string>();
+  const { joinUrl, code } = sitting;
+  useEffect(() => {
+    void toDataURL(joinUrl, { margin: 2, width: 480, errorCorrectionLevel: 'M' }).then(setQr);
+  }, [joinUrl]);
+  const copy = () =>
+    navigator.clipboard.writeText(joinUrl).then(
+      () => toast.success('The link was copied.'),
+      () => toast.error('The link could not be copied. Select it and copy it by hand.'),
+    );
+  return (
+    <Modal title="Let the class in" open onOpenChange={onClose}>
+      <div className="flex flex-col items-center gap-3 text-center">
+        <p>
+          Open <strong className="select-text">{new URL(joinUrl).host}/join</strong> and type
+        </p>
+        <p className="text-6xl font-bold tracking-widest" data-testid="join-code">
+          {spacedCode(code)}
+        </p>
+        {qr && <img src={qr} alt={`QR code of ${joinUrl}`} className="size-56 rounded-xl border-2 border-paper-line" />}
+        <p className="break-all select-text">{joinUrl}</p>
+        <Button icon={<Copy aria-hidden size={18} />} onClick={() => void copy()}>
+          Copy the link
+        </Button>
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,98 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import type { SittingDetail } from '../api/lessons';
+import { endSitting, sittingQuery } from '../api/lessons';
+import { HandoutDialog } from '../handout/HandoutDialog';
+import { Button } from '../ui/Button';
+import { Front } from '../ui/Front';
+import { Modal } from '../ui/Modal';
+import { useWorkspace } from '../workspace/useWorkspace';
+import { ClassBar } from './ClassBar';
+import { JoinDialog } from './JoinDialog';
+import { TopBar } from './TopBar';
+import { WorkspaceView } from './WorkspaceView';
+
+/** A class in session, as its teacher sees it; or one that has ended, to look at. */
+export default function TeachPage() {
+  const { sitting = '' } = useParams();
+  const query = useQuery(sittingQuery(sitting));
+  if (query.isError) {
+    return (
+      <Front title="This class cannot be opened">
+        <p className="mb-4">{query.error.message}</p>
+        <Link to="/" className="font-bold underline">
+          Go to your lessons
+        </Link>
+      </Front>
+    );
+  }
+  return query.data ? <Teaching sitting={query.data} /> : null;
+}
+
+type Sheet = 'join' | 'handout' | 'end' | undefined;
+
+function Teaching({ sitting }: { sitting: SittingDetail }) {
+  const workspace = useWorkspace({ lesson: sitting.lessonId, sitting: sitting.id });
+  const [sheet, setSheet] = useState<Sheet>(sitting.endedAt === null && isNew(sitting) ? 'join' : undefined);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const close = () => setSheet(undefined);
+
+  const end = () =>
+    endSitting(sitting.id).then(
+      async () => {
+        await client.invalidateQueries();
+        await navigate(`/lesson/${sitting.lessonId}`);
+      },
+      (error: Error) => toast.error(error.message),
+    );
+
+  if (!workspace) return null;
+  return (
+    <WorkspaceView
+      workspace={workspace}
+      corners={(arrangement, side) => (
+        <TopBar
+          back={`/lesson/${sitting.lessonId}`}
+          backLabel="Back to the lesson"
+          title={sitting.title}
+          arrangement={arrangement}
+          side={side}
+        >
+          <ClassBar
+            workspace={workspace}
+            sitting={sitting}
+            onJoin={() => setSheet('join')}
+            onHandOut={() => setSheet('handout')}
+            onEnd={() => setSheet('end')}
+          />
+        </TopBar>
+      )}
+    >
+      {sheet === 'join' && <JoinDialog sitting={sitting} onClose={close} />}
+      {sheet === 'handout' && <HandoutDialog workspace={workspace} title={sitting.title} onClose={close} />}
+      <Modal
+        title="End this class?"
+        description="Students can look, but no longer write. The marks of this class are kept."
+        open={sheet === 'end'}
+        onOpenChange={close}
+      >
+        <div className="flex flex-wrap gap-3">
+          <Button look="alarm" onClick={() => void end()}>
+            End the class
+          </Button>
+          <Button onClick={close}>Go on teaching</Button>
+        </div>
+      </Modal>
+    </WorkspaceView>
+  );
+}
+
+const NEW_MS = 60_000;
+
+/** Just started: the first thing to do is to let the class in. */
+function isNew({ openedAt }: SittingDetail): boolean {
+  return Date.now() - openedAt < NEW_MS;
+}

@@ -1,0 +1,40 @@
+import { ArrowLeft } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import type { Arrangement } from '../page/view';
+import { classes } from '../ui/classes';
+
+interface TopBarProps {
+  back: string;
+  backLabel: string;
+  title: string;
+  arrangement: Arrangement;
+  /** Where there is room for a column. */
+  side: 'left' | 'right';
+  children?: ReactNode;
+}
+
+const HOLDER = 'rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl';
+
+/** Two small holders in the upper corners: where one is, and what goes for the class. */
+export function TopBar({ back, backLabel, title, arrangement, side, children }: TopBarProps) {
+  const columns = arrangement === 'columns';
+  return (
+    <div
+      className={classes(
+        'pointer-events-none absolute inset-x-2 top-2 z-30 flex items-start justify-between gap-2 *:pointer-events-auto',
+        side === 'left' && 'flex-row-reverse',
+      )}
+    >
+      <div className={classes('flex items-center pr-3', HOLDER, columns ? 'max-w-44' : 'max-w-[38vw]')}>
+        <Link to={back} aria-label={backLabel} className="grid size-11 shrink-0 place-items-center rounded-xl hover:bg-board-light">
+          <ArrowLeft aria-hidden />
+        </Link>
+        <h1 className={columns ? 'line-clamp-2 leading-tight font-bold' : 'truncate font-bold'}>{title}</h1>
+      </div>
+      {children && (
+        <div className={classes('flex gap-1', HOLDER, columns ? 'w-44 flex-col' : 'flex-wrap justify-end')}>{children}</div>
+      )}
+    </div>
+  );
+}

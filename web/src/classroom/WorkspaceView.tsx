@@ -1,0 +1,58 @@
+import { useEffect, useState } from 'react';
+import type { ReactNode } from 'react';
+import { useStore } from '../live/store';
+import { PageStrip } from '../page/PageStrip';
+import { PageTurner } from '../page/PageTurner';
+import type { Stage } from '../page/stage';
+import { StageView } from '../page/StageView';
+import type { Arrangement } from '../page/view';
+import { ReachPanel } from '../reach/ReachPanel';
+import { Reach } from '../reach/reachState';
+import { useShortcuts } from '../workspace/useShortcuts';
+import type { Workspace } from '../workspace/workspace';
+import { ConnectionSign } from './ConnectionSign';
+
+interface WorkspaceViewProps {
+  workspace: Workspace;
+  /** What stands in the upper corners; on `side` there is room for a column. */
+  corners(arrangement: Arrangement, side: 'left' | 'right'): ReactNode;
+  children?: ReactNode;
+}
+
+/** The page with everything round it. */
+export function WorkspaceView({ workspace, corners, children }: WorkspaceViewProps) {
+  const [reach] = useState(() => new Reach());
+  const [stage, setStage] = useState<Stage>();
+  const [stripOpen, setStripOpen] = useState(false);
+  const { side } = useStore(reach);
+  const { ready } = useStore(workspace.lessonLog.status);
+  const away = side === 'left' ? 'right' : 'left';
+  useShortcuts(workspace, stage, reach);
+  useEffect(() => stage?.setToolSide(side), [stage, side]);
+  return (
+    <div className="fixed inset-0">
+      <StageView workspace={workspace} stage={stage} onStage={setStage} />
+      {!ready && <p className="absolute inset-0 grid place-items-center text-xl text-paper">Opening the pages …</p>}
+      {stripOpen && workspace.isTeacher && <PageStrip workspace={workspace} side={away} />}
+      <ReachPanel workspace={workspace} reach={reach} />
+      {stage && (
+        <>
+          <PageTurner
+            workspace={workspace}
+            stage={stage}
+            side={away}
+            stripOpen={stripOpen}
+            onToggleStrip={() => setStripOpen(!stripOpen)}
+          />
+          <Corners stage={stage} side={away} corners={corners} />
+        </>
+      )}
+      <ConnectionSign workspace={workspace} />
+      {children}
+    </div>
+  );
+}
+
+function Corners({ stage, side, corners }: { stage: Stage; side: 'left' | 'right'; corners: WorkspaceViewProps['corners'] }) {
+  return corners(useStore(stage.arrangement), side);
+}

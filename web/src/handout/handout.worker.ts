@@ -1,0 +1,52 @@
+import type { HandoutPage, HandoutSources, Picture } from '@doodla/core/handout';
+import { makePdf } from '@doodla/core/handout';
+import andikaUrl from '@expo-google-fonts/andika/Andika_400Regular.ttf?url';
+import { expose } from 'comlink';
+
+/** What only the page can do for the worker. */
+export interface HandoutHost {
+  pagePicture: HandoutSources['pagePicture'];
+  onProgress(done: number, total: number): void;
+}
+
+/** Pixels per page unit of text that is put in as a picture. */
+const TEXT_PICTURE_SCALE = 4;
+
+const worker = {
+  makePdf(pages: HandoutPage[], title: string, host: HandoutHost): Promise<Uint8Array> {
+    const sources: HandoutSources = {
+      pdf: (material) => download(`/api/materials/${material}/file`),
+      font: () => download(andikaUrl),
+      textPicture,
+      pagePicture: (page) => host.pagePicture(page),
+    };
+    return makePdf(pages, sources, { title, onProgress: (done, total) => void host.onProgress(done, total) });
+  },
+};
+
+export type HandoutWorker = typeof worker;
+
+async function download(url: string): Promise<Uint8Array> {
+  const response = await fetch(url);
+  if (!response.ok) throw new Error('A part of the handout could not be fetched. Please check the connection and try again.');
+  return new Uint8Array(await response.arrayBuffer());
+}
+
+const textPicture: HandoutSources['textPicture'] = async (item) => {
+  const baseline = item.size;
+  const [width, height] = [Math.max(1, item.width), item.size * 1.4];
+  const canvas = new OffscreenCanvas(Math.ceil(width * TEXT_PICTURE_SCALE), Math.ceil(height * TEXT_PICTURE_SCALE));
+  const ctx = canvas.getContext('2d')!;
+  ctx.scale(TEXT_PICTURE_SCALE, TEXT_PICTURE_SCALE);
+  ctx.font = `${item.size}px sans-serif`;
+  ctx.fillStyle = item.colour;
+  ctx.fillText(item.text, 0, baseline, width);
+  const picture: Picture = { bytes: await pngBytes(canvas), width: canvas.width / TEXT_PICTURE_SCALE, height: canvas.height / TEXT_PICTURE_SCALE };
+  return { ...picture, baseline };
+};
+
+async function pngBytes(canvas: OffscreenCanvas): Promise<Uint8Array> {
+  return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
+}
+
+expose(worker);

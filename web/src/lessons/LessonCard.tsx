@@ -1,0 +1,80 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { formatDistanceToNow } from 'date-fns';
+import { Pencil, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import type { FormEvent } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import type { LessonSummary } from '../api/lessons';
+import { deleteLesson, lessonsQuery, renameLesson, restoreLesson } from '../api/lessons';
+import { Button } from '../ui/Button';
+import { Modal } from '../ui/Modal';
+import { TextField } from '../ui/TextField';
+
+export function LessonCard({ lesson }: { lesson: LessonSummary }) {
+  const client = useQueryClient();
+  const [renaming, setRenaming] = useState(false);
+  const refresh = () => client.invalidateQueries({ queryKey: lessonsQuery.queryKey });
+  const attempt = (action: Promise<void>) => action.then(refresh, (error: Error) => toast.error(error.message));
+
+  const remove = async () => {
+    await attempt(deleteLesson(lesson.id));
+    toast(`“${lesson.title}” was deleted.`, {
+      duration: 15_000,
+      action: { label: 'Undo', onClick: () => void attempt(restoreLesson(lesson.id)) },
+    });
+  };
+  const rename = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const title = new FormData(event.currentTarget).get('title') as string;
+    setRenaming(false);
+    void attempt(renameLesson(lesson.id, title));
+  };
+
+  return (
+    <li className="group overflow-hidden rounded-2xl border-2 border-paper-line bg-white focus-within:border-board hover:border-board">
+      <Link to={`/lesson/${lesson.id}`} className="block">
+        <div className="grid h-40 place-items-center overflow-hidden border-b-2 border-paper-dim bg-paper-dim">
+          {lesson.cover ? (
+            <img src={`/api/lessons/${lesson.id}/cover`} alt="" className="size-full object-contain p-2" />
+          ) : (
+            <span className="text-ink-soft">Drawing the first page …</span>
+          )}
+        </div>
+        <div className="px-4 pt-3">
+          <h2 className="line-clamp-2 text-lg font-bold">{lesson.title}</h2>
+          <p className="text-ink-soft">Used {formatDistanceToNow(lesson.usedAt, { addSuffix: true })}</p>
+        </div>
+      </Link>
+      <div className="flex justify-end gap-1 px-2 pb-2">
+        <CardButton label={`Rename ${lesson.title}`} onClick={() => setRenaming(true)}>
+          <Pencil aria-hidden size={18} /> Rename
+        </CardButton>
+        <CardButton label={`Delete ${lesson.title}`} onClick={() => void remove()}>
+          <Trash2 aria-hidden size={18} /> Delete
+        </CardButton>
+      </div>
+      <Modal title="Rename lesson" open={renaming} onOpenChange={setRenaming}>
+        <form onSubmit={rename}>
+          <TextField label="Title" name="title" defaultValue={lesson.title} maxLength={200} required />
+          <Button type="submit" look="main">
+            Keep this title
+          </Button>
+        </form>
+      </Modal>
+    </li>
+  );
+}
+
+function CardButton({ label, onClick, children }: { label: string; onClick(): void; children: React.ReactNode }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      onClick={onClick}
+      className="flex min-h-11 items-center gap-1.5 rounded-xl px-3 text-ink-soft hover:bg-paper-dim hover:text-ink"
+    >
+      {children}
+    </button>
+  );
+}

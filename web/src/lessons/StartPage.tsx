@@ -1,0 +1,90 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { FilePlus2, LogOut } from 'lucide-react';
+import { useRef, useState } from 'react';
+import type { DragEvent } from 'react';
+import { lessonsQuery } from '../api/lessons';
+import { signOut } from '../api/people';
+import { useRefreshMe } from '../people/useRefreshMe';
+import { Button } from '../ui/Button';
+import { classes } from '../ui/classes';
+import { LessonCard } from './LessonCard';
+import { UploadDialog } from './UploadDialog';
+
+/** The teacher's lessons, and the way to bring in a new one. */
+export default function StartPage({ teacher }: { teacher: { name: string } }) {
+  const lessons = useQuery(lessonsQuery);
+  const client = useQueryClient();
+  const refreshMe = useRefreshMe();
+  const [file, setFile] = useState<File>();
+  const [dragging, setDragging] = useState(false);
+  const chooser = useRef<HTMLInputElement>(null);
+
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setDragging(false);
+    setFile(event.dataTransfer.files[0]);
+  };
+  const closeUpload = () => {
+    setFile(undefined);
+    void client.invalidateQueries({ queryKey: lessonsQuery.queryKey });
+  };
+
+  return (
+    <div
+      className={classes('min-h-full', dragging && 'bg-chalk/30')}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setDragging(true);
+      }}
+      onDragLeave={() => setDragging(false)}
+      onDrop={drop}
+    >
+      <header className="flex flex-wrap items-center gap-3 bg-board px-4 py-3 text-paper sm:px-8">
+        <img src="/icon.svg" alt="" className="size-9 rounded-lg" />
+        <span className="text-2xl font-bold">Doodla</span>
+        <span className="grow" />
+        <span className="hidden sm:inline">{teacher.name}</span>
+        <Button look="onBoard" icon={<LogOut aria-hidden size={18} />} onClick={() => void signOut().then(refreshMe)}>
+          Sign out
+        </Button>
+      </header>
+      <main className="mx-auto max-w-6xl p-4 sm:p-8">
+        <div className="mb-6 flex flex-wrap items-end justify-between gap-4">
+          <h1 className="text-3xl font-bold">Your lessons</h1>
+          <Button look="main" icon={<FilePlus2 aria-hidden size={20} />} onClick={() => chooser.current?.click()}>
+            New lesson from a PDF
+          </Button>
+          <input
+            ref={chooser}
+            type="file"
+            accept="application/pdf,.pdf"
+            aria-label="Choose a PDF"
+            className="sr-only"
+            tabIndex={-1}
+            onChange={(event) => {
+              setFile(event.target.files?.[0]);
+              event.target.value = '';
+            }}
+          />
+        </div>
+        {lessons.isError && <p role="alert">{lessons.error.message}</p>}
+        {lessons.data?.length === 0 && <EmptyShelf />}
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-5">
+          {lessons.data?.map((lesson) => (
+            <LessonCard key={lesson.id} lesson={lesson} />
+          ))}
+        </ul>
+      </main>
+      {file && <UploadDialog file={file} onClose={closeUpload} />}
+    </div>
+  );
+}
+
+function EmptyShelf() {
+  return (
+    <div className="rounded-2xl border-2 border-dashed border-paper-line p-10 text-center text-lg">
+      <p className="font-bold">Nothing here yet.</p>
+      <p>Drop a PDF anywhere on this page, or choose one with the button above.</p>
+    </div>
+  );
+}

@@ -1,0 +1,88 @@
+import type { Failure } from '@doodla/core';
+import { io } from 'socket.io-client';
+import type { Socket } from 'socket.io-client';
+import { Store } from './store';
+
+/** A live request that the server refused. The message is fit to be shown. */
+export class LiveError extends Error {
+  constructor(
+    readonly code: string,
+    message: string,
+  ) {
+    super(message);
+    this.name = 'LiveError';
+  }
+}
+
+export type ConnectionStatus =
+  | 'connecting'
+  | 'online'
+  /** Lost; tried again by itself. */
+  | 'offline'
+  /** The server does not know us: signed out, or the place in the class is gone. */
+  | 'rejected';
+
+const REPLY_MS = 15_000;
+
+/** The one live connection of a browser tab. */
+export class Connection {
+  readonly status = new Store<ConnectionStatus>('connecting');
+  private readonly socket: Socket;
+
+  /** Students give their token; teachers are known by their cookie. */
+  constructor(token?: string) {
+    this.socket = io({
+      path: '/live',
+      transports: ['websocket', 'polling'],
+      tryAllTransports: true,
+      reconnectionDelay: 300,
+      reconnectionDelayMax: 3000,
+      auth: token === undefined ? {} : { token },
+    });
+    this.socket.on('connect', () => this.status.set('online'));
+    this.socket.on('disconnect', (reason) => {
+      this.status.set('offline');
+      if (reason === 'io server disconnect') this.socket.connect();
+    });
+    this.socket.on('connect_error', ({ message }) => {
+      this.status.set(message === 'sign-in' ? 'rejected' : 'offline');
+    });
+  }
+
+  /** Calls back now if online, and at every connection from here on. */
+  onOnline(callback: () => void): () => void {
+    if (this.status.get() === 'online') callback();
+    this.socket.on('connect', callback);
+    return () => this.socket.off('connect', callback);
+  }
+
+  on<T>(event: string, callback: (message: T) => void): () => void {
+    this.socket.on(event, callback);
+    return () => this.socket.off(event, callback);
+  }
+
+  /** Sends and waits for the answer. Throws LiveError; code `unreachable` where none came. */
+  async request<T>(event: string, message: object): Promise<T> {
+    const reply = await this.socket
+      .timeout(REPLY_MS)
+      .emitWithAck(event, message)
+      .catch(() => {
+        throw new LiveError('unreachable', 'The server did not answer.');
+      });
+    if (isFailure(reply)) throw new LiveError(reply.error.code, reply.error.message);
+    return reply as T;
+  }
+
+  /** Sends what need not arrive. */
+  sendVolatile(event: string, message: object): void {
+    this.socket.volatile.emit(event, message);
+  }
+
+  close(): void {
+    this.socket.disconnect();
+  }
+}
+
+function isFailure(reply: unknown): reply is Failure {
+  return typeof reply === 'object' && reply !== null && 'error' in reply;
+}

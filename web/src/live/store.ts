@@ -1,0 +1,30 @@
+import { useSyncExternalStore } from 'react';
+
+/** A value that React components and plain classes can both watch. */
+export class Store<T> {
+  private readonly listeners = new Set<() => void>();
+
+  constructor(private value: T) {}
+
+  get = (): T => this.value;
+
+  set(value: T): void {
+    if (Object.is(value, this.value)) return;
+    this.value = value;
+    for (const listener of [...this.listeners]) listener();
+  }
+
+  /** Changes some fields of an object value. */
+  patch(part: Partial<T>): void {
+    this.set({ ...this.value, ...part });
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+}
+
+export function useStore<T>(store: Store<T>): T {
+  return useSyncExternalStore(store.subscribe, store.get);
+}

@@ -1,0 +1,70 @@
+import { ChevronLeft, ChevronRight, LayoutGrid, Maximize, MoveHorizontal, ZoomIn, ZoomOut } from 'lucide-react';
+import { useStore } from '../live/store';
+import { classes } from '../ui/classes';
+import { IconButton } from '../ui/IconButton';
+import type { Workspace } from '../workspace/workspace';
+import type { Stage } from './stage';
+
+interface PageTurnerProps {
+  workspace: Workspace;
+  stage: Stage;
+  side: 'left' | 'right';
+  stripOpen: boolean;
+  onToggleStrip(): void;
+}
+
+/** Turning and enlarging, in the corner away from the tools. */
+export function PageTurner({ workspace, stage, side, stripOpen, onToggleStrip }: PageTurnerProps) {
+  const pages = useStore(workspace.pages);
+  const current = useStore(workspace.pageId);
+  const { scale } = useStore(stage.view);
+  const fit = useStore(stage.fit);
+  const at = pages.findIndex(({ id }) => id === current);
+  const turns = workspace.isTeacher;
+  return (
+    <div
+      className={classes(
+        'absolute bottom-2 z-30 flex flex-wrap items-center gap-0.5 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl',
+        side === 'left' ? 'left-2' : 'right-2',
+      )}
+    >
+      <div role="group" aria-label="Size" className="flex items-center">
+        <IconButton label="Smaller" shortcut="-" icon={<ZoomOut aria-hidden size={20} />} onClick={() => stage.zoomOut()} />
+        <output aria-label="Size of the page" className="w-14 text-center text-sm">
+          {Math.round(scale * 100)} %
+        </output>
+        <IconButton label="Larger" shortcut="+" icon={<ZoomIn aria-hidden size={20} />} onClick={() => stage.zoomIn()} />
+        <IconButton
+          label="Fit the page"
+          shortcut="0"
+          active={fit === 'page'}
+          icon={<Maximize aria-hidden size={20} />}
+          onClick={() => stage.setFit('page')}
+        />
+        <IconButton
+          label="Fit the width"
+          shortcut="1"
+          active={fit === 'width'}
+          icon={<MoveHorizontal aria-hidden size={20} />}
+          onClick={() => stage.setFit('width')}
+        />
+      </div>
+      {turns && (
+        <div role="group" aria-label="Turn pages" className="flex items-center">
+          <IconButton label="Show all pages" active={stripOpen} icon={<LayoutGrid aria-hidden size={20} />} onClick={onToggleStrip} />
+          <IconButton label="Previous page" shortcut="PageUp" disabled={at <= 0} icon={<ChevronLeft aria-hidden />} onClick={() => workspace.turnBy(-1)} />
+          <span className="min-w-14 text-center font-bold" aria-live="polite" aria-label={`Page ${at + 1} of ${pages.length}`}>
+            {at + 1} / {pages.length}
+          </span>
+          <IconButton
+            label="Next page"
+            shortcut="PageDown"
+            disabled={at >= pages.length - 1}
+            icon={<ChevronRight aria-hidden />}
+            onClick={() => workspace.turnBy(1)}
+          />
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,50 @@
+import { useEffect, useRef } from 'react';
+import { useStore } from '../live/store';
+import type { Workspace } from '../workspace/workspace';
+import { Stage } from './stage';
+import { TextEditor } from './TextEditor';
+
+interface StageViewProps {
+  workspace: Workspace;
+  stage: Stage | undefined;
+  onStage(stage: Stage | undefined): void;
+}
+
+/** The window onto the page, with a frame in the pen's colour while writing. */
+export function StageView({ workspace, stage, onStage }: StageViewProps) {
+  const host = useRef<HTMLDivElement>(null);
+  const mode = useStore(workspace.mode);
+  useStore(workspace.penCase);
+  const writing = mode === 'write' && workspace.mayWrite;
+  const { tool } = workspace.penCase.get();
+
+  useEffect(() => {
+    const made = new Stage(host.current!, workspace);
+    onStage(made);
+    return () => {
+      onStage(undefined);
+      made.destroy();
+    };
+  }, [workspace, onStage]);
+
+  return (
+    <div
+      className="absolute inset-0 overflow-hidden bg-board-light"
+      style={{ boxShadow: writing ? `inset 0 0 0 4px ${workspace.penCase.colour ?? 'var(--color-paper)'}` : 'none' }}
+    >
+      <div
+        ref={host}
+        data-testid="stage"
+        role="application"
+        aria-label="The page. Use the tools to write on it, the arrow keys to turn it."
+        className="absolute inset-1 isolate touch-none overflow-hidden select-none"
+        style={{ cursor: writing ? (tool === 'text' ? 'text' : 'crosshair') : 'grab' }}
+      />
+      {stage && (
+        <div className="pointer-events-none absolute inset-1 overflow-hidden *:pointer-events-auto">
+          <TextEditor workspace={workspace} stage={stage} />
+        </div>
+      )}
+    </div>
+  );
+}

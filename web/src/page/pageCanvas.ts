@@ -1,0 +1,217 @@
+import type { InkStyle, Page, Rect, SpatialIndex } from '@doodla/core';
+import { growRect, markBounds, outline, rectsTouch, toSvgPath, unionRect } from '@doodla/core';
+import { drawMark } from './markPainter';
+import type { SurfaceView } from './surface';
+import type { Size, View } from './view';
+import { visibleRect } from './view';
+
+/** Ink that is not a mark yet. */
+export interface WetInk {
+  points: readonly number[];
+  style: InkStyle;
+  pressure: boolean;
+}
+
+/** A full drawing that takes longer than this is put off while the view moves. */
+const QUICK_MS = 10;
+const SETTLE_MS = 120;
+
+/**
+ * Draws a page: surface and finished marks on one canvas, in their order, so that highlighters
+ * blend with what is under them; wet ink on two canvases above, one of them multiplied. Finished
+ * marks are drawn again only where something changed.
+ */
+export class PageCanvas {
+  private readonly dry: HTMLCanvasElement;
+  private readonly wet: HTMLCanvasElement;
+  private readonly wetMultiply: HTMLCanvasElement;
+  private stage: Size = { width: 1, height: 1 };
+  private ratio = 1;
+  private view: View = { scale: 1, x: 0, y: 0 };
+  /** The view that the dry canvas was last drawn for. */
+  private drawnView: View = this.view;
+  private page: Page | undefined;
+  private surface: SurfaceView | undefined;
+  private layers: readonly SpatialIndex[] = [];
+  private hidden: ReadonlySet<string> = new Set();
+  private stale: Rect | 'all' | undefined;
+  private wetInk: readonly WetInk[] = [];
+  private wetStale = false;
+  private frame = 0;
+  private settleTimer: ReturnType<typeof setTimeout> | undefined;
+  private lastFullMs = 0;
+
+  constructor(host: HTMLElement) {
+    this.dry = addCanvas(host, 'dry');
+    this.wetMultiply = addCanvas(host, 'wet-multiply');
+    this.wetMultiply.style.mixBlendMode = 'multiply';
+    this.wet = addCanvas(host, 'wet');
+  }
+
+  resize(stage: Size, ratio: number): void {
+    this.stage = stage;
+    this.ratio = ratio;
+    for (const canvas of [this.dry, this.wet, this.wetMultiply]) {
+      canvas.width = Math.round(stage.width * ratio);
+      canvas.height = Math.round(stage.height * ratio);
+      canvas.style.width = `${stage.width}px`;
+      canvas.style.height = `${stage.height}px`;
+    }
+    this.invalidate('all');
+  }
+
+  /** Shows a page with its layers of marks, lowest layer first. */
+  show(page: Page, surface: SurfaceView, layers: readonly SpatialIndex[]): void {
+    this.page = page;
+    this.surface = surface;
+    this.layers = layers;
+    this.invalidate('all');
+    this.requestSurface();
+  }
+
+  setView(view: View): void {
+    this.view = view;
+    this.wetStale = true;
+    clearTimeout(this.settleTimer);
+    if (this.lastFullMs <= QUICK_MS) this.invalidate('all');
+    else {
+      this.moveDrawn();
+      this.settleTimer = setTimeout(() => this.invalidate('all'), SETTLE_MS);
+    }
+    this.requestSurface();
+    this.schedule();
+  }
+
+  setWetInk(ink: readonly WetInk[]): void {
+    this.wetInk = ink;
+    this.wetStale = true;
+    this.schedule();
+  }
+
+  /** Leaves marks out that are shown in another way for now. */
+  setHidden(ids: ReadonlySet<string>): void {
+    const changed = [...ids, ...this.hidden].filter((id) => ids.has(id) !== this.hidden.has(id));
+    this.hidden = ids;
+    for (const id of changed) {
+      const mark = this.layers.map((layer) => layer.get(id)).find((found) => found !== undefined);
+      if (mark) this.invalidate(markBounds(mark));
+    }
+  }
+
+  /** Draws anew what lies in a rectangle (page units), or everything. */
+  invalidate(what: Rect | 'all'): void {
+    if (what === 'all' || this.stale === 'all') this.stale = 'all';
+    else this.stale = this.stale ? unionRect(this.stale, what) : what;
+    this.schedule();
+  }
+
+  destroy(): void {
+    cancelAnimationFrame(this.frame);
+    clearTimeout(this.settleTimer);
+    for (const canvas of [this.dry, this.wet, this.wetMultiply]) canvas.remove();
+  }
+
+  private requestSurface(): void {
+    this.surface?.request(this.view.scale * this.ratio, visibleRect(this.view, this.stage));
+  }
+
+  private schedule(): void {
+    this.frame ||= requestAnimationFrame(() => {
+      this.frame = 0;
+      if (this.stale === 'all') this.drawAll();
+      else if (this.stale) this.drawPart(this.stale);
+      this.stale = undefined;
+      if (this.wetStale) this.drawWet();
+      this.wetStale = false;
+    });
+  }
+
+  /** Moves the picture that is there, until it is drawn anew. */
+  private moveDrawn(): void {
+    const k = this.view.scale / this.drawnView.scale;
+    const x = this.view.x - this.drawnView.x * k;
+    const y = this.view.y - this.drawnView.y * k;
+    this.dry.style.transform = `translate(${x}px, ${y}px) scale(${k})`;
+  }
+
+  private drawAll(): void {
+    const started = performance.now();
+    this.drawnView = this.view;
+    this.dry.style.transform = '';
+    const ctx = context(this.dry);
+    ctx.resetTransform();
+    ctx.clearRect(0, 0, this.dry.width, this.dry.height);
+    this.drawPageInto(ctx, visibleRect(this.view, this.stage));
+    this.lastFullMs = performance.now() - started;
+  }
+
+  private drawPart(part: Rect): void {
+    // One device pixel more on each side: edges of clipped shapes are blurred.
+    const rect = growRect(part, 2 / (this.view.scale * this.ratio));
+    if (!rectsTouch(rect, visibleRect(this.view, this.stage))) return;
+    const ctx = context(this.dry);
+    ctx.save();
+    ctx.resetTransform();
+    const { scale, x, y } = this.drawnView;
+    const k = scale * this.ratio;
+    const left = Math.floor(rect.x * k + x * this.ratio);
+    const top = Math.floor(rect.y * k + y * this.ratio);
+    const right = Math.ceil((rect.x + rect.width) * k + x * this.ratio);
+    const bottom = Math.ceil((rect.y + rect.height) * k + y * this.ratio);
+    ctx.beginPath();
+    ctx.rect(left, top, right - left, bottom - top);
+    ctx.clip();
+    ctx.clearRect(left, top, right - left, bottom - top);
+    this.drawPageInto(ctx, rect);
+    ctx.restore();
+  }
+
+  private drawPageInto(ctx: CanvasRenderingContext2D, rect: Rect): void {
+    if (!this.page) return;
+    this.usePageUnits(ctx, this.drawnView);
+    ctx.save();
+    ctx.beginPath();
+    ctx.rect(0, 0, this.page.width, this.page.height);
+    ctx.clip();
+    ctx.fillStyle = '#ffffff';
+    ctx.fillRect(0, 0, this.page.width, this.page.height);
+    this.surface?.draw(ctx);
+    for (const layer of this.layers) {
+      for (const mark of layer.within(rect)) if (!this.hidden.has(mark.id)) drawMark(ctx, mark);
+    }
+    ctx.restore();
+  }
+
+  private drawWet(): void {
+    for (const canvas of [this.wet, this.wetMultiply]) {
+      const ctx = context(canvas);
+      ctx.resetTransform();
+      ctx.clearRect(0, 0, canvas.width, canvas.height);
+      this.usePageUnits(ctx, this.view);
+    }
+    for (const ink of this.wetInk) {
+      const ctx = context(ink.style.nature === 'highlighter' ? this.wetMultiply : this.wet);
+      ctx.fillStyle = ink.style.colour;
+      ctx.globalAlpha = ink.style.opacity;
+      ctx.fill(new Path2D(toSvgPath(outline(ink, false))));
+      ctx.globalAlpha = 1;
+    }
+  }
+
+  private usePageUnits(ctx: CanvasRenderingContext2D, { scale, x, y }: View): void {
+    const k = scale * this.ratio;
+    ctx.setTransform(k, 0, 0, k, x * this.ratio, y * this.ratio);
+  }
+}
+
+function addCanvas(host: HTMLElement, name: string): HTMLCanvasElement {
+  const canvas = document.createElement('canvas');
+  canvas.dataset.layer = name;
+  canvas.style.cssText = 'position:absolute;inset:0;pointer-events:none;transform-origin:0 0;';
+  host.append(canvas);
+  return canvas;
+}
+
+function context(canvas: HTMLCanvasElement): CanvasRenderingContext2D {
+  return canvas.getContext('2d')!;
+}

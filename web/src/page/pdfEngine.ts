@@ -1,0 +1,32 @@
+import workerUrl from 'pdfjs-dist/legacy/build/pdf.worker.min.mjs?url';
+import { getDocument, GlobalWorkerOptions, PDFWorker } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { PDFDocumentLoadingTask } from 'pdfjs-dist/legacy/build/pdf.mjs';
+
+GlobalWorkerOptions.workerSrc = workerUrl;
+
+let worker: PDFWorker | undefined;
+
+/** Starts the engine's worker ahead of the first document. */
+export function warmUp(): void {
+  worker ??= new PDFWorker();
+}
+
+/** Opens a stored PDF; large ones are read in parts as they are needed. */
+export function openPdf(material: string, token?: string): PDFDocumentLoadingTask {
+  warmUp();
+  const assets = new URL('/pdfjs/', location.href).href;
+  return getDocument({
+    url: `/api/materials/${material}/file`,
+    ...(token !== undefined && { httpHeaders: { Authorization: `Bearer ${token}` } }),
+    worker: worker!,
+    cMapUrl: `${assets}cmaps/`,
+    standardFontDataUrl: `${assets}standard_fonts/`,
+    wasmUrl: `${assets}wasm/`,
+    iccUrl: `${assets}iccs/`,
+    isEvalSupported: false,
+    enableXfa: false,
+    // Parts are fetched when wanted, not the whole file at once.
+    disableAutoFetch: true,
+    rangeChunkSize: 262144,
+  });
+}

@@ -1,0 +1,198 @@
+import type { Rect } from '@doodla/core';
+import { growRect } from '@doodla/core';
+import { Store } from '../live/store';
+import { EraseGesture } from '../tools/eraseGesture';
+import type { Gesture, PenPoint } from '../tools/gesture';
+import { InkGesture } from '../tools/inkGesture';
+import { TextGesture } from '../tools/textGesture';
+import type { Workspace } from '../workspace/workspace';
+import { PageCanvas } from './pageCanvas';
+import { StageInput } from './stageInput';
+import type { Arrangement, Fit, Size, View } from './view';
+import { arrangementFor, fitPage, fitWidth, panBy, roomFor, toPage, zoomAt } from './view';
+
+const ZOOM_STEP = 1.25;
+
+/** The shown page in its window: draws it, moves it, and turns pointers into gestures on it. */
+export class Stage {
+  readonly view = new Store<View>({ scale: 1, x: 0, y: 0 });
+  readonly fit = new Store<Fit>('page');
+  /** Where the holders round the page stand. */
+  readonly arrangement = new Store<Arrangement>('bars');
+
+  private readonly canvas: PageCanvas;
+  private readonly input: StageInput;
+  private readonly observer: ResizeObserver;
+  private readonly stops: (() => void)[];
+  private readonly gestures = new Set<Gesture>();
+  private size: Size = { width: 1, height: 1 };
+  private toolSide: 'left' | 'right' = 'left';
+
+  constructor(
+    private readonly host: HTMLElement,
+    private readonly workspace: Workspace,
+  ) {
+    this.canvas = new PageCanvas(host);
+    this.input = new StageInput(host, this);
+    this.observer = new ResizeObserver(() => this.resize());
+    this.observer.observe(host);
+    this.stops = [
+      workspace.pageId.subscribe(() => this.showPage()),
+      workspace.pages.subscribe(() => this.showPage()),
+      workspace.textEdit.subscribe(() => this.hideEdited()),
+    ];
+    workspace.onStale = (what) => this.redraw(what);
+    workspace.surfaces.onChange = (page) => this.surfaceChanged(page);
+    if (workspace.ink) workspace.ink.onChange = () => this.drawWet();
+    void document.fonts.load('16px Andika').then(() => this.canvas.invalidate('all'));
+    this.resize();
+  }
+
+  get writing(): boolean {
+    return this.workspace.mode.get() === 'write' && this.workspace.mayWrite;
+  }
+
+  /** Starts what the tool in hand does at a point of the window. */
+  begin(at: PenPoint, pressure: boolean): Gesture | undefined {
+    this.workspace.textEdit.set(undefined);
+    const gesture = this.toolGesture(at, pressure);
+    if (!gesture) return undefined;
+    this.gestures.add(gesture);
+    this.drawWet();
+    const finish = (how: 'end' | 'cancel') => () => {
+      this.gestures.delete(gesture);
+      gesture[how]();
+      this.drawWet();
+    };
+    const move = (points: readonly PenPoint[]) => {
+      gesture.move(points);
+      this.drawWet();
+    };
+    return { move, end: finish('end'), cancel: finish('cancel') };
+  }
+
+  toPage(x: number, y: number): { x: number; y: number } {
+    return toPage(this.view.get(), x, y);
+  }
+
+  pan(dx: number, dy: number): void {
+    const { page } = this.workspace;
+    if (page) this.moveTo(panBy(this.view.get(), dx, dy, page, this.size));
+  }
+
+  zoom(factor: number, at = { x: this.size.width / 2, y: this.size.height / 2 }): void {
+    const { page } = this.workspace;
+    if (!page) return;
+    this.fit.set('free');
+    this.moveTo(zoomAt(this.view.get(), factor, at, page, this.size));
+  }
+
+  zoomIn(): void {
+    this.zoom(ZOOM_STEP);
+  }
+
+  zoomOut(): void {
+    this.zoom(1 / ZOOM_STEP);
+  }
+
+  setFit(fit: Fit): void {
+    this.fit.set(fit);
+    this.applyFit();
+  }
+
+  /** Says on which side the tools are, so that a fitted page leaves room for them. */
+  setToolSide(side: 'left' | 'right'): void {
+    if (side === this.toolSide) return;
+    this.toolSide = side;
+    this.applyFit();
+  }
+
+  destroy(): void {
+    for (const stop of this.stops) stop();
+    this.workspace.onStale = () => undefined;
+    this.workspace.surfaces.onChange = () => undefined;
+    if (this.workspace.ink) this.workspace.ink.onChange = () => undefined;
+    this.observer.disconnect();
+    this.input.destroy();
+    this.canvas.destroy();
+  }
+
+  private toolGesture(at: PenPoint, pressure: boolean): Gesture | undefined {
+    const { tool, pen, highlighter, eraserRadius } = this.workspace.penCase.get();
+    switch (tool) {
+      case 'pen':
+        return new InkGesture(this.workspace, pen, pressure, at);
+      case 'highlighter':
+        return new InkGesture(this.workspace, highlighter, false, at);
+      case 'eraser':
+        return new EraseGesture(this.workspace, eraserRadius / this.view.get().scale, at, (ids) => this.canvas.setHidden(ids));
+      case 'text':
+        return new TextGesture(this.workspace, at);
+    }
+  }
+
+  private resize(): void {
+    this.size = { width: Math.max(1, this.host.clientWidth), height: Math.max(1, this.host.clientHeight) };
+    this.canvas.resize(this.size, window.devicePixelRatio);
+    this.showPage();
+  }
+
+  private showPage(): void {
+    const { page, layers, surfaces } = this.workspace;
+    if (!page) return;
+    this.applyFit();
+    this.canvas.show(
+      page,
+      surfaces.of(page),
+      layers.map((layer) => layer.on(page.id)),
+    );
+    this.drawWet();
+  }
+
+  private applyFit(): void {
+    const { page } = this.workspace;
+    if (!page) return;
+    const fit = this.fit.get();
+    this.arrangement.set(arrangementFor(page, this.size));
+    if (fit === 'page') this.moveTo(fitPage(page, this.size, roomFor(this.arrangement.get(), this.toolSide, this.size)));
+    else if (fit === 'width') this.moveTo(fitWidth(page, this.size));
+    else this.moveTo(panBy(this.view.get(), 0, 0, page, this.size));
+  }
+
+  private moveTo(view: View): void {
+    this.view.set(view);
+    this.canvas.setView(view);
+  }
+
+  private redraw(what: Rect[] | 'all'): void {
+    const { page, layers } = this.workspace;
+    if (what === 'all') {
+      if (page) this.showPage();
+      this.canvas.invalidate('all');
+      return;
+    }
+    if (page && layers.length > 0) for (const rect of what) this.canvas.invalidate(growRect(rect, 1));
+    this.drawWet();
+  }
+
+  private surfaceChanged(pageId: string): void {
+    const { page, pages } = { page: this.workspace.page, pages: this.workspace.pages.get() };
+    if (page?.id !== pageId) return;
+    this.canvas.invalidate('all');
+    const at = pages.findIndex(({ id }) => id === pageId);
+    const neighbours = [pages[at + 1], pages[at - 1]].filter((neighbour) => neighbour !== undefined);
+    this.workspace.surfaces.prefetch(neighbours, this.view.get().scale * window.devicePixelRatio);
+  }
+
+  private drawWet(): void {
+    const { page, ink } = this.workspace;
+    const own = [...this.gestures].flatMap((gesture) => gesture.wet ?? []);
+    const others = (page && ink?.onPage(page.id)) ?? [];
+    this.canvas.setWetInk([...others, ...own]);
+  }
+
+  private hideEdited(): void {
+    const edited = this.workspace.textEdit.get()?.mark?.id;
+    this.canvas.setHidden(new Set(edited === undefined ? [] : [edited]));
+  }
+}

@@ -1,0 +1,125 @@
+import type { Gesture, PenPoint } from '../tools/gesture';
+import type { Stage } from './stage';
+
+interface DownPointer {
+  x: number;
+  y: number;
+  downAt: number;
+  gesture: Gesture | undefined;
+}
+
+const WHEEL_ZOOM = 0.0022;
+/** A second finger that comes this soon after the first means to move the page, not to write. */
+const PINCH_MS = 250;
+const LINE_HEIGHT = 16;
+
+/** Turns the pointers and the wheel over the page into gestures, panning and zooming. */
+export class StageInput {
+  private readonly down = new Map<number, DownPointer>();
+  private pinching = false;
+  private spaceHeld = false;
+  private readonly abort = new AbortController();
+
+  constructor(
+    private readonly host: HTMLElement,
+    private readonly stage: Stage,
+  ) {
+    const { signal } = this.abort;
+    host.addEventListener('pointerdown', (event) => this.pointerDown(event), { signal });
+    host.addEventListener('pointermove', (event) => this.pointerMove(event), { signal });
+    host.addEventListener('pointerup', (event) => this.pointerUp(event, 'end'), { signal });
+    host.addEventListener('pointercancel', (event) => this.pointerUp(event, 'cancel'), { signal });
+    host.addEventListener('wheel', (event) => this.wheel(event), { signal, passive: false });
+    host.addEventListener('contextmenu', (event) => event.preventDefault(), { signal });
+    window.addEventListener('keydown', (event) => (this.spaceHeld = event.code === 'Space' || this.spaceHeld), { signal });
+    window.addEventListener('keyup', (event) => (this.spaceHeld = event.code !== 'Space' && this.spaceHeld), { signal });
+    window.addEventListener('blur', () => (this.spaceHeld = false), { signal });
+  }
+
+  destroy(): void {
+    this.abort.abort();
+  }
+
+  private pointerDown(event: PointerEvent): void {
+    if (event.button > 1) return;
+    this.host.setPointerCapture(event.pointerId);
+    const pointer: DownPointer = { ...this.inWindow(event), downAt: event.timeStamp, gesture: undefined };
+    this.down.set(event.pointerId, pointer);
+    if (event.pointerType === 'touch' && this.startsPinch(event)) return this.startPinch();
+    const moves = event.button === 1 || this.spaceHeld || !this.stage.writing;
+    if (!moves && !this.pinching) {
+      const measured = event.pointerType === 'pen';
+      pointer.gesture = this.stage.begin(this.pointOf(event, pointer), measured);
+    }
+  }
+
+  private pointerMove(event: PointerEvent): void {
+    const pointer = this.down.get(event.pointerId);
+    if (!pointer) return;
+    if (pointer.gesture) {
+      const events = event.getCoalescedEvents();
+      pointer.gesture.move((events.length > 0 ? events : [event]).map((each) => this.pointOf(each, pointer)));
+      return;
+    }
+    const before = this.pinchShape();
+    const { x, y } = this.inWindow(event);
+    const [dx, dy] = [x - pointer.x, y - pointer.y];
+    Object.assign(pointer, { x, y });
+    if (!this.pinching) return this.stage.pan(dx, dy);
+    const after = this.pinchShape();
+    if (!before || !after) return;
+    this.stage.zoom(after.spread / before.spread, after.centre);
+    this.stage.pan(after.centre.x - before.centre.x, after.centre.y - before.centre.y);
+  }
+
+  private pointerUp(event: PointerEvent, how: 'end' | 'cancel'): void {
+    const pointer = this.down.get(event.pointerId);
+    this.down.delete(event.pointerId);
+    if (this.down.size === 0) this.pinching = false;
+    pointer?.gesture?.[how]();
+  }
+
+  private wheel(event: WheelEvent): void {
+    event.preventDefault();
+    const unit = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? LINE_HEIGHT : 1;
+    if (event.ctrlKey || event.metaKey) {
+      this.stage.zoom(Math.exp(-event.deltaY * unit * WHEEL_ZOOM), this.inWindow(event));
+    } else if (event.shiftKey && event.deltaX === 0) this.stage.pan(-event.deltaY * unit, 0);
+    else this.stage.pan(-event.deltaX * unit, -event.deltaY * unit);
+  }
+
+  private startsPinch(event: PointerEvent): boolean {
+    if (this.down.size !== 2) return false;
+    const [first] = this.down.values();
+    return !first!.gesture || event.timeStamp - first!.downAt < PINCH_MS;
+  }
+
+  private startPinch(): void {
+    this.pinching = true;
+    for (const pointer of this.down.values()) {
+      pointer.gesture?.cancel();
+      pointer.gesture = undefined;
+    }
+  }
+
+  /** Middle of and distance between the first two fingers. */
+  private pinchShape(): { centre: { x: number; y: number }; spread: number } | undefined {
+    const [a, b] = this.down.values();
+    if (!a || !b) return undefined;
+    return {
+      centre: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 },
+      spread: Math.max(1, Math.hypot(a.x - b.x, a.y - b.y)),
+    };
+  }
+
+  private inWindow(event: MouseEvent): { x: number; y: number } {
+    const box = this.host.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  }
+
+  private pointOf(event: PointerEvent, pointer: DownPointer): PenPoint {
+    const { x, y } = this.inWindow(event);
+    const pressure = event.pointerType === 'pen' ? event.pressure : 0.5;
+    return { ...this.stage.toPage(x, y), pressure, time: Math.max(0, event.timeStamp - pointer.downAt) };
+  }
+}

@@ -1,0 +1,88 @@
+import type { Page, Rect } from '@doodla/core';
+import type { PDFDocumentLoadingTask, PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { PdfSurface } from './pdfSurface';
+import type { SurfaceView } from './surface';
+
+/** Pages whose pictures are kept: the shown one and its neighbours. */
+const KEPT = 4;
+
+/** The surfaces of a lesson's pages; only those near the shown page hold pictures. */
+export class Surfaces {
+  /** Told when a page has something better to show. */
+  onChange: (page: string) => void = () => undefined;
+  /** Told when an original cannot be shown. */
+  onFailed: (page: string) => void = () => undefined;
+
+  private readonly documents = new Map<string, Promise<PDFDocumentLoadingTask>>();
+  /** Most recently used last. */
+  private readonly surfaces = new Map<string, PdfSurface>();
+
+  constructor(private readonly token?: string) {}
+
+  of(page: Page): SurfaceView {
+    if (page.surface.kind === 'blank') return blankSurface(page, page.surface.colour);
+    const { material, index } = page.surface;
+    const known = this.surfaces.get(page.id);
+    this.surfaces.delete(page.id);
+    const surface =
+      known ??
+      new PdfSurface(
+        this.document(material),
+        index,
+        page,
+        () => this.onChange(page.id),
+        () => this.onFailed(page.id),
+      );
+    this.surfaces.set(page.id, surface);
+    this.releaseOldest();
+    return surface;
+  }
+
+  /** Prepares pages that may be shown next. `scale` is device pixels per page unit. */
+  prefetch(pages: readonly Page[], scale: number): void {
+    for (const page of pages) {
+      const whole: Rect = { x: 0, y: 0, width: page.width, height: page.height };
+      this.of(page).request(scale, whole);
+    }
+  }
+
+  /** A document, opened once. */
+  async pdf(material: string): Promise<PDFDocumentProxy> {
+    return this.document(material);
+  }
+
+  close(): void {
+    for (const surface of this.surfaces.values()) surface.release();
+    this.surfaces.clear();
+    for (const task of this.documents.values()) void task.then((opened) => opened.destroy());
+    this.documents.clear();
+  }
+
+  private async document(material: string): Promise<PDFDocumentProxy> {
+    let task = this.documents.get(material);
+    if (!task) {
+      task = import('./pdfEngine').then(({ openPdf }) => openPdf(material, this.token));
+      this.documents.set(material, task);
+    }
+    return (await task).promise;
+  }
+
+  private releaseOldest(): void {
+    for (const [id, surface] of this.surfaces) {
+      if (this.surfaces.size <= KEPT) return;
+      this.surfaces.delete(id);
+      surface.release();
+    }
+  }
+}
+
+function blankSurface(page: Page, colour: string): SurfaceView {
+  return {
+    shown: true,
+    request: () => undefined,
+    draw: (ctx) => {
+      ctx.fillStyle = colour;
+      ctx.fillRect(0, 0, page.width, page.height);
+    },
+  };
+}

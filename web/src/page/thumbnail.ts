@@ -1,0 +1,27 @@
+import type { Page } from '@doodla/core';
+import { UNITS_PER_POINT } from '@doodla/core';
+import type { Workspace } from '../workspace/workspace';
+import { drawMark } from './markPainter';
+
+/** Draws a small picture of a page with its marks, `width` device pixels wide. */
+export async function drawThumbnail(canvas: HTMLCanvasElement, page: Page, workspace: Workspace, width: number): Promise<void> {
+  const scale = width / page.width;
+  const picture = document.createElement('canvas');
+  picture.width = width;
+  picture.height = Math.max(1, Math.round(page.height * scale));
+  const ctx = picture.getContext('2d')!;
+  if (page.surface.kind === 'pdf') {
+    const doc = await workspace.surfaces.pdf(page.surface.material);
+    const original = await doc.getPage(page.surface.index + 1);
+    const viewport = original.getViewport({ scale: scale * UNITS_PER_POINT });
+    await original.render({ canvas: picture, viewport }).promise;
+  } else {
+    ctx.fillStyle = page.surface.colour;
+    ctx.fillRect(0, 0, picture.width, picture.height);
+  }
+  ctx.setTransform(scale, 0, 0, scale, 0, 0);
+  for (const layer of workspace.layers) for (const mark of layer.on(page.id).all()) drawMark(ctx, mark);
+  canvas.width = picture.width;
+  canvas.height = picture.height;
+  canvas.getContext('2d')!.drawImage(picture, 0, 0);
+}

@@ -1,0 +1,109 @@
+import type { Rect } from '@doodla/core';
+
+/** How a page lies in the window: screen = page · scale + offset, in CSS pixels. */
+export interface View {
+  scale: number;
+  x: number;
+  y: number;
+}
+
+export interface Size {
+  width: number;
+  height: number;
+}
+
+export type Fit = 'width' | 'page' | 'free';
+
+export const MIN_SCALE = 0.1;
+export const MAX_SCALE = 16;
+/** Space round a fitted page that the holders of tools leave free, CSS pixels. */
+export interface Room {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
+
+const MARGIN = 12;
+/** What the holders take: bars above and below, or columns at the sides. */
+const BAR = 66;
+const COLUMN = { tools: 110, other: 190 };
+
+/** Whether the holders stand in columns beside a fitted page, or in bars above and below it. */
+export type Arrangement = 'columns' | 'bars';
+
+/** Columns for a page that is so much taller than the window that they fit beside it. */
+export function arrangementFor(page: Size, stage: Size): Arrangement {
+  const width = (stage.height - 2 * MARGIN) * (page.width / page.height);
+  return stage.width - width >= 2 * COLUMN.other + MARGIN ? 'columns' : 'bars';
+}
+
+/** Below this width the tools lie over the page. */
+const NARROW = 700;
+
+/** The room for a page; the tools are on `side`. */
+export function roomFor(arrangement: Arrangement, side: 'left' | 'right', stage: Size): Room {
+  const tools = stage.width < NARROW ? MARGIN : COLUMN.tools;
+  const other = arrangement === 'bars' ? MARGIN : COLUMN.other;
+  const end = arrangement === 'bars' ? BAR : MARGIN;
+  const [left, right] = side === 'left' ? [tools, other] : [other, tools];
+  return { left, right, top: end, bottom: end };
+}
+
+/** The whole page in the middle of its room. */
+export function fitPage(page: Size, stage: Size, room: Room): View {
+  const width = stage.width - room.left - room.right;
+  const height = stage.height - room.top - room.bottom;
+  const scale = clampScale(Math.min(width / page.width, height / page.height));
+  return {
+    scale,
+    x: room.left + (width - page.width * scale) / 2,
+    y: room.top + (height - page.height * scale) / 2,
+  };
+}
+
+/** The page as wide as the window, from its top. */
+export function fitWidth(page: Size, stage: Size): View {
+  const scale = clampScale((stage.width - 2 * MARGIN) / page.width);
+  return clampView({ scale, x: 0, y: BAR }, page, stage);
+}
+
+/** Enlarges by `factor` round a point of the window, which keeps its place on the page. */
+export function zoomAt(view: View, factor: number, at: { x: number; y: number }, page: Size, stage: Size): View {
+  const scale = clampScale(view.scale * factor);
+  const k = scale / view.scale;
+  return clampView({ scale, x: at.x - (at.x - view.x) * k, y: at.y - (at.y - view.y) * k }, page, stage);
+}
+
+export function panBy(view: View, dx: number, dy: number, page: Size, stage: Size): View {
+  return clampView({ ...view, x: view.x + dx, y: view.y + dy }, page, stage);
+}
+
+export function toPage(view: View, x: number, y: number): { x: number; y: number } {
+  return { x: (x - view.x) / view.scale, y: (y - view.y) / view.scale };
+}
+
+/** The part of the page plane that the window shows. */
+export function visibleRect(view: View, stage: Size): Rect {
+  const { x, y } = toPage(view, 0, 0);
+  return { x, y, width: stage.width / view.scale, height: stage.height / view.scale };
+}
+
+function clampScale(scale: number): number {
+  return Math.min(MAX_SCALE, Math.max(MIN_SCALE, scale));
+}
+
+/** Centres a page that is smaller than the window; lets a larger one move until a third of the window is free. */
+function clampView(view: View, page: Size, stage: Size): View {
+  return {
+    scale: view.scale,
+    x: clampOffset(view.x, page.width * view.scale, stage.width),
+    y: clampOffset(view.y, page.height * view.scale, stage.height),
+  };
+}
+
+function clampOffset(offset: number, length: number, room: number): number {
+  if (length <= room) return (room - length) / 2;
+  const slack = room / 3;
+  return Math.min(slack, Math.max(room - length - slack, offset));
+}

@@ -1,0 +1,56 @@
+import { rectContains, markBounds } from '@doodla/core';
+import type { Mark } from '@doodla/core';
+import type { TextEdit, Workspace } from '../workspace/workspace';
+import type { Gesture, PenPoint } from './gesture';
+
+/** A box that was not drawn wider than this was only clicked; page units. */
+const CLICK_WIDTH = 24;
+const DEFAULT_WIDTH = 320;
+const MIN_WIDTH = 80;
+
+/** Opens a text box where one clicks, as wide as one drags, or the text that is already there. */
+export class TextGesture implements Gesture {
+  private last: PenPoint;
+
+  constructor(
+    private readonly workspace: Workspace,
+    private readonly start: PenPoint,
+  ) {
+    this.last = start;
+  }
+
+  move(points: readonly PenPoint[]): void {
+    this.last = points.at(-1) ?? this.last;
+  }
+
+  end(): void {
+    this.workspace.textEdit.set(this.existing() ?? this.fresh());
+  }
+
+  cancel(): void {
+    // Nothing was opened yet.
+  }
+
+  private existing(): TextEdit | undefined {
+    const page = this.workspace.pageId.get();
+    if (page === undefined) return undefined;
+    const { x, y } = this.start;
+    const mark = this.workspace.layers
+      .at(-1)!
+      .on(page)
+      .within({ x, y, width: 0, height: 0 })
+      .filter((candidate): candidate is Extract<Mark, { kind: 'text' }> => candidate.kind === 'text')
+      .findLast((text) => this.workspace.mayTouch(text) && rectContains(markBounds(text), x, y));
+    return mark && { mark, x: mark.x, y: mark.y, width: mark.width };
+  }
+
+  private fresh(): TextEdit {
+    const { page, penCase } = this.workspace;
+    const dragged = Math.abs(this.last.x - this.start.x);
+    const x = Math.min(this.start.x, this.last.x);
+    const room = page ? page.width - x - 8 : DEFAULT_WIDTH;
+    const wanted = dragged > CLICK_WIDTH ? dragged : Math.max(DEFAULT_WIDTH, penCase.get().text.size * 10);
+    const y = Math.min(this.start.y, this.last.y) - (dragged > CLICK_WIDTH ? 0 : penCase.get().text.size * 0.7);
+    return { x, y, width: Math.max(MIN_WIDTH, Math.min(wanted, room)) };
+  }
+}

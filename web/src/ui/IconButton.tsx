@@ -1,0 +1,60 @@
+import type { ButtonHTMLAttributes, ReactNode, Ref } from 'react';
+import { Tooltip } from 'radix-ui';
+import { classes } from './classes';
+
+interface IconButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
+  /** Accessible name and tooltip. */
+  label: string;
+  /** Key that does the same, as shown in the tooltip. */
+  shortcut?: string;
+  icon: ReactNode;
+  /** Word under the icon. */
+  caption?: string;
+  active?: boolean;
+  tooltipSide?: 'left' | 'right' | 'top' | 'bottom';
+  ref?: Ref<HTMLButtonElement>;
+}
+
+/** A button on the board: an icon, often with a word under it, at least 44 px high. */
+export function IconButton({
+  label,
+  shortcut,
+  icon,
+  caption,
+  active,
+  tooltipSide = 'top',
+  className,
+  ...rest
+}: IconButtonProps) {
+  return (
+    <Tooltip.Root>
+      <Tooltip.Trigger asChild>
+        <button
+          type="button"
+          aria-label={label}
+          aria-pressed={active}
+          {...(shortcut && { 'aria-keyshortcuts': shortcut })}
+          {...rest}
+          className={classes(
+            'flex min-h-11 min-w-11 flex-col items-center justify-center rounded-xl px-1 text-xs leading-tight disabled:opacity-40',
+            active ? 'bg-chalk font-bold text-board' : 'text-paper hover:bg-board-light',
+            className,
+          )}
+        >
+          {icon}
+          {caption && <span className="mt-0.5">{caption}</span>}
+        </button>
+      </Tooltip.Trigger>
+      <Tooltip.Portal>
+        <Tooltip.Content
+          side={tooltipSide}
+          sideOffset={6}
+          className="z-50 rounded-lg bg-ink px-2 py-1 text-sm text-paper shadow-lg"
+        >
+          {label}
+          {shortcut && <kbd className="ml-2 rounded bg-paper-dim px-1 font-sans text-ink">{shortcut}</kbd>}
+        </Tooltip.Content>
+      </Tooltip.Portal>
+    </Tooltip.Root>
+  );
+}

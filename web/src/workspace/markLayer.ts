@@ -1,0 +1,36 @@
+import type { Rect, Touched } from '@doodla/core';
+import { SpatialIndex } from '@doodla/core';
+import type { LogClient } from '../live/logClient';
+
+/** The marks of one log, by page, kept in step with the log. */
+export class MarkLayer {
+  private readonly pages = new Map<string, SpatialIndex>();
+
+  constructor(readonly log: LogClient) {}
+
+  on(page: string): SpatialIndex {
+    let index = this.pages.get(page);
+    if (!index) {
+      index = new SpatialIndex([...this.log.state.marks.values()].filter((mark) => mark.page === page));
+      this.pages.set(page, index);
+    }
+    return index;
+  }
+
+  /** Takes changes of the log in. Returns what is stale on the page, or 'all'. */
+  update(touched: Touched | undefined, page: string | undefined): Rect[] | 'all' {
+    if (!touched) {
+      this.pages.clear();
+      return 'all';
+    }
+    const stale: Rect[] = [];
+    for (const id of touched.marks) {
+      const mark = this.log.state.marks.get(id);
+      for (const [pageId, index] of this.pages) {
+        const rects = mark?.page === pageId ? index.set(mark) : index.delete(id);
+        if (pageId === page) stale.push(...rects);
+      }
+    }
+    return stale;
+  }
+}

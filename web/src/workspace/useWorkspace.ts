@@ -1,0 +1,22 @@
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { Workspace } from './workspace';
+import type { WorkspaceOptions } from './workspace';
+
+/** A workspace that lives as long as the component; undefined until it is made. */
+export function useWorkspace(options: WorkspaceOptions): Workspace | undefined {
+  const [workspace, setWorkspace] = useState<Workspace>();
+  const key = JSON.stringify(options);
+  useEffect(() => {
+    const made = new Workspace(JSON.parse(key) as WorkspaceOptions);
+    made.onProblem = (message) => toast.error(message, { id: message });
+    made.surfaces.onFailed = () =>
+      toast.error('This page could not be shown. Reload to try again; what is written on it is safe.', { id: 'surface' });
+    setWorkspace(made);
+    return () => {
+      setWorkspace(undefined);
+      made.close();
+    };
+  }, [key]);
+  return workspace;
+}

@@ -1,0 +1,190 @@
+import type { LogRef, Mark, Page, Rect, Situation, Space, Touched } from '@doodla/core';
+import { orderedPages, orderOnTop } from '@doodla/core';
+import { nanoid } from 'nanoid';
+import { ClassClient } from '../live/classClient';
+import { Connection } from '../live/connection';
+import { LiveInk } from '../live/liveInk';
+import { LogClient } from '../live/logClient';
+import { Store } from '../live/store';
+import { Surfaces } from '../page/surfaces';
+import { MarkLayer } from './markLayer';
+import type { ToolId } from './penCase';
+import { PenCase } from './penCase';
+
+export interface WorkspaceOptions {
+  lesson: string;
+  /** Without one, the lesson itself is prepared. */
+  sitting?: string;
+  /** A student's token and colour; a teacher has neither. */
+  token?: string;
+  colour?: string;
+  /** Page to start on while preparing. */
+  startPage?: string;
+}
+
+/** What the pointer does: work the content, or write on it. */
+export type Mode = 'use' | 'write';
+
+export interface TextEdit {
+  /** The mark being changed; undefined for a new one. */
+  mark?: Extract<Mark, { kind: 'text' }>;
+  x: number;
+  y: number;
+  width: number;
+}
+
+/**
+ * Everything behind the screen on which a lesson is shown and written on: the logs, the class, the
+ * page that is shown and the tools in hand. The screen watches its stores.
+ */
+export class Workspace {
+  readonly connection: Connection;
+  readonly lessonLog: LogClient;
+  /** The log that is written to: the class's marks in a sitting, the prepared ones otherwise. */
+  readonly target: LogClient;
+  readonly classroom: ClassClient | undefined;
+  readonly ink: LiveInk | undefined;
+  readonly surfaces: Surfaces;
+  readonly penCase: PenCase;
+  /** Layers of marks, lowest first. */
+  readonly layers: readonly MarkLayer[];
+
+  readonly pages = new Store<readonly Page[]>([]);
+  readonly pageId = new Store<string | undefined>(undefined);
+  readonly mode = new Store<Mode>('write');
+  readonly textEdit = new Store<TextEdit | undefined>(undefined);
+  /** Told what is stale on the shown page. */
+  onStale: (what: Rect[] | 'all') => void = () => undefined;
+  /** Told when something could not be done; the message is fit to be shown. */
+  onProblem: (message: string) => void = () => undefined;
+
+  private readonly stops: (() => void)[] = [];
+  /** Whether a student could write before the class's state last changed. */
+  private couldWrite = true;
+
+  constructor(private readonly options: WorkspaceOptions) {
+    const { lesson, sitting, token, colour } = options;
+    this.connection = new Connection(token);
+    this.surfaces = new Surfaces(token);
+    this.penCase = new PenCase(token === undefined ? 'doodla.pens' : 'doodla.studentPens', colour);
+    this.classroom = sitting === undefined ? undefined : new ClassClient(sitting, this.connection);
+    this.lessonLog = new LogClient({ kind: 'lesson', id: lesson }, this.connection, () => this.situation());
+    const ref: LogRef | undefined = sitting === undefined ? undefined : { kind: 'sitting', id: sitting };
+    this.target = ref ? new LogClient(ref, this.connection, () => this.situation()) : this.lessonLog;
+    this.ink = ref && new LiveInk(ref, this.connection);
+    const logs = ref ? [this.lessonLog, this.target] : [this.lessonLog];
+    this.layers = logs.map((log) => new MarkLayer(log));
+    for (const layer of this.layers) this.watch(layer);
+    if (this.classroom) this.stops.push(this.classroom.state.subscribe(() => this.followClass()));
+  }
+
+  get page(): Page | undefined {
+    return this.pages.get().find((page) => page.id === this.pageId.get());
+  }
+
+  /** Whose marks new ones are. */
+  get space(): Space {
+    return 'class';
+  }
+
+  get isTeacher(): boolean {
+    return this.options.token === undefined;
+  }
+
+  /** Whether this person may write now. */
+  get mayWrite(): boolean {
+    const { ended, pensUp } = this.situation();
+    return !ended && (this.isTeacher || pensUp);
+  }
+
+  /** Shows a page, here and, if this is the teacher, to the class. */
+  turnTo(page: string): void {
+    if (!this.pages.get().some(({ id }) => id === page)) return;
+    if (this.classroom && this.isTeacher) this.classroom.turn(page);
+    this.pageId.set(page);
+  }
+
+  turnBy(step: number): void {
+    const pages = this.pages.get();
+    const at = pages.findIndex(({ id }) => id === this.pageId.get());
+    const next = pages[at + step];
+    if (next) this.turnTo(next.id);
+  }
+
+  /** Takes a tool in hand, which also means to write. */
+  takeTool(tool: ToolId): void {
+    this.textEdit.set(undefined);
+    this.penCase.patch({ tool });
+    this.setMode('write');
+  }
+
+  setMode(mode: Mode): void {
+    this.textEdit.set(undefined);
+    if (mode === 'write' && !this.mayWrite) return;
+    this.mode.set(mode);
+  }
+
+  toggleMode(): void {
+    this.setMode(this.mode.get() === 'use' ? 'write' : 'use');
+  }
+
+  /** The parts of a new mark that do not depend on its kind. */
+  newMark(id = nanoid()): Pick<Mark, 'id' | 'page' | 'author' | 'space' | 'order' | 'locked' | 'createdAt'> | undefined {
+    const page = this.pageId.get();
+    const author = this.target.actor?.id;
+    if (page === undefined || author === undefined) return undefined;
+    const marks = this.layers.at(-1)!.on(page).all();
+    const order = orderOnTop(marks.map((mark) => mark.order));
+    return { id, page, author, space: this.space, order, locked: false, createdAt: Date.now() };
+  }
+
+  /** Whether this person may change or remove a mark. */
+  mayTouch(mark: Mark): boolean {
+    return !mark.locked && (this.isTeacher || mark.author === this.target.actor?.id);
+  }
+
+  close(): void {
+    for (const stop of this.stops) stop();
+    this.lessonLog.close();
+    this.target.close();
+    this.classroom?.close();
+    this.ink?.close();
+    this.surfaces.close();
+    this.connection.close();
+  }
+
+  private situation(): Situation {
+    const state = this.classroom?.state.get();
+    return {
+      pensUp: state?.pensUp ?? true,
+      ended: state?.ended ?? false,
+      hasPage: (page) => this.lessonLog.state.pages.get(page)?.removed === false,
+    };
+  }
+
+  private watch(layer: MarkLayer): void {
+    layer.log.onRefused = (message) => this.onProblem(message);
+    layer.log.onTouched = (touched) => {
+      if (layer.log === this.lessonLog) this.updatePages(touched);
+      if (touched) for (const id of touched.marks) this.ink?.finish(id);
+      this.onStale(layer.update(touched, this.pageId.get()));
+    };
+  }
+
+  private updatePages(touched: Touched | undefined): void {
+    if (touched && touched.pages.size === 0) return;
+    const pages = orderedPages(this.lessonLog.state.pages.values());
+    this.pages.set(pages);
+    if (pages.some(({ id }) => id === this.pageId.get())) return;
+    const wanted = this.classroom?.state.get()?.page ?? this.options.startPage;
+    this.pageId.set((pages.find(({ id }) => id === wanted) ?? pages[0])?.id);
+  }
+
+  private followClass(): void {
+    const page = this.classroom?.state.get()?.page;
+    if (this.pages.get().some(({ id }) => id === page)) this.pageId.set(page);
+    if (this.isTeacher || this.mayWrite === this.couldWrite) return;
+    this.couldWrite = this.mayWrite;
+    this.setMode(this.mayWrite ? 'write' : 'use');
+  }
+}

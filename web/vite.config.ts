@@ -1,0 +1,22 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { createRequire } from 'node:module';
+import { dirname } from 'node:path';
+import { defineConfig } from 'vite';
+import { viteStaticCopy } from 'vite-plugin-static-copy';
+
+const require = createRequire(import.meta.url);
+const pdfjs = dirname(require.resolve('pdfjs-dist/package.json'));
+
+export default defineConfig({
+  resolve: { conditions: ['source', 'module', 'browser', 'development|production'] },
+  plugins: [
+    react(),
+    tailwindcss(),
+    viteStaticCopy({
+      targets: ['cmaps', 'standard_fonts', 'wasm', 'iccs'].map((folder) => ({ src: `${pdfjs}/${folder}`, dest: 'pdfjs' })),
+    }),
+  ],
+  worker: { format: 'es' },
+  build: { target: 'es2022', sourcemap: false, manifest: true, chunkSizeWarningLimit: 1500 },
+});
