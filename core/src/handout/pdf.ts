@@ -24,6 +24,7 @@ export async function makePdf(
   doc.registerFontkit(fontkit);
   doc.setTitle(options.title, { showInWindowTitleBar: true });
   doc.setCreator('Doodla');
+  doc.setProducer('Doodla');
   const painter = new PdfPainter(doc, sources);
   const copies = await CopiedPages.from(doc, sources, pages.map(({ page }) => page));
   for (const [i, { page, marks }] of pages.entries()) {

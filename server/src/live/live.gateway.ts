@@ -13,7 +13,7 @@ import {
   visibleTo,
 } from '@doodla/core';
 import type { DefaultEventsMap, Server, Socket } from 'socket.io';
-import { Problem, notFound } from '../http/problem.js';
+import { Problem } from '../http/problem.js';
 import type { Visitor } from '../people/visitor.js';
 import { VisitorsService } from '../people/visitors.service.js';
 import type { Access } from './access.service.js';
@@ -117,7 +117,7 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
     if (!socket.data.submits.take()) throw new Refusal('too-fast');
     if (JSON.stringify(operation).length > MAX_OPERATION_LENGTH) throw new Refusal('too-large');
     const access = socket.data.open.get(ref.id);
-    if (!access) throw notFound('This page');
+    if (!access) throw new Problem(409, 'not-open', 'Open the page before you write on it.');
     const { actor, writes, situation } = access;
     if (!writes) throw new Refusal('not-allowed');
     const now = await situation();

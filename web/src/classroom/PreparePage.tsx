@@ -12,6 +12,7 @@ import { Button } from '../ui/Button';
 import { Front } from '../ui/Front';
 import { useWorkspace } from '../workspace/useWorkspace';
 import type { Workspace } from '../workspace/workspace';
+import { JUST_STARTED } from './TeachPage';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
 
@@ -39,7 +40,7 @@ export default function PreparePage() {
   const title = query.data?.title ?? '';
   const start = () =>
     startSitting(lesson, `${title}, ${format(new Date(), 'd MMM yyyy, HH:mm')}`).then(
-      ({ id }) => void navigate(`/sitting/${id}`),
+      ({ id }) => void navigate(`/sitting/${id}`, { state: JUST_STARTED }),
       (error: Error) => toast.error(error.message),
     );
   if (!workspace) return null;

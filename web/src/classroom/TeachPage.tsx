@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import type { SittingDetail } from '../api/lessons';
 import { endSitting, sittingQuery } from '../api/lessons';
@@ -13,6 +13,9 @@ import { ClassBar } from './ClassBar';
 import { JoinDialog } from './JoinDialog';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
+
+/** Navigation state of a class that has just been started: the first thing to do is to let the class in. */
+export const JUST_STARTED = 'just-started';
 
 /** A class in session, as its teacher sees it; or one that has ended, to look at. */
 export default function TeachPage() {
@@ -34,11 +37,16 @@ export default function TeachPage() {
 type Sheet = 'join' | 'handout' | 'end' | undefined;
 
 function Teaching({ sitting }: { sitting: SittingDetail }) {
+  const location = useLocation();
   const workspace = useWorkspace({ lesson: sitting.lessonId, sitting: sitting.id });
-  const [sheet, setSheet] = useState<Sheet>(sitting.endedAt === null && isNew(sitting) ? 'join' : undefined);
+  const [sheet, setSheet] = useState<Sheet>(location.state === JUST_STARTED ? 'join' : undefined);
   const client = useQueryClient();
   const navigate = useNavigate();
-  const close = () => setSheet(undefined);
+  const close = () => {
+    setSheet(undefined);
+    // A reload must not ask again.
+    if (location.state === JUST_STARTED) void navigate('.', { replace: true, state: null });
+  };
 
   const end = () =>
     endSitting(sitting.id).then(
@@ -88,11 +96,4 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
       </Modal>
     </WorkspaceView>
   );
-}
-
-const NEW_MS = 60_000;
-
-/** Just started: the first thing to do is to let the class in. */
-function isNew({ openedAt }: SittingDetail): boolean {
-  return Date.now() - openedAt < NEW_MS;
 }

@@ -63,6 +63,8 @@ export class Connection {
 
   /** Sends and waits for the answer. Throws LiveError; code `unreachable` where none came. */
   async request<T>(event: string, message: object): Promise<T> {
+    // The socket would keep the message and send it after the next connection, ahead of everything else.
+    if (!this.socket.connected) throw new LiveError('unreachable', 'There is no connection.');
     const reply = await this.socket
       .timeout(REPLY_MS)
       .emitWithAck(event, message)

@@ -215,7 +215,7 @@ export class LogClient {
   }
 }
 
-/** Refusals that go away by waiting. */
+/** Refusals that go away by waiting; anything else is a verdict on the operation. */
 function isPassing(code: RefusalCode | string): boolean {
-  return code === 'too-fast' || code === 'failed';
+  return code === 'too-fast' || code === 'failed' || code === 'not-open';
 }

@@ -45,6 +45,7 @@ export class PageCanvas {
     this.dry = addCanvas(host, 'dry');
     this.wetMultiply = addCanvas(host, 'wet-multiply');
     this.wetMultiply.style.mixBlendMode = 'multiply';
+    this.wetMultiply.style.display = 'none';
     this.wet = addCanvas(host, 'wet');
   }
 
@@ -183,6 +184,9 @@ export class PageCanvas {
   }
 
   private drawWet(): void {
+    // Blending a whole canvas with the page costs something at every frame, so it is there only when needed.
+    const blends = this.wetInk.some((ink) => ink.style.nature === 'highlighter');
+    this.wetMultiply.style.display = blends ? '' : 'none';
     for (const canvas of [this.wet, this.wetMultiply]) {
       const ctx = context(canvas);
       ctx.resetTransform();

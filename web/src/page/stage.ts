@@ -6,6 +6,7 @@ import type { Gesture, PenPoint } from '../tools/gesture';
 import { InkGesture } from '../tools/inkGesture';
 import { TextGesture } from '../tools/textGesture';
 import type { Workspace } from '../workspace/workspace';
+import { exposeStage } from './inspect';
 import { PageCanvas } from './pageCanvas';
 import { StageInput } from './stageInput';
 import type { Arrangement, Fit, Size, View } from './view';
@@ -29,7 +30,7 @@ export class Stage {
   private toolSide: 'left' | 'right' = 'left';
 
   constructor(
-    private readonly host: HTMLElement,
+    readonly host: HTMLElement,
     private readonly workspace: Workspace,
   ) {
     this.canvas = new PageCanvas(host);
@@ -46,6 +47,7 @@ export class Stage {
     if (workspace.ink) workspace.ink.onChange = () => this.drawWet();
     void document.fonts.load('16px Andika').then(() => this.canvas.invalidate('all'));
     this.resize();
+    exposeStage(workspace, this);
   }
 
   get writing(): boolean {
@@ -141,9 +143,11 @@ export class Stage {
     const { page, layers, surfaces } = this.workspace;
     if (!page) return;
     this.applyFit();
+    const surface = surfaces.of(page);
+    this.host.dataset.shown = String(surface.shown);
     this.canvas.show(
       page,
-      surfaces.of(page),
+      surface,
       layers.map((layer) => layer.on(page.id)),
     );
     this.drawWet();
@@ -176,8 +180,10 @@ export class Stage {
   }
 
   private surfaceChanged(pageId: string): void {
-    const { page, pages } = { page: this.workspace.page, pages: this.workspace.pages.get() };
+    const { page } = this.workspace;
+    const pages = this.workspace.pages.get();
     if (page?.id !== pageId) return;
+    this.host.dataset.shown = 'true';
     this.canvas.invalidate('all');
     const at = pages.findIndex(({ id }) => id === pageId);
     const neighbours = [pages[at + 1], pages[at - 1]].filter((neighbour) => neighbour !== undefined);

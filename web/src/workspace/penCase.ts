@@ -19,9 +19,9 @@ const HIGHLIGHTER_OPACITY = 0.55;
 
 const DEFAULTS: PenCaseState = {
   tool: 'pen',
-  pen: { nature: 'pen', colour: '#0072b2', width: 4, opacity: 1 },
+  pen: { nature: 'pen', colour: '#000000', width: 4, opacity: 1 },
   highlighter: { nature: 'highlighter', colour: '#f0e442', width: 22, opacity: HIGHLIGHTER_OPACITY },
-  text: { font: 'andika', size: 28, colour: '#0072b2' },
+  text: { font: 'andika', size: 28, colour: '#000000' },
   eraserRadius: 8,
 };
 

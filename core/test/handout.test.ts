@@ -1,0 +1,164 @@
+import { degrees, PDFArray, PDFDocument, PDFName, PDFNumber, PDFRawStream, decodePDFRawStream, StandardFonts } from '@cantoo/pdf-lib';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { describe, expect, it } from 'vitest';
+import type { HandoutPage, HandoutSources } from '../src/handout/index.js';
+import { geometryOf, makePdf, pageToUserSpace } from '../src/handout/index.js';
+import type { Page } from '../src/index.js';
+import { applyMatrix, UNITS_PER_POINT } from '../src/index.js';
+import { pathOperators } from '../src/handout/pdfPath.js';
+import { aPage, aStroke, aText } from './helpers/marks.js';
+
+const require = createRequire(import.meta.url);
+const andika = new Uint8Array(readFileSync(require.resolve('@expo-google-fonts/andika/Andika_400Regular.ttf')));
+const onePixel = Uint8Array.from(
+  Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64'),
+);
+
+function sources(pdf?: Uint8Array): HandoutSources {
+  return {
+    pdf: () => Promise.resolve(pdf!),
+    font: () => Promise.resolve(andika),
+    textPicture: () => Promise.resolve({ bytes: onePixel, width: 20, height: 28, baseline: 20 }),
+    pagePicture: () => Promise.resolve({ bytes: onePixel, width: 100, height: 100 }),
+  };
+}
+
+async function original(change: (doc: PDFDocument) => void | Promise<void>): Promise<Uint8Array> {
+  const doc = await PDFDocument.create();
+  await change(doc);
+  return doc.save();
+}
+
+function pdfPage(index: number, set: Partial<Page> = {}): Page {
+  return aPage({ id: `page-${index}`, surface: { kind: 'pdf', material: 'm', index }, ...set });
+}
+
+const make = (pages: HandoutPage[], pdf?: Uint8Array) => makePdf(pages, sources(pdf), { title: 'Handout' });
+
+describe('page units to user space', () => {
+  // ISO 32000-1 §8.3.2.3 and table 30 (CropBox, Rotate, UserUnit); the reference is pdf.js's own viewport.
+  const cases = [0, 90, 180, 270, -90, 450].flatMap((rotate) => [1, 2.5].map((userUnit) => [rotate, userUnit] as const));
+  it.each(cases)('agrees with pdf.js for a page turned by %i with user unit %f', async (rotate, userUnit) => {
+    const bytes = await original((doc) => {
+      const page = doc.addPage([400, 300]);
+      page.setCropBox(30, 20, 200, 150);
+      page.setRotation(degrees(rotate));
+      page.node.set(PDFName.of('UserUnit'), PDFNumber.of(userUnit));
+    });
+    const page = await (await getDocument({ data: bytes.slice() }).promise).getPage(1);
+    const viewport = page.getViewport({ scale: UNITS_PER_POINT });
+    const ours = pageToUserSpace(geometryOf((await PDFDocument.load(bytes)).getPage(0)));
+    for (const [x, y] of [
+      [0, 0],
+      [100, 40],
+      [viewport.width, viewport.height],
+    ] as const) {
+      const [refX, refY] = viewport.convertToPdfPoint(x, y) as [number, number];
+      const [ourX, ourY] = applyMatrix(ours, x, y);
+      expect(ourX).toBeCloseTo(refX, 6);
+      expect(ourY).toBeCloseTo(refY, 6);
+    }
+  });
+});
+
+describe('path operators', () => {
+  it('draw the same curve when a quadratic one becomes cubic', () => {
+    const operators = pathOperators([['M', 1, 2], ['Q', 5, 9, 11, 3]]).map(String);
+    const [c1x, c1y, c2x, c2y, x, y] = operators[1]!.split(' ').map(Number) as [number, number, number, number, number, number];
+    for (const t of [0, 0.25, 0.5, 0.9, 1]) {
+      const u = 1 - t;
+      const quadratic = [u * u * 1 + 2 * u * t * 5 + t * t * 11, u * u * 2 + 2 * u * t * 9 + t * t * 3];
+      const cubic = [
+        u ** 3 * 1 + 3 * u * u * t * c1x + 3 * u * t * t * c2x + t ** 3 * x,
+        u ** 3 * 2 + 3 * u * u * t * c1y + 3 * u * t * t * c2y + t ** 3 * y,
+      ];
+      expect(cubic[0]).toBeCloseTo(quadratic[0]!, 4);
+      expect(cubic[1]).toBeCloseTo(quadratic[1]!, 4);
+    }
+  });
+});
+
+describe('handout', () => {
+  async function textOf(bytes: Uint8Array, page = 1): Promise<string> {
+    const doc = await getDocument({ data: bytes.slice() }).promise;
+    const content = await (await doc.getPage(page)).getTextContent();
+    return content.items.map((item) => ('str' in item ? item.str : '')).join(' ');
+  }
+
+  it('keeps the words of the original and has the typed ones, by pdf.js', async () => {
+    const bytes = await original(async (doc) => {
+      doc.addPage([300, 200]).drawText('Original words', { font: await doc.embedFont(StandardFonts.Helvetica), y: 100 });
+    });
+    const handout = await make([{ page: pdfPage(0), marks: [aText({ text: 'Typed Größe Привет' })] }], bytes);
+    expect(await textOf(handout)).toContain('Original words');
+    expect(await textOf(handout)).toContain('Typed Größe Привет');
+  });
+
+  it('writes highlighter with the Multiply blend mode and its opacity (ISO 32000-1 tables 58 and 136)', async () => {
+    const mark = aStroke({ style: { nature: 'highlighter', colour: '#f0e442', width: 20, opacity: 0.5 } });
+    const doc = await PDFDocument.load(await make([{ page: aPage(), marks: [mark] }]));
+    const states = doc.getPage(0).node.Resources()!.lookup(PDFName.of('ExtGState')) as unknown as Map<string, unknown>;
+    const text = String(states) + doc.context.enumerateIndirectObjects().map(([, object]) => String(object)).join();
+    expect(text).toContain('/BM /Multiply');
+    expect(text).toContain('/ca 0.5');
+  });
+
+  it('draws strokes as filled outlines in one content stream', async () => {
+    const doc = await PDFDocument.load(await make([{ page: aPage(), marks: [aStroke()] }]));
+    const contents = doc.getPage(0).node.Contents() as PDFArray;
+    const streams = contents.asArray().map((ref) => doc.context.lookup(ref) as PDFRawStream);
+    const code = streams.map((stream) => Buffer.from(decodePDFRawStream(stream).decode()).toString('latin1')).join('\n');
+    expect(code).toMatch(/0\.75 0 0 -0\.75 0 450 cm/);
+    expect(code).toMatch(/ c\n(.*\n)*f\n/);
+  });
+
+  it('has the pages in the order of the lesson, also one that is used twice', async () => {
+    const bytes = await original((doc) => {
+      for (const width of [100, 200, 300]) doc.addPage([width, 50]);
+    });
+    const pages = [2, 0, 2].map((index, i) => ({ page: { ...pdfPage(index), id: `p${i}` }, marks: [aStroke()] }));
+    const doc = await PDFDocument.load(await make(pages, bytes));
+    expect(doc.getPages().map((page) => page.getWidth())).toEqual([300, 100, 300]);
+  });
+
+  it('copies fonts that pages share only once', async () => {
+    const bytes = await original(async (doc) => {
+      const font = await doc.embedFont(StandardFonts.TimesRoman);
+      for (let i = 0; i < 8; i++) doc.addPage().drawText(`Page ${i}`, { font });
+    });
+    const pages = Array.from({ length: 8 }, (_, i) => ({ page: pdfPage(i), marks: [] }));
+    const doc = await PDFDocument.load(await make(pages, bytes));
+    const fonts = doc.context.enumerateIndirectObjects().filter(([, object]) => String(object).includes('/BaseFont /Times-Roman'));
+    expect(fonts).toHaveLength(1);
+  });
+
+  it('puts an original in as a picture where it cannot be taken over', async () => {
+    const handout = await make([{ page: pdfPage(0), marks: [aText({ text: 'still here' })] }], new Uint8Array([1, 2, 3]));
+    expect(await textOf(handout)).toContain('still here');
+    expect((await PDFDocument.load(handout)).getPage(0).getSize()).toEqual({ width: 600, height: 450 });
+  });
+
+  it('draws fields of a form under the marks, keeping what they say', async () => {
+    const bytes = await original((doc) => {
+      const field = doc.getForm().createTextField('name');
+      field.setText('Filled in');
+      field.addToPage(doc.addPage([300, 200]), { x: 20, y: 20, width: 200, height: 30 });
+    });
+    const handout = await make([{ page: pdfPage(0), marks: [aStroke()] }], bytes);
+    const doc = await PDFDocument.load(handout);
+    expect(doc.getPage(0).node.Annots()?.size() ?? 0).toBe(0);
+    expect(await textOf(handout)).toContain('Filled in');
+  });
+
+  it('puts text that the font lacks in as a picture and tells how far it is', async () => {
+    const steps: number[] = [];
+    const bytes = await makePdf([{ page: aPage(), marks: [aText({ text: '桥' })] }], sources(), {
+      title: 'x',
+      onProgress: (done, total) => steps.push(done / total),
+    });
+    expect(steps).toEqual([1]);
+    expect(Buffer.from(bytes).toString('latin1')).toContain('/Subtype /Image');
+  });
+});

@@ -1,0 +1,77 @@
+import type { Browser, Page } from '@playwright/test';
+import { expect, test as base } from '@playwright/test';
+import { Server } from './server';
+
+export const TEACHER = { name: 'Ada Fenn', email: 'ada@school.example', password: 'chalk-and-board' };
+
+interface Fixtures {
+  server: Server;
+  /** A page on which the first teacher has signed in. */
+  teacher: Page;
+}
+
+export const test = base.extend<Fixtures>({
+  server: async ({}, use) => {
+    const server = await Server.start();
+    await use(server);
+    await server.remove();
+  },
+  teacher: async ({ browser, server }, use) => {
+    const context = await browser.newContext({ baseURL: server.url });
+    await context.request.post('/api/setup', { data: TEACHER });
+    const page = await context.newPage();
+    await page.goto('/');
+    await use(page);
+    await context.close();
+  },
+});
+
+export { expect };
+
+export interface NamedFile {
+  name: string;
+  bytes: Uint8Array;
+}
+
+/** Brings a PDF in by the start page and waits until its lesson is open. */
+export async function bringIn(page: Page, { name, bytes }: NamedFile): Promise<void> {
+  await chooseFile(page, { name, bytes });
+  await page.waitForURL(/\/lesson\//);
+  await surfaceShown(page);
+}
+
+export async function chooseFile(page: Page, { name, bytes }: NamedFile): Promise<void> {
+  await page.getByLabel('Choose a PDF').setInputFiles({ name, mimeType: 'application/pdf', buffer: Buffer.from(bytes) });
+}
+
+/** Starts a class on the open lesson. Returns its join code. */
+export async function startClass(page: Page): Promise<string> {
+  await page.getByRole('button', { name: 'Start class' }).click();
+  const code = (await page.getByTestId('join-code').innerText()).replace(/\s/g, '');
+  await page.getByRole('button', { name: 'Close' }).click();
+  return code;
+}
+
+export async function penState(page: Page, up: boolean): Promise<void> {
+  const wanted = page.getByRole('button', { name: up ? 'Pens up' : 'Pens down', exact: true });
+  const other = page.getByRole('button', { name: up ? 'Pens down' : 'Pens up', exact: true });
+  await wanted.or(other).waitFor();
+  if (await other.isVisible()) await other.click();
+  await wanted.waitFor();
+}
+
+/** Joins a class as a student in a browser of its own. */
+export async function joinAs(browser: Browser, url: string, code: string, name: string, viewport = { width: 1280, height: 800 }): Promise<Page> {
+  const context = await browser.newContext({ baseURL: url, viewport });
+  const page = await context.newPage();
+  await page.goto(`/join/${code}`);
+  await page.getByLabel('Your name').fill(name);
+  await page.getByRole('button', { name: 'Go in' }).click();
+  await surfaceShown(page);
+  return page;
+}
+
+/** Waits until the page's surface has been drawn. */
+export async function surfaceShown(page: Page): Promise<void> {
+  await page.locator('[data-testid=stage][data-shown=true]').waitFor();
+}

@@ -1,0 +1,59 @@
+import type { Page } from '@playwright/test';
+import { expect } from '@playwright/test';
+
+/** What the open page says of itself, for tests. */
+export interface StageState {
+  /** Marks on the shown page, by id. */
+  marks: { id: string; kind: string; author: string; colour: string; text?: string }[];
+  waiting: number;
+  scale: number;
+  /** Window pixels of the page's upper left corner. */
+  x: number;
+  y: number;
+}
+
+export function stageState(page: Page): Promise<StageState> {
+  return page.evaluate(() => (window as unknown as { doodla: { stageState(): StageState } }).doodla.stageState());
+}
+
+export async function markCount(page: Page): Promise<number> {
+  return (await stageState(page)).marks.length;
+}
+
+/** Waits until the shown page has so many marks and the server has stored all of this client's. */
+export async function expectMarks(page: Page, count: number): Promise<void> {
+  await expect.poll(async () => {
+    const { marks, waiting } = await stageState(page);
+    return { marks: marks.length, waiting };
+  }).toEqual({ marks: count, waiting: 0 });
+}
+
+/** A place in the window for a place on the page (page units). */
+export async function at(page: Page, x: number, y: number): Promise<[number, number]> {
+  const state = await stageState(page);
+  return [state.x + x * state.scale, state.y + y * state.scale];
+}
+
+/** Draws through places on the page with the mouse. */
+export async function draw(page: Page, points: readonly [number, number][], release = true): Promise<void> {
+  const { x, y, scale } = await stageState(page);
+  const [first, ...rest] = points.map(([px, py]): [number, number] => [x + px * scale, y + py * scale]);
+  await page.mouse.move(...first!);
+  await page.mouse.down();
+  for (const point of rest) await page.mouse.move(...point, { steps: 2 });
+  if (release) await page.mouse.up();
+}
+
+/** A wavy line to the right from a place on the page. */
+export function wave(x: number, y: number, length = 120): [number, number][] {
+  return Array.from({ length: 9 }, (_, i) => [x + (i * length) / 8, y + 12 * Math.sin(i * 1.5)]);
+}
+
+/** Types a text at a place on the page. */
+export async function typeAt(page: Page, x: number, y: number, text: string): Promise<void> {
+  await page.keyboard.press('t');
+  await page.mouse.click(...(await at(page, x, y)));
+  await page.getByLabel('Text on the page').waitFor();
+  await page.keyboard.type(text);
+  await page.keyboard.press('Escape');
+}

@@ -1,0 +1,53 @@
+import { CuttableLine } from '../support/cuttableLine';
+import { bringIn, expect, joinAs, penState, startClass, surfaceShown, test } from '../support/fixtures';
+import { plainPdf } from '../support/pdfs';
+import { draw, expectMarks, markCount, stageState, wave } from '../support/stage';
+
+test('a student who is offline for ten strokes keeps them, and they join in afterwards', async ({ browser, server, teacher }) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
+  const code = await startClass(teacher);
+  await penState(teacher, true);
+  const line = await CuttableLine.to(server.port);
+  const wren = await joinAs(browser, line.url, code, 'Wren');
+
+  line.cut();
+  await expect(wren.getByText('No connection.')).toBeVisible();
+  for (let i = 0; i < 10; i++) await draw(wren, wave(80, 120 + i * 60));
+  await draw(teacher, wave(400, 200));
+  expect(await markCount(wren)).toBe(10);
+  await expect(wren.getByText('10 waiting')).toBeVisible();
+  line.mend();
+  await expectMarks(wren, 11);
+  await expectMarks(teacher, 11);
+  await expect(wren.getByText('No connection.')).toBeHidden();
+
+  // Closed and opened again while the connection was away: what was written comes out of the browser's store.
+  line.cut();
+  await expect(wren.getByText('No connection.')).toBeVisible();
+  await draw(wren, wave(400, 800));
+  await expect.poll(async () => (await stageState(wren)).waiting).toBe(1);
+  line.mend();
+  await wren.reload();
+  await surfaceShown(wren);
+  await expectMarks(wren, 12);
+  await expectMarks(teacher, 12);
+  line.close();
+});
+
+test('what a student writes offline while the pens go down is taken back with a sentence', async ({ browser, server, teacher }) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
+  const code = await startClass(teacher);
+  await penState(teacher, true);
+  const line = await CuttableLine.to(server.port);
+  const wren = await joinAs(browser, line.url, code, 'Wren');
+  line.cut();
+  await expect(wren.getByText('No connection.')).toBeVisible();
+  await draw(wren, wave(80, 120));
+  expect(await markCount(wren)).toBe(1);
+  await penState(teacher, false);
+  line.mend();
+  await expect(wren.getByText('your teacher has stopped writing')).toBeVisible();
+  await expectMarks(wren, 0);
+  await expectMarks(teacher, 0);
+  line.close();
+});

@@ -1,0 +1,67 @@
+import type { Change, ClassState, Failure, LogRef, Mark, OpenReply, OperationMessage, StrokeMark } from '@doodla/core';
+import { randomUUID } from 'node:crypto';
+import type { Socket } from 'socket.io-client';
+import { io } from 'socket.io-client';
+
+/** A live connection that remembers what it was told. */
+export class LiveClient {
+  readonly operations: OperationMessage[] = [];
+  readonly drawn: unknown[] = [];
+  classState: ClassState | undefined;
+
+  private constructor(readonly socket: Socket) {
+    socket.on('operation', (message: OperationMessage) => this.operations.push(message));
+    socket.on('drawn', (message) => this.drawn.push(message));
+    socket.on('class', (state: ClassState) => (this.classState = state));
+  }
+
+  static async connect(url: string, { token, cookie }: { token?: string; cookie?: string }): Promise<LiveClient> {
+    const socket = io(url, {
+      path: '/live',
+      transports: ['websocket'],
+      forceNew: true,
+      reconnection: false,
+      auth: token ? { token } : {},
+      ...(cookie && { extraHeaders: { cookie } }),
+    });
+    const client = new LiveClient(socket);
+    await new Promise<void>((resolve, reject) => {
+      socket.on('connect', resolve);
+      socket.on('connect_error', reject);
+    });
+    return client;
+  }
+
+  ask<T>(event: string, message: object): Promise<T & Partial<Failure>> {
+    return this.socket.timeout(5000).emitWithAck(event, message) as Promise<T & Partial<Failure>>;
+  }
+
+  open(log: LogRef, since?: number) {
+    return this.ask<OpenReply>('open', { log, ...(since !== undefined && { since }) });
+  }
+
+  submit(log: LogRef, changes: unknown[], id: string = randomUUID(), undoes?: string) {
+    return this.ask<object>('submit', { log, operation: { id, changes: changes as Change[], ...(undoes && { undoes }) } });
+  }
+
+  close(): void {
+    this.socket.disconnect();
+  }
+}
+
+export function strokeBy(author: string, page: string, set: Partial<StrokeMark> = {}): Mark {
+  return {
+    kind: 'stroke',
+    id: randomUUID(),
+    page,
+    author,
+    space: 'class',
+    order: 'a0',
+    locked: false,
+    createdAt: 0,
+    style: { nature: 'pen', colour: '#000000', width: 4, opacity: 1 },
+    points: [1, 1, 0.5, 0, 50, 50, 0.5, 20],
+    pressure: false,
+    ...set,
+  };
+}

@@ -1,0 +1,95 @@
+import { createHash } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { readdir } from 'node:fs/promises';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { encrypted, pdfWith } from './helpers/pdfs.js';
+import type { TestServer } from './helpers/server.js';
+import { Client, signedIn, startServer } from './helpers/server.js';
+
+let server: TestServer;
+let teacher: Client;
+beforeAll(async () => {
+  server = await startServer({ DOODLA_MAX_UPLOAD_MB: '1', DOODLA_MAX_PAGES: '5' });
+  teacher = await signedIn(server);
+});
+afterAll(() => server.remove());
+
+const titles = async () => (await teacher.send<{ title: string }[]>('GET', '/api/lessons')).body.map(({ title }) => title);
+
+describe('bringing in a PDF', () => {
+  it('makes a lesson named after the file and stores the file by its SHA-256', async () => {
+    const pdf = await pdfWith([300, 200], [200, 300]);
+    const { lesson } = await teacher.upload('load_and-span.pdf', pdf);
+    expect(lesson!.title).toBe('load and span');
+    const sha256 = createHash('sha256').update(pdf).digest('hex');
+    expect(existsSync(join(server.data, 'files', sha256.slice(0, 2), sha256))).toBe(true);
+    await expect.poll(async () => (await teacher.send('GET', `/api/lessons/${lesson!.id}/cover`)).status, { timeout: 10_000 }).toBe(200);
+  });
+
+  it('takes in a PDF that is only protected against changes', async () => {
+    expect((await teacher.upload('owner.pdf', encrypted(await pdfWith([300, 200]), '', 'owner'))).lesson).toBeDefined();
+  });
+
+  it.each([
+    ['a password', async () => encrypted(await pdfWith([300, 200]), 'secret', 'secret'), 'password', 'save a copy without a password'],
+    ['nothing in it', () => new Uint8Array(), 'empty', 'empty'],
+    ['text in it', () => Buffer.from('Dear class, this is no PDF.'), 'not-a-pdf', 'not a PDF'],
+    ['damage', () => Buffer.concat([Buffer.from('%PDF-1.7\n'), Buffer.alloc(500, 'x')]), 'damaged', 'damaged'],
+    ['too many pages', () => pdfWith(...Array.from({ length: 6 }, (): [number, number] => [9, 9])), 'too-many-pages', 'more than 5 pages'],
+    ['too many bytes', () => Buffer.alloc(1_100_000, '%PDF-'), 'too-large', 'larger than 1 MB'],
+  ])('refuses a file with %s and says what to do', async (_, make, code, hint) => {
+    const before = await titles();
+    const refused = await teacher.upload('file.pdf', await make());
+    expect(refused.code).toBe(code);
+    expect(refused.message).toContain(hint);
+    expect(await titles()).toEqual(before);
+    expect(await readdir(join(server.data, 'incoming'))).toEqual([]);
+  });
+
+  it('refuses a request without a file', async () => {
+    const { status, body } = await teacher.send('POST', '/api/lessons', new FormData());
+    expect([status, body.code]).toEqual([400, 'no-file']);
+  });
+
+  it('keeps nothing of an upload that is cancelled', async () => {
+    const before = await titles();
+    const form = new FormData();
+    form.append('file', new Blob([(await pdfWith([10, 10])) as Uint8Array<ArrayBuffer>]), 'cancelled.pdf');
+    const abort = new AbortController();
+    const sending = fetch(`${server.url}/api/lessons`, { method: 'POST', body: form, headers: { cookie: teacher.cookie }, signal: abort.signal });
+    abort.abort();
+    await expect(sending).rejects.toThrow();
+    await expect.poll(() => readdir(join(server.data, 'incoming'))).toEqual([]);
+    expect(await titles()).toEqual(before);
+  });
+});
+
+describe('a lesson', () => {
+  it('can be renamed, deleted and brought back', async () => {
+    const { lesson } = await teacher.upload('first name.pdf', await pdfWith([10, 10]));
+    const path = `/api/lessons/${lesson!.id}`;
+    expect((await teacher.send('PATCH', path, { title: ' Second name ' })).status).toBe(204);
+    expect(await titles()).toContain('Second name');
+    expect((await teacher.send('PATCH', path, { title: ' ' })).body.message).toContain('title');
+    await teacher.send('DELETE', path);
+    expect(await titles()).not.toContain('Second name');
+    expect((await teacher.send('GET', path)).status).toBe(404);
+    expect((await teacher.send('POST', `${path}/restore`)).status).toBe(204);
+    expect(await titles()).toContain('Second name');
+  });
+
+  it('is for nobody who is not signed in', async () => {
+    const { lesson } = await teacher.upload('private.pdf', await pdfWith([10, 10]));
+    const stranger = new Client(server.url);
+    for (const [method, path] of [
+      ['GET', '/api/lessons'],
+      ['GET', `/api/lessons/${lesson!.id}`],
+      ['DELETE', `/api/lessons/${lesson!.id}`],
+      ['GET', `/api/lessons/${lesson!.id}/cover`],
+      ['POST', `/api/lessons/${lesson!.id}/sittings`],
+    ] as const) {
+      expect((await stranger.send(method, path)).status).toBe(401);
+    }
+  });
+});

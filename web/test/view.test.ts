@@ -1,0 +1,50 @@
+import { describe, expect, it } from 'vitest';
+import { arrangementFor, fitPage, fitWidth, MAX_SCALE, MIN_SCALE, panBy, roomFor, toPage, visibleRect, zoomAt } from '../src/page/view';
+
+const STAGE = { width: 1280, height: 800 };
+const A4 = { width: 794, height: 1123 };
+const SLIDE = { width: 1280, height: 720 };
+
+describe('view of a page', () => {
+  it('fits the whole page into the room that the tools leave', () => {
+    for (const page of [A4, SLIDE]) {
+      for (const side of ['left', 'right'] as const) {
+        const room = roomFor(arrangementFor(page, STAGE), side, STAGE);
+        const { scale, x, y } = fitPage(page, STAGE, room);
+        expect(x).toBeGreaterThanOrEqual(room.left - 1e-6);
+        expect(y).toBeGreaterThanOrEqual(room.top - 1e-6);
+        expect(x + page.width * scale).toBeLessThanOrEqual(STAGE.width - room.right + 1e-6);
+        expect(y + page.height * scale).toBeLessThanOrEqual(STAGE.height - room.bottom + 1e-6);
+      }
+    }
+  });
+
+  it('puts the tools beside tall pages and above wide ones', () => {
+    expect(arrangementFor(A4, STAGE)).toBe('columns');
+    expect(arrangementFor(SLIDE, STAGE)).toBe('bars');
+    expect(arrangementFor(A4, { width: 390, height: 844 })).toBe('bars');
+  });
+
+  it('enlarges round the point under the pointer', () => {
+    const before = fitWidth(A4, STAGE);
+    const at = { x: 600, y: 300 };
+    const after = zoomAt(before, 1.5, at, A4, STAGE);
+    expect(toPage(after, at.x, at.y).x).toBeCloseTo(toPage(before, at.x, at.y).x);
+    expect(toPage(after, at.x, at.y).y).toBeCloseTo(toPage(before, at.x, at.y).y);
+  });
+
+  it('stays within its limits', () => {
+    let view = fitWidth(A4, STAGE);
+    for (let i = 0; i < 40; i++) view = zoomAt(view, 2, { x: 0, y: 0 }, A4, STAGE);
+    expect(view.scale).toBe(MAX_SCALE);
+    for (let i = 0; i < 40; i++) view = zoomAt(view, 0.5, { x: 0, y: 0 }, A4, STAGE);
+    expect(view.scale).toBe(MIN_SCALE);
+  });
+
+  it('never pans the page out of sight', () => {
+    const view = panBy(fitWidth(A4, STAGE), -99_999, -99_999, A4, STAGE);
+    const { x, y } = visibleRect(view, STAGE);
+    expect(x).toBeLessThan(A4.width);
+    expect(y).toBeLessThan(A4.height);
+  });
+});
