@@ -12,6 +12,7 @@ fi
 missing=()
 command -v chromium >/dev/null || missing+=(chromium)
 command -v pdftotext >/dev/null || missing+=(poppler-utils)
+[ -d /usr/share/poppler ] || missing+=(poppler-data)
 command -v qpdf >/dev/null || missing+=(qpdf)
 if [ "${#missing[@]}" -gt 0 ]; then
   if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null; then

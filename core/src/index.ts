@@ -6,6 +6,7 @@ export * from './geometry/segment.js';
 export * from './ink/outline.js';
 export * from './ink/points.js';
 export * from './ink/simplify.js';
+export * from './ink/strokeBuilder.js';
 export * from './marks/bounds.js';
 export * from './marks/check.js';
 export * from './marks/hit.js';

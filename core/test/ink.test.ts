@@ -51,7 +51,7 @@ describe('outline', () => {
   it('is wider where the pen presses harder', () => {
     const at = (pressure: number) => {
       const points = Array.from({ length: 30 }, (_, i) => [i * 5, 100, pressure, i * 8]).flat();
-      const ys = outline(aStroke({ points, pressure: true })).flatMap((step) => (step[0] === 'Q' ? [step[4]] : []));
+      const ys = outline(aStroke({ points })).flatMap((step) => (step[0] === 'Q' ? [step[4]] : []));
       return Math.max(...ys) - Math.min(...ys);
     };
     expect(at(0.9)).toBeGreaterThan(at(0.2) * 1.2);

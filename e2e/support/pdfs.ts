@@ -1,5 +1,5 @@
 import fontkit from '@cantoo/fontkit';
-import { degrees, PDFDocument, PDFHexString, PDFName, rgb, StandardFonts } from '@cantoo/pdf-lib';
+import { degrees, PDFDocument, PDFName, PDFString, rgb, StandardFonts } from '@cantoo/pdf-lib';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -49,7 +49,7 @@ export async function oddPdf(): Promise<Uint8Array> {
 
   const andika = readFileSync(require.resolve('@expo-google-fonts/andika/Andika_400Regular.ttf'));
   const embedded = await doc.embedFont(andika, { subset: true });
-  doc.addPage([400, 300]).drawText('Größe żółć Ελλάδα', { x: 40, y: 150, size: 24, font: embedded });
+  doc.addPage([400, 300]).drawText('Größe żółć Привет', { x: 40, y: 150, size: 24, font: embedded });
 
   addCjkPage(doc);
   return doc.save();
@@ -68,7 +68,7 @@ function addCjkPage(doc: PDFDocument): void {
         Type: 'Font',
         Subtype: 'CIDFontType0',
         BaseFont: 'STSong-Light',
-        CIDSystemInfo: { Registry: PDFHexString.fromText('Adobe'), Ordering: PDFHexString.fromText('GB1'), Supplement: 2 },
+        CIDSystemInfo: { Registry: PDFString.of('Adobe'), Ordering: PDFString.of('GB1'), Supplement: 2 },
         FontDescriptor: { Type: 'FontDescriptor', FontName: 'STSong-Light', Flags: 6, FontBBox: [-25, -254, 1000, 880], ItalicAngle: 0, Ascent: 880, Descent: -120, CapHeight: 880, StemV: 93 },
       },
     ],
@@ -99,8 +99,10 @@ export class OutsideReader {
     execFileSync('qpdf', ['--check', this.path], { stdio: 'pipe' });
   }
 
+  /** The words of a page as pdftotext finds them, with single spaces between. */
   text(page: number): string {
-    return execFileSync('pdftotext', ['-f', String(page), '-l', String(page), this.path, '-'], { encoding: 'utf8' });
+    const out = execFileSync('pdftotext', ['-f', String(page), '-l', String(page), this.path, '-'], { encoding: 'utf8' });
+    return out.replace(/\s+/g, ' ');
   }
 
   /** Size in points, before turning, and turn of every page, as pdfinfo prints them. */
@@ -109,10 +111,10 @@ export class OutsideReader {
     return out.split('\n').filter((line) => /^Page +\d+ (size|rot|CropBox|MediaBox)/.test(line)).map((line) => line.replace(/\s+/g, ' '));
   }
 
-  /** The page as poppler draws it, `width` pixels wide. */
-  picture(page: number, width: number): PNG {
+  /** The page as poppler draws it, its longer side `longer` pixels. */
+  picture(page: number, longer: number): PNG {
     const target = join(this.folder, 'page');
-    execFileSync('pdftoppm', ['-png', '-f', String(page), '-l', String(page), '-cropbox', '-singlefile', '-scale-to-x', String(width), '-scale-to-y', '-1', this.path, target]);
+    execFileSync('pdftoppm', ['-png', '-f', String(page), '-l', String(page), '-cropbox', '-singlefile', '-scale-to', String(longer), this.path, target]);
     return PNG.sync.read(readFileSync(`${target}.png`));
   }
 }

@@ -53,7 +53,7 @@ test('a teacher and two students write at once, the server dies in the middle, a
   handout.check();
   expect(handout.text(1)).toContain('Bridges, sheet 1');
   expect(handout.text(1)).toContain('Typed after the restart');
-  const inked = handout.picture(1, 794);
+  const inked = handout.picture(1, 1123);
   for (const [x, y] of [
     [160, 500],
     [160, 200],

@@ -6,29 +6,43 @@ import { STRIDE } from './points.js';
 interface Ink {
   points: readonly number[];
   style: InkStyle;
-  pressure: boolean;
 }
 
-/** How strongly pressure or speed changes the width of each nature, 0 (not at all) to 1. */
-const THINNING: Record<InkStyle['nature'], number> = { pen: 0.45, highlighter: 0 };
+type InputPoint = [x: number, y: number, pressure: number];
+
+/** How strongly pressure changes the width of each nature, 0 (not at all) to 1. */
+const THINNING: Record<InkStyle['nature'], number> = { pen: 0.5, highlighter: 0 };
 
 /**
- * The closed outline of a stroke, the one shape that canvas, SVG and PDF all fill.
+ * The closed outline of a stroke, the one shape that canvas, SVG and PDF all fill. Steadying and
+ * speed were worked into the points when they came in, so here they are taken as they are.
  * `finished` is false while the pen is still down, so that the end follows the pen.
  */
 export function outline(ink: Ink, finished = true): Path {
   const { points, style } = ink;
-  const input: [number, number, number][] = [];
-  for (let i = 0; i < points.length; i += STRIDE) input.push([points[i]!, points[i + 1]!, points[i + 2]!]);
-  const ring = getStroke(input, {
+  const ring = getStroke(withMiddle(inputOf(points)), {
     size: style.width,
     thinning: THINNING[style.nature],
     smoothing: 0.5,
-    streamline: 0.35,
-    simulatePressure: !ink.pressure,
+    streamline: 0,
+    simulatePressure: false,
     last: finished,
   });
   return smoothRing(ring);
+}
+
+function inputOf(points: readonly number[]): InputPoint[] {
+  const input: InputPoint[] = [];
+  for (let i = 0; i < points.length; i += STRIDE) input.push([points[i]!, points[i + 1]!, points[i + 2]!]);
+  return input;
+}
+
+/** A line of two points gets some between, with their pressure; the package would put in its own. */
+function withMiddle(input: InputPoint[]): InputPoint[] {
+  const [a, b] = input;
+  if (input.length !== 2 || !a || !b) return input;
+  const between = (t: number) => a.map((value, i) => value + (b[i]! - value) * t) as InputPoint;
+  return [a, between(0.25), between(0.5), between(0.75), b];
 }
 
 /** Quadratic curves through the middles of a polygon's sides: a smooth closed ring. */

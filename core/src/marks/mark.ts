@@ -37,7 +37,7 @@ export interface StrokeMark extends MarkCommon {
   style: InkStyle;
   /** Flat list of x, y, pressure (0 to 1), time since the first point in ms; see `ink/points`. */
   points: readonly number[];
-  /** Whether the device measured the pressure; otherwise width follows speed. */
+  /** Whether the device measured the pressure; otherwise it stands for speed. */
   pressure: boolean;
 }
 

@@ -22,6 +22,7 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
     const area = box.current!;
     const common = page.current;
     area.focus();
+    area.setSelectionRange(area.value.length, area.value.length);
     return () => {
       const changes = common && changesFor(edit, area.value, { ...common, style: edit.mark?.style ?? workspace.penCase.get().text });
       if (changes && changes.length > 0) workspace.target.perform(changes);

@@ -9,7 +9,6 @@ import { visibleRect } from './view';
 export interface WetInk {
   points: readonly number[];
   style: InkStyle;
-  pressure: boolean;
 }
 
 /** A full drawing that takes longer than this is put off while the view moves. */

@@ -25,6 +25,8 @@ export function openPdf(material: string, token?: string): PDFDocumentLoadingTas
     iccUrl: `${assets}iccs/`,
     isEvalSupported: false,
     enableXfa: false,
+    // Fonts that a file only names are taken from those shipped, so that it looks alike on every machine.
+    useSystemFonts: false,
     // Parts are fetched when wanted, not the whole file at once.
     disableAutoFetch: true,
     rangeChunkSize: 262144,

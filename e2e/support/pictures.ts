@@ -1,0 +1,26 @@
+import type { Page } from '@playwright/test';
+import { PNG } from 'pngjs';
+import { ssim } from 'ssim.js';
+import { stageState } from './stage';
+
+/** What is drawn of the page on screen (`width` × `height` page units), cut out of the window. */
+export async function pageOnScreen(page: Page, width: number, height: number): Promise<PNG> {
+  const source = await page.locator('canvas[data-layer=dry]').evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
+  const whole = PNG.sync.read(Buffer.from(source.split(',')[1]!, 'base64'));
+  const { x, y, scale } = await stageState(page);
+  const host = (await page.getByTestId('stage').boundingBox())!;
+  const cut = new PNG({ width: Math.floor(width * scale), height: Math.floor(height * scale) });
+  PNG.bitblt(whole, cut, Math.round(x - host.x), Math.round(y - host.y), cut.width, cut.height, 0, 0);
+  return cut;
+}
+
+/** Structural similarity of two pictures (Wang et al. 2004), 1 for the same; the part that both have. */
+export function similarity(a: PNG, b: PNG): number {
+  const [width, height] = [Math.min(a.width, b.width), Math.min(a.height, b.height)];
+  const same = (picture: PNG) => {
+    const cut = new PNG({ width, height });
+    PNG.bitblt(picture, cut, 0, 0, width, height, 0, 0);
+    return { data: new Uint8ClampedArray(cut.data), width, height };
+  };
+  return ssim(same(a), same(b)).mssim;
+}

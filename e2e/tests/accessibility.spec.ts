@@ -1,0 +1,53 @@
+import type { Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { bringIn, expect, joinAs, startClass, test } from '../support/fixtures';
+import { plainPdf } from '../support/pdfs';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+interface Finding {
+  id: string;
+  impact: string;
+  nodes: { html: string }[];
+}
+
+/** Serious findings of axe-core against WCAG 2.2 A and AA. */
+async function findings(page: Page): Promise<string[]> {
+  await page.evaluate(axe);
+  const { violations } = await page.evaluate(() =>
+    (window as unknown as { axe: { run(options: object): Promise<{ violations: Finding[] }> } }).axe.run({
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],
+    }),
+  );
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`);
+}
+
+test('no main view has a serious finding', async ({ browser, server, teacher }) => {
+  const stranger = await (await browser.newContext({ baseURL: server.url })).newPage();
+  await stranger.goto('/');
+  await expect(stranger.getByRole('heading', { name: 'Sign in to teach' })).toBeVisible();
+  expect(await findings(stranger)).toEqual([]);
+  await stranger.goto('/join');
+  await expect(stranger.getByRole('heading', { name: 'Join your class' })).toBeVisible();
+  expect(await findings(stranger)).toEqual([]);
+
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
+  expect(await findings(teacher)).toEqual([]);
+  await teacher.getByRole('button', { name: 'Show all pages' }).click();
+  await teacher.getByRole('button', { name: 'Colour and width' }).click();
+  expect(await findings(teacher)).toEqual([]);
+  await teacher.keyboard.press('Escape');
+  await teacher.getByRole('link', { name: 'Back to your lessons' }).click();
+  await expect(teacher.getByRole('heading', { name: 'Your lessons' })).toBeVisible();
+  expect(await findings(teacher)).toEqual([]);
+  await teacher.getByRole('link', { name: /bridges/ }).click();
+  const code = await startClass(teacher);
+  expect(await findings(teacher)).toEqual([]);
+  await teacher.getByRole('button', { name: /^Join code/ }).click();
+  expect(await findings(teacher)).toEqual([]);
+  const wren = await joinAs(browser, server.url, code, 'Wren', { width: 390, height: 844 });
+  expect(await findings(wren)).toEqual([]);
+});

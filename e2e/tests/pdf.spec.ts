@@ -1,0 +1,119 @@
+import { PDFDocument } from '@cantoo/pdf-lib';
+import { bringIn, expect, surfaceShown, test } from '../support/fixtures';
+import { makeHandout } from '../support/handout';
+import { oddPdf, OutsideReader, plainPdf, samplePdf } from '../support/pdfs';
+import { pageOnScreen, similarity } from '../support/pictures';
+import { at, draw, expectMarks, typeAt, wave } from '../support/stage';
+
+/** Two engines smooth letters and edges differently; a wrong place, colour or size costs far more than this. */
+const SAME = 0.9;
+
+test('the handout has the same pages as the original, and looks like the screen (ISO 32000-1 §8.3, §11.3.5)', async ({ teacher }) => {
+  const original = await oddPdf();
+  await bringIn(teacher, { name: 'odd.pdf', bytes: original });
+  const count = (await PDFDocument.load(original)).getPageCount();
+  const screens = [];
+  for (let n = 1; n <= count; n++) {
+    await expect(teacher.getByLabel(`Page ${n} of ${count}`)).toBeVisible();
+    await surfaceShown(teacher);
+    await teacher.keyboard.press('p');
+    await draw(teacher, wave(80, 60));
+    await teacher.keyboard.press('h');
+    await draw(teacher, [[60, 130], [200, 130]]);
+    await typeAt(teacher, 60, 270, `Typed ${n}`);
+    await expectMarks(teacher, 3);
+    screens.push(await pageOnScreen(teacher, ...(await pageSize(original, n))));
+    await teacher.keyboard.press('PageDown');
+  }
+  const bytes = await makeHandout(teacher);
+  const handout = new OutsideReader(bytes);
+  handout.check();
+  expect(handout.geometry()).toEqual(new OutsideReader(original).geometry());
+  for (let n = 1; n <= count; n++) {
+    const screen = screens[n - 1]!;
+    expect(handout.text(n)).toContain(`Typed ${n}`);
+    const likeness = similarity(screen, handout.picture(n, Math.max(screen.width, screen.height)));
+    expect.soft(likeness, `page ${n}`).toBeGreaterThan(SAME);
+  }
+  for (const [n, words] of [
+    [1, 'Small page'],
+    [3, 'Turned by 90'],
+    [6, 'Cropped page'],
+    [9, 'Filled in before'],
+    [10, 'Größe żółć Привет'],
+    [11, '桥梁'],
+  ] as const) {
+    expect(handout.text(n)).toContain(words);
+  }
+});
+
+/** Displayed size in page units. */
+async function pageSize(pdf: Uint8Array, n: number): Promise<[number, number]> {
+  const page = (await PDFDocument.load(pdf)).getPage(n - 1);
+  const { width, height } = page.getCropBox();
+  const unit = n === 7 ? 2 : 1;
+  const [w, h] = page.getRotation().angle % 180 === 0 ? [width, height] : [height, width];
+  return [(w * unit * 96) / 72, (h * unit * 96) / 72];
+}
+
+test('words under the highlighter stay readable, on screen and in the handout', async ({ teacher }) => {
+  await bringIn(teacher, { name: 'plain.pdf', bytes: await plainPdf(1) });
+  const before = await pageOnScreen(teacher, 794, 1123);
+  await teacher.keyboard.press('h');
+  await draw(teacher, [[70, 100], [350, 100]]);
+  await expectMarks(teacher, 1);
+  const after = await pageOnScreen(teacher, 794, 1123);
+  const handout = new OutsideReader(await makeHandout(teacher)).picture(1, after.height);
+  for (const picture of [after, handout]) {
+    let [yellow, dark] = [0, 0];
+    for (let i = 0; i < before.data.length; i += 4) {
+      const isYellow = picture.data[i]! > 200 && picture.data[i + 2]! < 180;
+      if (isYellow) yellow += 1;
+      if (before.data[i]! < 60 && picture.data[i]! < 80) dark += 1;
+    }
+    expect(yellow).toBeGreaterThan(1000);
+    // Multiply leaves black black: nearly every dark pixel of the letters is still dark.
+    expect(dark).toBeGreaterThan(300);
+  }
+});
+
+for (const name of ['01-valid.pdf', '02-valid.pdf', '04-valid.pdf', '05-versions-space.pdf']) {
+  test(`a file that nobody here wrote, ${name} of the pdf-parse package, goes in and out`, async ({ teacher }) => {
+    const original = samplePdf(name);
+    await bringIn(teacher, { name, bytes: original });
+    await draw(teacher, wave(100, 100));
+    await typeAt(teacher, 100, 300, 'Typed on it');
+    await expectMarks(teacher, 2);
+    const handout = new OutsideReader(await makeHandout(teacher));
+    handout.check();
+    const source = new OutsideReader(original);
+    expect(handout.geometry()).toEqual(source.geometry());
+    expect(handout.text(1)).toContain('Typed on it');
+    const words = source.text(1).split(/\s+/).filter((word) => /^[A-Za-z]{5,}$/.test(word)).slice(0, 20);
+    for (const word of words) expect(handout.text(1)).toContain(word);
+  });
+}
+
+test('a page is sharp at every size', async ({ teacher }) => {
+  await bringIn(teacher, { name: 'plain.pdf', bytes: await plainPdf(1) });
+  for (let i = 0; i < 12; i++) await teacher.keyboard.press('+');
+  await teacher.mouse.move(640, 400);
+  const [x, y] = await at(teacher, 130, 95);
+  await teacher.mouse.wheel(x - 640, y - 400);
+  // At this size an edge of a letter that was only stretched would be grey over many pixels.
+  await expect.poll(() => greyShare(teacher)).toBeLessThan(0.25);
+});
+
+/** Part of the letters' pixels that is neither paper nor ink. */
+async function greyShare(page: import('@playwright/test').Page): Promise<number> {
+  return page.locator('canvas[data-layer=dry]').evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    let [grey, ink] = [0, 0];
+    for (let i = 0; i < data.length; i += 4) {
+      if (data[i + 3]! < 255 || Math.abs(data[i]! - data[i + 2]!) > 30) continue;
+      if (data[i]! < 40) ink += 1;
+      else if (data[i]! < 225) grey += 1;
+    }
+    return ink === 0 ? 1 : grey / ink;
+  });
+}
