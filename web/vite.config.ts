@@ -14,7 +14,10 @@ export default defineConfig({
     react(),
     tailwindcss(),
     viteStaticCopy({
-      targets: ['cmaps', 'standard_fonts', 'wasm', 'iccs'].map((folder) => ({ src: `${pdfjs}/${folder}`, dest: 'pdfjs' })),
+      targets: ['cmaps', 'standard_fonts', 'wasm', 'iccs'].map((folder) => ({
+        src: `${pdfjs}/${folder}`,
+        dest: 'pdfjs',
+      })),
     }),
   ],
   worker: { format: 'es' },

@@ -36,7 +36,11 @@ describe('palette', () => {
     [204, 121, 167],
   ];
   it('is the published set and white', () => {
-    const ours = PALETTE.map(({ hex }) => parseHex(hex).map((part) => Math.round(part * 255)).join());
+    const ours = PALETTE.map(({ hex }) =>
+      parseHex(hex)
+        .map((part) => Math.round(part * 255))
+        .join(),
+    );
     expect(new Set(ours)).toEqual(new Set([...published.map((rgb) => rgb.join()), '255,255,255']));
   });
 });

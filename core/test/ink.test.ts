@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { hitBySweep, markBounds, outline, pointSegmentDistanceSquared, simplify, SpatialIndex, STRIDE } from '../src/index.js';
+import {
+  hitBySweep,
+  markBounds,
+  outline,
+  pointSegmentDistanceSquared,
+  simplify,
+  SpatialIndex,
+  STRIDE,
+} from '../src/index.js';
 import { aStroke, aText } from './helpers/marks.js';
 
 function wave(count: number): number[] {
@@ -18,7 +26,14 @@ describe('simplify', () => {
       for (let k = 0; k + STRIDE < kept.length; k += STRIDE) {
         nearest = Math.min(
           nearest,
-          pointSegmentDistanceSquared(points[i]!, points[i + 1]!, kept[k]!, kept[k + 1]!, kept[k + 4]!, kept[k + 5]!),
+          pointSegmentDistanceSquared(
+            points[i]!,
+            points[i + 1]!,
+            kept[k]!,
+            kept[k + 1]!,
+            kept[k + 4]!,
+            kept[k + 5]!,
+          ),
         );
       }
       expect(Math.sqrt(nearest)).toBeLessThanOrEqual(0.5 + 1e-9);

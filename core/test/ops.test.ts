@@ -34,8 +34,21 @@ describe('apply and invert', () => {
     ['adding', [{ do: 'add', mark: aStroke() }]],
     ['removing', [{ do: 'remove', mark: stroke.id }]],
     ['changing text', [{ do: 'patch', mark: text.id, set: { text: 'new', x: 9, style: { size: 40 } } }]],
-    ['several on one mark', [{ do: 'patch', mark: text.id, set: { x: 1 } }, { do: 'patch', mark: text.id, set: { x: 2 } }, { do: 'remove', mark: text.id }]],
-    ['pages', [{ do: 'addPage', page: aPage({ id: 'page-2' }) }, { do: 'patchPage', page: 'page-1', set: { removed: true } }]],
+    [
+      'several on one mark',
+      [
+        { do: 'patch', mark: text.id, set: { x: 1 } },
+        { do: 'patch', mark: text.id, set: { x: 2 } },
+        { do: 'remove', mark: text.id },
+      ],
+    ],
+    [
+      'pages',
+      [
+        { do: 'addPage', page: aPage({ id: 'page-2' }) },
+        { do: 'patchPage', page: 'page-1', set: { removed: true } },
+      ],
+    ],
     ['removing a page', [{ do: 'removePage', page: 'page-1' }]],
   ];
   it.each(cases)('taking back %s restores the state', (_, changes) => {
@@ -61,12 +74,19 @@ describe('apply and invert', () => {
 
   it('ignores changes of what is gone', () => {
     const state = stateWith();
-    applyChanges(state, [{ do: 'remove', mark: 'gone' }, { do: 'patch', mark: 'gone', set: { x: 1 } }]);
+    applyChanges(state, [
+      { do: 'remove', mark: 'gone' },
+      { do: 'patch', mark: 'gone', set: { x: 1 } },
+    ]);
     expect(state.marks.size).toBe(0);
   });
 
   it('an undo leaves out what can no longer be done', () => {
-    const changes: Change[] = [{ do: 'add', mark: stroke }, { do: 'patch', mark: 'gone', set: { x: 1 } }, { do: 'remove', mark: text.id }];
+    const changes: Change[] = [
+      { do: 'add', mark: stroke },
+      { do: 'patch', mark: 'gone', set: { x: 1 } },
+      { do: 'remove', mark: text.id },
+    ];
     expect(applicableChanges(changes, stateWith(stroke, text))).toEqual([{ do: 'remove', mark: text.id }]);
   });
 });
@@ -78,26 +98,98 @@ describe('permission', () => {
   const state = stateWith(foreign, own, locked);
   const cases: [string, Actor, Change, Partial<Situation>, string | undefined][] = [
     ['a student adds an own mark', ADA, { do: 'add', mark: aStroke() }, {}, undefined],
-    ['a student adds in the name of another', ADA, { do: 'add', mark: aStroke({ author: 'bo' }) }, {}, 'not-yours'],
-    ['a student writes on another copy', ADA, { do: 'add', mark: aStroke({ space: 'student:bo' }) }, {}, 'not-yours'],
-    ['a student writes on the own copy', ADA, { do: 'add', mark: aStroke({ space: 'student:ada' }) }, {}, undefined],
-    ['a student writes at the own table', ADA, { do: 'add', mark: aStroke({ space: 'table:t1' }) }, {}, undefined],
-    ['a student writes at another table', ADA, { do: 'add', mark: aStroke({ space: 'table:t2' }) }, {}, 'not-yours'],
-    ['a student writes while pens are down', ADA, { do: 'add', mark: aStroke() }, { pensUp: false }, 'pens-down'],
+    [
+      'a student adds in the name of another',
+      ADA,
+      { do: 'add', mark: aStroke({ author: 'bo' }) },
+      {},
+      'not-yours',
+    ],
+    [
+      'a student writes on another copy',
+      ADA,
+      { do: 'add', mark: aStroke({ space: 'student:bo' }) },
+      {},
+      'not-yours',
+    ],
+    [
+      'a student writes on the own copy',
+      ADA,
+      { do: 'add', mark: aStroke({ space: 'student:ada' }) },
+      {},
+      undefined,
+    ],
+    [
+      'a student writes at the own table',
+      ADA,
+      { do: 'add', mark: aStroke({ space: 'table:t1' }) },
+      {},
+      undefined,
+    ],
+    [
+      'a student writes at another table',
+      ADA,
+      { do: 'add', mark: aStroke({ space: 'table:t2' }) },
+      {},
+      'not-yours',
+    ],
+    [
+      'a student writes while pens are down',
+      ADA,
+      { do: 'add', mark: aStroke() },
+      { pensUp: false },
+      'pens-down',
+    ],
     ['anybody writes after the end', TEACHER, { do: 'add', mark: aStroke() }, { ended: true }, 'ended'],
-    ['a mark on a page that is not there', ADA, { do: 'add', mark: aStroke({ page: 'page-9' }) }, {}, 'no-such-page'],
+    [
+      'a mark on a page that is not there',
+      ADA,
+      { do: 'add', mark: aStroke({ page: 'page-9' }) },
+      {},
+      'no-such-page',
+    ],
     ['a mark that is there already', ADA, { do: 'add', mark: own }, {}, 'already-there'],
     ['a student removes an own mark', ADA, { do: 'remove', mark: own.id }, {}, undefined],
     ['a student removes the mark of another', ADA, { do: 'remove', mark: foreign.id }, {}, 'not-yours'],
-    ['a student changes the mark of another', ADA, { do: 'patch', mark: foreign.id, set: { order: 'b0' } }, {}, 'not-yours'],
+    [
+      'a student changes the mark of another',
+      ADA,
+      { do: 'patch', mark: foreign.id, set: { order: 'b0' } },
+      {},
+      'not-yours',
+    ],
     ['a student removes a locked mark', ADA, { do: 'remove', mark: locked.id }, {}, 'locked'],
     ['a student unlocks', ADA, { do: 'patch', mark: locked.id, set: { locked: false } }, {}, 'not-allowed'],
-    ['a student changes pages', ADA, { do: 'patchPage', page: 'page-1', set: { removed: true } }, {}, 'not-allowed'],
+    [
+      'a student changes pages',
+      ADA,
+      { do: 'patchPage', page: 'page-1', set: { removed: true } },
+      {},
+      'not-allowed',
+    ],
     ['the teacher removes the mark of a student', TEACHER, { do: 'remove', mark: foreign.id }, {}, undefined],
     ['the teacher unlocks', TEACHER, { do: 'patch', mark: locked.id, set: { locked: false } }, {}, undefined],
-    ['the teacher writes while pens are down', TEACHER, { do: 'add', mark: aStroke() }, { pensUp: false }, undefined],
-    ['changing a mark that is gone', ADA, { do: 'patch', mark: 'gone', set: { order: 'b0' } }, {}, 'no-such-mark'],
-    ['changing the author', TEACHER, { do: 'patch', mark: own.id, set: { author: 'x' } as object }, {}, 'bad-mark'],
+    [
+      'the teacher writes while pens are down',
+      TEACHER,
+      { do: 'add', mark: aStroke() },
+      { pensUp: false },
+      undefined,
+    ],
+    [
+      'changing a mark that is gone',
+      ADA,
+      { do: 'patch', mark: 'gone', set: { order: 'b0' } },
+      {},
+      'no-such-mark',
+    ],
+    [
+      'changing the author',
+      TEACHER,
+      { do: 'patch', mark: own.id, set: { author: 'x' } as object },
+      {},
+      'bad-mark',
+    ],
   ];
   it.each(cases)('%s', (_, actor, change, situation, reason) => {
     expect(refusalOf(operation(change), actor, state, { ...OPEN, ...situation })).toBe(reason);
@@ -129,7 +221,15 @@ describe('permission', () => {
 
   it('tells lists of changes from anything else', () => {
     expect(isChangeList([{ do: 'remove', mark: 'a' }])).toBe(true);
-    for (const bad of [null, {}, [null], [{ do: 'drop' }], [{ do: 'remove', mark: {} }], [{ do: 'remove', mark: 'a', more: 1 }], [{ do: 'toString' }]]) {
+    for (const bad of [
+      null,
+      {},
+      [null],
+      [{ do: 'drop' }],
+      [{ do: 'remove', mark: {} }],
+      [{ do: 'remove', mark: 'a', more: 1 }],
+      [{ do: 'toString' }],
+    ]) {
       expect(isChangeList(bad)).toBe(false);
     }
   });
@@ -142,24 +242,41 @@ describe('visibility', () => {
 
   it('keeps the number and hides what is in the spaces of others', () => {
     const state = stateWith(mine, theirs);
-    const seen = visibleTo(ADA, logged({ do: 'add', mark: mine }, { do: 'add', mark: theirs }, { do: 'patch', mark: theirs.id, set: { order: 'b0' } }), [], state);
+    const seen = visibleTo(
+      ADA,
+      logged(
+        { do: 'add', mark: mine },
+        { do: 'add', mark: theirs },
+        { do: 'patch', mark: theirs.id, set: { order: 'b0' } },
+      ),
+      [],
+      state,
+    );
     expect(seen).toEqual(logged({ do: 'add', mark: mine }));
-    expect(visibleTo(TEACHER, logged({ do: 'add', mark: theirs }), [], state).operation.changes).toHaveLength(1);
+    expect(visibleTo(TEACHER, logged({ do: 'add', mark: theirs }), [], state).operation.changes).toHaveLength(
+      1,
+    );
   });
 
   it('knows from the inverse where a removed mark was', () => {
     const remove: Change = { do: 'remove', mark: theirs.id };
-    expect(visibleTo(ADA, logged(remove), [{ do: 'add', mark: theirs }], emptyState()).operation.changes).toEqual([]);
+    expect(
+      visibleTo(ADA, logged(remove), [{ do: 'add', mark: theirs }], emptyState()).operation.changes,
+    ).toEqual([]);
   });
 });
 
 describe('optimistic log', () => {
-  const confirm = (log: OptimisticLog, seq: number, op: Operation) => log.confirm({ seq, author: 'x', at: 0, operation: op });
+  const confirm = (log: OptimisticLog, seq: number, op: Operation) =>
+    log.confirm({ seq, author: 'x', at: 0, operation: op });
 
   it('ends up like every other client, whatever the order of arrival', () => {
     const text = aText();
     const mine: Operation = { id: 'mine', changes: [{ do: 'patch', mark: text.id, set: { x: 1 } }] };
-    const theirs: Operation = { id: 'theirs', changes: [{ do: 'patch', mark: text.id, set: { x: 2, text: 'theirs' } }] };
+    const theirs: Operation = {
+      id: 'theirs',
+      changes: [{ do: 'patch', mark: text.id, set: { x: 2, text: 'theirs' } }],
+    };
     const log = new OptimisticLog();
     log.reset(stateWith(text));
     log.applyOwn(mine);
@@ -197,7 +314,12 @@ describe('order', () => {
     expect([...orders].sort()).toEqual(orders);
     expect(orderOnTop(orders) > orders.at(-1)!).toBe(true);
     expect(orderOnTop([]).length).toBeGreaterThan(0);
-    const pages = [aPage({ id: 'b', order: 'a1' }), aPage({ id: 'a', order: 'a1' }), aPage({ id: 'c', order: 'a0' }), aPage({ id: 'd', removed: true })];
+    const pages = [
+      aPage({ id: 'b', order: 'a1' }),
+      aPage({ id: 'a', order: 'a1' }),
+      aPage({ id: 'c', order: 'a0' }),
+      aPage({ id: 'd', removed: true }),
+    ];
     expect(orderedPages(pages).map(({ id }) => id)).toEqual(['c', 'a', 'b']);
   });
 });

@@ -4,7 +4,8 @@ import { aStroke } from './helpers/marks.js';
 
 /** A hand that draws a line to the right and shakes by up to 3 units. */
 function shakyLine(builder: StrokeBuilder, pressure?: number): void {
-  for (let i = 0; i <= 200; i++) builder.add({ x: i * 2, y: 100 + 3 * Math.sin(i * 2.4), pressure, time: i * 8 });
+  for (let i = 0; i <= 200; i++)
+    builder.add({ x: i * 2, y: 100 + 3 * Math.sin(i * 2.4), pressure, time: i * 8 });
 }
 
 const ys = (points: readonly number[]) => points.filter((_, i) => i % STRIDE === 1);
@@ -27,8 +28,14 @@ describe('stroke builder', () => {
     const builder = new StrokeBuilder(0.3);
     shakyLine(builder, 0.4);
     const box = (points: readonly number[]) => {
-      const steps = outline(aStroke({ points: [...points] })).flatMap((step) => (step[0] === 'Q' ? [step] : []));
-      return [Math.min(...steps.map((s) => s[4])), Math.max(...steps.map((s) => s[4])), Math.max(...steps.map((s) => s[3]))];
+      const steps = outline(aStroke({ points: [...points] })).flatMap((step) =>
+        step[0] === 'Q' ? [step] : [],
+      );
+      return [
+        Math.min(...steps.map((s) => s[4])),
+        Math.max(...steps.map((s) => s[4])),
+        Math.max(...steps.map((s) => s[3])),
+      ];
     };
     const wet = box(builder.points);
     box(builder.finish()).forEach((edge, i) => expect(Math.abs(edge - wet[i]!)).toBeLessThan(1));
@@ -57,7 +64,8 @@ describe('stroke builder', () => {
     dot.add({ x: 5, y: 6, pressure: undefined, time: 0 });
     expect(pointCount(dot.finish())).toBe(1);
     const endless = new StrokeBuilder(0);
-    for (let i = 0; i < MAX_POINTS + 500; i++) endless.add({ x: i, y: i % 2 ? 50 : 0, pressure: 0.5, time: i });
+    for (let i = 0; i < MAX_POINTS + 500; i++)
+      endless.add({ x: i, y: i % 2 ? 50 : 0, pressure: 0.5, time: i });
     expect(pointCount(endless.points)).toBe(MAX_POINTS);
   });
 });

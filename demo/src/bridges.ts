@@ -57,7 +57,11 @@ export function suspensionBridge(sheet: Sheet, place: Place): void {
   const [left, right, top] = [x + span * 0.2, x + span * 0.8, y - 110];
   const middle = (left + right) / 2;
   for (const tower of [left, right]) sheet.box(tower - 8, top, 16, 216, COLOURS.stone);
-  sheet.path(`M${x - 60} ${y - 4} L${left} ${top} Q${middle} ${y + 70} ${right} ${top} L${x + span + 60} ${y - 4}`, COLOURS.steel, 5);
+  sheet.path(
+    `M${x - 60} ${y - 4} L${left} ${top} Q${middle} ${y + 70} ${right} ${top} L${x + span + 60} ${y - 4}`,
+    COLOURS.steel,
+    5,
+  );
   for (let i = 1; i < 12; i++) {
     const t = i / 12;
     const cableY = top + 2 * t * (1 - t) * (y + 70 - top);

@@ -29,13 +29,20 @@ export function lineStroke(x0: number, y0: number, x1: number, y1: number, wobbl
 
 /** A ring that does not quite close, as rings round a word do. */
 export function ringStroke(x: number, y: number, rx: number, ry: number, wobble: () => number): Points {
-  return along(48, (t) => [x + rx * Math.cos(-1.9 + t * 6.7), y + ry * (1 + 0.06 * t) * Math.sin(-1.9 + t * 6.7)], wobble);
+  return along(
+    48,
+    (t) => [x + rx * Math.cos(-1.9 + t * 6.7), y + ry * (1 + 0.06 * t) * Math.sin(-1.9 + t * 6.7)],
+    wobble,
+  );
 }
 
 /** An arrow in one go: shaft, then one side of the head, back and the other. */
 export function arrowStroke(x0: number, y0: number, x1: number, y1: number, wobble: () => number): Points {
   const angle = Math.atan2(y1 - y0, x1 - x0);
-  const barb = (turn: number): [number, number] => [x1 - 22 * Math.cos(angle + turn), y1 - 22 * Math.sin(angle + turn)];
+  const barb = (turn: number): [number, number] => [
+    x1 - 22 * Math.cos(angle + turn),
+    y1 - 22 * Math.sin(angle + turn),
+  ];
   const corners: [number, number][] = [[x0, y0], [x1, y1], barb(0.5), [x1, y1], barb(-0.5)];
   return along(
     40,
@@ -50,5 +57,9 @@ export function arrowStroke(x0: number, y0: number, x1: number, y1: number, wobb
 }
 
 export function tickStroke(x: number, y: number, wobble: () => number): Points {
-  return along(14, (t) => (t < 0.35 ? [x + 40 * t, y + 60 * t] : [x + 14 + 70 * (t - 0.35), y + 21 - 90 * (t - 0.35)]), wobble);
+  return along(
+    14,
+    (t) => (t < 0.35 ? [x + 40 * t, y + 60 * t] : [x + 14 + 70 * (t - 0.35), y + 21 - 90 * (t - 0.35)]),
+    wobble,
+  );
 }

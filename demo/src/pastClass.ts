@@ -18,7 +18,12 @@ export interface TimedMark {
 const MINUTE = 60_000;
 
 /** What the teacher and six students wrote on the worksheet, in the order in which they did. */
-export function pastClassMarks(pages: readonly Page[], teacher: Writer, students: readonly Writer[], openedAt: number): TimedMark[] {
+export function pastClassMarks(
+  pages: readonly Page[],
+  teacher: Writer,
+  students: readonly Writer[],
+  openedAt: number,
+): TimedMark[] {
   const [sheet, answers] = pages as [Page, Page];
   const wobble = shaky(41);
   const marks: TimedMark[] = [];
@@ -27,7 +32,15 @@ export function pastClassMarks(pages: readonly Page[], teacher: Writer, students
     const order = orderOnTop(orders);
     orders.push(order);
     const at = Math.round(minute * MINUTE);
-    const common = { id: randomUUID(), page: page.id, author: writer.id, space: 'class', order, locked: false, createdAt: openedAt + at };
+    const common = {
+      id: randomUUID(),
+      page: page.id,
+      author: writer.id,
+      space: 'class',
+      order,
+      locked: false,
+      createdAt: openedAt + at,
+    };
     marks.push({ at, mark: { ...common, ...own } as Mark });
   };
   const ink = (page: Page, writer: Writer, minute: number, points: number[], style: Partial<InkStyle> = {}) =>
@@ -37,15 +50,37 @@ export function pastClassMarks(pages: readonly Page[], teacher: Writer, students
       points,
       pressure: true,
     });
-  const type = (page: Page, writer: Writer, minute: number, x: number, y: number, text: string, size = 20, width = 300) =>
-    put(page, writer, minute, { kind: 'text', style: { font: 'andika', size, colour: writer.colour }, x, y, width, text });
+  const type = (
+    page: Page,
+    writer: Writer,
+    minute: number,
+    x: number,
+    y: number,
+    text: string,
+    size = 20,
+    width = 300,
+  ) =>
+    put(page, writer, minute, {
+      kind: 'text',
+      style: { font: 'andika', size, colour: writer.colour },
+      x,
+      y,
+      width,
+      text,
+    });
   const highlight = (page: Page, minute: number, x0: number, y: number, x1: number) =>
-    ink(page, teacher, minute, lineStroke(x0, y, x1, y, () => 0), { nature: 'highlighter', colour: '#f0e442', width: 22, opacity: 0.55 });
+    ink(
+      page,
+      teacher,
+      minute,
+      lineStroke(x0, y, x1, y, () => 0),
+      { nature: 'highlighter', colour: '#f0e442', width: 22, opacity: 0.55 },
+    );
 
   highlight(sheet, 1, 100, 209, 282);
   ink(sheet, teacher, 2, arrowStroke(400, 300, 300, 395, wobble));
   ink(sheet, teacher, 2.3, arrowStroke(400, 300, 500, 395, wobble));
-  type(sheet, teacher, 3, 560, 250, 'The load splits\nand runs into\nboth banks.', 20, 200);
+  type(sheet, teacher, 3, 560, 228, 'The load splits\nand runs into\nboth banks.', 20, 200);
   const [a, b, c, d, e, f] = students as [Writer, Writer, Writer, Writer, Writer, Writer];
   type(sheet, a, 6, 70, 262, 'deck', 20, 80);
   ink(sheet, a, 6.2, arrowStroke(118, 288, 190, 330, wobble), { width: 3 });
@@ -65,6 +100,15 @@ export function pastClassMarks(pages: readonly Page[], teacher: Writer, students
   ink(sheet, teacher, 17, lineStroke(430, 942, 545, 942, wobble), { colour: '#009e73' });
   highlight(answers, 22, 100, 620, 700);
   ink(answers, teacher, 24, ringStroke(330, 620, 60, 24, wobble));
-  type(answers, teacher, 26, 90, 720, 'Twice as long means twice the bending. Next week we test it.', 22, 520);
+  type(
+    answers,
+    teacher,
+    26,
+    90,
+    720,
+    'Twice as long means twice the bending. Next week we test it.',
+    22,
+    520,
+  );
   return marks;
 }

@@ -14,7 +14,11 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pastClassMarks } from './pastClass.js';
 
-export const DEMO_TEACHER = { name: 'Tamsin Orrell', email: 'demo@quillmere.example', password: 'bridges-and-beams' };
+export const DEMO_TEACHER = {
+  name: 'Tamsin Orrell',
+  email: 'demo@quillmere.example',
+  password: 'bridges-and-beams',
+};
 export const DEMO_CODE = 'FGHJ34';
 const STUDENTS = ['Ilka', 'Bram', 'Sunniva', 'Odo', 'Perrin', 'Maelle'];
 const material = (name: string) => fileURLToPath(new URL(`../material/${name}`, import.meta.url));
@@ -32,7 +36,12 @@ async function seedLessons(app: NestExpressApplication, teacher: Teacher): Promi
   await bringIn(app, teacher, 'how-bridges-work.pdf', 'Standing up to load: how bridges work');
 }
 
-async function bringIn(app: NestExpressApplication, teacher: Teacher, file: string, title: string): Promise<string> {
+async function bringIn(
+  app: NestExpressApplication,
+  teacher: Teacher,
+  file: string,
+  title: string,
+): Promise<string> {
   const upload = join(app.get(FileStore).incoming, randomUUID());
   await copyFile(material(file), upload);
   const read = await app.get(MaterialsService).takePdf(teacher.id, upload, file, {});
@@ -49,7 +58,12 @@ async function seedPastClass(app: NestExpressApplication, teacher: Teacher, less
   const openedAt = Date.now() - 24 * 3600 * 1000;
   const marks = pastClassMarks(pages, { id: teacher.id, colour: '#d55e00' }, students, openedAt);
   for (const { at, mark } of marks) {
-    await logs.append(sitting.id, mark.author, { id: randomUUID(), changes: [{ do: 'add', mark }] }, { at: openedAt + at });
+    await logs.append(
+      sitting.id,
+      mark.author,
+      { id: randomUUID(), changes: [{ do: 'add', mark }] },
+      { at: openedAt + at },
+    );
   }
   await sittings.end(sitting.id);
 }

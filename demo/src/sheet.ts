@@ -32,7 +32,13 @@ export class Sheet {
     return this.page.getHeight();
   }
 
-  text(text: string, x: number, y: number, size: number, options: { bold?: boolean; colour?: RGB } = {}): void {
+  text(
+    text: string,
+    x: number,
+    y: number,
+    size: number,
+    options: { bold?: boolean; colour?: RGB } = {},
+  ): void {
     this.page.drawText(text, {
       x,
       y: this.height - y,
@@ -47,7 +53,12 @@ export class Sheet {
   }
 
   line(x0: number, y0: number, x1: number, y1: number, thickness = 2, color: RGB = COLOURS.ink): void {
-    this.page.drawLine({ start: { x: x0, y: this.height - y0 }, end: { x: x1, y: this.height - y1 }, thickness, color });
+    this.page.drawLine({
+      start: { x: x0, y: this.height - y0 },
+      end: { x: x1, y: this.height - y1 },
+      thickness,
+      color,
+    });
   }
 
   box(x: number, y: number, width: number, height: number, fill: RGB | undefined, border?: RGB): void {
@@ -93,7 +104,8 @@ export async function makeDocument(
   // Fixed dates: the same script makes the same file.
   doc.setCreationDate(new Date(0));
   doc.setModificationDate(new Date(0));
-  const load = (name: string) => doc.embedFont(readFileSync(require.resolve(`@expo-google-fonts/andika/${name}.ttf`)), { subset: true });
+  const load = (name: string) =>
+    doc.embedFont(readFileSync(require.resolve(`@expo-google-fonts/andika/${name}.ttf`)), { subset: true });
   const fonts = { regular: await load('Andika_400Regular'), bold: await load('Andika_700Bold') };
   for (const draw of pages) draw(new Sheet(doc.addPage(size), fonts));
   return doc.save();

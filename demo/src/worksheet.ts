@@ -10,7 +10,8 @@ function heading(sheet: Sheet, title: string): void {
 }
 
 function room(sheet: Sheet, y: number, count: number): void {
-  for (let i = 0; i < count; i++) sheet.line(LEFT, y + i * 30, sheet.width - LEFT, y + i * 30, 0.8, COLOURS.line);
+  for (let i = 0; i < count; i++)
+    sheet.line(LEFT, y + i * 30, sheet.width - LEFT, y + i * 30, 0.8, COLOURS.line);
 }
 
 function questions(sheet: Sheet): void {

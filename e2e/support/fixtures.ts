@@ -41,7 +41,9 @@ export async function bringIn(page: Page, { name, bytes }: NamedFile): Promise<v
 }
 
 export async function chooseFile(page: Page, { name, bytes }: NamedFile): Promise<void> {
-  await page.getByLabel('Choose a PDF').setInputFiles({ name, mimeType: 'application/pdf', buffer: Buffer.from(bytes) });
+  await page
+    .getByLabel('Choose a PDF')
+    .setInputFiles({ name, mimeType: 'application/pdf', buffer: Buffer.from(bytes) });
 }
 
 /** Starts a class on the open lesson. Returns its join code. */
@@ -61,7 +63,13 @@ export async function penState(page: Page, up: boolean): Promise<void> {
 }
 
 /** Joins a class as a student in a browser of its own. */
-export async function joinAs(browser: Browser, url: string, code: string, name: string, viewport = { width: 1280, height: 800 }): Promise<Page> {
+export async function joinAs(
+  browser: Browser,
+  url: string,
+  code: string,
+  name: string,
+  viewport = { width: 1280, height: 800 },
+): Promise<Page> {
   const context = await browser.newContext({ baseURL: url, viewport });
   const page = await context.newPage();
   await page.goto(`/join/${code}`);

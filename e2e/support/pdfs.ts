@@ -16,7 +16,14 @@ export async function plainPdf(pages = 3): Promise<Uint8Array> {
   for (let n = 1; n <= pages; n++) {
     const page = doc.addPage([595.28, 841.89]);
     page.drawText(`Bridges, sheet ${n}`, { x: 60, y: 760, size: 28, font });
-    page.drawRectangle({ x: 60, y: 300, width: 475, height: 300, borderWidth: 2, borderColor: rgb(0.2, 0.3, 0.5) });
+    page.drawRectangle({
+      x: 60,
+      y: 300,
+      width: 475,
+      height: 300,
+      borderWidth: 2,
+      borderColor: rgb(0.2, 0.3, 0.5),
+    });
   }
   return doc.save();
 }
@@ -29,7 +36,14 @@ export async function oddPdf(): Promise<Uint8Array> {
   const label = (width: number, height: number, text: string) => {
     const page = doc.addPage([width, height]);
     page.drawText(text, { x: 40, y: height / 2, size: 18, font });
-    page.drawRectangle({ x: 20, y: 20, width: width - 40, height: height - 40, borderWidth: 3, borderColor: rgb(0.6, 0.1, 0.1) });
+    page.drawRectangle({
+      x: 20,
+      y: 20,
+      width: width - 40,
+      height: height - 40,
+      borderWidth: 3,
+      borderColor: rgb(0.6, 0.1, 0.1),
+    });
     return page;
   };
   label(400, 300, 'Small page');
@@ -40,7 +54,9 @@ export async function oddPdf(): Promise<Uint8Array> {
 
   const scan = new PNG({ width: 120, height: 160 });
   for (let i = 0; i < scan.data.length; i += 4) scan.data.set([230, 225, 210 - ((i / 4) % 120), 255], i);
-  doc.addPage([300, 400]).drawImage(await doc.embedPng(PNG.sync.write(scan)), { x: 0, y: 0, width: 300, height: 400 });
+  doc
+    .addPage([300, 400])
+    .drawImage(await doc.embedPng(PNG.sync.write(scan)), { x: 0, y: 0, width: 300, height: 400 });
 
   const form = doc.getForm();
   const field = form.createTextField('answer');
@@ -69,12 +85,26 @@ function addCjkPage(doc: PDFDocument): void {
         Subtype: 'CIDFontType0',
         BaseFont: 'STSong-Light',
         CIDSystemInfo: { Registry: PDFString.of('Adobe'), Ordering: PDFString.of('GB1'), Supplement: 2 },
-        FontDescriptor: { Type: 'FontDescriptor', FontName: 'STSong-Light', Flags: 6, FontBBox: [-25, -254, 1000, 880], ItalicAngle: 0, Ascent: 880, Descent: -120, CapHeight: 880, StemV: 93 },
+        FontDescriptor: {
+          Type: 'FontDescriptor',
+          FontName: 'STSong-Light',
+          Flags: 6,
+          FontBBox: [-25, -254, 1000, 880],
+          ItalicAngle: 0,
+          Ascent: 880,
+          Descent: -120,
+          CapHeight: 880,
+          StemV: 93,
+        },
       },
     ],
   });
   page.node.newFontDictionary('CJK', doc.context.register(font));
-  const key = page.node.Resources()!.lookup(PDFName.of('Font'))!.toString().match(/\/CJK[-\d]*/)![0];
+  const key = page.node
+    .Resources()!
+    .lookup(PDFName.of('Font'))!
+    .toString()
+    .match(/\/CJK[-\d]*/)![0];
   const hex = [...'桥梁'].map((char) => char.charCodeAt(0).toString(16).padStart(4, '0')).join('');
   const stream = doc.context.stream(`BT ${key} 36 Tf 60 150 Td <${hex}> Tj ET`);
   page.node.addContentStream(doc.context.register(stream));
@@ -101,20 +131,37 @@ export class OutsideReader {
 
   /** The words of a page as pdftotext finds them, with single spaces between. */
   text(page: number): string {
-    const out = execFileSync('pdftotext', ['-f', String(page), '-l', String(page), this.path, '-'], { encoding: 'utf8' });
+    const out = execFileSync('pdftotext', ['-f', String(page), '-l', String(page), this.path, '-'], {
+      encoding: 'utf8',
+    });
     return out.replace(/\s+/g, ' ');
   }
 
   /** Size in points, before turning, and turn of every page, as pdfinfo prints them. */
   geometry(): string[] {
     const out = execFileSync('pdfinfo', ['-f', '1', '-l', '9999', '-box', this.path], { encoding: 'utf8' });
-    return out.split('\n').filter((line) => /^Page +\d+ (size|rot|CropBox|MediaBox)/.test(line)).map((line) => line.replace(/\s+/g, ' '));
+    return out
+      .split('\n')
+      .filter((line) => /^Page +\d+ (size|rot|CropBox|MediaBox)/.test(line))
+      .map((line) => line.replace(/\s+/g, ' '));
   }
 
   /** The page as poppler draws it, its longer side `longer` pixels. */
   picture(page: number, longer: number): PNG {
     const target = join(this.folder, 'page');
-    execFileSync('pdftoppm', ['-png', '-f', String(page), '-l', String(page), '-cropbox', '-singlefile', '-scale-to', String(longer), this.path, target]);
+    execFileSync('pdftoppm', [
+      '-png',
+      '-f',
+      String(page),
+      '-l',
+      String(page),
+      '-cropbox',
+      '-singlefile',
+      '-scale-to',
+      String(longer),
+      this.path,
+      target,
+    ]);
     return PNG.sync.read(readFileSync(`${target}.png`));
   }
 }

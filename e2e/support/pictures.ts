@@ -5,7 +5,9 @@ import { stageState } from './stage';
 
 /** What is drawn of the page on screen (`width` × `height` page units), cut out of the window. */
 export async function pageOnScreen(page: Page, width: number, height: number): Promise<PNG> {
-  const source = await page.locator('canvas[data-layer=dry]').evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
+  const source = await page
+    .locator('canvas[data-layer=dry]')
+    .evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
   const whole = PNG.sync.read(Buffer.from(source.split(',')[1]!, 'base64'));
   const { x, y, scale } = await stageState(page);
   const host = (await page.getByTestId('stage').boundingBox())!;

@@ -13,7 +13,9 @@ export interface StageState {
 }
 
 export function stageState(page: Page): Promise<StageState> {
-  return page.evaluate(() => (window as unknown as { doodla: { stageState(): StageState } }).doodla.stageState());
+  return page.evaluate(() =>
+    (window as unknown as { doodla: { stageState(): StageState } }).doodla.stageState(),
+  );
 }
 
 export async function markCount(page: Page): Promise<number> {
@@ -22,10 +24,12 @@ export async function markCount(page: Page): Promise<number> {
 
 /** Waits until the shown page has so many marks and the server has stored all of this client's. */
 export async function expectMarks(page: Page, count: number): Promise<void> {
-  await expect.poll(async () => {
-    const { marks, waiting } = await stageState(page);
-    return { marks: marks.length, waiting };
-  }).toEqual({ marks: count, waiting: 0 });
+  await expect
+    .poll(async () => {
+      const { marks, waiting } = await stageState(page);
+      return { marks: marks.length, waiting };
+    })
+    .toEqual({ marks: count, waiting: 0 });
 }
 
 /** A place in the window for a place on the page (page units). */

@@ -5,7 +5,11 @@ import { OutsideReader, plainPdf } from '../support/pdfs';
 import { draw, expectMarks, stageState, typeAt, wave } from '../support/stage';
 import { makeHandout } from '../support/handout';
 
-test('a teacher and two students write at once, the server dies in the middle, and nothing is lost', async ({ browser, server, teacher }) => {
+test('a teacher and two students write at once, the server dies in the middle, and nothing is lost', async ({
+  browser,
+  server,
+  teacher,
+}) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(3) });
   await draw(teacher, wave(80, 500));
   await expectMarks(teacher, 1);
@@ -17,7 +21,11 @@ test('a teacher and two students write at once, the server dies in the middle, a
   await expect(teacher.getByRole('button', { name: 'Students: 2' })).toBeVisible();
 
   // All three pens are down at the same time.
-  await Promise.all([draw(teacher, wave(100, 200), false), draw(wren, wave(100, 400), false), draw(tove, wave(100, 600), false)]);
+  await Promise.all([
+    draw(teacher, wave(100, 200), false),
+    draw(wren, wave(100, 400), false),
+    draw(tove, wave(100, 600), false),
+  ]);
   await Promise.all([teacher.mouse.up(), wren.mouse.up(), tove.mouse.up()]);
   for (const page of [teacher, wren, tove]) await expectMarks(page, 4);
   const { marks } = await stageState(teacher);
@@ -76,7 +84,11 @@ function darkNear(picture: PNG, x: number, y: number): boolean {
   return false;
 }
 
-test('pens down stops students at once, says so, and pens up lets them write again', async ({ browser, server, teacher }) => {
+test('pens down stops students at once, says so, and pens up lets them write again', async ({
+  browser,
+  server,
+  teacher,
+}) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
   const code = await startClass(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');
@@ -98,7 +110,11 @@ test('pens down stops students at once, says so, and pens up lets them write aga
   await expectMarks(wren, 1);
 });
 
-test('each undoes only what is their own, and the eraser of a student leaves the marks of others', async ({ browser, server, teacher }) => {
+test('each undoes only what is their own, and the eraser of a student leaves the marks of others', async ({
+  browser,
+  server,
+  teacher,
+}) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
   const code = await startClass(teacher);
   await penState(teacher, true);
@@ -113,7 +129,10 @@ test('each undoes only what is their own, and the eraser of a student leaves the
   await expectMarks(wren, 2);
 
   await wren.keyboard.press('e');
-  await draw(wren, [[160, 150], [160, 450]]);
+  await draw(wren, [
+    [160, 150],
+    [160, 450],
+  ]);
   await expectMarks(teacher, 1);
   await wren.getByRole('button', { name: 'Undo' }).click();
   await expectMarks(teacher, 2);
@@ -123,11 +142,18 @@ test('each undoes only what is their own, and the eraser of a student leaves the
   await expectMarks(teacher, 1);
 
   await teacher.keyboard.press('e');
-  await draw(teacher, [[160, 150], [160, 250]]);
+  await draw(teacher, [
+    [160, 150],
+    [160, 250],
+  ]);
   await expectMarks(wren, 0);
 });
 
-test('the QR shows the join link, and the end of the class ends the writing', async ({ browser, server, teacher }) => {
+test('the QR shows the join link, and the end of the class ends the writing', async ({
+  browser,
+  server,
+  teacher,
+}) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
   await teacher.getByRole('button', { name: 'Start class' }).click();
   const qr = teacher.getByRole('img', { name: /QR code/ });

@@ -2,7 +2,10 @@ import { bringIn, chooseFile, expect, TEACHER, test } from '../support/fixtures'
 import { plainPdf, samplePdf } from '../support/pdfs';
 import { Server } from '../support/server';
 
-test('the first start makes the first teacher; signing out and in again works', async ({ browser, server }) => {
+test('the first start makes the first teacher; signing out and in again works', async ({
+  browser,
+  server,
+}) => {
   const page = await (await browser.newContext({ baseURL: server.url })).newPage();
   await page.goto('/');
   await page.getByRole('button', { name: 'Start using Doodla' }).click();
@@ -27,7 +30,9 @@ test('a lesson is shown with its first page, renamed, deleted and brought back',
   await teacher.getByRole('link', { name: 'Back to your lessons' }).click();
   const card = teacher.getByRole('listitem').filter({ hasText: 'arch bridges' });
   await expect(card.locator('img')).toHaveJSProperty('complete', true);
-  await expect.poll(() => card.locator('img').evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(480);
+  await expect
+    .poll(() => card.locator('img').evaluate((img: HTMLImageElement) => img.naturalWidth))
+    .toBe(480);
   await card.getByRole('button', { name: 'Rename' }).click();
   await teacher.getByLabel('Title').fill('Arches');
   await teacher.getByRole('button', { name: 'Keep this title' }).click();
@@ -43,7 +48,11 @@ test('a file dropped on the page becomes a lesson', async ({ teacher }) => {
   const base64 = Buffer.from(await plainPdf(1)).toString('base64');
   const transfer = await teacher.evaluateHandle((data) => {
     const dropped = new DataTransfer();
-    dropped.items.add(new File([Uint8Array.from(atob(data), (c) => c.charCodeAt(0))], 'dropped.pdf', { type: 'application/pdf' }));
+    dropped.items.add(
+      new File([Uint8Array.from(atob(data), (c) => c.charCodeAt(0))], 'dropped.pdf', {
+        type: 'application/pdf',
+      }),
+    );
     return dropped;
   }, base64);
   await teacher.getByRole('main').dispatchEvent('drop', { dataTransfer: transfer });

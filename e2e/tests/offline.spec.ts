@@ -3,7 +3,11 @@ import { bringIn, expect, joinAs, penState, startClass, surfaceShown, test } fro
 import { plainPdf } from '../support/pdfs';
 import { draw, expectMarks, markCount, stageState, wave } from '../support/stage';
 
-test('a student who is offline for ten strokes keeps them, and they join in afterwards', async ({ browser, server, teacher }) => {
+test('a student who is offline for ten strokes keeps them, and they join in afterwards', async ({
+  browser,
+  server,
+  teacher,
+}) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
   const code = await startClass(teacher);
   await penState(teacher, true);
@@ -34,7 +38,11 @@ test('a student who is offline for ten strokes keeps them, and they join in afte
   line.close();
 });
 
-test('what a student writes offline while the pens go down is taken back with a sentence', async ({ browser, server, teacher }) => {
+test('what a student writes offline while the pens go down is taken back with a sentence', async ({
+  browser,
+  server,
+  teacher,
+}) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
   const code = await startClass(teacher);
   await penState(teacher, true);

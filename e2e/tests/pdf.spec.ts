@@ -8,7 +8,9 @@ import { at, draw, expectMarks, typeAt, wave } from '../support/stage';
 /** Two engines smooth letters and edges differently; a wrong place, colour or size costs far more than this. */
 const SAME = 0.9;
 
-test('the handout has the same pages as the original, and looks like the screen (ISO 32000-1 §8.3, §11.3.5)', async ({ teacher }) => {
+test('the handout has the same pages as the original, and looks like the screen (ISO 32000-1 §8.3, §11.3.5)', async ({
+  teacher,
+}) => {
   const original = await oddPdf();
   await bringIn(teacher, { name: 'odd.pdf', bytes: original });
   const count = (await PDFDocument.load(original)).getPageCount();
@@ -19,7 +21,10 @@ test('the handout has the same pages as the original, and looks like the screen 
     await teacher.keyboard.press('p');
     await draw(teacher, wave(80, 60));
     await teacher.keyboard.press('h');
-    await draw(teacher, [[60, 130], [200, 130]]);
+    await draw(teacher, [
+      [60, 130],
+      [200, 130],
+    ]);
     await typeAt(teacher, 60, 270, `Typed ${n}`);
     await expectMarks(teacher, 3);
     screens.push(await pageOnScreen(teacher, ...(await pageSize(original, n))));
@@ -60,7 +65,10 @@ test('words under the highlighter stay readable, on screen and in the handout', 
   await bringIn(teacher, { name: 'plain.pdf', bytes: await plainPdf(1) });
   const before = await pageOnScreen(teacher, 794, 1123);
   await teacher.keyboard.press('h');
-  await draw(teacher, [[70, 100], [350, 100]]);
+  await draw(teacher, [
+    [70, 100],
+    [350, 100],
+  ]);
   await expectMarks(teacher, 1);
   const after = await pageOnScreen(teacher, 794, 1123);
   const handout = new OutsideReader(await makeHandout(teacher)).picture(1, after.height);
@@ -78,7 +86,9 @@ test('words under the highlighter stay readable, on screen and in the handout', 
 });
 
 for (const name of ['01-valid.pdf', '02-valid.pdf', '04-valid.pdf', '05-versions-space.pdf']) {
-  test(`a file that nobody here wrote, ${name} of the pdf-parse package, goes in and out`, async ({ teacher }) => {
+  test(`a file that nobody here wrote, ${name} of the pdf-parse package, goes in and out`, async ({
+    teacher,
+  }) => {
     const original = samplePdf(name);
     await bringIn(teacher, { name, bytes: original });
     await draw(teacher, wave(100, 100));
@@ -89,7 +99,11 @@ for (const name of ['01-valid.pdf', '02-valid.pdf', '04-valid.pdf', '05-versions
     const source = new OutsideReader(original);
     expect(handout.geometry()).toEqual(source.geometry());
     expect(handout.text(1)).toContain('Typed on it');
-    const words = source.text(1).split(/\s+/).filter((word) => /^[A-Za-z]{5,}$/.test(word)).slice(0, 20);
+    const words = source
+      .text(1)
+      .split(/\s+/)
+      .filter((word) => /^[A-Za-z]{5,}$/.test(word))
+      .slice(0, 20);
     for (const word of words) expect(handout.text(1)).toContain(word);
   });
 }

@@ -7,7 +7,9 @@ test.beforeEach(async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(4) });
 });
 
-test('pages turn by key, button, clicker and small picture, and come back after a reload', async ({ teacher }) => {
+test('pages turn by key, button, clicker and small picture, and come back after a reload', async ({
+  teacher,
+}) => {
   const on = (n: number) => expect(teacher.getByLabel(`Page ${n} of 4`)).toBeVisible();
   await on(1);
   await teacher.keyboard.press('PageDown');
@@ -37,7 +39,9 @@ test('page keys turn pages with any tool in hand, but not inside text', async ({
   await expect(teacher.getByLabel('Page 2 of 4')).toBeVisible();
 });
 
-test('text that is being typed never swallows the next action: it is finished and kept', async ({ teacher }) => {
+test('text that is being typed never swallows the next action: it is finished and kept', async ({
+  teacher,
+}) => {
   await teacher.keyboard.press('t');
   await teacher.mouse.click(...(await at(teacher, 100, 300)));
   await teacher.keyboard.type('First');
@@ -76,7 +80,10 @@ test('one switch says whether the pointer uses the page or writes on it', async 
   await teacher.keyboard.press('1');
   await teacher.getByRole('button', { name: /^Use the page/ }).click();
   const before = await stageState(teacher);
-  await draw(teacher, [[300, 300], [300, 200]]);
+  await draw(teacher, [
+    [300, 300],
+    [300, 200],
+  ]);
   expect(await markCount(teacher)).toBe(0);
   expect((await stageState(teacher)).y).toBeLessThan(before.y - 50);
   await teacher.keyboard.press('w');
@@ -113,8 +120,15 @@ test.describe('other pointers', () => {
   test('two fingers enlarge and move, one finger writes', async ({ teacher }) => {
     const cdp = await teacher.context().newCDPSession(teacher);
     const before = await stageState(teacher);
-    await touch(cdp, 'touchStart', [{ x: 600, y: 400, id: 1 }, { x: 640, y: 400, id: 2 }]);
-    for (let i = 1; i <= 8; i++) await touch(cdp, 'touchMove', [{ x: 600 - i * 10, y: 400, id: 1 }, { x: 640 + i * 10, y: 400, id: 2 }]);
+    await touch(cdp, 'touchStart', [
+      { x: 600, y: 400, id: 1 },
+      { x: 640, y: 400, id: 2 },
+    ]);
+    for (let i = 1; i <= 8; i++)
+      await touch(cdp, 'touchMove', [
+        { x: 600 - i * 10, y: 400, id: 1 },
+        { x: 640 + i * 10, y: 400, id: 2 },
+      ]);
     await touch(cdp, 'touchEnd', []);
     await expect.poll(async () => (await stageState(teacher)).scale).toBeGreaterThan(before.scale * 2);
     expect(await markCount(teacher)).toBe(0);
@@ -128,7 +142,16 @@ test.describe('other pointers', () => {
     const cdp = await teacher.context().newCDPSession(teacher);
     const inked = async (y: number, force: number) => {
       const pen = async (type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', x: number) => {
-        await cdp.send('Input.dispatchMouseEvent', { type, x, y, button: 'left', buttons: type === 'mouseReleased' ? 0 : 1, pointerType: 'pen', force, clickCount: 1 });
+        await cdp.send('Input.dispatchMouseEvent', {
+          type,
+          x,
+          y,
+          button: 'left',
+          buttons: type === 'mouseReleased' ? 0 : 1,
+          pointerType: 'pen',
+          force,
+          clickCount: 1,
+        });
       };
       await pen('mousePressed', 550);
       for (let x = 555; x <= 700; x += 5) await pen('mouseMoved', x);

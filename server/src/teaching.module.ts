@@ -22,7 +22,15 @@ import { Student } from './sittings/student.entity.js';
 /** Lessons, materials, sittings and what happens live in them; they know each other too well to be apart. */
 @Module({
   imports: [
-    TypeOrmModule.forFeature([Lesson, LessonMaterial, Material, Sitting, Student, StoredOperation, StoredSnapshot]),
+    TypeOrmModule.forFeature([
+      Lesson,
+      LessonMaterial,
+      Material,
+      Sitting,
+      Student,
+      StoredOperation,
+      StoredSnapshot,
+    ]),
   ],
   controllers: [LessonsController, MaterialsController, SittingsController],
   providers: [

@@ -15,7 +15,8 @@ beforeAll(async () => {
 });
 afterAll(() => server.remove());
 
-const titles = async () => (await teacher.send<{ title: string }[]>('GET', '/api/lessons')).body.map(({ title }) => title);
+const titles = async () =>
+  (await teacher.send<{ title: string }[]>('GET', '/api/lessons')).body.map(({ title }) => title);
 
 describe('bringing in a PDF', () => {
   it('makes a lesson named after the file and stores the file by its SHA-256', async () => {
@@ -24,19 +25,40 @@ describe('bringing in a PDF', () => {
     expect(lesson!.title).toBe('load and span');
     const sha256 = createHash('sha256').update(pdf).digest('hex');
     expect(existsSync(join(server.data, 'files', sha256.slice(0, 2), sha256))).toBe(true);
-    await expect.poll(async () => (await teacher.send('GET', `/api/lessons/${lesson!.id}/cover`)).status, { timeout: 10_000 }).toBe(200);
+    await expect
+      .poll(async () => (await teacher.send('GET', `/api/lessons/${lesson!.id}/cover`)).status, {
+        timeout: 10_000,
+      })
+      .toBe(200);
   });
 
   it('takes in a PDF that is only protected against changes', async () => {
-    expect((await teacher.upload('owner.pdf', encrypted(await pdfWith([300, 200]), '', 'owner'))).lesson).toBeDefined();
+    expect(
+      (await teacher.upload('owner.pdf', encrypted(await pdfWith([300, 200]), '', 'owner'))).lesson,
+    ).toBeDefined();
   });
 
   it.each([
-    ['a password', async () => encrypted(await pdfWith([300, 200]), 'secret', 'secret'), 'password', 'save a copy without a password'],
+    [
+      'a password',
+      async () => encrypted(await pdfWith([300, 200]), 'secret', 'secret'),
+      'password',
+      'save a copy without a password',
+    ],
     ['nothing in it', () => new Uint8Array(), 'empty', 'empty'],
     ['text in it', () => Buffer.from('Dear class, this is no PDF.'), 'not-a-pdf', 'not a PDF'],
-    ['damage', () => Buffer.concat([Buffer.from('%PDF-1.7\n'), Buffer.alloc(500, 'x')]), 'damaged', 'damaged'],
-    ['too many pages', () => pdfWith(...Array.from({ length: 6 }, (): [number, number] => [9, 9])), 'too-many-pages', 'more than 5 pages'],
+    [
+      'damage',
+      () => Buffer.concat([Buffer.from('%PDF-1.7\n'), Buffer.alloc(500, 'x')]),
+      'damaged',
+      'damaged',
+    ],
+    [
+      'too many pages',
+      () => pdfWith(...Array.from({ length: 6 }, (): [number, number] => [9, 9])),
+      'too-many-pages',
+      'more than 5 pages',
+    ],
     ['too many bytes', () => Buffer.alloc(1_100_000, '%PDF-'), 'too-large', 'larger than 1 MB'],
   ])('refuses a file with %s and says what to do', async (_, make, code, hint) => {
     const before = await titles();
@@ -57,7 +79,12 @@ describe('bringing in a PDF', () => {
     const form = new FormData();
     form.append('file', new Blob([(await pdfWith([10, 10])) as Uint8Array<ArrayBuffer>]), 'cancelled.pdf');
     const abort = new AbortController();
-    const sending = fetch(`${server.url}/api/lessons`, { method: 'POST', body: form, headers: { cookie: teacher.cookie }, signal: abort.signal });
+    const sending = fetch(`${server.url}/api/lessons`, {
+      method: 'POST',
+      body: form,
+      headers: { cookie: teacher.cookie },
+      signal: abort.signal,
+    });
     abort.abort();
     await expect(sending).rejects.toThrow();
     await expect.poll(() => readdir(join(server.data, 'incoming'))).toEqual([]);

@@ -31,7 +31,11 @@ afterAll(() => server.remove());
 beforeEach(async () => {
   const { lesson: made } = await teacher.upload('lesson.pdf', await pdfWith([300, 200], [200, 300]));
   lesson = { kind: 'lesson', id: made!.id };
-  const started = await teacher.send<{ id: string; code: string }>('POST', `/api/lessons/${made!.id}/sittings`, { title: 'Today' });
+  const started = await teacher.send<{ id: string; code: string }>(
+    'POST',
+    `/api/lessons/${made!.id}/sittings`,
+    { title: 'Today' },
+  );
   sitting = { kind: 'sitting', id: started.body.id };
   code = started.body.code;
   live = await LiveClient.connect(server.url, { cookie: teacher.cookie });
@@ -43,7 +47,8 @@ beforeEach(async () => {
   return () => live.close();
 });
 
-const join = (name: string, by = code) => new Client(server.url).send<Joined & { message: string }>('POST', '/api/join', { code: by, name });
+const join = (name: string, by = code) =>
+  new Client(server.url).send<Joined & { message: string }>('POST', '/api/join', { code: by, name });
 
 async function student(name: string): Promise<{ live: LiveClient; joined: Joined }> {
   const { body: joined } = await join(name);
@@ -75,7 +80,9 @@ describe('joining', () => {
 
   it('gives a token that is good for this sitting only', async () => {
     const { live: wren, joined } = await student('Wren');
-    const other = await teacher.send<{ id: string }>('POST', `/api/lessons/${lesson.id}/sittings`, { title: 'Other' });
+    const other = await teacher.send<{ id: string }>('POST', `/api/lessons/${lesson.id}/sittings`, {
+      title: 'Other',
+    });
     expect((await wren.open({ kind: 'sitting', id: other.body.id })).error?.code).toBe('not-found');
     expect((await wren.open(lesson)).snapshot!.pages).toHaveLength(2);
     const bearer = { authorization: `Bearer ${joined.token}` };
@@ -89,7 +96,9 @@ describe('joining', () => {
   it('ends with the class', async () => {
     await teacher.send('POST', `/api/sittings/${sitting.id}/end`);
     expect((await join('Late')).status).toBe(404);
-    expect((await live.submit(sitting, [{ do: 'add', mark: strokeBy(teacherId, pages[0]!.id) }])).error?.code).toBe('ended');
+    expect(
+      (await live.submit(sitting, [{ do: 'add', mark: strokeBy(teacherId, pages[0]!.id) }])).error?.code,
+    ).toBe('ended');
   });
 });
 
@@ -107,9 +116,13 @@ describe('the class', () => {
 
   it('is led by the teacher alone, and only to pages that are there', async () => {
     const { live: wren } = await student('Wren');
-    expect((await wren.ask('turn', { sitting: sitting.id, page: pages[1]!.id })).error?.code).toBe('not-allowed');
+    expect((await wren.ask('turn', { sitting: sitting.id, page: pages[1]!.id })).error?.code).toBe(
+      'not-allowed',
+    );
     expect((await wren.ask('pens', { sitting: sitting.id, up: false })).error?.code).toBe('not-allowed');
-    expect((await live.ask('turn', { sitting: sitting.id, page: 'nowhere' })).error?.code).toBe('no-such-page');
+    expect((await live.ask('turn', { sitting: sitting.id, page: 'nowhere' })).error?.code).toBe(
+      'no-such-page',
+    );
   });
 });
 
@@ -122,7 +135,9 @@ describe('operations', () => {
     });
     await Promise.all(submits);
     await expect.poll(() => live.operations.length).toBe(20);
-    expect(live.operations.map(({ logged }) => logged.seq)).toEqual(Array.from({ length: 20 }, (_, i) => i + 1));
+    expect(live.operations.map(({ logged }) => logged.seq)).toEqual(
+      Array.from({ length: 20 }, (_, i) => i + 1),
+    );
     expect(wren.live.operations).toHaveLength(10);
   });
 
@@ -135,7 +150,8 @@ describe('operations', () => {
   });
 
   it('come again to whoever was away', async () => {
-    for (let i = 0; i < 3; i++) await live.submit(sitting, [{ do: 'add', mark: strokeBy(teacherId, pages[0]!.id) }]);
+    for (let i = 0; i < 3; i++)
+      await live.submit(sitting, [{ do: 'add', mark: strokeBy(teacherId, pages[0]!.id) }]);
     const { operations, snapshot } = await live.open(sitting, 1);
     expect(snapshot).toBeUndefined();
     expect(operations.map(({ seq }) => seq)).toEqual([2, 3]);
@@ -159,7 +175,10 @@ describe('operations', () => {
 
   it('are refused with a sentence, and the server goes on', async () => {
     const { live: wren, joined } = await student('Wren');
-    const own = (set: object) => ({ do: 'add', mark: { ...strokeBy(joined.student.id, pages[0]!.id), ...set } });
+    const own = (set: object) => ({
+      do: 'add',
+      mark: { ...strokeBy(joined.student.id, pages[0]!.id), ...set },
+    });
     const foreign = strokeBy(teacherId, pages[0]!.id);
     await live.submit(sitting, [{ do: 'add', mark: foreign }]);
     const refusals: [unknown[], string][] = [
@@ -181,7 +200,12 @@ describe('operations', () => {
     expect((await wren.submit(lesson, [own({})])).error?.code).toBe('not-allowed');
     await live.ask('pens', { sitting: sitting.id, up: false });
     expect((await wren.submit(sitting, [own({})])).error?.code).toBe('pens-down');
-    for (const garbage of [null, 'x', { log: 1 }, { log: sitting, operation: { id: '../../x', changes: [] } }]) {
+    for (const garbage of [
+      null,
+      'x',
+      { log: 1 },
+      { log: sitting, operation: { id: '../../x', changes: [] } },
+    ]) {
       expect((await wren.ask('submit', garbage as object)).error?.code).toBe('bad-mark');
     }
     expect((await live.open(sitting)).snapshot!.marks).toEqual([foreign]);
@@ -192,7 +216,9 @@ describe('operations', () => {
     const cut = new Promise((resolve) => wren.socket.on('disconnect', resolve));
     wren.socket.emit('submit', 'x'.repeat(5_000_000));
     await cut;
-    expect((await live.submit(sitting, [{ do: 'add', mark: strokeBy(teacherId, pages[0]!.id) }])).error).toBeUndefined();
+    expect(
+      (await live.submit(sitting, [{ do: 'add', mark: strokeBy(teacherId, pages[0]!.id) }])).error,
+    ).toBeUndefined();
   });
 
   it('on a copy of their own are seen by that student and the teacher alone', async () => {
@@ -201,13 +227,16 @@ describe('operations', () => {
     const mark = strokeBy(id, pages[0]!.id, { space: `student:${id}` });
     await wren.live.submit(sitting, [{ do: 'add', mark }]);
     await expect.poll(() => live.operations.at(-1)?.logged.operation.changes).toHaveLength(1);
-    await expect.poll(() => tove.live.operations.at(-1)?.logged).toMatchObject({ seq: 1, operation: { changes: [] } });
+    await expect
+      .poll(() => tove.live.operations.at(-1)?.logged)
+      .toMatchObject({ seq: 1, operation: { changes: [] } });
     expect((await tove.live.open(sitting)).snapshot!.marks).toEqual([]);
     expect((await tove.live.open(sitting, 0)).operations[0]!.operation.changes).toEqual([]);
   });
 
   it('are all there after a restart, from snapshot and tail', async () => {
-    for (let i = 0; i < 230; i++) await live.submit(sitting, [{ do: 'add', mark: strokeBy(teacherId, pages[0]!.id) }]);
+    for (let i = 0; i < 230; i++)
+      await live.submit(sitting, [{ do: 'add', mark: strokeBy(teacherId, pages[0]!.id) }]);
     await server.stop();
     server = await startServer({}, server.data);
     live = await LiveClient.connect(server.url, { cookie: teacher.cookie });

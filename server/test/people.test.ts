@@ -11,10 +11,20 @@ describe('first start', () => {
   it('asks for the first teacher, once', async () => {
     server = await startServer();
     const client = new Client(server.url);
-    expect((await client.send('GET', '/api/me')).body).toEqual({ teacher: null, needsSetup: true, demo: false });
+    expect((await client.send('GET', '/api/me')).body).toEqual({
+      teacher: null,
+      needsSetup: true,
+      demo: false,
+    });
     expect((await client.send('POST', '/api/setup', ADA)).status).toBe(201);
-    expect((await client.send('GET', '/api/me')).body).toMatchObject({ teacher: { name: ADA.name }, needsSetup: false });
-    const again = await new Client(server.url).send('POST', '/api/setup', { ...ADA, email: 'eve@school.example' });
+    expect((await client.send('GET', '/api/me')).body).toMatchObject({
+      teacher: { name: ADA.name },
+      needsSetup: false,
+    });
+    const again = await new Client(server.url).send('POST', '/api/setup', {
+      ...ADA,
+      email: 'eve@school.example',
+    });
     expect(again.status).toBe(409);
     expect(again.body.message).toContain('already has its first teacher');
   });
@@ -47,7 +57,10 @@ describe('signing in', () => {
     server = await startServer();
     await signedIn(server);
     const client = new Client(server.url);
-    const { status, headers } = await client.send('POST', '/api/sign-in', { email: 'ADA@school.example', password: ADA.password });
+    const { status, headers } = await client.send('POST', '/api/sign-in', {
+      email: 'ADA@school.example',
+      password: ADA.password,
+    });
     expect(status).toBe(204);
     expect(headers.getSetCookie()[0]).toMatch(/HttpOnly/);
     expect(headers.getSetCookie()[0]).toMatch(/SameSite=Strict/);
@@ -61,9 +74,13 @@ describe('signing in', () => {
     await signedIn(server);
     const client = new Client(server.url);
     const wrong = await client.send('POST', '/api/sign-in', { email: ADA.email, password: 'wrong-password' });
-    const unknown = await client.send('POST', '/api/sign-in', { email: 'eve@school.example', password: 'wrong-password' });
+    const unknown = await client.send('POST', '/api/sign-in', {
+      email: 'eve@school.example',
+      password: 'wrong-password',
+    });
     expect(wrong).toMatchObject({ status: 401, body: unknown.body });
-    for (let i = 0; i < 9; i++) await client.send('POST', '/api/sign-in', { email: ADA.email, password: 'wrong-password' });
+    for (let i = 0; i < 9; i++)
+      await client.send('POST', '/api/sign-in', { email: ADA.email, password: 'wrong-password' });
     const stopped = await client.send('POST', '/api/sign-in', { email: ADA.email, password: ADA.password });
     expect(stopped.status).toBe(429);
     expect(stopped.body.message).toMatch(/wait \d+ minutes/);

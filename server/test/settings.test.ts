@@ -3,12 +3,28 @@ import { readSettings, SettingsError } from '../dist/settings/settings.js';
 
 describe('settings', () => {
   it('have sensible values when nothing is set', () => {
-    expect(readSettings({ PATH: '/bin' })).toMatchObject({ port: 4600, maxUploadMb: 100, maxPages: 500, demo: false, https: false });
+    expect(readSettings({ PATH: '/bin' })).toMatchObject({
+      port: 4600,
+      maxUploadMb: 100,
+      maxPages: 500,
+      demo: false,
+      https: false,
+    });
   });
 
   it('are read from the environment', () => {
-    const settings = readSettings({ DOODLA_PORT: '8080', DOODLA_PUBLIC_URL: 'https://doodla.school.example', DOODLA_MAX_PAGES: '20', DOODLA_DEMO: '1' });
-    expect(settings).toMatchObject({ port: 8080, publicUrl: 'https://doodla.school.example', maxPages: 20, demo: true });
+    const settings = readSettings({
+      DOODLA_PORT: '8080',
+      DOODLA_PUBLIC_URL: 'https://doodla.school.example',
+      DOODLA_MAX_PAGES: '20',
+      DOODLA_DEMO: '1',
+    });
+    expect(settings).toMatchObject({
+      port: 8080,
+      publicUrl: 'https://doodla.school.example',
+      maxPages: 20,
+      demo: true,
+    });
   });
 
   it.each([

@@ -3,7 +3,9 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 
 const css = readFileSync(new URL('../src/app/theme.css', import.meta.url), 'utf8');
-const colours = Object.fromEntries([...css.matchAll(/--color-([\w-]+): (#[0-9a-f]{6});/g)].map(([, name, hex]) => [name, hex!]));
+const colours: Record<string, string> = Object.fromEntries(
+  [...css.matchAll(/--color-([\w-]+): (#[0-9a-f]{6});/g)].map(([, name, hex]) => [name!, hex!]),
+);
 
 // WCAG 2.2: 1.4.3 asks for 4.5 to 1 for text, 1.4.11 for 3 to 1 for what marks a control.
 const TEXT: [string, string][] = [

@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { arrangementFor, fitPage, fitWidth, MAX_SCALE, MIN_SCALE, panBy, roomFor, toPage, visibleRect, zoomAt } from '../src/page/view';
+import {
+  arrangementFor,
+  fitPage,
+  fitWidth,
+  MAX_SCALE,
+  MIN_SCALE,
+  panBy,
+  roomFor,
+  toPage,
+  visibleRect,
+  zoomAt,
+} from '../src/page/view';
 
 const STAGE = { width: 1280, height: 800 };
 const A4 = { width: 794, height: 1123 };

@@ -9,18 +9,16 @@ export function isHexColour(value: unknown): value is string {
 
 /** Splits `#rrggbb`. Throws RangeError on anything else. */
 export function parseHex(colour: string): Rgb {
-  if (!isHexColour(colour)) throw new RangeError(`not a colour: ${colour}`);
+  if (!isHexColour(colour)) throw new RangeError(`not a colour: ${String(colour)}`);
   const part = (at: number) => parseInt(colour.slice(at, at + 2), 16) / 255;
   return [part(1), part(3), part(5)];
 }
 
 /** Relative luminance of an sRGB colour, 0 (black) to 1 (white): WCAG 2.2, "relative luminance". */
 export function luminance(colour: string): number {
-  const [r, g, b] = parseHex(colour).map((c) => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4)) as [
-    number,
-    number,
-    number,
-  ];
+  const [r, g, b] = parseHex(colour).map((c) =>
+    c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4,
+  ) as [number, number, number];
   return 0.2126 * r + 0.7152 * g + 0.0722 * b;
 }
 

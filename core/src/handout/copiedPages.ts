@@ -12,10 +12,17 @@ export class CopiedPages {
 
   private constructor(private readonly target: PDFDocument) {}
 
-  static async from(target: PDFDocument, sources: HandoutSources, pages: readonly Page[]): Promise<CopiedPages> {
+  static async from(
+    target: PDFDocument,
+    sources: HandoutSources,
+    pages: readonly Page[],
+  ): Promise<CopiedPages> {
     const copied = new CopiedPages(target);
     for (const [material, wanted] of byMaterial(pages)) {
-      const original = await sources.pdf(material).then(openOriginal).catch(() => undefined);
+      const original = await sources
+        .pdf(material)
+        .then(openOriginal)
+        .catch(() => undefined);
       if (original) for (const round of withoutRepeats(wanted)) await copied.copy(original, round);
     }
     return copied;
@@ -54,7 +61,7 @@ function withoutRepeats(pages: readonly Page[]): Map<number, string>[] {
     if (page.surface.kind !== 'pdf') continue;
     const { index } = page.surface;
     let round = rounds.find((candidate) => !candidate.has(index));
-    if (!round) rounds.push((round = new Map()));
+    if (!round) rounds.push((round = new Map<number, string>()));
     round.set(index, page.id);
   }
   return rounds;

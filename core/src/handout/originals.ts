@@ -33,7 +33,12 @@ export function geometryOf(page: PDFPage): PdfPageGeometry {
   return { box: overlaps ? box : media, rotate: page.getRotation().angle, userUnit };
 }
 
-function corners(box: { x: number; y: number; width: number; height: number }): [number, number, number, number] {
+function corners(box: {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}): [number, number, number, number] {
   return [
     Math.min(box.x, box.x + box.width),
     Math.min(box.y, box.y + box.height),

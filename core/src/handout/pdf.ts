@@ -26,7 +26,11 @@ export async function makePdf(
   doc.setCreator('Doodla');
   doc.setProducer('Doodla');
   const painter = new PdfPainter(doc, sources);
-  const copies = await CopiedPages.from(doc, sources, pages.map(({ page }) => page));
+  const copies = await CopiedPages.from(
+    doc,
+    sources,
+    pages.map(({ page }) => page),
+  );
   for (const [i, { page, marks }] of pages.entries()) {
     const target = await addPage(doc, copies, sources, page);
     await painter.paint(target, marks, pageToUserSpace(geometryOf(target)));

@@ -43,7 +43,9 @@ export class PdfPainter {
     const states = new Map<string, PDFName>();
     for (const item of marks.flatMap(paintMark)) {
       operators.push(pushGraphicsState());
-      operators.push(...(item.kind === 'fill' ? fillOperators(page, states, item) : await this.text(page, item)));
+      operators.push(
+        ...(item.kind === 'fill' ? fillOperators(page, states, item) : await this.text(page, item)),
+      );
       operators.push(popGraphicsState());
     }
     page.pushOperators(...operators, popGraphicsState());
@@ -68,7 +70,10 @@ export class PdfPainter {
     const image = await this.doc.embedPng(picture.bytes);
     const key = page.node.newXObject('TextPicture', image.ref);
     const bottom = item.y - picture.baseline + picture.height;
-    return [concatTransformationMatrix(picture.width, 0, 0, -picture.height, item.x, bottom), drawObject(key)];
+    return [
+      concatTransformationMatrix(picture.width, 0, 0, -picture.height, item.x, bottom),
+      drawObject(key),
+    ];
   }
 
   private font(id: FontId): Promise<PDFFont> {

@@ -49,7 +49,10 @@ function withMiddle(input: InputPoint[]): InputPoint[] {
 function smoothRing(ring: number[][]): Path {
   if (ring.length < 3) return [];
   const at = (i: number) => ring[i % ring.length] as [number, number];
-  const middle = (i: number): [number, number] => [(at(i)[0] + at(i + 1)[0]) / 2, (at(i)[1] + at(i + 1)[1]) / 2];
+  const middle = (i: number): [number, number] => [
+    (at(i)[0] + at(i + 1)[0]) / 2,
+    (at(i)[1] + at(i + 1)[1]) / 2,
+  ];
   const path: PathStep[] = [['M', ...middle(0)]];
   for (let i = 1; i <= ring.length; i++) path.push(['Q', ...at(i), ...middle(i)]);
   path.push(['Z']);

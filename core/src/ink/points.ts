@@ -9,6 +9,16 @@ export function pointCount(points: readonly number[]): number {
 }
 
 /** A point with the precision that is stored: 0.01 units, 0.001 of pressure, 1 ms. */
-export function packPoint(x: number, y: number, pressure: number, time: number): [number, number, number, number] {
-  return [Math.round(x * 100) / 100, Math.round(y * 100) / 100, Math.round(pressure * 1000) / 1000, Math.round(time)];
+export function packPoint(
+  x: number,
+  y: number,
+  pressure: number,
+  time: number,
+): [number, number, number, number] {
+  return [
+    Math.round(x * 100) / 100,
+    Math.round(y * 100) / 100,
+    Math.round(pressure * 1000) / 1000,
+    Math.round(time),
+  ];
 }

@@ -28,7 +28,11 @@ export function simplify(points: readonly number[], tolerance: number): number[]
   return kept;
 }
 
-function farthest(points: readonly number[], from: number, to: number): { index: number; distanceSquared: number } {
+function farthest(
+  points: readonly number[],
+  from: number,
+  to: number,
+): { index: number; distanceSquared: number } {
   const [ax, ay] = [points[from * STRIDE]!, points[from * STRIDE + 1]!];
   const [bx, by] = [points[to * STRIDE]!, points[to * STRIDE + 1]!];
   const firm = points[from * STRIDE + 2]!;
@@ -36,7 +40,9 @@ function farthest(points: readonly number[], from: number, to: number): { index:
   const best = { index: from, distanceSquared: -1 };
   for (let i = from + 1; i < to; i++) {
     const pressure = (points[i * STRIDE + 2]! - firm - ((i - from) / (to - from)) * firmer) * PRESSURE_WEIGHT;
-    const d = pointSegmentDistanceSquared(points[i * STRIDE]!, points[i * STRIDE + 1]!, ax, ay, bx, by) + pressure * pressure;
+    const d =
+      pointSegmentDistanceSquared(points[i * STRIDE]!, points[i * STRIDE + 1]!, ax, ay, bx, by) +
+      pressure * pressure;
     if (d > best.distanceSquared) {
       best.distanceSquared = d;
       best.index = i;

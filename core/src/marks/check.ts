@@ -86,7 +86,10 @@ export function isMark(value: unknown): value is Mark {
   if (!isRecord(value) || (value.kind !== 'stroke' && value.kind !== 'text')) return false;
   const { kind, style, ...fields } = value;
   const expected = [...COMMON_FIELDS, ...OWN_FIELDS[kind]];
-  return hasExactly(fields, expected, FIELD_CHECKS) && hasExactly(style, Object.keys(STYLE_CHECKS[kind]), STYLE_CHECKS[kind]);
+  return (
+    hasExactly(fields, expected, FIELD_CHECKS) &&
+    hasExactly(style, Object.keys(STYLE_CHECKS[kind]), STYLE_CHECKS[kind])
+  );
 }
 
 /** Whether a value from outside changes at least one thing that may be changed of that kind of mark. */
@@ -96,7 +99,8 @@ export function isMarkPatch(kind: Mark['kind'], value: unknown): value is MarkPa
   if (Object.keys(value).length === 0) return false;
   if (style !== undefined && !hasOnly(style, STYLE_CHECKS[kind])) return false;
   return Object.entries(fields).every(
-    ([key, field]) => (PATCHABLE_FIELDS[kind] as readonly string[]).includes(key) && FIELD_CHECKS[key]?.(field),
+    ([key, field]) =>
+      (PATCHABLE_FIELDS[kind] as readonly string[]).includes(key) && FIELD_CHECKS[key]?.(field),
   );
 }
 
@@ -105,7 +109,11 @@ function isRecord(value: unknown): value is Record<string, unknown> {
 }
 
 function hasExactly(value: unknown, keys: string[], checks: Checks): boolean {
-  return isRecord(value) && Object.keys(value).length === keys.length && keys.every((key) => checks[key]?.(value[key]));
+  return (
+    isRecord(value) &&
+    Object.keys(value).length === keys.length &&
+    keys.every((key) => checks[key]?.(value[key]))
+  );
 }
 
 function hasOnly(value: unknown, checks: Checks): boolean {

@@ -26,5 +26,8 @@ function isChange(value: unknown): boolean {
   const { do: kind, ...rest } = value as Record<string, unknown>;
   if (typeof kind !== 'string' || !Object.hasOwn(FIELDS, kind)) return false;
   const fields = FIELDS[kind as Change['do']];
-  return Object.keys(rest).length === Object.keys(fields).length && Object.entries(fields).every(([key, is]) => is(rest[key]));
+  return (
+    Object.keys(rest).length === Object.keys(fields).length &&
+    Object.entries(fields).every(([key, is]) => is(rest[key]))
+  );
 }

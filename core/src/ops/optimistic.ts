@@ -60,7 +60,10 @@ export class OptimisticLog {
     for (const id of touched.marks) restore(this.visible.marks, this.confirmed.marks, id);
     for (const id of touched.pages) restore(this.visible.pages, this.confirmed.pages, id);
     for (const { changes } of this.waiting) {
-      applyChanges(this.visible, changes.filter((change) => touches(change, touched)));
+      applyChanges(
+        this.visible,
+        changes.filter((change) => touches(change, touched)),
+      );
     }
     return touched;
   }

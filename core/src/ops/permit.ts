@@ -75,7 +75,12 @@ function changeRefusal(
   }
 }
 
-function addRefusal(mark: Mark, actor: Actor, state: LogState, situation: Situation): RefusalCode | undefined {
+function addRefusal(
+  mark: Mark,
+  actor: Actor,
+  state: LogState,
+  situation: Situation,
+): RefusalCode | undefined {
   if (!isMark(mark)) return 'bad-mark';
   if (!situation.hasPage(mark.page)) return 'no-such-page';
   if (state.marks.has(mark.id)) return 'already-there';

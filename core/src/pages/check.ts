@@ -19,7 +19,12 @@ function isSurface(value: unknown): boolean {
   const surface = value as Record<string, unknown> | null;
   if (typeof surface !== 'object' || surface === null) return false;
   if (surface.kind === 'blank') return isHexColour(surface.colour);
-  return surface.kind === 'pdf' && isId(surface.material) && Number.isInteger(surface.index) && isNumberIn(surface.index, 0, 1e6);
+  return (
+    surface.kind === 'pdf' &&
+    isId(surface.material) &&
+    Number.isInteger(surface.index) &&
+    isNumberIn(surface.index, 0, 1e6)
+  );
 }
 
 /** Whether a value from outside is a whole page, all in range. */

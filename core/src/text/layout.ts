@@ -83,7 +83,11 @@ function breakParagraph(paragraph: string, font: FontId, size: number, width: nu
 
 /** Words with the spaces that follow them; wide characters (CJK) each by themselves. */
 function breakablePieces(paragraph: string): string[] {
-  return paragraph.match(/[\u2e80-\u9fff\uac00-\ud7af\uf900-\ufaff\uff00-\uffef]\s*|[^\s\u2e80-\u9fff\uac00-\ud7af\uf900-\ufaff\uff00-\uffef]+\s*|\s+/gu) ?? [];
+  return (
+    paragraph.match(
+      /[\u2e80-\u9fff\uac00-\ud7af\uf900-\ufaff\uff00-\uffef]\s*|[^\s\u2e80-\u9fff\uac00-\ud7af\uf900-\ufaff\uff00-\uffef]+\s*|\s+/gu,
+    ) ?? []
+  );
 }
 
 function longestFit(word: string, font: FontId, size: number, width: number): string {

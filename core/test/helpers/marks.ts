@@ -23,7 +23,22 @@ export function aStroke(set: Partial<StrokeMark> = {}): StrokeMark {
 export function aText(set: Partial<TextMark> = {}): TextMark {
   const { id, page, author, space, order, locked, createdAt } = aStroke();
   const style = { font: 'andika', size: 20, colour: '#0072b2' } as const;
-  return { id, page, author, space, order, locked, createdAt, kind: 'text', style, x: 50, y: 60, width: 200, text: 'Hello class', ...set };
+  return {
+    id,
+    page,
+    author,
+    space,
+    order,
+    locked,
+    createdAt,
+    kind: 'text',
+    style,
+    x: 50,
+    y: 60,
+    width: 200,
+    text: 'Hello class',
+    ...set,
+  };
 }
 
 export function aPage(set: Partial<Page> = {}): Page {

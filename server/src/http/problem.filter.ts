@@ -22,10 +22,18 @@ export class ProblemFilter implements ExceptionFilter {
     if (error instanceof Problem) return error;
     if (error instanceof BadRequestException) return new Problem(400, 'bad-input', firstSentence(error));
     if (error instanceof HttpException && error.getStatus() < 500) {
-      return new Problem(error.getStatus(), 'refused', 'This request was not understood. Reload the page and try again.');
+      return new Problem(
+        error.getStatus(),
+        'refused',
+        'This request was not understood. Reload the page and try again.',
+      );
     }
     this.logger.error(error);
-    return new Problem(500, 'failed', 'Something went wrong on the server. Nothing was lost; please try again.');
+    return new Problem(
+      500,
+      'failed',
+      'Something went wrong on the server. Nothing was lost; please try again.',
+    );
   }
 }
 

@@ -11,6 +11,7 @@ export class Problem extends HttpException {
   }
 }
 
-export const notFound = (what: string) => new Problem(404, 'not-found', `${what} is not here any more. Go back and look again.`);
+export const notFound = (what: string) =>
+  new Problem(404, 'not-found', `${what} is not here any more. Go back and look again.`);
 
 export const signInFirst = () => new Problem(401, 'sign-in', 'Please sign in first.');

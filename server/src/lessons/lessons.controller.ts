@@ -1,4 +1,16 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Req, Res, UseGuards } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  Patch,
+  Post,
+  Req,
+  Res,
+  UseGuards,
+} from '@nestjs/common';
 import type { Request, Response } from 'express';
 import { rm } from 'node:fs/promises';
 import { Problem, notFound } from '../http/problem.js';
@@ -32,10 +44,14 @@ export class LessonsController {
 
   /**
    * Takes a PDF as a new lesson. Answers in lines of JSON while it works: `{"done","total"}` for
-   * pages read, then `{"lesson"}`, or `{"error"}` with a sentence. A closed connection cancels.
+   * pages read, then `{"lesson","material"}`, or `{"error"}` with a sentence. A closed connection cancels.
    */
   @Post()
-  async create(@CurrentTeacher() teacher: Teacher, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async create(
+    @CurrentTeacher() teacher: Teacher,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     const upload = await receiveUpload(request, response, this.files.incoming, this.settings.maxUploadMb);
     const abort = new AbortController();
     response.on('close', () => abort.abort());
@@ -43,7 +59,7 @@ export class LessonsController {
     const line = (value: object) => response.write(`${JSON.stringify(value)}\n`);
     try {
       const onProgress = (done: number, total: number) => line({ done, total });
-      line({ lesson: summary(await this.read(teacher.id, upload, { onProgress, signal: abort.signal })) });
+      line(await this.read(teacher.id, upload, { onProgress, signal: abort.signal }));
     } catch (error) {
       line({ error: errorOf(error) });
     } finally {
@@ -60,7 +76,11 @@ export class LessonsController {
 
   @Patch(':id')
   @HttpCode(204)
-  async rename(@CurrentTeacher() teacher: Teacher, @Param('id') id: string, @Body() dto: RenameDto): Promise<void> {
+  async rename(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Body() dto: RenameDto,
+  ): Promise<void> {
     await this.lessons.rename(await this.lessons.own(teacher.id, id), dto.title);
   }
 
@@ -77,7 +97,11 @@ export class LessonsController {
   }
 
   @Get(':id/cover')
-  async cover(@CurrentTeacher() teacher: Teacher, @Param('id') id: string, @Res() response: Response): Promise<void> {
+  async cover(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Res() response: Response,
+  ): Promise<void> {
     const lesson = await this.lessons.own(teacher.id, id);
     if (!lesson.coverSha256) throw notFound('This picture');
     response.sendFile(this.files.pathOf(lesson.coverSha256), {
@@ -90,10 +114,11 @@ export class LessonsController {
     teacherId: string,
     { path, name }: Upload,
     options: { onProgress(done: number, total: number): void; signal: AbortSignal },
-  ): Promise<Lesson> {
+  ): Promise<{ lesson: object; material: string }> {
     const read = await this.materials.takePdf(teacherId, path, name, options);
     options.signal.throwIfAborted();
-    return this.lessons.createFromPdf(teacherId, titleFrom(name), read);
+    const lesson = await this.lessons.createFromPdf(teacherId, titleFrom(name), read);
+    return { lesson: summary(lesson), material: read.material.id };
   }
 }
 
@@ -103,7 +128,10 @@ function summary({ id, title, usedAt, coverSha256 }: Lesson) {
 
 /** A file's name as a title: without its ending, dashes for spaces. */
 function titleFrom(fileName: string): string {
-  const bare = fileName.replace(/\.pdf$/i, '').replace(/[_-]+/g, ' ').trim();
+  const bare = fileName
+    .replace(/\.pdf$/i, '')
+    .replace(/[_-]+/g, ' ')
+    .trim();
   return bare === '' ? 'Untitled lesson' : bare;
 }
 

@@ -15,6 +15,8 @@ import { LessonMaterial } from './lessonMaterial.entity.js';
 /** How long a deleted lesson can still be brought back. */
 const KEPT_MS = 24 * 3600 * 1000;
 const COVER_WIDTH = 480;
+/** The teacher is looking at the first page now; drawing it on the server must not hold that up. */
+const COVER_DELAY_MS = 1500;
 
 @Injectable()
 export class LessonsService {
@@ -67,7 +69,7 @@ export class LessonsService {
       id: randomUUID(),
       changes: pages.map((page) => ({ do: 'addPage', page })),
     });
-    void this.makeCover(lesson.id, material.sha256);
+    setTimeout(() => void this.makeCover(lesson.id, material.sha256), COVER_DELAY_MS).unref();
     return lesson;
   }
 
@@ -85,7 +87,10 @@ export class LessonsService {
   }
 
   async restore(teacherId: string, id: string): Promise<void> {
-    const { affected } = await this.lessons.update({ id, teacherId, deletedAt: Not(IsNull()) }, { deletedAt: null });
+    const { affected } = await this.lessons.update(
+      { id, teacherId, deletedAt: Not(IsNull()) },
+      { deletedAt: null },
+    );
     if (!affected) throw notFound('This lesson');
   }
 

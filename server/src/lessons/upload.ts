@@ -9,7 +9,12 @@ export interface Upload {
 }
 
 /** Receives one file of a multipart request into a folder. Throws Problem with what to do. */
-export async function receiveUpload(request: Request, response: Response, folder: string, maxMb: number): Promise<Upload> {
+export async function receiveUpload(
+  request: Request,
+  response: Response,
+  folder: string,
+  maxMb: number,
+): Promise<Upload> {
   const receive = multer({
     dest: folder,
     limits: { fileSize: maxMb * 1_000_000, files: 1, fields: 4, fieldSize: 1000 },
@@ -27,7 +32,15 @@ export async function receiveUpload(request: Request, response: Response, folder
 
 function problemOf(error: unknown, maxMb: number): Problem {
   if (error instanceof MulterError && error.code === 'LIMIT_FILE_SIZE') {
-    return new Problem(413, 'too-large', `This file is larger than ${maxMb} MB. Please make it smaller, or split it, and choose one part.`);
+    return new Problem(
+      413,
+      'too-large',
+      `This file is larger than ${maxMb} MB. Please make it smaller, or split it, and choose one part.`,
+    );
   }
-  return new Problem(400, 'broken-upload', 'The upload broke off. Please check the connection and choose the file again.');
+  return new Problem(
+    400,
+    'broken-upload',
+    'The upload broke off. Please check the connection and choose the file again.',
+  );
 }

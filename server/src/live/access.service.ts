@@ -25,7 +25,9 @@ export class AccessService {
   /** Throws Problem where the visitor may not even look. */
   async to(log: LogRef, visitor: Visitor): Promise<Access> {
     const actor = actorOf(visitor);
-    return log.kind === 'lesson' ? this.toLesson(log.id, visitor, actor) : this.toSitting(log.id, visitor, actor);
+    return log.kind === 'lesson'
+      ? this.toLesson(log.id, visitor, actor)
+      : this.toSitting(log.id, visitor, actor);
   }
 
   /** Throws Problem unless the visitor is the teacher of the sitting. */

@@ -11,8 +11,7 @@ export class FailureFilter implements ExceptionFilter {
 
   catch(error: unknown, host: ArgumentsHost): void {
     const acknowledge = host.getArgs<unknown[]>().find((arg) => typeof arg === 'function') as
-      | ((failure: Failure) => void)
-      | undefined;
+      ((failure: Failure) => void) | undefined;
     acknowledge?.(this.failureOf(error));
   }
 
@@ -20,6 +19,11 @@ export class FailureFilter implements ExceptionFilter {
     if (error instanceof Refusal) return { error: { code: error.code, message: error.message } };
     if (error instanceof Problem) return { error: error.getResponse() as Failure['error'] };
     this.logger.error(error);
-    return { error: { code: 'failed', message: 'Something went wrong on the server. Your work is kept here and will be sent again.' } };
+    return {
+      error: {
+        code: 'failed',
+        message: 'Something went wrong on the server. Your work is kept here and will be sent again.',
+      },
+    };
   }
 }

@@ -1,7 +1,20 @@
-import { Logger, UseFilters, UsePipes, ValidationPipe } from '@nestjs/common';
+import { UseFilters, UsePipes, ValidationPipe } from '@nestjs/common';
 import type { OnGatewayConnection, OnGatewayDisconnect, OnGatewayInit } from '@nestjs/websockets';
-import { ConnectedSocket, MessageBody, SubscribeMessage, WebSocketGateway, WebSocketServer } from '@nestjs/websockets';
-import type { ClassState, DrawnMessage, LogState, OpenReply, OperationMessage, StoredMessage } from '@doodla/core';
+import {
+  ConnectedSocket,
+  MessageBody,
+  SubscribeMessage,
+  WebSocketGateway,
+  WebSocketServer,
+} from '@nestjs/websockets';
+import type {
+  ClassState,
+  DrawnMessage,
+  LogState,
+  OpenReply,
+  OperationMessage,
+  StoredMessage,
+} from '@doodla/core';
 import {
   LIVE,
   MAX_OPERATION_LENGTH,
@@ -43,10 +56,7 @@ const classRoom = (sitting: string) => `class ${sitting}`;
 const validation = new ValidationPipe({
   transform: true,
   whitelist: true,
-  exceptionFactory: (errors) => {
-    new Logger('Live').debug(String(errors[0]));
-    return new Refusal('bad-mark');
-  },
+  exceptionFactory: () => new Refusal('bad-mark'),
 });
 
 @WebSocketGateway({
@@ -104,7 +114,12 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
       const undoable = await this.logs.undoable(log.id, actor.id);
       const behind = dto.since === undefined ? Infinity : log.seq - dto.since;
       if (behind < 0 || behind > CATCH_UP_LIMIT) {
-        return { actor, snapshot: visibleSnapshot(actor, snapshotOf(log.state, log.seq)), operations: [], undoable };
+        return {
+          actor,
+          snapshot: visibleSnapshot(actor, snapshotOf(log.state, log.seq)),
+          operations: [],
+          undoable,
+        };
       }
       const missed = await this.logs.since(log.id, dto.since!);
       const operations = missed.map(({ logged, inverse }) => visibleTo(actor, logged, inverse, log.state));
@@ -113,7 +128,10 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
   }
 
   @SubscribeMessage(LIVE.submit)
-  async submit(@ConnectedSocket() socket: LiveSocket, @MessageBody() { log: ref, operation }: SubmitDto): Promise<object> {
+  async submit(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { log: ref, operation }: SubmitDto,
+  ): Promise<object> {
     if (!socket.data.submits.take()) throw new Refusal('too-fast');
     if (JSON.stringify(operation).length > MAX_OPERATION_LENGTH) throw new Refusal('too-large');
     const access = socket.data.open.get(ref.id);
@@ -144,23 +162,33 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
   }
 
   @SubscribeMessage(LIVE.enter)
-  async enter(@ConnectedSocket() socket: LiveSocket, @MessageBody() { sitting }: EnterDto): Promise<ClassState> {
+  async enter(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { sitting }: EnterDto,
+  ): Promise<ClassState> {
     await this.access.to({ kind: 'sitting', id: sitting }, socket.data.visitor);
     await socket.join(classRoom(sitting));
     return this.classes.state(sitting);
   }
 
   @SubscribeMessage(LIVE.turn)
-  async turn(@ConnectedSocket() socket: LiveSocket, @MessageBody() { sitting, page }: TurnDto): Promise<object> {
+  async turn(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { sitting, page }: TurnDto,
+  ): Promise<object> {
     await this.access.teaches(sitting, socket.data.visitor);
     const { situation } = await this.access.to({ kind: 'sitting', id: sitting }, socket.data.visitor);
-    if (!(await situation()).hasPage(page)) throw new Problem(404, 'no-such-page', 'That page is no longer there.');
+    if (!(await situation()).hasPage(page))
+      throw new Problem(404, 'no-such-page', 'That page is no longer there.');
     await this.classes.turn(sitting, page);
     return {};
   }
 
   @SubscribeMessage(LIVE.pens)
-  async pens(@ConnectedSocket() socket: LiveSocket, @MessageBody() { sitting, up }: PensDto): Promise<object> {
+  async pens(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { sitting, up }: PensDto,
+  ): Promise<object> {
     await this.access.teaches(sitting, socket.data.visitor);
     await this.classes.setPens(sitting, up);
     return {};
@@ -169,11 +197,20 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
   /** Tells everybody who has the log open of a stored operation, each what they may see of it. */
   private tell(from: LiveSocket, log: string, { logged, inverse }: AppendedOperation, state: LogState): void {
     const { seq, at, operation } = logged;
-    const stored: StoredMessage = { log, seq, at, operation: operation.id, ...(operation.undoes && { changes: operation.changes }) };
+    const stored: StoredMessage = {
+      log,
+      seq,
+      at,
+      operation: operation.id,
+      ...(operation.undoes && { changes: operation.changes }),
+    };
     for (const socket of this.listeners(log)) {
       if (socket.id === from.id) socket.emit(LIVE.stored, stored);
       else {
-        const message: OperationMessage = { log, logged: visibleTo(socket.data.open.get(log)!.actor, logged, inverse, state) };
+        const message: OperationMessage = {
+          log,
+          logged: visibleTo(socket.data.open.get(log)!.actor, logged, inverse, state),
+        };
         socket.emit(LIVE.operation, message);
       }
     }

@@ -2,7 +2,15 @@ import type { OnModuleDestroy } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Change, LoggedOperation, LogState, Operation, RefusalCode, UndoEntry } from '@doodla/core';
-import { applicableChanges, applyChanges, emptyState, invertChanges, Refusal, snapshotOf, stateOf } from '@doodla/core';
+import {
+  applicableChanges,
+  applyChanges,
+  emptyState,
+  invertChanges,
+  Refusal,
+  snapshotOf,
+  stateOf,
+} from '@doodla/core';
 import { MoreThan, Repository } from 'typeorm';
 import { OpenLog } from './openLog.js';
 import { StoredOperation } from './operation.entity.js';
@@ -64,11 +72,18 @@ export class LogsService implements OnModuleDestroy {
    * Judges, numbers, stores, applies and tells of an operation, in this order. One that is already
    * there is left at that. Throws Refusal.
    */
-  async append(logId: string, author: string, operation: Operation, { judge, tell, at }: AppendOptions = {}): Promise<void> {
+  async append(
+    logId: string,
+    author: string,
+    operation: Operation,
+    { judge, tell, at }: AppendOptions = {},
+  ): Promise<void> {
     const log = await this.open(logId);
     return log.inTurn(async () => {
       if (await this.operations.existsBy({ logId, id: operation.id })) return;
-      const changes = operation.undoes ? await this.inverseOf(log, author, operation.undoes) : operation.changes;
+      const changes = operation.undoes
+        ? await this.inverseOf(log, author, operation.undoes)
+        : operation.changes;
       const full: Operation = { ...operation, changes };
       const reason = judge?.(full, log.state);
       if (reason) throw new Refusal(reason);
@@ -84,13 +99,20 @@ export class LogsService implements OnModuleDestroy {
 
   /** Stored operations after number `since`, in order. */
   async since(logId: string, since: number): Promise<AppendedOperation[]> {
-    const rows = await this.operations.find({ where: { logId, seq: MoreThan(since) }, order: { seq: 'ASC' } });
+    const rows = await this.operations.find({
+      where: { logId, seq: MoreThan(since) },
+      order: { seq: 'ASC' },
+    });
     return rows.map((row) => ({ logged: toLogged(row), inverse: row.inverse }));
   }
 
   /** What a person can still undo, oldest first. */
   async undoable(logId: string, author: string): Promise<UndoEntry[]> {
-    const rows = await this.operations.find({ where: { logId, author }, order: { seq: 'DESC' }, take: UNDO_DEPTH });
+    const rows = await this.operations.find({
+      where: { logId, author },
+      order: { seq: 'DESC' },
+      take: UNDO_DEPTH,
+    });
     return undoableOf(rows.reverse());
   }
 
@@ -133,6 +155,19 @@ function toLogged({ seq, author, at, id, changes, undoes }: StoredOperation): Lo
   return { seq, author, at, operation: { id, changes, ...(undoes && { undoes }) } };
 }
 
-function toStored(logId: string, { seq, author, at, operation }: LoggedOperation, inverse: Change[]): StoredOperation {
-  return { logId, seq, id: operation.id, author, at, undoes: operation.undoes ?? null, changes: operation.changes, inverse };
+function toStored(
+  logId: string,
+  { seq, author, at, operation }: LoggedOperation,
+  inverse: Change[],
+): StoredOperation {
+  return {
+    logId,
+    seq,
+    id: operation.id,
+    author,
+    at,
+    undoes: operation.undoes ?? null,
+    changes: operation.changes,
+    inverse,
+  };
 }

@@ -18,7 +18,11 @@ export class MaterialsController {
 
   /** The stored file; parts of it by HTTP range (RFC 9110 §14). */
   @Get(':id/file')
-  async file(@Param('id') id: string, @CurrentVisitor() visitor: Visitor, @Res() response: Response): Promise<void> {
+  async file(
+    @Param('id') id: string,
+    @CurrentVisitor() visitor: Visitor,
+    @Res() response: Response,
+  ): Promise<void> {
     const material = await this.materials.find(id);
     if (!material || !(await this.maySee(visitor, id, material.teacherId))) throw notFound('This document');
     response.sendFile(this.files.pathOf(material.sha256), {

@@ -28,7 +28,12 @@ export class MaterialsService {
   ) {}
 
   /** Checks an uploaded PDF, stores it and notes it. Throws Problem with what to do. */
-  async takePdf(teacherId: string, path: string, name: string, options: PdfTaskOptions): Promise<ReadMaterial> {
+  async takePdf(
+    teacherId: string,
+    path: string,
+    name: string,
+    options: PdfTaskOptions,
+  ): Promise<ReadMaterial> {
     const bytes = await this.checkHead(path);
     const sizes = await this.pdfs.sizes(path, this.settings.maxPages, options).catch((error: unknown) => {
       throw error instanceof PdfError ? this.problemOf(error.fault) : error;
@@ -58,7 +63,11 @@ export class MaterialsService {
       if (size === 0) throw this.problemOf('empty');
       const { buffer, bytesRead } = await file.read(Buffer.alloc(1024), 0, 1024, 0);
       if (!buffer.subarray(0, bytesRead).includes('%PDF-')) {
-        throw new Problem(415, 'not-a-pdf', 'This file is not a PDF. Please choose a file whose name ends in .pdf, or save your document as PDF first.');
+        throw new Problem(
+          415,
+          'not-a-pdf',
+          'This file is not a PDF. Please choose a file whose name ends in .pdf, or save your document as PDF first.',
+        );
       }
       return size;
     } finally {
@@ -68,11 +77,14 @@ export class MaterialsService {
 
   private problemOf(fault: PdfFault): Problem {
     const sentences: Record<PdfFault, string> = {
-      password: 'This PDF is protected with a password. Please save a copy without a password and choose that one.',
-      damaged: 'This PDF is damaged and cannot be read. Please open it in another program, save or print it as PDF again, and choose that one.',
+      password:
+        'This PDF is protected with a password. Please save a copy without a password and choose that one.',
+      damaged:
+        'This PDF is damaged and cannot be read. Please open it in another program, save or print it as PDF again, and choose that one.',
       empty: 'This file is empty. Please check the original and choose it again.',
       'too-many-pages': `This PDF has more than ${this.settings.maxPages} pages. Please split it and choose one part.`,
-      'too-slow': 'This PDF takes too long to read. Please print it as PDF again, or split it, and choose that one.',
+      'too-slow':
+        'This PDF takes too long to read. Please print it as PDF again, or split it, and choose that one.',
     };
     return new Problem(422, fault, sentences[fault]);
   }

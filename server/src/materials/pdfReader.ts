@@ -1,4 +1,4 @@
-import type { OnModuleDestroy } from '@nestjs/common';
+import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
 import { Worker } from 'node:worker_threads';
 import type { PdfAnswer, PdfFault, PdfTask } from './pdfTask.js';
@@ -21,12 +21,16 @@ const TIME_LIMIT_MS = 60_000;
 
 /** Reads PDFs in a worker thread, one after the other, so that no file can block or crash the server. */
 @Injectable()
-export class PdfReader implements OnModuleDestroy {
+export class PdfReader implements OnApplicationBootstrap, OnModuleDestroy {
   private worker: Worker | undefined;
   private queue: Promise<unknown> = Promise.resolve();
 
   /** Displayed page sizes in page units. Throws PdfError, or the signal's reason when aborted. */
-  async sizes(path: string, maxPages: number, options: PdfTaskOptions = {}): Promise<{ width: number; height: number }[]> {
+  async sizes(
+    path: string,
+    maxPages: number,
+    options: PdfTaskOptions = {},
+  ): Promise<{ width: number; height: number }[]> {
     const answer = await this.enqueue({ kind: 'sizes', path, maxPages }, options);
     if (answer.kind !== 'sizes') throw new PdfError('damaged');
     return answer.pages;
@@ -39,6 +43,11 @@ export class PdfReader implements OnModuleDestroy {
     return answer.png;
   }
 
+  /** Starts the worker ahead of the first document. */
+  onApplicationBootstrap(): void {
+    this.worker = this.start();
+  }
+
   async onModuleDestroy(): Promise<void> {
     await this.worker?.terminate();
   }
@@ -49,41 +58,48 @@ export class PdfReader implements OnModuleDestroy {
     return result;
   }
 
-  private run(task: PdfTask, { onProgress, signal }: PdfTaskOptions): Promise<PdfAnswer> {
+  private async run(task: PdfTask, { onProgress, signal }: PdfTaskOptions): Promise<PdfAnswer> {
+    signal?.throwIfAborted();
     const worker = (this.worker ??= this.start());
-    return new Promise<PdfAnswer>((resolve, reject) => {
-      const stop = (reason: unknown) => {
-        this.worker = undefined;
-        void worker.terminate();
-        reject(reason);
-      };
-      const timer = setTimeout(() => stop(new PdfError('too-slow')), TIME_LIMIT_MS);
-      const abort = () => stop(signal!.reason);
-      const crash = () => stop(new PdfError('damaged'));
-      const listen = (answer: PdfAnswer) => {
-        if (answer.kind === 'progress') return onProgress?.(answer.done, answer.total);
-        if (answer.kind === 'failed') reject(new PdfError(answer.fault));
-        else resolve(answer);
-      };
-      worker.on('message', listen).on('error', crash);
-      signal?.addEventListener('abort', abort);
-      const cleanUp = () => {
-        clearTimeout(timer);
-        worker.off('message', listen).off('error', crash);
-        signal?.removeEventListener('abort', abort);
-      };
-      const settle = { resolve, reject };
-      resolve = (value) => (cleanUp(), settle.resolve(value));
-      reject = (reason) => (cleanUp(), settle.reject(reason));
-      if (signal?.aborted) abort();
-      else worker.postMessage(task);
-    });
+    const listeners = new AbortController();
+    try {
+      return await new Promise<PdfAnswer>((resolve, reject) => {
+        const stop = (reason: unknown) => {
+          this.worker = undefined;
+          void worker.terminate();
+          reject(reason);
+        };
+        const timer = setTimeout(() => stop(new PdfError('too-slow')), TIME_LIMIT_MS);
+        const abort = () => stop(signal!.reason);
+        const crash = () => reject(new PdfError('damaged'));
+        const listen = (answer: PdfAnswer) => {
+          if (answer.kind === 'progress') onProgress?.(answer.done, answer.total);
+          else if (answer.kind === 'failed') reject(new PdfError(answer.fault));
+          else resolve(answer);
+        };
+        worker.on('message', listen).on('exit', crash);
+        signal?.addEventListener('abort', abort);
+        listeners.signal.addEventListener('abort', () => {
+          clearTimeout(timer);
+          worker.off('message', listen).off('exit', crash);
+          signal?.removeEventListener('abort', abort);
+        });
+        worker.postMessage(task);
+      });
+    } finally {
+      listeners.abort();
+    }
   }
 
   private start(): Worker {
     const worker = new Worker(new URL('./pdfReader.worker.js', import.meta.url), {
       resourceLimits: { maxOldGenerationSizeMb: 1024 },
     });
+    const forget = () => {
+      if (this.worker === worker) this.worker = undefined;
+    };
+    // A file that crashes the worker must not take the server with it.
+    worker.on('error', forget).on('exit', forget);
     worker.unref();
     return worker;
   }

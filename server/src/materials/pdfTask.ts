@@ -1,7 +1,6 @@
 /** What the PDF worker is asked for. Widths are pixels. */
 export type PdfTask =
-  | { kind: 'sizes'; path: string; maxPages: number }
-  | { kind: 'cover'; path: string; width: number };
+  { kind: 'sizes'; path: string; maxPages: number } | { kind: 'cover'; path: string; width: number };
 
 export type PdfFault = 'password' | 'damaged' | 'empty' | 'too-many-pages' | 'too-slow';
 

@@ -4,13 +4,18 @@ import { IsEmail, IsString, Length } from 'class-validator';
 const trim = ({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value);
 
 export class SignInDto {
-  @Transform(trim) @IsEmail({}, { message: 'Please give an e-mail address, like name@school.example.' }) email: string;
+  @Transform(trim)
+  @IsEmail({}, { message: 'Please give an e-mail address, like name@school.example.' })
+  email: string;
 
   @IsString() @Length(1, 200, { message: 'Please give your password.' }) password: string;
 }
 
 export class SetupDto extends SignInDto {
-  @Transform(trim) @IsString() @Length(1, 80, { message: 'Please give your name, up to 80 letters.' }) name: string;
+  @Transform(trim)
+  @IsString()
+  @Length(1, 80, { message: 'Please give your name, up to 80 letters.' })
+  name: string;
 
   @IsString()
   @Length(10, 200, { message: 'Please choose a password of at least 10 characters.' })

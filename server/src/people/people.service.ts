@@ -13,7 +13,11 @@ export const SESSION_DAYS = 30;
 const SESSION_MS = SESSION_DAYS * 24 * 3600 * 1000;
 
 const wrongSignIn = () =>
-  new Problem(401, 'wrong-sign-in', 'That e-mail address and password do not go together. Check both and try again.');
+  new Problem(
+    401,
+    'wrong-sign-in',
+    'That e-mail address and password do not go together. Check both and try again.',
+  );
 
 /** Teachers and their signed-in browsers. */
 @Injectable()
@@ -51,7 +55,11 @@ export class PeopleService {
     const spent = await this.attempts.get(key);
     if (spent && spent.remainingPoints <= 0) {
       const minutes = Math.ceil(spent.msBeforeNext / 60_000);
-      throw new Problem(429, 'too-many-attempts', `Too many wrong passwords. Please wait ${minutes} minutes and try again.`);
+      throw new Problem(
+        429,
+        'too-many-attempts',
+        `Too many wrong passwords. Please wait ${minutes} minutes and try again.`,
+      );
     }
     const teacher = await this.teachers.findOneBy({ email: dto.email.toLowerCase() });
     const matches = await passwordMatches(teacher?.passwordHash ?? (await this.decoyHash), dto.password);
@@ -74,7 +82,11 @@ export class PeopleService {
   async openSession(teacher: Teacher): Promise<string> {
     await this.sessions.delete({ expiresAt: LessThan(Date.now()) });
     const token = randomBytes(32).toString('base64url');
-    await this.sessions.insert({ tokenHash: sha256(token), teacherId: teacher.id, expiresAt: Date.now() + SESSION_MS });
+    await this.sessions.insert({
+      tokenHash: sha256(token),
+      teacherId: teacher.id,
+      expiresAt: Date.now() + SESSION_MS,
+    });
     return token;
   }
 

@@ -33,7 +33,8 @@ export class TeacherGuard extends VisitorGuard {
 }
 
 export const CurrentVisitor = createParamDecorator(
-  (_: unknown, context: ExecutionContext): Visitor => context.switchToHttp().getRequest<VisitorRequest>().visitor,
+  (_: unknown, context: ExecutionContext): Visitor =>
+    context.switchToHttp().getRequest<VisitorRequest>().visitor,
 );
 
 export const CurrentTeacher = createParamDecorator((_: unknown, context: ExecutionContext): Teacher => {

@@ -3,7 +3,8 @@ import { IsBoolean, IsInt, IsOptional, IsString, IsUrl, Max, Min, validateSync }
 import { resolve } from 'node:path';
 
 const asNumber = ({ value }: { value: unknown }) => (typeof value === 'string' ? Number(value) : value);
-const asFlag = ({ value }: { value: unknown }) => (typeof value === 'string' ? value === '1' || value === 'true' : value);
+const asFlag = ({ value }: { value: unknown }) =>
+  typeof value === 'string' ? value === '1' || value === 'true' : value;
 
 /** All that an installation can set, read from `DOODLA_…` environment variables. */
 export class Settings {
@@ -14,7 +15,9 @@ export class Settings {
   @IsString() host = '0.0.0.0';
 
   /** Address that students type, as in join links; the request's own address when not set. */
-  @IsOptional() @IsUrl({ require_tld: false, protocols: ['http', 'https'], require_protocol: true }) publicUrl?: string;
+  @IsOptional()
+  @IsUrl({ require_tld: false, protocols: ['http', 'https'], require_protocol: true })
+  publicUrl?: string;
 
   /** Paths of a PEM certificate chain and its key; both or none. */
   @IsOptional() @IsString() tlsCert?: string;
@@ -49,7 +52,18 @@ const PREFIX = 'DOODLA_';
 
 /** Reads and checks the settings. Throws SettingsError. */
 export function readSettings(env: Record<string, string | undefined>): Settings {
-  const known = new Set(['port', 'host', 'publicUrl', 'tlsCert', 'tlsKey', 'data', 'maxUploadMb', 'maxPages', 'trustProxy', 'demo']);
+  const known = new Set([
+    'port',
+    'host',
+    'publicUrl',
+    'tlsCert',
+    'tlsKey',
+    'data',
+    'maxUploadMb',
+    'maxPages',
+    'trustProxy',
+    'demo',
+  ]);
   const given: Record<string, string> = {};
   const unknown: string[] = [];
   for (const [name, value] of Object.entries(env)) {

@@ -78,7 +78,11 @@ export class SittingsController {
     const from = request.ip ?? '';
     const spent = await this.wrongCodes.get(from);
     if (spent && spent.remainingPoints <= 0) {
-      throw new Problem(429, 'too-many-attempts', 'Too many wrong codes. Please wait ten minutes and try again.');
+      throw new Problem(
+        429,
+        'too-many-attempts',
+        'Too many wrong codes. Please wait ten minutes and try again.',
+      );
     }
     try {
       return await this.sittings.byCode(code);

@@ -46,7 +46,12 @@ export class SittingsService {
   async open(lessonId: string, title: string, code = makeJoinCode()): Promise<Sitting> {
     const { state } = await this.logs.open(lessonId);
     const [first] = orderedPages(state.pages.values());
-    if (!first) throw new Problem(409, 'no-pages', 'This lesson has no pages yet. Please add one before you start the class.');
+    if (!first)
+      throw new Problem(
+        409,
+        'no-pages',
+        'This lesson has no pages yet. Please add one before you start the class.',
+      );
     return this.sittings.save({
       id: randomUUID(),
       lessonId,
@@ -79,7 +84,11 @@ export class SittingsService {
   async byCode(code: string): Promise<Sitting> {
     const sitting = await this.sittings.findOneBy({ code: normaliseCode(code), endedAt: IsNull() });
     if (!sitting) {
-      throw new Problem(404, 'wrong-code', 'There is no class with this code. Please check it with your teacher; it may have ended.');
+      throw new Problem(
+        404,
+        'wrong-code',
+        'There is no class with this code. Please check it with your teacher; it may have ended.',
+      );
     }
     return sitting;
   }
@@ -87,10 +96,15 @@ export class SittingsService {
   /** Lets a student in under a name that nobody else in the class has. */
   async join(sitting: Sitting, name: string): Promise<Student> {
     const present = await this.studentsOf(sitting.id);
-    if (present.length >= MAX_STUDENTS) throw new Problem(409, 'full', 'This class is full. Please tell your teacher.');
+    if (present.length >= MAX_STUDENTS)
+      throw new Problem(409, 'full', 'This class is full. Please tell your teacher.');
     const taken = present.some((student) => sameName(student.name, name));
     if (taken) {
-      throw new Problem(409, 'name-taken', `Somebody called ${name} is already in this class. Please add a letter or a number to your name.`);
+      throw new Problem(
+        409,
+        'name-taken',
+        `Somebody called ${name} is already in this class. Please add a letter or a number to your name.`,
+      );
     }
     return this.students.save({
       id: randomUUID(),

@@ -21,7 +21,17 @@ export function databaseOptions(dataFolder: string): DataSourceOptions {
   return {
     type: 'better-sqlite3',
     database: join(dataFolder, 'doodla.sqlite'),
-    entities: [Teacher, Session, Material, Lesson, LessonMaterial, Sitting, Student, StoredOperation, StoredSnapshot],
+    entities: [
+      Teacher,
+      Session,
+      Material,
+      Lesson,
+      LessonMaterial,
+      Sitting,
+      Student,
+      StoredOperation,
+      StoredSnapshot,
+    ],
     migrations: [FirstLesson1700000000001],
     migrationsRun: true,
     prepareDatabase: (database: Database) => {

@@ -1,4 +1,13 @@
-import type { Change, ClassState, Failure, LogRef, Mark, OpenReply, OperationMessage, StrokeMark } from '@doodla/core';
+import type {
+  Change,
+  ClassState,
+  Failure,
+  LogRef,
+  Mark,
+  OpenReply,
+  OperationMessage,
+  StrokeMark,
+} from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import type { Socket } from 'socket.io-client';
 import { io } from 'socket.io-client';
@@ -15,7 +24,10 @@ export class LiveClient {
     socket.on('class', (state: ClassState) => (this.classState = state));
   }
 
-  static async connect(url: string, { token, cookie }: { token?: string; cookie?: string }): Promise<LiveClient> {
+  static async connect(
+    url: string,
+    { token, cookie }: { token?: string; cookie?: string },
+  ): Promise<LiveClient> {
     const socket = io(url, {
       path: '/live',
       transports: ['websocket'],
@@ -41,7 +53,10 @@ export class LiveClient {
   }
 
   submit(log: LogRef, changes: unknown[], id: string = randomUUID(), undoes?: string) {
-    return this.ask<object>('submit', { log, operation: { id, changes: changes as Change[], ...(undoes && { undoes }) } });
+    return this.ask<object>('submit', {
+      log,
+      operation: { id, changes: changes as Change[], ...(undoes && { undoes }) },
+    });
   }
 
   close(): void {

@@ -15,6 +15,14 @@ export async function pdfWith(...sizes: [number, number][]): Promise<Uint8Array>
 export function encrypted(pdf: Uint8Array, userPassword: string, ownerPassword: string): Uint8Array {
   const folder = mkdtempSync(join(tmpdir(), 'doodla-pdf-'));
   writeFileSync(join(folder, 'in.pdf'), pdf);
-  execFileSync('qpdf', ['--encrypt', userPassword, ownerPassword, '256', '--', join(folder, 'in.pdf'), join(folder, 'out.pdf')]);
+  execFileSync('qpdf', [
+    '--encrypt',
+    userPassword,
+    ownerPassword,
+    '256',
+    '--',
+    join(folder, 'in.pdf'),
+    join(folder, 'out.pdf'),
+  ]);
   return readFileSync(join(folder, 'out.pdf'));
 }

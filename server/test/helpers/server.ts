@@ -15,7 +15,10 @@ export interface TestServer {
   remove(): Promise<void>;
 }
 
-export async function startServer(env: Record<string, string> = {}, data = mkdtempSync(join(tmpdir(), 'doodla-'))): Promise<TestServer> {
+export async function startServer(
+  env: Record<string, string> = {},
+  data = mkdtempSync(join(tmpdir(), 'doodla-')),
+): Promise<TestServer> {
   const app = await createApp(readSettings({ DOODLA_PORT: '0', DOODLA_DATA: data, ...env }));
   await app.listen(0, '127.0.0.1');
   const { port } = (app.getHttpServer() as { address(): AddressInfo }).address();
@@ -39,11 +42,20 @@ export class Client {
 
   constructor(private readonly url: string) {}
 
-  async send<T = { message: string; code: string }>(method: string, path: string, body?: object | FormData, headers: Record<string, string> = {}): Promise<Answer<T>> {
+  async send<T = { message: string; code: string }>(
+    method: string,
+    path: string,
+    body?: object | FormData,
+    headers: Record<string, string> = {},
+  ): Promise<Answer<T>> {
     const isForm = body instanceof FormData;
     const response = await fetch(this.url + path, {
       method,
-      headers: { ...(this.cookie && { cookie: this.cookie }), ...(body && !isForm && { 'content-type': 'application/json' }), ...headers },
+      headers: {
+        ...(this.cookie && { cookie: this.cookie }),
+        ...(body && !isForm && { 'content-type': 'application/json' }),
+        ...headers,
+      },
       ...(body && { body: isForm ? body : JSON.stringify(body) }),
     });
     const cookie = response.headers.getSetCookie()[0];
@@ -53,11 +65,15 @@ export class Client {
   }
 
   /** Sends a PDF. Returns the last line of the answer. */
-  async upload(name: string, bytes: Uint8Array): Promise<{ lesson?: { id: string; title: string }; code?: string; message?: string }> {
+  async upload(
+    name: string,
+    bytes: Uint8Array,
+  ): Promise<{ lesson?: { id: string; title: string }; code?: string; message?: string }> {
     const form = new FormData();
     form.append('file', new Blob([bytes as Uint8Array<ArrayBuffer>]), name);
     const { body } = await this.send<unknown>('POST', '/api/lessons', form);
-    const last = typeof body === 'string' ? (JSON.parse(body.trim().split('\n').at(-1)!) as object) : (body as object);
+    const last =
+      typeof body === 'string' ? (JSON.parse(body.trim().split('\n').at(-1)!) as object) : (body as object);
     return 'error' in last ? (last.error as object) : last;
   }
 }

@@ -10,7 +10,8 @@ export interface Place {
 
 const key = (sitting: string) => `doodla.place.${sitting}`;
 
-export const lookUpCode = (code: string) => request<{ title: string }>('GET', `/api/join/${encodeURIComponent(code)}`);
+export const lookUpCode = (code: string) =>
+  request<{ title: string }>('GET', `/api/join/${encodeURIComponent(code)}`);
 
 export async function joinClass(code: string, name: string): Promise<Place> {
   const place = await request<Place>('POST', '/api/join', { code, name });

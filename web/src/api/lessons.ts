@@ -34,12 +34,19 @@ export const lessonsQuery = queryOptions({
 });
 
 export const lessonQuery = (id: string) =>
-  queryOptions({ queryKey: ['lesson', id], queryFn: () => request<LessonDetail>('GET', `/api/lessons/${id}`) });
+  queryOptions({
+    queryKey: ['lesson', id],
+    queryFn: () => request<LessonDetail>('GET', `/api/lessons/${id}`),
+  });
 
 export const sittingQuery = (id: string) =>
-  queryOptions({ queryKey: ['sitting', id], queryFn: () => request<SittingDetail>('GET', `/api/sittings/${id}`) });
+  queryOptions({
+    queryKey: ['sitting', id],
+    queryFn: () => request<SittingDetail>('GET', `/api/sittings/${id}`),
+  });
 
-export const renameLesson = (id: string, title: string) => request<void>('PATCH', `/api/lessons/${id}`, { title });
+export const renameLesson = (id: string, title: string) =>
+  request<void>('PATCH', `/api/lessons/${id}`, { title });
 export const deleteLesson = (id: string) => request<void>('DELETE', `/api/lessons/${id}`);
 export const restoreLesson = (id: string) => request<void>('POST', `/api/lessons/${id}/restore`);
 export const startSitting = (lesson: string, title: string) =>

@@ -13,7 +13,8 @@ export const meQuery = queryOptions({
   staleTime: Infinity,
 });
 
-export const signIn = (body: { email: string; password: string }) => request<void>('POST', '/api/sign-in', body);
+export const signIn = (body: { email: string; password: string }) =>
+  request<void>('POST', '/api/sign-in', body);
 export const setUp = (body: { name: string; email: string; password: string }) =>
   request<void>('POST', '/api/setup', body);
 export const demoSignIn = () => request<void>('POST', '/api/demo-sign-in');

@@ -7,14 +7,20 @@ export type UploadProgress =
   /** Pages read by the server, 0 to 1. */
   | { phase: 'reading'; part: number };
 
-type Line = { done: number; total: number } | { lesson: LessonSummary } | { error: { code: string; message: string } };
+export interface Uploaded {
+  lesson: LessonSummary;
+  /** The stored document. */
+  material: string;
+}
+
+type Line = { done: number; total: number } | Uploaded | { error: { code: string; message: string } };
 
 /** Sends a PDF and waits until the server has read it. Throws RequestError; aborts by the signal. */
 export function uploadLesson(
   file: File,
   onProgress: (progress: UploadProgress) => void,
   signal: AbortSignal,
-): Promise<LessonSummary> {
+): Promise<Uploaded> {
   return new Promise((resolve, reject) => {
     const xhr = new XMLHttpRequest();
     const form = new FormData();
@@ -32,7 +38,7 @@ export function uploadLesson(
     xhr.onload = () => {
       if (xhr.status >= 400) return reject(errorOf(xhr.status, xhr.responseText));
       const last = lines(xhr.responseText).at(-1);
-      if (last && 'lesson' in last) resolve(last.lesson);
+      if (last && 'lesson' in last) resolve(last);
       else if (last && 'error' in last) reject(new RequestError(422, last.error.code, last.error.message));
       else reject(errorOf(0, ''));
     };

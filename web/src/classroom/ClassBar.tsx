@@ -25,7 +25,12 @@ export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd }: Class
       {ended ? (
         <span className="px-3 font-bold">This class has ended</span>
       ) : (
-        <Button look="onBoard" icon={<QrCode aria-hidden size={18} />} onClick={onJoin} aria-label={`Join code ${spacedCode(sitting.code)}`}>
+        <Button
+          look="onBoard"
+          icon={<QrCode aria-hidden size={18} />}
+          onClick={onJoin}
+          aria-label={`Join code ${spacedCode(sitting.code)}`}
+        >
           <span className="tracking-widest">{spacedCode(sitting.code)}</span>
         </Button>
       )}
@@ -64,7 +69,11 @@ function PeopleMenu({ people, ended }: { people: readonly Person[]; ended: boole
         </Button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" sideOffset={8} className="z-40 max-h-[70dvh] w-64 overflow-auto rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl">
+        <Popover.Content
+          align="end"
+          sideOffset={8}
+          className="z-40 max-h-[70dvh] w-64 overflow-auto rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl"
+        >
           {people.length === 0 && <p>Nobody has joined yet.</p>}
           <ul>
             {people.map(({ id, name, colour, here: isHere }) => (

@@ -28,7 +28,13 @@ export function JoinDialog({ sitting, onClose }: { sitting: SittingDetail; onClo
         <p className="text-6xl font-bold tracking-widest" data-testid="join-code">
           {spacedCode(code)}
         </p>
-        {qr && <img src={qr} alt={`QR code of ${joinUrl}`} className="size-56 rounded-xl border-2 border-paper-line" />}
+        {qr && (
+          <img
+            src={qr}
+            alt={`QR code of ${joinUrl}`}
+            className="size-56 rounded-xl border-2 border-paper-line"
+          />
+        )}
         <p className="break-all select-text">{joinUrl}</p>
         <Button icon={<Copy aria-hidden size={18} />} onClick={() => void copy()}>
           Copy the link

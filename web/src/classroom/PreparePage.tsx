@@ -53,13 +53,20 @@ export default function PreparePage() {
           <Button look="onBoard" icon={<Share aria-hidden size={18} />} onClick={() => setHandingOut(true)}>
             Hand out
           </Button>
-          <Button look="onBoard" icon={<Presentation aria-hidden size={18} />} className="!border-chalk !bg-chalk !text-board" onClick={() => void start()}>
+          <Button
+            look="onBoard"
+            icon={<Presentation aria-hidden size={18} />}
+            className="!border-chalk !bg-chalk !text-board"
+            onClick={() => void start()}
+          >
             Start class
           </Button>
         </TopBar>
       )}
     >
-      {handingOut && <HandoutDialog workspace={workspace} title={title} onClose={() => setHandingOut(false)} />}
+      {handingOut && (
+        <HandoutDialog workspace={workspace} title={title} onClose={() => setHandingOut(false)} />
+      )}
     </WorkspaceView>
   );
 }
@@ -87,14 +94,22 @@ function SittingsMenu({ sittings }: { sittings: readonly SittingSummary[] }) {
         </Button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" sideOffset={8} className="z-40 max-h-[70dvh] w-80 overflow-auto rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl">
+        <Popover.Content
+          align="end"
+          sideOffset={8}
+          className="z-40 max-h-[70dvh] w-80 overflow-auto rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl"
+        >
           <ul>
             {sittings.map(({ id, title, openedAt, endedAt }) => (
               <li key={id}>
-                <Link to={`/sitting/${id}`} className="block min-h-11 rounded-xl px-3 py-2 hover:bg-paper-dim">
+                <Link
+                  to={`/sitting/${id}`}
+                  className="block min-h-11 rounded-xl px-3 py-2 hover:bg-paper-dim"
+                >
                   <span className="block font-bold">{title}</span>
                   <span className="text-sm text-ink-soft">
-                    {format(openedAt, 'd MMM yyyy, HH:mm')} · {endedAt === null ? 'open, go on' : 'ended, look'}
+                    {format(openedAt, 'd MMM yyyy, HH:mm')} ·{' '}
+                    {endedAt === null ? 'open, go on' : 'ended, look'}
                   </span>
                 </Link>
               </li>

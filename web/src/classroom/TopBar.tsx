@@ -27,13 +27,19 @@ export function TopBar({ back, backLabel, title, arrangement, side, children }: 
       )}
     >
       <div className={classes('flex items-center pr-3', HOLDER, columns ? 'max-w-44' : 'max-w-[38vw]')}>
-        <Link to={back} aria-label={backLabel} className="grid size-11 shrink-0 place-items-center rounded-xl hover:bg-board-light">
+        <Link
+          to={back}
+          aria-label={backLabel}
+          className="grid size-11 shrink-0 place-items-center rounded-xl hover:bg-board-light"
+        >
           <ArrowLeft aria-hidden />
         </Link>
         <h1 className={columns ? 'line-clamp-2 leading-tight font-bold' : 'truncate font-bold'}>{title}</h1>
       </div>
       {children && (
-        <div className={classes('flex gap-1', HOLDER, columns ? 'w-44 flex-col' : 'flex-wrap justify-end')}>{children}</div>
+        <div className={classes('flex gap-1', HOLDER, columns ? 'w-44 flex-col' : 'flex-wrap justify-end')}>
+          {children}
+        </div>
       )}
     </div>
   );

@@ -32,8 +32,10 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
   return (
     <div className="fixed inset-0">
       <StageView workspace={workspace} stage={stage} onStage={setStage} />
-      {!ready && <p className="absolute inset-0 grid place-items-center text-xl text-paper">Opening the pages …</p>}
-      {stripOpen && workspace.isTeacher && <PageStrip workspace={workspace} side={away} />}
+      {!ready && (
+        <p className="absolute inset-0 grid place-items-center text-xl text-paper">Opening the pages …</p>
+      )}
+      {stripOpen && stage && <PageStrip workspace={workspace} stage={stage} side={away} />}
       <ReachPanel workspace={workspace} reach={reach} />
       {stage && (
         <>
@@ -53,6 +55,14 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
   );
 }
 
-function Corners({ stage, side, corners }: { stage: Stage; side: 'left' | 'right'; corners: WorkspaceViewProps['corners'] }) {
+function Corners({
+  stage,
+  side,
+  corners,
+}: {
+  stage: Stage;
+  side: 'left' | 'right';
+  corners: WorkspaceViewProps['corners'];
+}) {
   return corners(useStore(stage.arrangement), side);
 }

@@ -66,7 +66,9 @@ export function HandoutDialog({ workspace, title, onClose }: HandoutDialogProps)
             <Download aria-hidden size={18} /> Save {fileName(title)}
           </a>
         ) : stage.at === 'making' ? (
-          <Button onClick={() => abort.current.abort(new DOMException('Cancelled', 'AbortError'))}>Cancel</Button>
+          <Button onClick={() => abort.current.abort(new DOMException('Cancelled', 'AbortError'))}>
+            Cancel
+          </Button>
         ) : (
           <Button look="main" onClick={() => void make()}>
             Make the PDF

@@ -28,20 +28,28 @@ export type HandoutWorker = typeof worker;
 
 async function download(url: string): Promise<Uint8Array> {
   const response = await fetch(url);
-  if (!response.ok) throw new Error('A part of the handout could not be fetched. Please check the connection and try again.');
+  if (!response.ok)
+    throw new Error('A part of the handout could not be fetched. Please check the connection and try again.');
   return new Uint8Array(await response.arrayBuffer());
 }
 
 const textPicture: HandoutSources['textPicture'] = async (item) => {
   const baseline = item.size;
   const [width, height] = [Math.max(1, item.width), item.size * 1.4];
-  const canvas = new OffscreenCanvas(Math.ceil(width * TEXT_PICTURE_SCALE), Math.ceil(height * TEXT_PICTURE_SCALE));
+  const canvas = new OffscreenCanvas(
+    Math.ceil(width * TEXT_PICTURE_SCALE),
+    Math.ceil(height * TEXT_PICTURE_SCALE),
+  );
   const ctx = canvas.getContext('2d')!;
   ctx.scale(TEXT_PICTURE_SCALE, TEXT_PICTURE_SCALE);
   ctx.font = `${item.size}px sans-serif`;
   ctx.fillStyle = item.colour;
   ctx.fillText(item.text, 0, baseline, width);
-  const picture: Picture = { bytes: await pngBytes(canvas), width: canvas.width / TEXT_PICTURE_SCALE, height: canvas.height / TEXT_PICTURE_SCALE };
+  const picture: Picture = {
+    bytes: await pngBytes(canvas),
+    width: canvas.width / TEXT_PICTURE_SCALE,
+    height: canvas.height / TEXT_PICTURE_SCALE,
+  };
   return { ...picture, baseline };
 };
 

@@ -35,7 +35,12 @@ export async function makeHandout(
 function pagesOf(workspace: Workspace): HandoutPage[] {
   return workspace.pages.get().map((page) => ({
     page,
-    marks: workspace.layers.flatMap((layer) => layer.on(page.id).all().filter((mark) => mark.space === 'class')),
+    marks: workspace.layers.flatMap((layer) =>
+      layer
+        .on(page.id)
+        .all()
+        .filter((mark) => mark.space === 'class'),
+    ),
   }));
 }
 

@@ -15,7 +15,8 @@ export function LessonCard({ lesson }: { lesson: LessonSummary }) {
   const client = useQueryClient();
   const [renaming, setRenaming] = useState(false);
   const refresh = () => client.invalidateQueries({ queryKey: lessonsQuery.queryKey });
-  const attempt = (action: Promise<void>) => action.then(refresh, (error: Error) => toast.error(error.message));
+  const attempt = (action: Promise<void>) =>
+    action.then(refresh, (error: Error) => toast.error(error.message));
 
   const remove = async () => {
     await attempt(deleteLesson(lesson.id));
@@ -66,7 +67,15 @@ export function LessonCard({ lesson }: { lesson: LessonSummary }) {
   );
 }
 
-function CardButton({ label, onClick, children }: { label: string; onClick(): void; children: React.ReactNode }) {
+function CardButton({
+  label,
+  onClick,
+  children,
+}: {
+  label: string;
+  onClick(): void;
+  children: React.ReactNode;
+}) {
   return (
     <button
       type="button"

@@ -44,14 +44,22 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
         <span className="text-2xl font-bold">Doodla</span>
         <span className="grow" />
         <span className="hidden sm:inline">{teacher.name}</span>
-        <Button look="onBoard" icon={<LogOut aria-hidden size={18} />} onClick={() => void signOut().then(refreshMe)}>
+        <Button
+          look="onBoard"
+          icon={<LogOut aria-hidden size={18} />}
+          onClick={() => void signOut().then(refreshMe)}
+        >
           Sign out
         </Button>
       </header>
       <main className="mx-auto max-w-6xl p-4 sm:p-8">
         <div className="mb-6 flex flex-wrap items-end justify-between gap-4">
           <h1 className="text-3xl font-bold">Your lessons</h1>
-          <Button look="main" icon={<FilePlus2 aria-hidden size={20} />} onClick={() => chooser.current?.click()}>
+          <Button
+            look="main"
+            icon={<FilePlus2 aria-hidden size={20} />}
+            onClick={() => chooser.current?.click()}
+          >
             New lesson from a PDF
           </Button>
           <input

@@ -15,10 +15,15 @@ export function UploadDialog({ file, onClose }: { file: File; onClose(): void })
   useEffect(() => {
     const abort = new AbortController();
     // The engine starts while the file is still on its way.
-    void import('../page/pdfEngine').then(({ warmUp }) => warmUp());
+    const engine = import('../page/pdfEngine');
+    void engine.then(({ warmUp }) => warmUp());
     void import('../classroom/PreparePage');
     uploadLesson(file, setProgress, abort.signal).then(
-      (lesson) => void navigate(`/lesson/${lesson.id}`),
+      ({ lesson, material }) => {
+        // Fetched while the lesson is being opened.
+        void engine.then(({ preload }) => preload(material));
+        void navigate(`/lesson/${lesson.id}`);
+      },
       (error: Error) => {
         if (!abort.signal.aborted) setProblem(error.message);
       },
@@ -27,7 +32,11 @@ export function UploadDialog({ file, onClose }: { file: File; onClose(): void })
   }, [file, navigate]);
 
   return (
-    <Modal title={problem ? 'This file was not taken in' : 'Bringing in your PDF'} open onOpenChange={onClose}>
+    <Modal
+      title={problem ? 'This file was not taken in' : 'Bringing in your PDF'}
+      open
+      onOpenChange={onClose}
+    >
       <p className="mb-4 break-words">{file.name}</p>
       {problem ? (
         <p role="alert" className="mb-6 font-bold text-alarm">
@@ -35,7 +44,10 @@ export function UploadDialog({ file, onClose }: { file: File; onClose(): void })
         </p>
       ) : (
         <div className="mb-6">
-          <ProgressBar label={progress.phase === 'sending' ? 'Sending' : 'Reading the pages'} part={progress.part} />
+          <ProgressBar
+            label={progress.phase === 'sending' ? 'Sending' : 'Reading the pages'}
+            part={progress.part}
+          />
         </div>
       )}
       <Button onClick={onClose}>{problem ? 'Close' : 'Cancel'}</Button>

@@ -47,7 +47,9 @@ export class ClassClient {
   }
 
   private async enter(): Promise<void> {
-    const state = await this.connection.request<ClassState>(LIVE.enter, { sitting: this.sitting }).catch(() => undefined);
+    const state = await this.connection
+      .request<ClassState>(LIVE.enter, { sitting: this.sitting })
+      .catch(() => undefined);
     if (!state) return;
     this.state.set({ ...state, ...this.unsent });
     await this.tell();

@@ -65,7 +65,7 @@ export class Connection {
   async request<T>(event: string, message: object): Promise<T> {
     // The socket would keep the message and send it after the next connection, ahead of everything else.
     if (!this.socket.connected) throw new LiveError('unreachable', 'There is no connection.');
-    const reply = await this.socket
+    const reply: unknown = await this.socket
       .timeout(REPLY_MS)
       .emitWithAck(event, message)
       .catch(() => {

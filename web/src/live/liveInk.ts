@@ -29,7 +29,10 @@ export class LiveInk {
     private readonly ref: LogRef,
     private readonly connection: Connection,
   ) {
-    this.stop = connection.on<DrawnMessage>(LIVE.drawn, (message) => message.log.id === ref.id && this.hear(message));
+    this.stop = connection.on<DrawnMessage>(
+      LIVE.drawn,
+      (message) => message.log.id === ref.id && this.hear(message),
+    );
   }
 
   onPage(page: string): LiveStroke[] {
@@ -45,14 +48,29 @@ export class LiveInk {
   }
 
   /** Starts telling others of a stroke; call the result with all its points as it grows. */
-  broadcast(stroke: string, page: string, space: Space, style: InkStyle, pressure: boolean): (points: number[]) => void {
+  broadcast(
+    stroke: string,
+    page: string,
+    space: Space,
+    style: InkStyle,
+    pressure: boolean,
+  ): (points: number[]) => void {
     let sent = 0;
     let sentAt = 0;
     return (points) => {
       const now = performance.now();
       if (now - sentAt < SEND_EVERY_MS || points.length === sent) return;
       const from = sent / STRIDE;
-      const message = { log: this.ref, page, space, stroke, style, pressure, from, points: points.slice(sent, sent + 2000) };
+      const message = {
+        log: this.ref,
+        page,
+        space,
+        stroke,
+        style,
+        pressure,
+        from,
+        points: points.slice(sent, sent + 2000),
+      };
       this.connection.sendVolatile(LIVE.draw, message);
       sent += message.points.length;
       sentAt = now;
@@ -67,7 +85,8 @@ export class LiveInk {
     if (this.finished.has(stroke)) return;
     const known = this.strokes.get(stroke);
     const heardAt = performance.now();
-    if (!known) this.strokes.set(stroke, { id: stroke, page, author, style, pressure, points: [...points], heardAt });
+    if (!known)
+      this.strokes.set(stroke, { id: stroke, page, author, style, pressure, points: [...points], heardAt });
     else if (from * STRIDE >= known.points.length) {
       known.points.push(...points);
       known.heardAt = heardAt;

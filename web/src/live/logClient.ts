@@ -13,7 +13,15 @@ import type {
   Touched,
   UndoEntry,
 } from '@doodla/core';
-import { applicableChanges, LIVE, OptimisticLog, REFUSALS, refusalOf, stateOf, touchedBy } from '@doodla/core';
+import {
+  applicableChanges,
+  LIVE,
+  OptimisticLog,
+  REFUSALS,
+  refusalOf,
+  stateOf,
+  touchedBy,
+} from '@doodla/core';
 import { nanoid } from 'nanoid';
 import type { Connection } from './connection';
 import { LiveError } from './connection';
@@ -58,8 +66,14 @@ export class LogClient {
   ) {
     this.stops = [
       connection.onOnline(() => void this.catchUp()),
-      connection.on<OperationMessage>(LIVE.operation, ({ log, logged }) => log === ref.id && this.take(logged)),
-      connection.on<StoredMessage>(LIVE.stored, (message) => message.log === ref.id && this.takeStored(message)),
+      connection.on<OperationMessage>(
+        LIVE.operation,
+        ({ log, logged }) => log === ref.id && this.take(logged),
+      ),
+      connection.on<StoredMessage>(
+        LIVE.stored,
+        (message) => message.log === ref.id && this.takeStored(message),
+      ),
     ];
   }
 

@@ -3,25 +3,45 @@ import { useEffect, useRef, useState } from 'react';
 import { useStore } from '../live/store';
 import { classes } from '../ui/classes';
 import type { Workspace } from '../workspace/workspace';
+import type { Stage } from './stage';
 import { drawThumbnail } from './thumbnail';
 
 const WIDTH = 128;
 
+interface PageStripProps {
+  workspace: Workspace;
+  stage: Stage;
+  side: 'left' | 'right';
+}
+
 /** All pages as small pictures, drawn when they come into sight and freed when they leave it. */
-export function PageStrip({ workspace, side }: { workspace: Workspace; side: 'left' | 'right' }) {
+export function PageStrip({ workspace, stage, side }: PageStripProps) {
+  const columns = useStore(stage.arrangement) === 'columns';
   const pages = useStore(workspace.pages);
   const current = useStore(workspace.pageId);
   return (
     <nav
       aria-label="Pages"
       className={classes(
-        'absolute top-0 bottom-0 z-20 w-44 overflow-y-auto border-board-line bg-board p-3 pt-16 pb-20 shadow-xl',
-        side === 'left' ? 'left-0 border-r-2' : 'right-0 border-l-2',
+        'absolute top-0 bottom-0 z-20 w-44 overflow-y-auto border-x-2 border-board-line bg-board p-3 pb-20 shadow-xl',
+        columns
+          ? side === 'left'
+            ? 'left-48'
+            : 'right-48'
+          : side === 'left'
+            ? 'left-0 pt-16'
+            : 'right-0 pt-16',
       )}
     >
       <ol className="flex flex-col items-center gap-3">
         {pages.map((page, i) => (
-          <PageThumb key={page.id} page={page} number={i + 1} current={page.id === current} workspace={workspace} />
+          <PageThumb
+            key={page.id}
+            page={page}
+            number={i + 1}
+            current={page.id === current}
+            workspace={workspace}
+          />
         ))}
       </ol>
     </nav>
@@ -42,13 +62,16 @@ function PageThumb({ page, number, current, workspace }: PageThumbProps) {
   const height = Math.min(220, (WIDTH * page.height) / page.width);
 
   useEffect(() => {
-    const observer = new IntersectionObserver(([entry]) => setNear(entry!.isIntersecting), { rootMargin: '300px' });
+    const observer = new IntersectionObserver(([entry]) => setNear(entry!.isIntersecting), {
+      rootMargin: '300px',
+    });
     observer.observe(button.current!);
     return () => observer.disconnect();
   }, []);
   useEffect(() => {
     const target = canvas.current!;
-    if (near) void drawThumbnail(target, page, workspace, WIDTH * window.devicePixelRatio).catch(() => undefined);
+    if (near)
+      void drawThumbnail(target, page, workspace, WIDTH * window.devicePixelRatio).catch(() => undefined);
     return () => {
       target.width = 0;
     };
@@ -65,7 +88,10 @@ function PageThumb({ page, number, current, workspace }: PageThumbProps) {
         aria-current={current ? 'page' : undefined}
         aria-label={`Page ${number}`}
         onClick={() => workspace.turnTo(page.id)}
-        className={classes('block rounded-lg border-4 p-0.5', current ? 'border-chalk' : 'border-transparent hover:border-board-line')}
+        className={classes(
+          'block rounded-lg border-4 p-0.5',
+          current ? 'border-chalk' : 'border-transparent hover:border-board-line',
+        )}
       >
         <span className="block overflow-hidden rounded bg-white" style={{ width: WIDTH, height }}>
           <canvas ref={canvas} className="size-full object-contain" />

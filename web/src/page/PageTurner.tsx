@@ -1,4 +1,12 @@
-import { ChevronLeft, ChevronRight, LayoutGrid, Maximize, MoveHorizontal, ZoomIn, ZoomOut } from 'lucide-react';
+import {
+  ChevronLeft,
+  ChevronRight,
+  LayoutGrid,
+  Maximize,
+  MoveHorizontal,
+  ZoomIn,
+  ZoomOut,
+} from 'lucide-react';
 import { useStore } from '../live/store';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
@@ -29,11 +37,21 @@ export function PageTurner({ workspace, stage, side, stripOpen, onToggleStrip }:
       )}
     >
       <div role="group" aria-label="Size" className="flex items-center">
-        <IconButton label="Smaller" shortcut="-" icon={<ZoomOut aria-hidden size={20} />} onClick={() => stage.zoomOut()} />
+        <IconButton
+          label="Smaller"
+          shortcut="-"
+          icon={<ZoomOut aria-hidden size={20} />}
+          onClick={() => stage.zoomOut()}
+        />
         <output aria-label="Size of the page" className="w-14 text-center text-sm">
           {Math.round(scale * 100)} %
         </output>
-        <IconButton label="Larger" shortcut="+" icon={<ZoomIn aria-hidden size={20} />} onClick={() => stage.zoomIn()} />
+        <IconButton
+          label="Larger"
+          shortcut="+"
+          icon={<ZoomIn aria-hidden size={20} />}
+          onClick={() => stage.zoomIn()}
+        />
         <IconButton
           label="Fit the page"
           shortcut="0"
@@ -51,9 +69,24 @@ export function PageTurner({ workspace, stage, side, stripOpen, onToggleStrip }:
       </div>
       {turns && (
         <div role="group" aria-label="Turn pages" className="flex items-center">
-          <IconButton label="Show all pages" active={stripOpen} icon={<LayoutGrid aria-hidden size={20} />} onClick={onToggleStrip} />
-          <IconButton label="Previous page" shortcut="PageUp" disabled={at <= 0} icon={<ChevronLeft aria-hidden />} onClick={() => workspace.turnBy(-1)} />
-          <span className="min-w-14 text-center font-bold" aria-live="polite" aria-label={`Page ${at + 1} of ${pages.length}`}>
+          <IconButton
+            label="Show all pages"
+            active={stripOpen}
+            icon={<LayoutGrid aria-hidden size={20} />}
+            onClick={onToggleStrip}
+          />
+          <IconButton
+            label="Previous page"
+            shortcut="PageUp"
+            disabled={at <= 0}
+            icon={<ChevronLeft aria-hidden />}
+            onClick={() => workspace.turnBy(-1)}
+          />
+          <span
+            className="min-w-14 text-center font-bold"
+            aria-live="polite"
+            aria-label={`Page ${at + 1} of ${pages.length}`}
+          >
             {at + 1} / {pages.length}
           </span>
           <IconButton

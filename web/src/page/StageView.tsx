@@ -30,7 +30,9 @@ export function StageView({ workspace, stage, onStage }: StageViewProps) {
   return (
     <div
       className="absolute inset-0 overflow-hidden bg-board-light"
-      style={{ boxShadow: writing ? `inset 0 0 0 4px ${workspace.penCase.colour ?? 'var(--color-paper)'}` : 'none' }}
+      style={{
+        boxShadow: writing ? `inset 0 0 0 4px ${workspace.penCase.colour ?? 'var(--color-paper)'}` : 'none',
+      }}
     >
       <div
         ref={host}

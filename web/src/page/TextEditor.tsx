@@ -8,7 +8,14 @@ import type { Stage } from './stage';
 /** The text box being typed into. It closes, and keeps what was typed, as soon as anything else is done. */
 export function TextEditor({ workspace, stage }: { workspace: Workspace; stage: Stage }) {
   const edit = useStore(workspace.textEdit);
-  return edit ? <OpenEditor key={edit.mark?.id ?? `${edit.x} ${edit.y}`} edit={edit} workspace={workspace} stage={stage} /> : null;
+  return edit ? (
+    <OpenEditor
+      key={edit.mark?.id ?? `${edit.x} ${edit.y}`}
+      edit={edit}
+      workspace={workspace}
+      stage={stage}
+    />
+  ) : null;
 }
 
 function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Workspace; stage: Stage }) {
@@ -24,7 +31,9 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
     area.focus();
     area.setSelectionRange(area.value.length, area.value.length);
     return () => {
-      const changes = common && changesFor(edit, area.value, { ...common, style: edit.mark?.style ?? workspace.penCase.get().text });
+      const changes =
+        common &&
+        changesFor(edit, area.value, { ...common, style: edit.mark?.style ?? workspace.penCase.get().text });
       if (changes && changes.length > 0) workspace.target.perform(changes);
     };
   }, [edit, workspace]);
@@ -68,7 +77,9 @@ function changesFor(
   const typed = text.trimEnd();
   if (mark) {
     if (typed === mark.text) return [];
-    return typed === '' ? [{ do: 'remove', mark: mark.id }] : [{ do: 'patch', mark: mark.id, set: { text: typed } }];
+    return typed === ''
+      ? [{ do: 'remove', mark: mark.id }]
+      : [{ do: 'patch', mark: mark.id, set: { text: typed } }];
   }
   return typed === '' ? [] : [{ do: 'add', mark: { ...common, kind: 'text', x, y, width, text: typed } }];
 }

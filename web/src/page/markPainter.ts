@@ -7,16 +7,26 @@ type Drawable = { item: PaintItem; path?: Path2D };
 const drawables = new WeakMap<Mark, Drawable[]>();
 
 /** Draws a mark into a context whose units are page units. */
-export function drawMark(ctx: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D, mark: Mark): void {
+export function drawMark(
+  ctx: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  mark: Mark,
+): void {
   let drawable = drawables.get(mark);
   if (!drawable) {
-    drawable = paintMark(mark).map((item) => ({ item, ...(item.kind === 'fill' && { path: new Path2D(toSvgPath(item.path)) }) }));
+    drawable = paintMark(mark).map((item) => ({
+      item,
+      ...(item.kind === 'fill' && { path: new Path2D(toSvgPath(item.path)) }),
+    }));
     drawables.set(mark, drawable);
   }
   for (const { item, path } of drawable) drawItem(ctx, item, path);
 }
 
-function drawItem(ctx: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D, item: PaintItem, path?: Path2D): void {
+function drawItem(
+  ctx: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  item: PaintItem,
+  path?: Path2D,
+): void {
   ctx.fillStyle = item.colour;
   if (item.kind === 'fill') {
     ctx.globalAlpha = item.opacity;

@@ -11,8 +11,22 @@ export function warmUp(): void {
   worker ??= new PDFWorker();
 }
 
+/** Documents that are being opened for whoever asks next. */
+const preloaded = new Map<string, PDFDocumentLoadingTask>();
+
+/** Starts to open a stored PDF that will be asked for in a moment. */
+export function preload(material: string): void {
+  preloaded.set(material, load(material));
+}
+
 /** Opens a stored PDF; large ones are read in parts as they are needed. */
 export function openPdf(material: string, token?: string): PDFDocumentLoadingTask {
+  const task = preloaded.get(material) ?? load(material, token);
+  preloaded.delete(material);
+  return task;
+}
+
+function load(material: string, token?: string): PDFDocumentLoadingTask {
   warmUp();
   const assets = new URL('/pdfjs/', location.href).href;
   return getDocument({

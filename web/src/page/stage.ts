@@ -127,7 +127,9 @@ export class Stage {
       case 'highlighter':
         return new InkGesture(this.workspace, highlighter, false, at);
       case 'eraser':
-        return new EraseGesture(this.workspace, eraserRadius / this.view.get().scale, at, (ids) => this.canvas.setHidden(ids));
+        return new EraseGesture(this.workspace, eraserRadius / this.view.get().scale, at, (ids) =>
+          this.canvas.setHidden(ids),
+        );
       case 'text':
         return new TextGesture(this.workspace, at);
     }
@@ -158,7 +160,8 @@ export class Stage {
     if (!page) return;
     const fit = this.fit.get();
     this.arrangement.set(arrangementFor(page, this.size));
-    if (fit === 'page') this.moveTo(fitPage(page, this.size, roomFor(this.arrangement.get(), this.toolSide, this.size)));
+    if (fit === 'page')
+      this.moveTo(fitPage(page, this.size, roomFor(this.arrangement.get(), this.toolSide, this.size)));
     else if (fit === 'width') this.moveTo(fitWidth(page, this.size));
     else this.moveTo(panBy(this.view.get(), 0, 0, page, this.size));
   }

@@ -31,8 +31,14 @@ export class StageInput {
     host.addEventListener('pointercancel', (event) => this.pointerUp(event, 'cancel'), { signal });
     host.addEventListener('wheel', (event) => this.wheel(event), { signal, passive: false });
     host.addEventListener('contextmenu', (event) => event.preventDefault(), { signal });
-    window.addEventListener('keydown', (event) => (this.spaceHeld = event.code === 'Space' || this.spaceHeld), { signal });
-    window.addEventListener('keyup', (event) => (this.spaceHeld = event.code !== 'Space' && this.spaceHeld), { signal });
+    window.addEventListener(
+      'keydown',
+      (event) => (this.spaceHeld = event.code === 'Space' || this.spaceHeld),
+      { signal },
+    );
+    window.addEventListener('keyup', (event) => (this.spaceHeld = event.code !== 'Space' && this.spaceHeld), {
+      signal,
+    });
     window.addEventListener('blur', () => (this.spaceHeld = false), { signal });
   }
 

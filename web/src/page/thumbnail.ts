@@ -4,7 +4,12 @@ import type { Workspace } from '../workspace/workspace';
 import { drawMark } from './markPainter';
 
 /** Draws a small picture of a page with its marks, `width` device pixels wide. */
-export async function drawThumbnail(canvas: HTMLCanvasElement, page: Page, workspace: Workspace, width: number): Promise<void> {
+export async function drawThumbnail(
+  canvas: HTMLCanvasElement,
+  page: Page,
+  workspace: Workspace,
+  width: number,
+): Promise<void> {
   const scale = width / page.width;
   const picture = document.createElement('canvas');
   picture.width = width;

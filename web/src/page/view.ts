@@ -69,7 +69,13 @@ export function fitWidth(page: Size, stage: Size): View {
 }
 
 /** Enlarges by `factor` round a point of the window, which keeps its place on the page. */
-export function zoomAt(view: View, factor: number, at: { x: number; y: number }, page: Size, stage: Size): View {
+export function zoomAt(
+  view: View,
+  factor: number,
+  at: { x: number; y: number },
+  page: Size,
+  stage: Size,
+): View {
   const scale = clampScale(view.scale * factor);
   const k = scale / view.scale;
   return clampView({ scale, x: at.x - (at.x - view.x) * k, y: at.y - (at.y - view.y) * k }, page, stage);

@@ -17,7 +17,9 @@ export function SetupPage() {
   const { register, handleSubmit, formState } = useForm<Fields>();
   const [problem, setProblem] = useState<string>();
   const refreshMe = useRefreshMe();
-  const submit = handleSubmit((fields) => setUp(fields).then(refreshMe, (error: Error) => setProblem(error.message)));
+  const submit = handleSubmit((fields) =>
+    setUp(fields).then(refreshMe, (error: Error) => setProblem(error.message)),
+  );
   const { errors } = formState;
   return (
     <Front title="Welcome. Who is the first teacher?">

@@ -16,7 +16,8 @@ export function SignInPage({ demo }: { demo: boolean }) {
   const { register, handleSubmit, formState } = useForm<Fields>();
   const [problem, setProblem] = useState<string>();
   const refreshMe = useRefreshMe();
-  const enter = (entering: Promise<void>) => entering.then(refreshMe, (error: Error) => setProblem(error.message));
+  const enter = (entering: Promise<void>) =>
+    entering.then(refreshMe, (error: Error) => setProblem(error.message));
   const submit = handleSubmit((fields) => enter(signIn(fields)));
   const { errors } = formState;
   return (
@@ -46,7 +47,12 @@ export function SignInPage({ demo }: { demo: boolean }) {
             {problem}
           </p>
         )}
-        <Button type="submit" look={demo ? 'plain' : 'main'} className="w-full" disabled={formState.isSubmitting}>
+        <Button
+          type="submit"
+          look={demo ? 'plain' : 'main'}
+          className="w-full"
+          disabled={formState.isSubmitting}
+        >
           Sign in
         </Button>
       </form>

@@ -1,4 +1,16 @@
-import { ArrowLeftRight, Eraser, GripHorizontal, Hand, Highlighter, Minimize2, PenLine, NotebookPen, Redo2, Type, Undo2 } from 'lucide-react';
+import {
+  ArrowLeftRight,
+  Eraser,
+  GripHorizontal,
+  Hand,
+  Highlighter,
+  Minimize2,
+  PenLine,
+  NotebookPen,
+  Redo2,
+  Type,
+  Undo2,
+} from 'lucide-react';
 import { useRef } from 'react';
 import type { CSSProperties, PointerEvent, ReactNode } from 'react';
 import { useStore } from '../live/store';
@@ -42,7 +54,11 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
       className="absolute z-20 flex max-h-[calc(100dvh-1rem)] w-[5.5rem] flex-col gap-1 overflow-y-auto rounded-2xl border-2 border-board-line bg-board p-1.5 shadow-xl"
     >
       <DragHandle panel={panel} reach={reach} />
-      <div role="group" aria-label="Use or write" className="flex flex-col gap-1 rounded-xl bg-board-light p-1">
+      <div
+        role="group"
+        aria-label="Use or write"
+        className="flex flex-col gap-1 rounded-xl bg-board-light p-1"
+      >
         <ModeButton
           label="Use the page: scroll and zoom"
           caption="Use"
@@ -77,10 +93,40 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
       ))}
       <ToolOptions workspace={workspace} side={away} />
       <div className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1">
-        <IconButton label="Undo" shortcut="Ctrl+Z" icon={<Undo2 aria-hidden size={20} />} disabled={!status.canUndo} tooltipSide={away} onClick={() => workspace.target.undo()} className="!min-w-0" />
-        <IconButton label="Redo" shortcut="Ctrl+Y" icon={<Redo2 aria-hidden size={20} />} disabled={!status.canRedo} tooltipSide={away} onClick={() => workspace.target.redo()} className="!min-w-0" />
-        <IconButton label="Move the tools to the other side" shortcut={SWAP_KEY} icon={<ArrowLeftRight aria-hidden size={20} />} tooltipSide={away} onClick={reach.swapSide} className="!min-w-0" />
-        <IconButton label="Fold the tools away" shortcut={FOLD_KEY} icon={<Minimize2 aria-hidden size={20} />} tooltipSide={away} onClick={reach.toggleFold} className="!min-w-0" />
+        <IconButton
+          label="Undo"
+          shortcut="Ctrl+Z"
+          icon={<Undo2 aria-hidden size={20} />}
+          disabled={!status.canUndo || !mayWrite}
+          tooltipSide={away}
+          onClick={() => workspace.target.undo()}
+          className="!min-w-0"
+        />
+        <IconButton
+          label="Redo"
+          shortcut="Ctrl+Y"
+          icon={<Redo2 aria-hidden size={20} />}
+          disabled={!status.canRedo || !mayWrite}
+          tooltipSide={away}
+          onClick={() => workspace.target.redo()}
+          className="!min-w-0"
+        />
+        <IconButton
+          label="Move the tools to the other side"
+          shortcut={SWAP_KEY}
+          icon={<ArrowLeftRight aria-hidden size={20} />}
+          tooltipSide={away}
+          onClick={reach.swapSide}
+          className="!min-w-0"
+        />
+        <IconButton
+          label="Fold the tools away"
+          shortcut={FOLD_KEY}
+          icon={<Minimize2 aria-hidden size={20} />}
+          tooltipSide={away}
+          onClick={reach.toggleFold}
+          className="!min-w-0"
+        />
       </div>
     </div>
   );
@@ -107,7 +153,10 @@ function FoldedReach({ workspace, reach, state }: ReachPanelProps & { state: Rea
   const writing = mode === 'write' && workspace.mayWrite;
   const icon = writing ? TOOLS.find(({ id }) => id === tool)!.icon : <Hand aria-hidden />;
   return (
-    <div style={placeOf(state)} className="absolute z-20 max-sm:!top-auto max-sm:!bottom-2 max-sm:!transform-none">
+    <div
+      style={placeOf(state)}
+      className="absolute z-20 max-sm:!top-auto max-sm:!bottom-2 max-sm:!transform-none"
+    >
       <IconButton
         label={`Show the tools (in hand: ${writing ? tool : 'use'})`}
         shortcut={FOLD_KEY}
@@ -130,7 +179,11 @@ function DragHandle({ panel, reach }: { panel: React.RefObject<HTMLDivElement | 
   };
   const placeAt = (event: PointerEvent<HTMLElement>) => {
     const room = panel.current!.parentElement!.getBoundingClientRect();
-    return { x: event.clientX - room.left - grip.current!.x, y: Math.max(0, event.clientY - room.top - grip.current!.y), room };
+    return {
+      x: event.clientX - room.left - grip.current!.x,
+      y: Math.max(0, event.clientY - room.top - grip.current!.y),
+      room,
+    };
   };
   const move = (event: PointerEvent<HTMLElement>) => {
     if (!grip.current) return;

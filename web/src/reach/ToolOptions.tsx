@@ -25,7 +25,10 @@ export function ToolOptions({ workspace, side }: ToolOptionsProps) {
           aria-label="Colour and width"
           className="flex min-h-13 flex-col items-center justify-center gap-1 rounded-xl text-xs text-paper hover:bg-board-light disabled:opacity-40"
         >
-          <span className="size-6 rounded-full border-2 border-paper" style={{ background: colour ?? 'transparent' }} />
+          <span
+            className="size-6 rounded-full border-2 border-paper"
+            style={{ background: colour ?? 'transparent' }}
+          />
           {penCase.fixedColour === undefined ? 'Colour' : 'Width'}
         </button>
       </Popover.Trigger>
@@ -55,7 +58,10 @@ function Colours({ penCase, chosen }: { penCase: PenCase; chosen: string | undef
           aria-label={name}
           title={name}
           onClick={() => penCase.setColour(hex)}
-          className={classes('size-11 rounded-full border-2', hex === chosen ? 'border-chalk ring-3 ring-chalk' : 'border-paper')}
+          className={classes(
+            'size-11 rounded-full border-2',
+            hex === chosen ? 'border-chalk ring-3 ring-chalk' : 'border-paper',
+          )}
           style={{ background: hex }}
         />
       ))}
@@ -92,7 +98,10 @@ function Widths({ penCase, chosen }: { penCase: PenCase; chosen: number | undefi
               A
             </span>
           ) : (
-            <span className="w-7 rounded-full bg-paper" style={{ height: Math.max(2, width / (tool === 'pen' ? 1 : 2.5)) }} />
+            <span
+              className="w-7 rounded-full bg-paper"
+              style={{ height: Math.max(2, width / (tool === 'pen' ? 1 : 2.5)) }}
+            />
           )}
         </button>
       ))}

@@ -13,11 +13,16 @@ const KEY = 'doodla.reach';
 export class Reach extends Store<ReachState> {
   constructor() {
     const stored = localStorage.getItem(KEY);
-    super(stored === null ? { side: 'left', folded: isNarrow(), floating: undefined } : (JSON.parse(stored) as ReachState));
+    super(
+      stored === null
+        ? { side: 'left', folded: isNarrow(), floating: undefined }
+        : (JSON.parse(stored) as ReachState),
+    );
     this.subscribe(() => localStorage.setItem(KEY, JSON.stringify(this.get())));
   }
 
-  swapSide = (): void => this.patch({ side: this.get().side === 'left' ? 'right' : 'left', floating: undefined });
+  swapSide = (): void =>
+    this.patch({ side: this.get().side === 'left' ? 'right' : 'left', floating: undefined });
 
   toggleFold = (): void => this.patch({ folded: !this.get().folded });
 

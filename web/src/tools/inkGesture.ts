@@ -21,7 +21,8 @@ export class InkGesture implements Gesture {
     start: PenPoint,
   ) {
     const page = workspace.pageId.get();
-    if (page !== undefined) this.broadcast = workspace.ink?.broadcast(this.id, page, workspace.space, style, pressure);
+    if (page !== undefined)
+      this.broadcast = workspace.ink?.broadcast(this.id, page, workspace.space, style, pressure);
     this.move([start]);
   }
 
@@ -41,7 +42,9 @@ export class InkGesture implements Gesture {
     if (!common) return;
     const { style, pressure } = this;
     const points = this.builder.finish();
-    this.workspace.target.perform([{ do: 'add', mark: { ...common, kind: 'stroke', style, points, pressure } }]);
+    this.workspace.target.perform([
+      { do: 'add', mark: { ...common, kind: 'stroke', style, points, pressure } },
+    ]);
   }
 
   cancel(): void {

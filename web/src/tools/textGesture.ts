@@ -50,7 +50,8 @@ export class TextGesture implements Gesture {
     const x = Math.min(this.start.x, this.last.x);
     const room = page ? page.width - x - 8 : DEFAULT_WIDTH;
     const wanted = dragged > CLICK_WIDTH ? dragged : Math.max(DEFAULT_WIDTH, penCase.get().text.size * 10);
-    const y = Math.min(this.start.y, this.last.y) - (dragged > CLICK_WIDTH ? 0 : penCase.get().text.size * 0.7);
+    const y =
+      Math.min(this.start.y, this.last.y) - (dragged > CLICK_WIDTH ? 0 : penCase.get().text.size * 0.7);
     return { x, y, width: Math.max(MIN_WIDTH, Math.min(wanted, room)) };
   }
 }

@@ -22,11 +22,16 @@ export function Modal({ title, description, open, onOpenChange, children }: Moda
         >
           <div className="mb-4 flex items-start justify-between gap-4">
             <Dialog.Title className="text-2xl font-bold">{title}</Dialog.Title>
-            <Dialog.Close aria-label="Close" className="grid size-11 shrink-0 place-items-center rounded-xl hover:bg-paper-dim">
+            <Dialog.Close
+              aria-label="Close"
+              className="grid size-11 shrink-0 place-items-center rounded-xl hover:bg-paper-dim"
+            >
               <X aria-hidden />
             </Dialog.Close>
           </div>
-          {description && <Dialog.Description className="mb-4 text-ink-soft">{description}</Dialog.Description>}
+          {description && (
+            <Dialog.Description className="mb-4 text-ink-soft">{description}</Dialog.Description>
+          )}
           {children}
         </Dialog.Content>
       </Dialog.Portal>

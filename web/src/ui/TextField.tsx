@@ -20,7 +20,10 @@ export function TextField({ label, error, className, ...rest }: TextFieldProps) 
         aria-invalid={error !== undefined}
         aria-describedby={error && `${id}-error`}
         {...rest}
-        className={classes('min-h-11 w-full rounded-xl border-2 border-paper-line bg-white px-3 text-lg', className)}
+        className={classes(
+          'min-h-11 w-full rounded-xl border-2 border-paper-line bg-white px-3 text-lg',
+          className,
+        )}
       />
       {error && (
         <p id={`${id}-error`} role="alert" className="mt-1 font-bold text-alarm">

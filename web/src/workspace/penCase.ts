@@ -63,7 +63,8 @@ export class PenCase extends Store<PenCaseState> {
 
 function load(key: string, fixedColour: string | undefined): PenCaseState {
   const stored = localStorage.getItem(key);
-  const state: PenCaseState = stored === null ? DEFAULTS : { ...DEFAULTS, ...(JSON.parse(stored) as PenCaseState) };
+  const state: PenCaseState =
+    stored === null ? DEFAULTS : { ...DEFAULTS, ...(JSON.parse(stored) as PenCaseState) };
   if (fixedColour === undefined) return state;
   return {
     ...state,

@@ -19,7 +19,10 @@ export function useShortcuts(workspace: Workspace, stage: Stage | undefined, rea
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event.target)) return;
-      const action = event.ctrlKey || event.metaKey ? commandFor(event, workspace) : actionFor(event, workspace, stage, reach);
+      const action =
+        event.ctrlKey || event.metaKey
+          ? commandFor(event, workspace)
+          : actionFor(event, workspace, stage, reach);
       if (!action) return;
       event.preventDefault();
       action();
@@ -30,7 +33,9 @@ export function useShortcuts(workspace: Workspace, stage: Stage | undefined, rea
 }
 
 function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable);
+  return (
+    target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
+  );
 }
 
 function commandFor(event: KeyboardEvent, workspace: Workspace): (() => void) | undefined {

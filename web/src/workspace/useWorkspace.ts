@@ -11,7 +11,9 @@ export function useWorkspace(options: WorkspaceOptions): Workspace | undefined {
     const made = new Workspace(JSON.parse(key) as WorkspaceOptions);
     made.onProblem = (message) => toast.error(message, { id: message });
     made.surfaces.onFailed = () =>
-      toast.error('This page could not be shown. Reload to try again; what is written on it is safe.', { id: 'surface' });
+      toast.error('This page could not be shown. Reload to try again; what is written on it is safe.', {
+        id: 'surface',
+      });
     setWorkspace(made);
     return () => {
       setWorkspace(undefined);

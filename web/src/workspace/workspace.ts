@@ -129,7 +129,9 @@ export class Workspace {
   }
 
   /** The parts of a new mark that do not depend on its kind. */
-  newMark(id = nanoid()): Pick<Mark, 'id' | 'page' | 'author' | 'space' | 'order' | 'locked' | 'createdAt'> | undefined {
+  newMark(
+    id = nanoid(),
+  ): Pick<Mark, 'id' | 'page' | 'author' | 'space' | 'order' | 'locked' | 'createdAt'> | undefined {
     const page = this.pageId.get();
     const author = this.target.actor?.id;
     if (page === undefined || author === undefined) return undefined;

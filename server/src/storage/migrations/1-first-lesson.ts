@@ -84,7 +84,17 @@ export class FirstLesson1700000000001 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    const tables = ['snapshot', 'operation', 'student', 'sitting', 'lesson_material', 'lesson', 'material', 'session', 'teacher'];
+    const tables = [
+      'snapshot',
+      'operation',
+      'student',
+      'sitting',
+      'lesson_material',
+      'lesson',
+      'material',
+      'session',
+      'teacher',
+    ];
     for (const table of tables) await runner.query(`DROP TABLE ${table}`);
   }
 }

@@ -1,0 +1,111 @@
+// Takes the pictures in docs/screenshots from a freshly seeded demo: node e2e/screenshots.mjs
+import { chromium } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const path = (relative) => fileURLToPath(new URL(relative, import.meta.url));
+const data = mkdtempSync(join(tmpdir(), 'doodla-shots-'));
+const PORT = 4691;
+const BASE = `http://localhost:${PORT}`;
+const demo = spawn(process.execPath, [path('../demo/dist/main.js')], {
+  env: { ...process.env, DOODLA_DATA: data, DOODLA_PORT: String(PORT) },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await once(demo.stdout, 'data');
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+const shot = (page, name) => page.screenshot({ path: path(`../docs/screenshots/${name}.png`) });
+const shown = (page) => page.locator('[data-testid=stage][data-shown=true]').waitFor();
+
+async function open(viewport) {
+  const page = await (await browser.newContext({ baseURL: BASE, viewport })).newPage();
+  await page.goto('/');
+  return page;
+}
+
+async function signIn(viewport = { width: 1280, height: 800 }) {
+  const page = await open(viewport);
+  await page.getByRole('button', { name: 'Sign in as the demo teacher' }).click();
+  await page.getByRole('heading', { name: 'Your lessons' }).waitFor();
+  return page;
+}
+
+async function joinAs(name, viewport) {
+  const page = await open(viewport);
+  await page.goto('/join/FGHJ34');
+  await page.getByLabel('Your name').fill(name);
+  await page.getByRole('button', { name: 'Go in' }).click();
+  await shown(page);
+  return page;
+}
+
+/** Draws on the page with the mouse; places are page units. */
+async function draw(page, points) {
+  const { x, y, scale } = await page.evaluate(() => window.doodla.stageState());
+  const [first, ...rest] = points.map(([px, py]) => [x + px * scale, y + py * scale]);
+  await page.mouse.move(...first);
+  await page.mouse.down();
+  for (const point of rest) await page.mouse.move(...point, { steps: 3 });
+  await page.mouse.up();
+}
+
+const ring = (cx, cy, rx, ry) =>
+  Array.from({ length: 26 }, (_, i) => [cx + rx * Math.cos(i / 4 - 1.7), cy + ry * Math.sin(i / 4 - 1.7)]);
+
+const teacher = await signIn();
+await teacher.locator('li img').nth(1).waitFor();
+await shot(teacher, 'lessons');
+
+await teacher.getByRole('link', { name: /worksheet/ }).click();
+await shown(teacher);
+await teacher.getByRole('button', { name: 'Show all pages' }).click();
+await teacher.getByRole('button', { name: 'Colour and width' }).click();
+await teacher.getByRole('radio', { name: 'Vermilion' }).waitFor();
+await shot(teacher, 'prepare');
+await teacher.keyboard.press('Escape');
+await teacher.getByRole('button', { name: /Classes/ }).click();
+await teacher.getByRole('link', { name: /8 Linnet/ }).click();
+await shown(teacher);
+await teacher.getByRole('button', { name: 'Students: 6' }).click();
+await shot(teacher, 'past-class');
+
+const display = await signIn({ width: 1920, height: 1080 });
+await display.getByRole('link', { name: /how bridges work/ }).click();
+await display.getByRole('button', { name: /Classes/ }).click();
+await display.getByRole('link', { name: /8 Heron/ }).click();
+await shown(display);
+await display.getByRole('button', { name: 'Pens up' }).waitFor();
+const [wren, tove] = [
+  await joinAs('Wren', { width: 1280, height: 800 }),
+  await joinAs('Tove', { width: 390, height: 844 }),
+];
+await draw(display, ring(640, 330, 90, 60));
+await draw(wren, [
+  [300, 300],
+  [330, 240],
+  [420, 190],
+  [520, 180],
+]);
+await draw(tove, [
+  [980, 300],
+  [950, 240],
+  [860, 190],
+  [760, 180],
+]);
+await display.waitForFunction(() => window.doodla.stageState().marks.length === 3);
+await shot(display, 'class-on-display');
+await wren.waitForFunction(() => window.doodla.stageState().marks.length === 3);
+await shot(wren, 'student');
+await tove.waitForFunction(() => window.doodla.stageState().marks.length === 3);
+await shot(tove, 'student-on-phone');
+await display.setViewportSize({ width: 1280, height: 800 });
+await display.getByRole('button', { name: /^Join code/ }).click();
+await display.getByRole('img', { name: /QR code/ }).waitFor();
+await shot(display, 'join');
+
+await browser.close();
+demo.kill();
+rmSync(data, { recursive: true, force: true });
