@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import jsQR from 'jsqr';
 import { PNG } from 'pngjs';
 import { bringIn, expect, joinAs, penState, startClass, surfaceShown, test } from '../support/fixtures';
@@ -26,6 +27,8 @@ test('a teacher and two students write at once, the server dies in the middle, a
     draw(wren, wave(100, 400), false),
     draw(tove, wave(100, 600), false),
   ]);
+  for (const page of [teacher, wren, tove])
+    await expect.poll(() => wetColours(page)).toBeGreaterThanOrEqual(3);
   await Promise.all([teacher.mouse.up(), wren.mouse.up(), tove.mouse.up()]);
   for (const page of [teacher, wren, tove]) await expectMarks(page, 4);
   const { marks } = await stageState(teacher);
@@ -74,6 +77,19 @@ test('a teacher and two students write at once, the server dies in the middle, a
   }
   expect(darkNear(inked, 600, 150)).toBe(false);
 });
+
+/** How many colours of ink are being drawn on this screen right now. */
+function wetColours(page: Page): Promise<number> {
+  return page.locator('canvas[data-layer=wet]').evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    const seen = new Map<string, number>();
+    for (let i = 0; i < data.length; i += 4) {
+      const colour = [...data.subarray(i, i + 3)].join();
+      if (data[i + 3] === 255) seen.set(colour, (seen.get(colour) ?? 0) + 1);
+    }
+    return [...seen.values()].filter((count) => count > 10).length;
+  });
+}
 
 /** Whether anything is drawn within 20 pixels above or below a place. */
 function darkNear(picture: PNG, x: number, y: number): boolean {

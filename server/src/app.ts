@@ -9,7 +9,6 @@ import { mkdirSync, readFileSync } from 'node:fs';
 import { ProblemFilter } from './http/problem.filter.js';
 import { securityHeaders } from './http/security.js';
 import { serveWebApp } from './http/webApp.js';
-import { LessonsService } from './lessons/lessons.service.js';
 import { PeopleModule } from './people/people.module.js';
 import type { Settings } from './settings/settings.js';
 import { SettingsModule } from './settings/settings.module.js';
@@ -46,6 +45,5 @@ export async function createApp(settings: Settings, webFolder?: string): Promise
   app.enableShutdownHooks();
   if (webFolder) serveWebApp(app, webFolder);
   await app.get(FileStore).prepare();
-  await app.get(LessonsService).purge();
   return app;
 }

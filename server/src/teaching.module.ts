@@ -4,6 +4,7 @@ import { Lesson } from './lessons/lesson.entity.js';
 import { LessonMaterial } from './lessons/lessonMaterial.entity.js';
 import { LessonsController } from './lessons/lessons.controller.js';
 import { LessonsService } from './lessons/lessons.service.js';
+import { PurgeService } from './lessons/purge.service.js';
 import { AccessService } from './live/access.service.js';
 import { ClassesService } from './live/classes.service.js';
 import { LiveGateway } from './live/live.gateway.js';
@@ -35,6 +36,7 @@ import { Student } from './sittings/student.entity.js';
   controllers: [LessonsController, MaterialsController, SittingsController],
   providers: [
     LessonsService,
+    PurgeService,
     MaterialsService,
     PdfReader,
     SittingsService,

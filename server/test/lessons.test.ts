@@ -2,7 +2,9 @@ import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
+import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { KEPT_MS, PurgeService } from '../dist/lessons/purge.service.js';
 import { encrypted, pdfWith } from './helpers/pdfs.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, signedIn, startServer } from './helpers/server.js';
@@ -89,6 +91,33 @@ describe('bringing in a PDF', () => {
     await expect(sending).rejects.toThrow();
     await expect.poll(() => readdir(join(server.data, 'incoming'))).toEqual([]);
     expect(await titles()).toEqual(before);
+  });
+});
+
+describe('a lesson that was deleted', () => {
+  it('is gone for good after a day: classes, marks, document and file', async () => {
+    const pdf = await pdfWith([77, 77]);
+    const { lesson } = await teacher.upload('gone.pdf', pdf);
+    const sitting = await teacher.send<{ id: string }>('POST', `/api/lessons/${lesson!.id}/sittings`, {
+      title: 'Gone',
+    });
+    const sha256 = createHash('sha256').update(pdf).digest('hex');
+    const path = join(server.data, 'files', sha256.slice(0, 2), sha256);
+    await teacher.send('DELETE', `/api/lessons/${lesson!.id}`);
+    const purge = server.app.get(PurgeService);
+    await purge.purge();
+    expect(existsSync(path)).toBe(true);
+    await purge.purge(Date.now() + KEPT_MS + 1000);
+    expect(existsSync(path)).toBe(false);
+    const rows = await server.app
+      .get(DataSource)
+      .query<{ n: number }[]>('SELECT count(*) AS n FROM operation WHERE log_id IN (?, ?)', [
+        lesson!.id,
+        sitting.body.id,
+      ]);
+    expect(rows[0]!.n).toBe(0);
+    expect((await teacher.send('POST', `/api/lessons/${lesson!.id}/restore`)).status).toBe(404);
+    expect(await titles()).toContain('load and span');
   });
 });
 

@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import type { Page } from '@doodla/core';
 import { orderSequence } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { IsNull, LessThan, Not, Repository } from 'typeorm';
+import { IsNull, Not, Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
 import { LogsService } from '../live/logs.service.js';
 import type { ReadMaterial } from '../materials/materials.service.js';
@@ -12,8 +12,6 @@ import { FileStore } from '../storage/fileStore.js';
 import { Lesson } from './lesson.entity.js';
 import { LessonMaterial } from './lessonMaterial.entity.js';
 
-/** How long a deleted lesson can still be brought back. */
-const KEPT_MS = 24 * 3600 * 1000;
 const COVER_WIDTH = 480;
 /** The teacher is looking at the first page now; drawing it on the server must not hold that up. */
 const COVER_DELAY_MS = 1500;
@@ -81,7 +79,7 @@ export class LessonsService {
     await this.lessons.update({ id }, { usedAt: Date.now() });
   }
 
-  /** Puts a lesson away; for a day it can be brought back. */
+  /** Puts a lesson away; until it is purged it can be brought back. */
   async remove(lesson: Lesson): Promise<void> {
     await this.lessons.update({ id: lesson.id }, { deletedAt: Date.now() });
   }
@@ -92,11 +90,6 @@ export class LessonsService {
       { deletedAt: null },
     );
     if (!affected) throw notFound('This lesson');
-  }
-
-  /** Drops for good what was deleted more than a day ago. */
-  async purge(): Promise<void> {
-    await this.lessons.delete({ deletedAt: LessThan(Date.now() - KEPT_MS) });
   }
 
   private async makeCover(id: string, sha256: string): Promise<void> {

@@ -1,10 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { access, mkdir, rename, rm, writeFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { access, mkdir, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { basename, dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { randomUUID } from 'node:crypto';
 import { Settings } from '../settings/settings.js';
 
 /** Stored files, each under the SHA-256 of its content, so that the same file is kept once. */
@@ -38,6 +37,17 @@ export class FileStore {
       await rename(path, target);
     }
     return sha256;
+  }
+
+  /** Drops all files but these, and those stored after `before`, which may not be noted yet. */
+  async keepOnly(kept: ReadonlySet<string>, before: number): Promise<void> {
+    const folder = join(this.settings.data, 'files');
+    const names = await readdir(folder, { recursive: true }).catch(() => []);
+    for (const name of names) {
+      const path = join(folder, name);
+      const info = await stat(path);
+      if (info.isFile() && info.mtimeMs < before && !kept.has(basename(name))) await rm(path);
+    }
   }
 
   /** Stores bytes. Returns their SHA-256. */
