@@ -5,6 +5,22 @@ import tseslint from 'typescript-eslint';
 /** Workspaces that a workspace may not import from: one direction, `web → core` and `server → core`. */
 const forbid = (...patterns) => ({ 'no-restricted-imports': ['error', { patterns }] });
 
+/** What scripts of Node and those that run inside a page may use. */
+const SCRIPT_GLOBALS = [
+  'process',
+  'console',
+  'URL',
+  'performance',
+  'setTimeout',
+  'fetch',
+  'Buffer',
+  'window',
+  'document',
+  'location',
+  'requestAnimationFrame',
+  'XMLHttpRequest',
+];
+
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/dist-types/**', '**/node_modules/**', '**/test-results/**', 'data*/**'] },
   js.configs.recommended,
@@ -13,14 +29,7 @@ export default tseslint.config(
     languageOptions: {
       parserOptions: {
         projectService: {
-          allowDefaultProject: [
-            '*.js',
-            '*.ts',
-            'web/vite.config.ts',
-            'scripts/*.mjs',
-            'core/scripts/*.mjs',
-            'bench/src/*.mjs',
-          ],
+          allowDefaultProject: ['*.ts', 'web/vite.config.ts'],
         },
         tsconfigRootDir: import.meta.dirname,
       },
@@ -37,24 +46,8 @@ export default tseslint.config(
   },
   {
     files: ['**/*.mjs', '**/*.js'],
-    ...tseslint.configs.disableTypeChecked,
-    languageOptions: {
-      globals: {
-        process: 'readonly',
-        console: 'readonly',
-        URL: 'readonly',
-        performance: 'readonly',
-        setTimeout: 'readonly',
-        fetch: 'readonly',
-        Buffer: 'readonly',
-        window: 'readonly',
-        document: 'readonly',
-        FormData: 'readonly',
-        Blob: 'readonly',
-        requestAnimationFrame: 'readonly',
-        location: 'readonly',
-      },
-    },
+    extends: [tseslint.configs.disableTypeChecked],
+    languageOptions: { globals: Object.fromEntries(SCRIPT_GLOBALS.map((name) => [name, 'readonly'])) },
   },
   { files: ['core/src/**'], rules: forbid('@doodla/*', 'react*', 'node:*', '../../server/*', '../../web/*') },
   { files: ['server/src/**'], rules: forbid('@doodla/web*', '../../web/*') },
