@@ -62,7 +62,7 @@ await shot(teacher, 'lessons');
 await teacher.getByRole('link', { name: /worksheet/ }).click();
 await shown(teacher);
 await teacher.getByRole('button', { name: 'Show all pages' }).click();
-await teacher.getByRole('button', { name: 'Colour and width' }).click();
+await teacher.getByRole('button', { name: /^Colour and options/ }).click();
 await teacher.getByRole('radio', { name: 'Vermilion' }).waitFor();
 await shot(teacher, 'prepare');
 await teacher.keyboard.press('Escape');

@@ -34,6 +34,7 @@ function sources(pdf?: Uint8Array): HandoutSources {
   return {
     pdf: () => Promise.resolve(pdf!),
     font: () => Promise.resolve(andika),
+    picture: () => Promise.resolve({ bytes: onePixel, type: 'png' }),
     textPicture: () => Promise.resolve({ bytes: onePixel, width: 20, height: 28, baseline: 20 }),
     pagePicture: () => Promise.resolve({ bytes: onePixel, width: 100, height: 100 }),
   };

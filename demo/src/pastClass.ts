@@ -17,6 +17,16 @@ export interface TimedMark {
 
 const MINUTE = 60_000;
 
+const PLAIN_TEXT = {
+  font: 'andika',
+  bold: false,
+  italic: false,
+  underline: false,
+  background: null,
+  align: 'left',
+  list: 'none',
+} as const;
+
 /** What the teacher and six students wrote on the worksheet, in the order in which they did. */
 export function pastClassMarks(
   pages: readonly Page[],
@@ -39,6 +49,8 @@ export function pastClassMarks(
       space: 'class',
       order,
       locked: false,
+      group: null,
+      alt: null,
       createdAt: openedAt + at,
     };
     marks.push({ at, mark: { ...common, ...own } as Mark });
@@ -62,7 +74,8 @@ export function pastClassMarks(
   ) =>
     put(page, writer, minute, {
       kind: 'text',
-      style: { font: 'andika', size, colour: writer.colour },
+      style: { ...PLAIN_TEXT, size, colour: writer.colour },
+      rotation: 0,
       x,
       y,
       width,

@@ -37,7 +37,7 @@ test('no main view has a serious finding', async ({ browser, server, teacher }) 
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
   expect(await findings(teacher)).toEqual([]);
   await teacher.getByRole('button', { name: 'Show all pages' }).click();
-  await teacher.getByRole('button', { name: 'Colour and width' }).click();
+  await teacher.getByRole('button', { name: /^Colour and options/ }).click();
   expect(await findings(teacher)).toEqual([]);
   await teacher.keyboard.press('Escape');
   await teacher.getByRole('link', { name: 'Back to your lessons' }).click();

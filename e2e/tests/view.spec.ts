@@ -104,9 +104,9 @@ test('the tools move to the other side, fold into one button, and stay so', asyn
 });
 
 test('colour and width of the pen are chosen beside the tools', async ({ teacher }) => {
-  await teacher.getByRole('button', { name: 'Colour and width' }).click();
+  await teacher.getByRole('button', { name: /^Colour and options/ }).click();
   await teacher.getByRole('radio', { name: 'Vermilion' }).click();
-  await teacher.getByRole('radio', { name: 'Broad' }).click();
+  await teacher.getByRole('radio', { name: 'Marker' }).click();
   await teacher.keyboard.press('Escape');
   await draw(teacher, wave(100, 300));
   expect((await stageState(teacher)).marks[0]!.colour).toBe('#d55e00');

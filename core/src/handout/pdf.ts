@@ -4,6 +4,7 @@ import { PDFDocument, rgb } from '@cantoo/pdf-lib';
 import { parseHex } from '../colour/contrast.js';
 import type { Page } from '../pages/page.js';
 import { UNITS_PER_POINT } from '../pages/page.js';
+import { paintRuling } from '../pages/ruling.js';
 import { CopiedPages } from './copiedPages.js';
 import { geometryOf } from './originals.js';
 import { pageToUserSpace } from './pageTransform.js';
@@ -32,7 +33,7 @@ export async function makePdf(
     pages.map(({ page }) => page),
   );
   for (const [i, { page, marks }] of pages.entries()) {
-    const target = await addPage(doc, copies, sources, page);
+    const target = await addPage(doc, copies, painter, sources, page);
     await painter.paint(target, marks, pageToUserSpace(geometryOf(target)));
     options.onProgress?.(i + 1, pages.length);
   }
@@ -42,12 +43,14 @@ export async function makePdf(
 async function addPage(
   doc: PDFDocument,
   copies: CopiedPages,
+  painter: PdfPainter,
   sources: HandoutSources,
   page: Page,
 ): Promise<PDFPage> {
   if (page.surface.kind === 'blank') {
     const blank = doc.addPage([page.width / UNITS_PER_POINT, page.height / UNITS_PER_POINT]);
     blank.drawRectangle({ ...blank.getMediaBox(), color: rgb(...parseHex(page.surface.colour)) });
+    await painter.paintItems(blank, paintRuling(page, page.surface), pageToUserSpace(geometryOf(blank)));
     return blank;
   }
   const copy = copies.get(page.id);

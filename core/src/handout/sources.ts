@@ -1,6 +1,7 @@
-import type { FontId, Mark } from '../marks/mark.js';
+import type { Mark } from '../marks/mark.js';
+import type { Face } from '../text/font.js';
 import type { Page } from '../pages/page.js';
-import type { PaintItem } from '../paint/paint.js';
+import type { PaintOf } from '../paint/paint.js';
 
 /** A page of a handout with the marks that go on it, lowest first. */
 export interface HandoutPage {
@@ -20,9 +21,11 @@ export interface HandoutSources {
   /** The stored original. */
   pdf(material: string): Promise<Uint8Array>;
   /** A TrueType file. */
-  font(font: FontId): Promise<Uint8Array>;
+  font(face: Face): Promise<Uint8Array>;
+  /** A stored picture as PNG or JPEG; undefined where it is no longer there. */
+  picture(material: string): Promise<{ bytes: Uint8Array; type: 'png' | 'jpeg' } | undefined>;
   /** A PNG of text whose characters the font lacks, its baseline at `baseline` units from its top. */
-  textPicture(item: Extract<PaintItem, { kind: 'text' }>): Promise<Picture & { baseline: number }>;
+  textPicture(item: PaintOf<'text'>): Promise<Picture & { baseline: number }>;
   /** A PNG of a page whose original cannot be taken over as it is. */
   pagePicture(page: Page): Promise<Picture>;
 }

@@ -11,7 +11,13 @@ interface Ink {
 type InputPoint = [x: number, y: number, pressure: number];
 
 /** How strongly pressure changes the width of each nature, 0 (not at all) to 1. */
-const THINNING: Record<InkStyle['nature'], number> = { pen: 0.5, highlighter: 0 };
+const THINNING: Record<InkStyle['nature'], number> = {
+  pen: 0.5,
+  pencil: 0.3,
+  marker: 0,
+  chalk: 0.2,
+  highlighter: 0,
+};
 
 /**
  * The closed outline of a stroke, the one shape that canvas, SVG and PDF all fill. Steadying and

@@ -1,28 +1,49 @@
 import type { Rect } from '../geometry/rect.js';
-import { growRect, rectFromCorners } from '../geometry/rect.js';
+import { growRect } from '../geometry/rect.js';
+import { boundsOfPoints, boxCorners } from '../geometry/turnedBox.js';
 import { STRIDE } from '../ink/points.js';
-import { layoutText } from '../text/layout.js';
-import type { Mark } from './mark.js';
+import { textHeight } from '../text/markText.js';
+import type { Mark, MarkOf, TurnedBox } from './mark.js';
+import { arrowHeads, flattenPath, pathCourse } from './pathGeometry.js';
 
-/** Smallest rectangle that holds all that is drawn of a mark, in page units. */
+/** Smallest upright rectangle that holds all that is drawn of a mark, in page units. */
 export function markBounds(mark: Mark): Rect {
   switch (mark.kind) {
     case 'stroke':
-      return growRect(pointBounds(mark.points), mark.style.width);
-    case 'text': {
-      const { height } = layoutText(mark.text, mark.style.font, mark.style.size, mark.width);
-      return { x: mark.x, y: mark.y, width: mark.width, height };
-    }
+      return growRect(pointBounds(mark.points, STRIDE), mark.style.width);
+    case 'fill':
+      return pointBounds(mark.rings.flat(), 2);
+    case 'path':
+      return growRect(boundsOfPoints(pathReach(mark)), mark.style.width);
+    case 'shape':
+      return growRect(boundsOfPoints(boxCorners(mark)), mark.style.line === null ? 0 : mark.style.width);
+    default:
+      return boundsOfPoints(boxCorners(markBox(mark)));
   }
 }
 
-function pointBounds(points: readonly number[]): Rect {
+/** The turned box of a mark that has one; a text's height follows from its words. */
+export function markBox(mark: MarkOf<'text' | 'shape' | 'stamp' | 'note' | 'picture'>): TurnedBox {
+  const { x, y, width, rotation } = mark;
+  const height = mark.kind === 'text' ? textHeight(mark) : mark.height;
+  return { x, y, width, height, rotation, flip: 'flip' in mark && mark.flip };
+}
+
+export function hasBox(mark: Mark): mark is MarkOf<'text' | 'shape' | 'stamp' | 'note' | 'picture'> {
+  return mark.kind !== 'stroke' && mark.kind !== 'path' && mark.kind !== 'fill';
+}
+
+function pathReach(mark: MarkOf<'path'>): [number, number][] {
+  return [...flattenPath(pathCourse(mark)), ...arrowHeads(mark).flatMap((head) => flattenPath(head))];
+}
+
+function pointBounds(points: readonly number[], stride: number): Rect {
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < points.length; i += STRIDE) {
+  for (let i = 0; i + 1 < points.length; i += stride) {
     x0 = Math.min(x0, points[i]!);
     x1 = Math.max(x1, points[i]!);
     y0 = Math.min(y0, points[i + 1]!);
     y1 = Math.max(y1, points[i + 1]!);
   }
-  return rectFromCorners(x0, y0, x1, y1);
+  return { x: x0, y: y0, width: x1 - x0, height: y1 - y0 };
 }

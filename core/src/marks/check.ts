@@ -1,7 +1,7 @@
 import { isHexColour } from '../colour/contrast.js';
 import { MAX_POINTS, STRIDE } from '../ink/points.js';
-import type { InkStyle, Mark, MarkPatch, TextStyle } from './mark.js';
-import { PATCHABLE_FIELDS } from './mark.js';
+import type { Mark, MarkKind, MarkPatch } from './mark.js';
+import { ALIGNS, COURSES, DASHES, FONTS, FORMS, HEADS, LISTS, NATURES, STAMPS } from './mark.js';
 
 /** Farthest that anything may lie from a page's corner, in page units. */
 export const MAX_COORDINATE = 100_000;
@@ -9,9 +9,14 @@ export const MAX_TEXT_LENGTH = 10_000;
 export const INK_WIDTH = { min: 0.5, max: 200 };
 export const TEXT_SIZE = { min: 4, max: 400 };
 const MAX_STROKE_MS = 3_600_000;
+const MAX_CORNERS = 2000;
+const MAX_RINGS = 2000;
 const ORDER = /^[0-9A-Za-z]{1,200}$/;
 const ID = /^[\w-]{1,64}$/;
 const SPACE = /^(class|(table|student):[\w-]{1,64})$/;
+
+type Check = (value: unknown) => boolean;
+type Checks = Record<string, Check>;
 
 export function isId(value: unknown): value is string {
   return typeof value === 'string' && ID.test(value);
@@ -25,8 +30,6 @@ export function isNumberIn(value: unknown, min: number, max: number): value is n
   return typeof value === 'number' && value >= min && value <= max;
 }
 
-const isCoordinate = (value: unknown) => isNumberIn(value, -MAX_COORDINATE, MAX_COORDINATE);
-
 /** A flat list of 1 to MAX_POINTS finite points with pressures of 0 to 1 and times up to an hour. */
 export function isPointList(value: unknown): value is number[] {
   if (!Array.isArray(value) || value.length === 0) return false;
@@ -38,84 +41,166 @@ export function isPointList(value: unknown): value is number[] {
   return true;
 }
 
-export function isMarkText(value: unknown): value is string {
-  return typeof value === 'string' && value.length > 0 && value.length <= MAX_TEXT_LENGTH;
-}
+const isCoordinate: Check = (value) => isNumberIn(value, -MAX_COORDINATE, MAX_COORDINATE);
+const isLength: Check = (value) => isNumberIn(value, 0.1, MAX_COORDINATE);
+const isFlag: Check = (value) => typeof value === 'boolean';
+const isOpacity: Check = (value) => isNumberIn(value, 0.05, 1);
+const isInkWidth: Check = (value) => isNumberIn(value, INK_WIDTH.min, INK_WIDTH.max);
+const isPart: Check = (value) => isNumberIn(value, 0, 1);
+const oneOf =
+  (list: readonly string[]): Check =>
+  (value) =>
+    list.includes(value as string);
+const orNull =
+  (check: Check): Check =>
+  (value) =>
+    value === null || check(value);
+const textUpTo =
+  (max: number, min = 0): Check =>
+  (value) =>
+    typeof value === 'string' && value.length >= min && value.length <= max;
+const each =
+  (check: Check, max: number): Check =>
+  (value) =>
+    Array.isArray(value) && value.length <= max && value.every(check);
+const shaped =
+  (checks: Checks): Check =>
+  (value) =>
+    hasExactly(value, checks);
 
-const INK_CHECKS: Record<keyof InkStyle, (value: unknown) => boolean> = {
-  nature: (value) => value === 'pen' || value === 'highlighter',
-  colour: isHexColour,
-  width: (value) => isNumberIn(value, INK_WIDTH.min, INK_WIDTH.max),
-  opacity: (value) => isNumberIn(value, 0.05, 1),
-};
+const cornersFrom =
+  (min: number, max: number): Check =>
+  (value) =>
+    Array.isArray(value) &&
+    value.length % 2 === 0 &&
+    value.length >= 2 * min &&
+    each(isCoordinate, 2 * max)(value);
 
-const TEXT_CHECKS: Record<keyof TextStyle, (value: unknown) => boolean> = {
-  font: (value) => value === 'andika',
-  size: (value) => isNumberIn(value, TEXT_SIZE.min, TEXT_SIZE.max),
-  colour: isHexColour,
-};
-
-type Checks = Record<string, (value: unknown) => boolean>;
-
-const STYLE_CHECKS: Record<Mark['kind'], Checks> = { stroke: INK_CHECKS, text: TEXT_CHECKS };
-
-const FIELD_CHECKS: Checks = {
-  order: isOrder,
-  locked: (value) => typeof value === 'boolean',
-  points: isPointList,
-  pressure: (value) => typeof value === 'boolean',
-  x: isCoordinate,
-  y: isCoordinate,
-  width: (value) => isNumberIn(value, 1, MAX_COORDINATE),
-  text: isMarkText,
+const COMMON: Checks = {
   id: isId,
   page: isId,
   author: isId,
   space: (value) => typeof value === 'string' && SPACE.test(value),
+  order: isOrder,
+  locked: isFlag,
+  group: orNull(isId),
+  alt: orNull(textUpTo(1000)),
   createdAt: (value) => isNumberIn(value, 0, Number.MAX_SAFE_INTEGER),
 };
 
-const COMMON_FIELDS = ['id', 'page', 'author', 'space', 'order', 'locked', 'createdAt'];
-const OWN_FIELDS: Record<Mark['kind'], string[]> = {
-  stroke: ['points', 'pressure'],
-  text: ['x', 'y', 'width', 'text'],
+const PLACE: Checks = {
+  x: isCoordinate,
+  y: isCoordinate,
+  width: isLength,
+  rotation: (value) => isNumberIn(value, -360, 360),
 };
+const BOX: Checks = { ...PLACE, height: isLength };
+const LINE_STYLE: Checks = {
+  line: orNull(isHexColour),
+  width: isInkWidth,
+  dash: oneOf(DASHES),
+  fill: orNull(isHexColour),
+  opacity: isOpacity,
+};
+const ANCHOR = orNull(shaped({ mark: isId, x: isPart, y: isPart }));
+
+/** Fields of each kind beside the common ones, and of its style. */
+const KINDS: Record<MarkKind, { fields: Checks; style: Checks }> = {
+  stroke: {
+    fields: { points: isPointList, pressure: isFlag },
+    style: { nature: oneOf(NATURES), colour: isHexColour, width: isInkWidth, opacity: isOpacity },
+  },
+  text: {
+    fields: { ...PLACE, text: textUpTo(MAX_TEXT_LENGTH, 1) },
+    style: {
+      font: oneOf(FONTS),
+      size: (value) => isNumberIn(value, TEXT_SIZE.min, TEXT_SIZE.max),
+      colour: isHexColour,
+      bold: isFlag,
+      italic: isFlag,
+      underline: isFlag,
+      background: orNull(isHexColour),
+      align: oneOf(ALIGNS),
+      list: oneOf(LISTS),
+    },
+  },
+  shape: {
+    fields: {
+      ...BOX,
+      flip: isFlag,
+      form: oneOf(FORMS),
+      sides: (value) => Number.isInteger(value) && isNumberIn(value, 3, 12),
+    },
+    style: LINE_STYLE,
+  },
+  path: {
+    fields: {
+      course: oneOf(COURSES),
+      points: cornersFrom(2, MAX_CORNERS),
+      closed: isFlag,
+      heads: oneOf(HEADS),
+      from: ANCHOR,
+      to: ANCHOR,
+    },
+    style: LINE_STYLE,
+  },
+  stamp: {
+    fields: { ...BOX, flip: isFlag, stamp: oneOf(STAMPS), label: textUpTo(4) },
+    style: { colour: isHexColour },
+  },
+  note: { fields: { ...BOX, text: textUpTo(2000) }, style: { colour: isHexColour, font: oneOf(FONTS) } },
+  picture: {
+    fields: {
+      ...BOX,
+      material: isId,
+      crop: shaped({ x: isPart, y: isPart, width: isPart, height: isPart }),
+      flip: isFlag,
+    },
+    style: { opacity: isOpacity },
+  },
+  fill: {
+    fields: { rings: each(cornersFrom(3, MAX_POINTS), MAX_RINGS) },
+    style: { colour: isHexColour, opacity: isOpacity },
+  },
+};
+
+/** Common fields that never change. */
+const FIXED = new Set(['id', 'author', 'space', 'createdAt', 'page']);
+
+function isKind(kind: unknown): kind is MarkKind {
+  return typeof kind === 'string' && Object.hasOwn(KINDS, kind);
+}
 
 /** Whether a value from outside is a whole mark with nothing missing, nothing extra and all in range. */
 export function isMark(value: unknown): value is Mark {
-  if (!isRecord(value) || (value.kind !== 'stroke' && value.kind !== 'text')) return false;
+  if (!isRecord(value) || !isKind(value.kind)) return false;
   const { kind, style, ...fields } = value;
-  const expected = [...COMMON_FIELDS, ...OWN_FIELDS[kind]];
-  return (
-    hasExactly(fields, expected, FIELD_CHECKS) &&
-    hasExactly(style, Object.keys(STYLE_CHECKS[kind]), STYLE_CHECKS[kind])
-  );
+  const checks = KINDS[value.kind];
+  return hasExactly(fields, { ...COMMON, ...checks.fields }) && hasExactly(style, checks.style);
 }
 
 /** Whether a value from outside changes at least one thing that may be changed of that kind of mark. */
-export function isMarkPatch(kind: Mark['kind'], value: unknown): value is MarkPatch {
-  if (!isRecord(value)) return false;
+export function isMarkPatch(kind: MarkKind, value: unknown): value is MarkPatch {
+  if (!isRecord(value) || Object.keys(value).length === 0) return false;
   const { style, ...fields } = value;
-  if (Object.keys(value).length === 0) return false;
-  if (style !== undefined && !hasOnly(style, STYLE_CHECKS[kind])) return false;
-  return Object.entries(fields).every(
-    ([key, field]) =>
-      (PATCHABLE_FIELDS[kind] as readonly string[]).includes(key) && FIELD_CHECKS[key]?.(field),
-  );
+  const checks = { ...COMMON, ...KINDS[kind].fields };
+  if (style !== undefined && !hasOnly(style, KINDS[kind].style)) return false;
+  return Object.keys(fields).every((key) => !FIXED.has(key)) && hasOnly(fields, checks);
 }
 
 function isRecord(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
-function hasExactly(value: unknown, keys: string[], checks: Checks): boolean {
+function hasExactly(value: unknown, checks: Checks): boolean {
   return (
-    isRecord(value) &&
-    Object.keys(value).length === keys.length &&
-    keys.every((key) => checks[key]?.(value[key]))
+    isRecord(value) && Object.keys(value).length === Object.keys(checks).length && hasOnly(value, checks)
   );
 }
 
 function hasOnly(value: unknown, checks: Checks): boolean {
-  return isRecord(value) && Object.entries(value).every(([key, field]) => checks[key]?.(field) ?? false);
+  return (
+    isRecord(value) &&
+    Object.entries(value).every(([key, field]) => Object.hasOwn(checks, key) && checks[key]!(field))
+  );
 }

@@ -11,3 +11,8 @@ export function orderOnTop(orders: Iterable<string>): string {
 export function orderSequence(count: number): string[] {
   return generateNKeysBetween(null, null, count);
 }
+
+/** A fractional index between two others; null stands for below or above all. */
+export function orderBetween(low: string | null, high: string | null): string {
+  return generateKeyBetween(low, high);
+}

@@ -1,7 +1,7 @@
 import { isHexColour } from '../colour/contrast.js';
 import { isId, isNumberIn, isOrder } from '../marks/check.js';
-import type { Page, PagePatch } from './page.js';
-import { MAX_PAGE_SIDE } from './page.js';
+import type { Page, PagePatch, Ruling } from './page.js';
+import { MAX_PAGE_SIDE, RULINGS } from './page.js';
 
 const MAX_TITLE = 200;
 
@@ -18,7 +18,14 @@ const CHECKS: Record<keyof Page, (value: unknown) => boolean> = {
 function isSurface(value: unknown): boolean {
   const surface = value as Record<string, unknown> | null;
   if (typeof surface !== 'object' || surface === null) return false;
-  if (surface.kind === 'blank') return isHexColour(surface.colour);
+  if (surface.kind === 'blank') {
+    return (
+      Object.keys(surface).length === 4 &&
+      isHexColour(surface.colour) &&
+      RULINGS.includes(surface.ruling as Ruling) &&
+      isNumberIn(surface.spacing, 2, 100)
+    );
+  }
   return (
     surface.kind === 'pdf' &&
     isId(surface.material) &&

@@ -1,8 +1,21 @@
 /** What lies under the marks of a page. */
 export type Surface =
-  | { kind: 'blank'; colour: string }
+  /** `spacing` is the distance of the ruling's lines in millimetres. */
+  | { kind: 'blank'; colour: string; ruling: Ruling; spacing: number }
   /** A page of a stored PDF; `index` counts from 0. */
   | { kind: 'pdf'; material: string; index: number };
+
+export const RULINGS = [
+  'plain',
+  'squared',
+  'dotted',
+  'lined',
+  'handwriting',
+  'music',
+  'isometric',
+  'axes',
+] as const;
+export type Ruling = (typeof RULINGS)[number];
 
 /** One thing to mark up. Sizes are page units (CSS pixels at 100 %, 96 to the inch). */
 export interface Page {
@@ -21,9 +34,19 @@ export type PagePatch = Partial<Pick<Page, 'order' | 'title' | 'width' | 'height
 
 /** PDF points (1/72 inch) to page units (1/96 inch). */
 export const UNITS_PER_POINT = 96 / 72;
+export const UNITS_PER_MM = 96 / 25.4;
 
 /** Largest side of a page, in page units (ISO 32000-1 annex C.2: 14,400 points). */
 export const MAX_PAGE_SIDE = 14400 * UNITS_PER_POINT;
+
+/** Page formats in page units, the longer side across: ISO 216 A4, ANSI A (Letter), and two screens. */
+export const FORMATS = {
+  wide: { width: 1280, height: 720 },
+  classic: { width: 1024, height: 768 },
+  a4: { width: 297 * UNITS_PER_MM, height: 210 * UNITS_PER_MM },
+  letter: { width: 11 * 96, height: 8.5 * 96 },
+} as const;
+export type Format = keyof typeof FORMATS;
 
 /** The pages that are there, in their order. */
 export function orderedPages(pages: Iterable<Page>): Page[] {

@@ -1,23 +1,51 @@
-import type { FontId } from '../marks/mark.js';
+import type { TextStyle } from '../marks/mark.js';
 import andika from './metrics/andika.json' with { type: 'json' };
 
-/** Advance widths of a font: `runs` are lists of a first code point and the widths from there on. */
-interface FontTable {
+const FAMILIES = ['andika', 'serif', 'mono'] as const;
+
+/** One drawing of a font: the handwriting comes in one, the others also bold and italic. */
+export type Face =
+  (typeof FAMILIES)[number] | `${(typeof FAMILIES)[number]}-${'bold' | 'italic' | 'bold-italic'}` | 'hand';
+
+/** Advance widths of a face: `runs` are lists of a first code point and the widths from there on. */
+export interface FaceTable {
   unitsPerEm: number;
   ascent: number;
   descent: number;
   runs: number[][];
 }
 
-/** What text layout needs to know of a font; all sizes as parts of the font size. */
+/** What text layout needs to know of a face; all sizes as parts of the font size. */
 export interface FontMetrics {
   ascent: number;
   descent: number;
-  /** Advance width of a character, or undefined where the font has no glyph for it. */
+  /** Advance width of a character, or undefined where the face has no glyph for it. */
   advance(codePoint: number): number | undefined;
 }
 
-function metricsOf(table: FontTable): FontMetrics {
+const METRICS = new Map<Face, FontMetrics>([['andika', metricsOf(andika)]]);
+
+/** Makes a face known; until then its text is laid out by Andika's widths. */
+export function registerFace(face: Face, table: FaceTable): void {
+  METRICS.set(face, metricsOf(table));
+}
+
+export function isFaceKnown(face: Face): boolean {
+  return METRICS.has(face);
+}
+
+export function fontMetrics(face: Face): FontMetrics {
+  return METRICS.get(face) ?? METRICS.get('andika')!;
+}
+
+/** The face of a text style. */
+export function faceOf({ font, bold, italic }: Pick<TextStyle, 'font' | 'bold' | 'italic'>): Face {
+  if (font === 'hand') return 'hand';
+  const cut = bold ? (italic ? 'bold-italic' : 'bold') : italic ? 'italic' : undefined;
+  return cut ? `${font}-${cut}` : font;
+}
+
+function metricsOf(table: FaceTable): FontMetrics {
   const widths = new Map<number, number>();
   for (const [first, ...advances] of table.runs) {
     advances.forEach((width, i) => widths.set(first! + i, width / table.unitsPerEm));
@@ -27,10 +55,4 @@ function metricsOf(table: FontTable): FontMetrics {
     descent: -table.descent / table.unitsPerEm,
     advance: (codePoint) => widths.get(codePoint),
   };
-}
-
-const METRICS: Record<FontId, FontMetrics> = { andika: metricsOf(andika) };
-
-export function fontMetrics(font: FontId): FontMetrics {
-  return METRICS[font];
 }

@@ -1,4 +1,5 @@
-import type { FontId } from '../marks/mark.js';
+import type { TextStyle } from '../marks/mark.js';
+import type { Face } from './font.js';
 import { fontMetrics } from './font.js';
 
 /** A run of one line that is drawn in one go; `fallback` runs need a font that has their characters. */
@@ -18,8 +19,12 @@ export interface TextLine {
 }
 
 export interface TextLayout {
+  face: Face;
+  size: number;
   lines: TextLine[];
   height: number;
+  /** Whether a word had to be broken because it is longer than a line. */
+  broken: boolean;
 }
 
 /** Distance of baselines as a multiple of the font size. */
@@ -31,8 +36,8 @@ function fallbackAdvance(codePoint: number): number {
 }
 
 /** Width of `text` in page units, from the font's own advance widths, without kerning. */
-export function textWidth(text: string, font: FontId, size: number): number {
-  const metrics = fontMetrics(font);
+export function textWidth(text: string, face: Face, size: number): number {
+  const metrics = fontMetrics(face);
   let width = 0;
   for (const char of text) {
     const codePoint = char.codePointAt(0)!;
@@ -41,44 +46,76 @@ export function textWidth(text: string, font: FontId, size: number): number {
   return width * size;
 }
 
+const PLAIN: Pick<TextStyle, 'align' | 'list'> = { align: 'left', list: 'none' };
+/** Room for a bullet or number before a paragraph, as a multiple of the font size. */
+const INDENT = 1.5;
+
 /**
  * Breaks text into lines of at most `width` page units: at spaces, inside words that are longer
  * than a line, between any two wide characters, and at line breaks. The same result on every
  * machine, because it is computed from the shipped font's own widths.
  */
-export function layoutText(text: string, font: FontId, size: number, width: number): TextLayout {
-  const metrics = fontMetrics(font);
+export function layoutText(
+  text: string,
+  face: Face,
+  size: number,
+  width: number,
+  { align, list } = PLAIN,
+): TextLayout {
+  const metrics = fontMetrics(face);
   const lineHeight = size * LINE_HEIGHT;
   const lead = (lineHeight - (metrics.ascent + metrics.descent) * size) / 2;
-  const lines = text
-    .split('\n')
-    .flatMap((paragraph) => breakParagraph(paragraph, font, size, width))
-    .map((line, i) => ({
-      baseline: i * lineHeight + lead + metrics.ascent * size,
-      width: textWidth(line, font, size),
-      runs: splitRuns(line, font, size),
-    }));
-  return { lines, height: lines.length * lineHeight };
+  const indent = list === 'none' ? 0 : size * INDENT;
+  const layout: TextLayout = { face, size, lines: [], height: 0, broken: false };
+  text.split('\n').forEach((paragraph, n) => {
+    const { lines, broken } = breakParagraph(paragraph, face, size, Math.max(size, width - indent));
+    layout.broken ||= broken;
+    lines.forEach((line, i) => {
+      const wide = textWidth(line, face, size);
+      const x =
+        indent + { left: 0, center: (width - indent - wide) / 2, right: width - indent - wide }[align];
+      const runs = splitRuns(line, face, size, x);
+      if (i === 0 && list !== 'none') runs.unshift(markerRun(list, n, face, size, x));
+      const baseline = layout.lines.length * lineHeight + lead + metrics.ascent * size;
+      layout.lines.push({ baseline, width: wide, runs });
+    });
+  });
+  layout.height = layout.lines.length * lineHeight;
+  return layout;
 }
 
-function breakParagraph(paragraph: string, font: FontId, size: number, width: number): string[] {
+/** The bullet or number of the n-th paragraph (from 0), its right end just before the text. */
+function markerRun(list: 'bullets' | 'numbers', n: number, face: Face, size: number, textX: number): TextRun {
+  const text = list === 'bullets' ? '•' : `${n + 1}.`;
+  const width = textWidth(text, face, size);
+  return { x: textX - width - size * 0.4, width, text, fallback: false };
+}
+
+function breakParagraph(
+  paragraph: string,
+  face: Face,
+  size: number,
+  width: number,
+): { lines: string[]; broken: boolean } {
   const lines: string[] = [];
+  let broken = false;
   let line = '';
   for (const piece of breakablePieces(paragraph)) {
-    if (textWidth((line + piece).trimEnd(), font, size) <= width) {
+    if (textWidth((line + piece).trimEnd(), face, size) <= width) {
       line += piece;
       continue;
     }
     if (line !== '') lines.push(line.trimEnd());
     line = piece;
-    while (textWidth(line.trimEnd(), font, size) > width && [...line].length > 1) {
-      const head = longestFit(line, font, size, width);
+    while (textWidth(line.trimEnd(), face, size) > width && [...line].length > 1) {
+      const head = longestFit(line, face, size, width);
       lines.push(head);
       line = line.slice(head.length);
+      broken = true;
     }
   }
   lines.push(line.trimEnd());
-  return lines;
+  return { lines, broken };
 }
 
 /** Words with the spaces that follow them; wide characters (CJK) each by themselves. */
@@ -90,22 +127,22 @@ function breakablePieces(paragraph: string): string[] {
   );
 }
 
-function longestFit(word: string, font: FontId, size: number, width: number): string {
+function longestFit(word: string, face: Face, size: number, width: number): string {
   let head = '';
   for (const char of word) {
-    if (head !== '' && textWidth(head + char, font, size) > width) break;
+    if (head !== '' && textWidth(head + char, face, size) > width) break;
     head += char;
   }
   return head;
 }
 
-function splitRuns(line: string, font: FontId, size: number): TextRun[] {
-  const metrics = fontMetrics(font);
+function splitRuns(line: string, face: Face, size: number, from: number): TextRun[] {
+  const metrics = fontMetrics(face);
   const runs: TextRun[] = [];
-  let x = 0;
+  let x = from;
   for (const char of line) {
     const fallback = metrics.advance(char.codePointAt(0)!) === undefined;
-    const width = textWidth(char, font, size);
+    const width = textWidth(char, face, size);
     const last = runs.at(-1);
     if (last && last.fallback === fallback) {
       last.text += char;

@@ -1,5 +1,5 @@
 import type { Change, InkStyle, Space } from '@doodla/core';
-import { isChangeList, isId, isPointList } from '@doodla/core';
+import { isChangeList, isId, isPointList, NATURES } from '@doodla/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -54,7 +54,7 @@ export class SubmitDto {
 }
 
 export class InkStyleDto implements InkStyle {
-  @IsIn(['pen', 'highlighter']) nature: InkStyle['nature'];
+  @IsIn(NATURES) nature: InkStyle['nature'];
   @IsHexColor() colour: string;
   @IsNumber() @Min(0.5) @Max(200) width: number;
   @IsNumber() @Min(0.05) @Max(1) opacity: number;

@@ -73,6 +73,8 @@ export function strokeBy(author: string, page: string, set: Partial<StrokeMark> 
     space: 'class',
     order: 'a0',
     locked: false,
+    group: null,
+    alt: null,
     createdAt: 0,
     style: { nature: 'pen', colour: '#000000', width: 4, opacity: 1 },
     points: [1, 1, 0.5, 0, 50, 50, 0.5, 20],

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import type { ReactNode } from 'react';
 import { useStore } from '../live/store';
 import { PageStrip } from '../page/PageStrip';
@@ -6,11 +6,15 @@ import { PageTurner } from '../page/PageTurner';
 import type { Stage } from '../page/stage';
 import { StageView } from '../page/StageView';
 import type { Arrangement } from '../page/view';
-import { ReachPanel } from '../reach/ReachPanel';
 import { Reach } from '../reach/reachState';
 import { useShortcuts } from '../workspace/useShortcuts';
 import type { Workspace } from '../workspace/workspace';
 import { ConnectionSign } from './ConnectionSign';
+
+/** The page shows first, its tools a moment later. */
+const ReachPanel = lazy(() =>
+  import('../reach/ReachPanel').then((module) => ({ default: module.ReachPanel })),
+);
 
 interface WorkspaceViewProps {
   workspace: Workspace;
@@ -36,7 +40,9 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
         <p className="absolute inset-0 grid place-items-center text-xl text-paper">Opening the pages …</p>
       )}
       {stripOpen && stage && <PageStrip workspace={workspace} stage={stage} side={away} />}
-      <ReachPanel workspace={workspace} reach={reach} />
+      <Suspense>
+        <ReachPanel workspace={workspace} reach={reach} />
+      </Suspense>
       {stage && (
         <>
           <PageTurner

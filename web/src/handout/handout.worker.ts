@@ -1,7 +1,7 @@
 import type { HandoutPage, HandoutSources, Picture } from '@doodla/core/handout';
 import { makePdf } from '@doodla/core/handout';
-import andikaUrl from '@expo-google-fonts/andika/Andika_400Regular.ttf?url';
 import { expose } from 'comlink';
+import { fontFiles } from '../page/fontFiles';
 
 /** What only the page can do for the worker. */
 export interface HandoutHost {
@@ -16,7 +16,8 @@ const worker = {
   makePdf(pages: HandoutPage[], title: string, host: HandoutHost): Promise<Uint8Array> {
     const sources: HandoutSources = {
       pdf: (material) => download(`/api/materials/${material}/file`),
-      font: () => download(andikaUrl),
+      font: (face) => download(fontFiles[face]),
+      picture: () => Promise.resolve(undefined),
       textPicture,
       pagePicture: (page) => host.pagePicture(page),
     };

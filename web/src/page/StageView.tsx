@@ -1,8 +1,16 @@
-import { useEffect, useRef } from 'react';
+import { lazy, Suspense, useEffect, useRef } from 'react';
 import { useStore } from '../live/store';
+import type { ToolId } from '../workspace/penCase';
 import type { Workspace } from '../workspace/workspace';
 import { Stage } from './stage';
 import { TextEditor } from './TextEditor';
+
+const CURSORS: Partial<Record<ToolId, string>> = { text: 'text', select: 'default' };
+
+/** Not needed before something is selected. */
+const SelectionOverlay = lazy(() =>
+  import('./SelectionOverlay').then((module) => ({ default: module.SelectionOverlay })),
+);
 
 interface StageViewProps {
   workspace: Workspace;
@@ -40,11 +48,14 @@ export function StageView({ workspace, stage, onStage }: StageViewProps) {
         role="application"
         aria-label="The page. Use the tools to write on it, the arrow keys to turn it."
         className="absolute inset-1 isolate touch-none overflow-hidden select-none"
-        style={{ cursor: writing ? (tool === 'text' ? 'text' : 'crosshair') : 'grab' }}
+        style={{ cursor: writing ? (CURSORS[tool] ?? 'crosshair') : 'grab' }}
       />
       {stage && (
-        <div className="pointer-events-none absolute inset-1 overflow-hidden *:pointer-events-auto">
+        <div className="pointer-events-none absolute inset-1 overflow-hidden">
           <TextEditor workspace={workspace} stage={stage} />
+          <Suspense>
+            <SelectionOverlay workspace={workspace} stage={stage} />
+          </Suspense>
         </div>
       )}
     </div>

@@ -1,45 +1,93 @@
-import type { Mark, PaintItem } from '@doodla/core';
+import type { Mark, PaintItem, PaintOf } from '@doodla/core';
 import { paintMark, toSvgPath } from '@doodla/core';
+import { cssFont, faceOfMark, needFace } from './faces';
 
-type Drawable = { item: PaintItem; path?: Path2D };
+export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
-/** Marks never change in place, so what is computed of one holds as long as it does. */
-const drawables = new WeakMap<Mark, Drawable[]>();
-
-/** Draws a mark into a context whose units are page units. */
-export function drawMark(
-  ctx: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
-  mark: Mark,
-): void {
-  let drawable = drawables.get(mark);
-  if (!drawable) {
-    drawable = paintMark(mark).map((item) => ({
-      item,
-      ...(item.kind === 'fill' && { path: new Path2D(toSvgPath(item.path)) }),
-    }));
-    drawables.set(mark, drawable);
-  }
-  for (const { item, path } of drawable) drawItem(ctx, item, path);
+interface Drawable {
+  item: PaintItem;
+  path?: Path2D;
 }
 
-function drawItem(
-  ctx: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
-  item: PaintItem,
-  path?: Path2D,
-): void {
-  ctx.fillStyle = item.colour;
-  if (item.kind === 'fill') {
-    ctx.globalAlpha = item.opacity;
-    ctx.globalCompositeOperation = item.blend === 'multiply' ? 'multiply' : 'source-over';
-    ctx.fill(path!);
-    ctx.globalAlpha = 1;
-    ctx.globalCompositeOperation = 'source-over';
-    return;
+/** Marks never change in place, so what is computed of one holds as long as it does. */
+let drawables = new WeakMap<Mark, Drawable[]>();
+
+/** Told when a font has arrived and text has to be drawn anew. */
+const fontListeners = new Set<() => void>();
+
+export function onFontArrived(listener: () => void): () => void {
+  fontListeners.add(listener);
+  return () => fontListeners.delete(listener);
+}
+
+/** Draws a mark into a context whose units are page units. */
+export function drawMark(ctx: Context, mark: Mark): void {
+  let drawable = drawables.get(mark);
+  if (!drawable) {
+    drawable = drawablesOf(paintMark(mark));
+    drawables.set(mark, drawable);
+    fetchFont(mark);
   }
-  ctx.font = `${item.size}px ${item.fallback ? 'sans-serif' : 'Andika'}`;
+  for (const each of drawable) draw(ctx, each);
+}
+
+/** Draws items that belong to no mark, such as rulings and wet ink. */
+export function drawItems(ctx: Context, items: readonly PaintItem[]): void {
+  for (const each of drawablesOf(items)) draw(ctx, each);
+}
+
+function drawablesOf(items: readonly PaintItem[]): Drawable[] {
+  return items.map((item) => ('path' in item ? { item, path: new Path2D(toSvgPath(item.path)) } : { item }));
+}
+
+function fetchFont(mark: Mark): void {
+  const face = faceOfMark(mark);
+  if (face === undefined || face === 'andika') return;
+  void needFace(face).then((fresh) => {
+    if (fresh) drawables = new WeakMap();
+    for (const listener of fontListeners) listener();
+  });
+}
+
+function draw(ctx: Context, { item, path }: Drawable): void {
+  switch (item.kind) {
+    case 'fill':
+      ctx.globalAlpha = item.opacity;
+      ctx.globalCompositeOperation = item.blend === 'multiply' ? 'multiply' : 'source-over';
+      ctx.fillStyle = item.colour;
+      ctx.fill(path!, item.rule);
+      break;
+    case 'line':
+      ctx.globalAlpha = item.opacity;
+      ctx.strokeStyle = item.colour;
+      ctx.lineWidth = item.width;
+      ctx.lineCap = 'round';
+      ctx.lineJoin = 'round';
+      ctx.setLineDash(item.dash as number[]);
+      ctx.stroke(path!);
+      break;
+    case 'text':
+      drawText(ctx, item);
+      break;
+    case 'picture':
+      break;
+  }
+  ctx.globalAlpha = 1;
+  ctx.globalCompositeOperation = 'source-over';
+}
+
+function drawText(ctx: Context, item: PaintOf<'text'>): void {
+  if (item.matrix) {
+    ctx.save();
+    ctx.transform(...(item.matrix as [number, number, number, number, number, number]));
+  }
+  ctx.fillStyle = item.colour;
+  ctx.font = item.fallback ? `${item.size}px sans-serif` : cssFont(item.face, item.size);
   // The layout counts plain advance widths, so kerning must not move letters.
   ctx.fontKerning = 'none';
+  ctx.textRendering = 'optimizeSpeed';
   ctx.textBaseline = 'alphabetic';
   if (item.fallback) ctx.fillText(item.text, item.x, item.y, item.width);
   else ctx.fillText(item.text, item.x, item.y);
+  if (item.matrix) ctx.restore();
 }

@@ -1,15 +1,10 @@
-import type { InkStyle, Page, Rect, SpatialIndex } from '@doodla/core';
-import { growRect, markBounds, outline, rectsTouch, toSvgPath, unionRect } from '@doodla/core';
-import { drawMark } from './markPainter';
+import type { Mark, Page, PaintItem, Rect, SpatialIndex } from '@doodla/core';
+import { growRect, markBounds, paintStroke, rectsTouch, unionRect } from '@doodla/core';
+import type { WetInk } from '../tools/gesture';
+import { drawItems, drawMark } from './markPainter';
 import type { SurfaceView } from './surface';
 import type { Size, View } from './view';
 import { visibleRect } from './view';
-
-/** Ink that is not a mark yet. */
-export interface WetInk {
-  points: readonly number[];
-  style: InkStyle;
-}
 
 /** A full drawing that takes longer than this is put off while the view moves. */
 const QUICK_MS = 10;
@@ -35,6 +30,9 @@ export class PageCanvas {
   private hidden: ReadonlySet<string> = new Set();
   private stale: Rect | 'all' | undefined;
   private wetInk: readonly WetInk[] = [];
+  private wetMarks: readonly Mark[] = [];
+  /** A lasso being drawn, flat x, y. */
+  private area: readonly number[] = [];
   private wetStale = false;
   private frame = 0;
   private settleTimer: ReturnType<typeof setTimeout> | undefined;
@@ -82,8 +80,11 @@ export class PageCanvas {
     this.schedule();
   }
 
-  setWetInk(ink: readonly WetInk[]): void {
+  /** Shows what is not on the page yet: ink, marks as they would become, a lasso. */
+  setWet(ink: readonly WetInk[], marks: readonly Mark[], area: readonly number[]): void {
     this.wetInk = ink;
+    this.wetMarks = marks;
+    this.area = area;
     this.wetStale = true;
     this.schedule();
   }
@@ -192,19 +193,35 @@ export class PageCanvas {
       ctx.clearRect(0, 0, canvas.width, canvas.height);
       this.usePageUnits(ctx, this.view);
     }
+    for (const mark of this.wetMarks) drawMark(context(this.wet), mark);
     for (const ink of this.wetInk) {
       const ctx = context(ink.style.nature === 'highlighter' ? this.wetMultiply : this.wet);
-      ctx.fillStyle = ink.style.colour;
-      ctx.globalAlpha = ink.style.opacity;
-      ctx.fill(new Path2D(toSvgPath(outline(ink, false))));
-      ctx.globalAlpha = 1;
+      // The canvas below is blended as a whole.
+      drawItems(ctx, paintStroke(ink, false).map(withoutBlend));
     }
+    this.drawArea(context(this.wet));
+  }
+
+  private drawArea(ctx: CanvasRenderingContext2D): void {
+    if (this.area.length < 4) return;
+    ctx.beginPath();
+    for (let i = 0; i < this.area.length; i += 2) ctx.lineTo(this.area[i]!, this.area[i + 1]!);
+    ctx.lineWidth = 2 / this.view.scale;
+    ctx.setLineDash([6 / this.view.scale, 5 / this.view.scale]);
+    ctx.strokeStyle = '#7a5600';
+    ctx.stroke();
+    ctx.fillStyle = 'rgb(242 194 48 / 0.18)';
+    ctx.fill();
   }
 
   private usePageUnits(ctx: CanvasRenderingContext2D, { scale, x, y }: View): void {
     const k = scale * this.ratio;
     ctx.setTransform(k, 0, 0, k, x * this.ratio, y * this.ratio);
   }
+}
+
+function withoutBlend(item: PaintItem): PaintItem {
+  return item.kind === 'fill' ? { ...item, blend: 'normal' } : item;
 }
 
 function addCanvas(host: HTMLElement, name: string): HTMLCanvasElement {

@@ -2,17 +2,27 @@ import type { Rect } from '@doodla/core';
 import { growRect } from '@doodla/core';
 import { Store } from '../live/store';
 import { EraseGesture } from '../tools/eraseGesture';
-import type { Gesture, PenPoint } from '../tools/gesture';
+import { CornerGesture } from '../tools/cornerGesture';
+import type { Gesture, PenPoint, Preview, RunningGesture } from '../tools/gesture';
 import { InkGesture } from '../tools/inkGesture';
+import { LineGesture } from '../tools/lineGesture';
+import { placeGesture } from '../tools/placings';
+import { RubGesture } from '../tools/rubGesture';
+import { SelectGesture } from '../tools/selectGesture';
 import { TextGesture } from '../tools/textGesture';
+import type { ToolId } from '../workspace/penCase';
+import { LINE_TYPES } from '../workspace/penCase';
 import type { Workspace } from '../workspace/workspace';
 import { exposeStage } from './inspect';
+import { onFontArrived } from './markPainter';
 import { PageCanvas } from './pageCanvas';
 import { StageInput } from './stageInput';
 import type { Arrangement, Fit, Size, View } from './view';
 import { arrangementFor, fitPage, fitWidth, panBy, roomFor, toPage, zoomAt } from './view';
 
 const ZOOM_STEP = 1.25;
+/** How near a tap has to be to count as on something; CSS pixels. */
+const TOUCH_REACH = 8;
 
 /** The shown page in its window: draws it, moves it, and turns pointers into gestures on it. */
 export class Stage {
@@ -26,6 +36,7 @@ export class Stage {
   private readonly observer: ResizeObserver;
   private readonly stops: (() => void)[];
   private readonly gestures = new Set<Gesture>();
+  private outside: Preview | undefined;
   private size: Size = { width: 1, height: 1 };
   private toolSide: 'left' | 'right' = 'left';
 
@@ -40,7 +51,9 @@ export class Stage {
     this.stops = [
       workspace.pageId.subscribe(() => this.showPage()),
       workspace.pages.subscribe(() => this.showPage()),
-      workspace.textEdit.subscribe(() => this.hideEdited()),
+      workspace.textEdit.subscribe(() => this.drawWet()),
+      workspace.draft.subscribe(() => this.drawWet()),
+      onFontArrived(() => this.canvas.invalidate('all')),
     ];
     workspace.onStale = (what) => this.redraw(what);
     workspace.surfaces.onChange = (page) => this.surfaceChanged(page);
@@ -54,10 +67,15 @@ export class Stage {
     return this.workspace.mode.get() === 'write' && this.workspace.mayWrite;
   }
 
-  /** Starts what the tool in hand does at a point of the window. */
-  begin(at: PenPoint, pressure: boolean): Gesture | undefined {
+  /** What a finger does once a pen has been used. */
+  get finger(): 'write' | 'move' | 'nothing' {
+    return this.workspace.penCase.get().finger;
+  }
+
+  /** Starts what a tool does at a point of the window; `eraser` is the eraser end of a pen. */
+  begin(at: PenPoint, pressure: boolean, eraser: boolean): RunningGesture | undefined {
     this.workspace.textEdit.set(undefined);
-    const gesture = this.toolGesture(at, pressure);
+    const gesture = this.toolGesture(eraser ? 'eraser' : this.workspace.penCase.get().tool, at, pressure);
     if (!gesture) return undefined;
     this.gestures.add(gesture);
     this.drawWet();
@@ -71,6 +89,12 @@ export class Stage {
       this.drawWet();
     };
     return { move, end: finish('end'), cancel: finish('cancel') };
+  }
+
+  /** Shows a preview that comes from elsewhere than a tool, such as the handles of a selection. */
+  showPreview(preview: Preview | undefined): void {
+    this.outside = preview;
+    this.drawWet();
   }
 
   toPage(x: number, y: number): { x: number; y: number } {
@@ -119,19 +143,30 @@ export class Stage {
     this.canvas.destroy();
   }
 
-  private toolGesture(at: PenPoint, pressure: boolean): Gesture | undefined {
-    const { tool, pen, highlighter, eraserRadius } = this.workspace.penCase.get();
+  private toolGesture(tool: ToolId, at: PenPoint, pressure: boolean): Gesture | undefined {
+    const { workspace } = this;
+    const { pen, highlighter, eraser, eraserRadius, line } = workspace.penCase.get();
+    const { scale } = this.view.get();
+    if (tool !== 'select') workspace.selection.clear();
     switch (tool) {
       case 'pen':
-        return new InkGesture(this.workspace, pen, pressure, at);
+        return new InkGesture(workspace, pen, pressure, at, () => this.drawWet());
       case 'highlighter':
-        return new InkGesture(this.workspace, highlighter, false, at);
+        return new InkGesture(workspace, highlighter, false, at, () => this.drawWet());
       case 'eraser':
-        return new EraseGesture(this.workspace, eraserRadius / this.view.get().scale, at, (ids) =>
-          this.canvas.setHidden(ids),
-        );
+        return eraser === 'rubber'
+          ? new RubGesture(workspace, eraserRadius / scale, at)
+          : new EraseGesture(workspace, eraserRadius / scale, at);
       case 'text':
-        return new TextGesture(this.workspace, at);
+        return new TextGesture(workspace, at);
+      case 'select':
+        return new SelectGesture(workspace, at, TOUCH_REACH / scale);
+      case 'line':
+        return LINE_TYPES[line].corners
+          ? new CornerGesture(workspace, at, TOUCH_REACH / scale)
+          : new LineGesture(workspace, at);
+      default:
+        return placeGesture(workspace, tool, at);
     }
   }
 
@@ -194,14 +229,18 @@ export class Stage {
   }
 
   private drawWet(): void {
-    const { page, ink } = this.workspace;
-    const own = [...this.gestures].flatMap((gesture) => gesture.wet ?? []);
+    const { workspace } = this;
+    const { page, ink } = workspace;
+    const previews = [...this.gestures].map((gesture) => gesture.preview);
+    if (this.outside) previews.push(this.outside);
     const others = (page && ink?.onPage(page.id)) ?? [];
-    this.canvas.setWetInk([...others, ...own]);
-  }
-
-  private hideEdited(): void {
-    const edited = this.workspace.textEdit.get()?.mark?.id;
-    this.canvas.setHidden(new Set(edited === undefined ? [] : [edited]));
+    this.canvas.setWet(
+      [...others, ...previews.flatMap((preview) => preview.ink ?? [])],
+      previews.flatMap((preview) => preview.marks ?? []),
+      previews.find((preview) => preview.area)?.area ?? workspace.draft.get() ?? [],
+    );
+    const edited = workspace.textEdit.get()?.mark?.id;
+    const hidden = previews.flatMap((preview) => [...(preview.hidden ?? [])]);
+    this.canvas.setHidden(new Set(edited === undefined ? hidden : [...hidden, edited]));
   }
 }

@@ -1,23 +1,29 @@
-import type { Gesture, PenPoint } from '../tools/gesture';
+import type { PenPoint, RunningGesture } from '../tools/gesture';
 import type { Stage } from './stage';
 
 interface DownPointer {
   x: number;
   y: number;
   downAt: number;
-  gesture: Gesture | undefined;
+  gesture: RunningGesture | undefined;
 }
 
 const WHEEL_ZOOM = 0.0022;
 /** A second finger that comes this soon after the first means to move the page, not to write. */
 const PINCH_MS = 250;
 const LINE_HEIGHT = 16;
+/** Touches broader than this are palms; CSS pixels. */
+const PALM_WIDTH = 60;
+/** So long after the pen was last there, touches are taken for the hand that holds it. */
+const PALM_MS = 400;
 
 /** Turns the pointers and the wheel over the page into gestures, panning and zooming. */
 export class StageInput {
   private readonly down = new Map<number, DownPointer>();
   private pinching = false;
   private spaceHeld = false;
+  /** When a pen was last on the glass; undefined where none has been. */
+  private penAt: number | undefined;
   private readonly abort = new AbortController();
 
   constructor(
@@ -47,20 +53,23 @@ export class StageInput {
   }
 
   private pointerDown(event: PointerEvent): void {
-    if (event.button > 1) return;
+    if (event.button > 1 && event.pointerType !== 'pen') return;
+    if (event.pointerType === 'touch' && this.isPalm(event)) return;
+    if (event.pointerType === 'pen') this.penAt = event.timeStamp;
     this.host.setPointerCapture(event.pointerId);
     const pointer: DownPointer = { ...this.inWindow(event), downAt: event.timeStamp, gesture: undefined };
     this.down.set(event.pointerId, pointer);
     if (event.pointerType === 'touch' && this.startsPinch(event)) return this.startPinch();
-    const moves = event.button === 1 || this.spaceHeld || !this.stage.writing;
-    if (!moves && !this.pinching) {
-      const measured = event.pointerType === 'pen';
-      pointer.gesture = this.stage.begin(this.pointOf(event, pointer), measured);
-    }
+    if (this.pinching || this.movesPage(event)) return;
+    const isPen = event.pointerType === 'pen';
+    // Bit 2 is the barrel button, bit 32 the eraser end (Pointer Events 3, §5.1.1).
+    const eraser = isPen && (event.buttons & (2 | 32)) !== 0;
+    pointer.gesture = this.stage.begin(this.pointOf(event, pointer), isPen, eraser);
   }
 
   private pointerMove(event: PointerEvent): void {
     const pointer = this.down.get(event.pointerId);
+    if (event.pointerType === 'pen' && this.penAt !== undefined) this.penAt = event.timeStamp;
     if (!pointer) return;
     if (pointer.gesture) {
       const events = event.getCoalescedEvents();
@@ -92,6 +101,19 @@ export class StageInput {
       this.stage.zoom(Math.exp(-event.deltaY * unit * WHEEL_ZOOM), this.inWindow(event));
     } else if (event.shiftKey && event.deltaX === 0) this.stage.pan(-event.deltaY * unit, 0);
     else this.stage.pan(-event.deltaX * unit, -event.deltaY * unit);
+  }
+
+  /** Whether this pointer moves the page instead of working on it. */
+  private movesPage(event: PointerEvent): boolean {
+    if (event.button === 1 || this.spaceHeld || !this.stage.writing) return true;
+    return event.pointerType === 'touch' && this.penAt !== undefined && this.stage.finger === 'move';
+  }
+
+  /** A hand that rests on the glass: a broad touch, or any while the pen is at work. */
+  private isPalm(event: PointerEvent): boolean {
+    if (Math.max(event.width, event.height) > PALM_WIDTH) return true;
+    if (this.penAt === undefined) return false;
+    return this.stage.finger === 'nothing' || event.timeStamp - this.penAt < PALM_MS;
   }
 
   private startsPinch(event: PointerEvent): boolean {
@@ -126,6 +148,7 @@ export class StageInput {
   private pointOf(event: PointerEvent, pointer: DownPointer): PenPoint {
     const { x, y } = this.inWindow(event);
     const pressure = event.pointerType === 'pen' ? event.pressure : 0.5;
-    return { ...this.stage.toPage(x, y), pressure, time: Math.max(0, event.timeStamp - pointer.downAt) };
+    const time = Math.max(0, event.timeStamp - pointer.downAt);
+    return { ...this.stage.toPage(x, y), pressure, time, steady: event.shiftKey, centred: event.altKey };
   }
 }

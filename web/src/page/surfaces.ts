@@ -1,5 +1,7 @@
 import type { Page, Rect } from '@doodla/core';
+import { paintRuling } from '@doodla/core';
 import type { PDFDocumentLoadingTask, PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { drawItems } from './markPainter';
 import { PdfSurface } from './pdfSurface';
 import type { SurfaceView } from './surface';
 
@@ -20,7 +22,7 @@ export class Surfaces {
   constructor(private readonly token?: string) {}
 
   of(page: Page): SurfaceView {
-    if (page.surface.kind === 'blank') return blankSurface(page, page.surface.colour);
+    if (page.surface.kind === 'blank') return blankSurface(page, page.surface);
     const { material, index } = page.surface;
     const known = this.surfaces.get(page.id);
     this.surfaces.delete(page.id);
@@ -76,13 +78,21 @@ export class Surfaces {
   }
 }
 
-function blankSurface(page: Page, colour: string): SurfaceView {
+function blankSurface(page: Page, surface: Extract<Page['surface'], { kind: 'blank' }>): SurfaceView {
   return {
     shown: true,
     request: () => undefined,
-    draw: (ctx) => {
-      ctx.fillStyle = colour;
-      ctx.fillRect(0, 0, page.width, page.height);
-    },
+    draw: (ctx) => drawBlank(ctx, page, surface),
   };
+}
+
+/** Draws a blank page's colour and ruling. */
+export function drawBlank(
+  ctx: CanvasRenderingContext2D,
+  page: Page,
+  surface: Extract<Page['surface'], { kind: 'blank' }>,
+): void {
+  ctx.fillStyle = surface.colour;
+  ctx.fillRect(0, 0, page.width, page.height);
+  drawItems(ctx, paintRuling(page, surface));
 }

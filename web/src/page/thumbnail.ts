@@ -2,6 +2,7 @@ import type { Page } from '@doodla/core';
 import { UNITS_PER_POINT } from '@doodla/core';
 import type { Workspace } from '../workspace/workspace';
 import { drawMark } from './markPainter';
+import { drawBlank } from './surfaces';
 
 /** Draws a small picture of a page with its marks, `width` device pixels wide. */
 export async function drawThumbnail(
@@ -21,8 +22,8 @@ export async function drawThumbnail(
     const viewport = original.getViewport({ scale: scale * UNITS_PER_POINT });
     await original.render({ canvas: picture, viewport }).promise;
   } else {
-    ctx.fillStyle = page.surface.colour;
-    ctx.fillRect(0, 0, picture.width, picture.height);
+    ctx.scale(scale, scale);
+    drawBlank(ctx, page, page.surface);
   }
   ctx.setTransform(scale, 0, 0, scale, 0, 0);
   for (const layer of workspace.layers) for (const mark of layer.on(page.id).all()) drawMark(ctx, mark);

@@ -27,7 +27,7 @@ export interface Room {
 const MARGIN = 12;
 /** What the holders take: bars above and below, or columns at the sides. */
 const BAR = 66;
-const COLUMN = { tools: 110, other: 190 };
+const COLUMN = { tools: 172, other: 190 };
 
 /** Whether the holders stand in columns beside a fitted page, or in bars above and below it. */
 export type Arrangement = 'columns' | 'bars';
@@ -39,7 +39,7 @@ export function arrangementFor(page: Size, stage: Size): Arrangement {
 }
 
 /** Below this width the tools lie over the page. */
-const NARROW = 700;
+const NARROW = 760;
 
 /** The room for a page; the tools are on `side`. */
 export function roomFor(arrangement: Arrangement, side: 'left' | 'right', stage: Size): Room {

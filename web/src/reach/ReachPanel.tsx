@@ -1,48 +1,29 @@
-import {
-  ArrowLeftRight,
-  Eraser,
-  GripHorizontal,
-  Hand,
-  Highlighter,
-  Minimize2,
-  PenLine,
-  NotebookPen,
-  Redo2,
-  Type,
-  Undo2,
-} from 'lucide-react';
+import { ArrowLeftRight, GripHorizontal, Hand, Minimize2, NotebookPen, Redo2, Undo2 } from 'lucide-react';
 import { useRef } from 'react';
-import type { CSSProperties, PointerEvent, ReactNode } from 'react';
+import type { CSSProperties, PointerEvent, ReactNode, RefObject } from 'react';
 import { useStore } from '../live/store';
 import { IconButton } from '../ui/IconButton';
-import type { ToolId } from '../workspace/penCase';
 import { FOLD_KEY, MODE_KEY, SWAP_KEY, TOOL_KEYS } from '../workspace/useShortcuts';
 import type { Workspace } from '../workspace/workspace';
 import type { Reach, ReachState } from './reachState';
+import { ReadyPens } from './ReadyPens';
 import { ToolOptions } from './ToolOptions';
-
-const TOOLS: { id: ToolId; name: string; icon: ReactNode }[] = [
-  { id: 'pen', name: 'Pen', icon: <PenLine aria-hidden /> },
-  { id: 'highlighter', name: 'Highlighter', icon: <Highlighter aria-hidden /> },
-  { id: 'text', name: 'Text', icon: <Type aria-hidden /> },
-  { id: 'eraser', name: 'Eraser', icon: <Eraser aria-hidden /> },
-];
+import type { ToolEntry } from './tools';
+import { ALL_TOOLS, SELECT_TOOL, TOOL_GROUPS } from './tools';
+import { WipeMenu } from './WipeMenu';
 
 interface ReachPanelProps {
   workspace: Workspace;
   reach: Reach;
 }
 
+type Side = 'left' | 'right';
+
 /** The holder of the tools: docked at hand height on one side, floating, or folded to one button. */
 export function ReachPanel({ workspace, reach }: ReachPanelProps) {
   const state = useStore(reach);
-  const { tool } = useStore(workspace.penCase);
-  const mode = useStore(workspace.mode);
-  const status = useStore(workspace.target.status);
   const panel = useRef<HTMLDivElement>(null);
-  const mayWrite = workspace.mayWrite;
   const away = state.side === 'left' ? 'right' : 'left';
-
   if (state.folded) return <FoldedReach workspace={workspace} reach={reach} state={state} />;
   return (
     <div
@@ -51,99 +32,132 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
       aria-label="Tools"
       aria-orientation="vertical"
       style={placeOf(state)}
-      className="absolute z-20 flex max-h-[calc(100dvh-1rem)] w-[5.5rem] flex-col gap-1 overflow-y-auto rounded-2xl border-2 border-board-line bg-board p-1.5 shadow-xl"
+      className="absolute z-20 flex max-h-[calc(100dvh-1rem)] w-38 flex-col gap-1 overflow-y-auto rounded-2xl border-2 border-board-line bg-board p-1.5 shadow-xl"
     >
       <DragHandle panel={panel} reach={reach} />
+      <ModeSwitch workspace={workspace} side={away} />
+      {TOOL_GROUPS.map(({ name, tools }) => (
+        <div key={name} role="group" aria-label={name} className="grid grid-cols-2 gap-1">
+          <span aria-hidden className="col-span-2 px-1 pt-0.5 text-xs text-paper-dim">
+            {name}
+          </span>
+          {tools.map((tool) => (
+            <ToolButton key={tool.id} tool={tool} workspace={workspace} side={away} />
+          ))}
+        </div>
+      ))}
       <div
         role="group"
-        aria-label="Use or write"
-        className="flex flex-col gap-1 rounded-xl bg-board-light p-1"
+        aria-label="Arrange"
+        className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1"
       >
-        <ModeButton
-          label="Use the page: scroll and zoom"
-          caption="Use"
-          icon={<Hand aria-hidden />}
-          active={mode === 'use' || !mayWrite}
-          side={away}
-          onClick={() => workspace.setMode('use')}
-        />
-        <ModeButton
-          label="Write on the page"
-          caption="Write"
-          icon={<NotebookPen aria-hidden />}
-          active={mode === 'write' && mayWrite}
-          disabled={!mayWrite}
-          side={away}
-          onClick={() => workspace.setMode('write')}
-        />
+        <ToolButton tool={SELECT_TOOL} workspace={workspace} side={away} />
+        <WipeMenu workspace={workspace} side={away} />
       </div>
-      {TOOLS.map(({ id, name, icon }) => (
-        <IconButton
-          key={id}
-          label={name}
-          caption={name}
-          icon={icon}
-          shortcut={TOOL_KEYS[id]}
-          active={mode === 'write' && mayWrite && tool === id}
-          disabled={!mayWrite}
-          tooltipSide={away}
-          className="min-h-13"
-          onClick={() => workspace.takeTool(id)}
-        />
-      ))}
+      <ReadyPens workspace={workspace} />
       <ToolOptions workspace={workspace} side={away} />
-      <div className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1">
-        <IconButton
-          label="Undo"
-          shortcut="Ctrl+Z"
-          icon={<Undo2 aria-hidden size={20} />}
-          disabled={!status.canUndo || !mayWrite}
-          tooltipSide={away}
-          onClick={() => workspace.target.undo()}
-          className="!min-w-0"
-        />
-        <IconButton
-          label="Redo"
-          shortcut="Ctrl+Y"
-          icon={<Redo2 aria-hidden size={20} />}
-          disabled={!status.canRedo || !mayWrite}
-          tooltipSide={away}
-          onClick={() => workspace.target.redo()}
-          className="!min-w-0"
-        />
-        <IconButton
-          label="Move the tools to the other side"
-          shortcut={SWAP_KEY}
-          icon={<ArrowLeftRight aria-hidden size={20} />}
-          tooltipSide={away}
-          onClick={reach.swapSide}
-          className="!min-w-0"
-        />
-        <IconButton
-          label="Fold the tools away"
-          shortcut={FOLD_KEY}
-          icon={<Minimize2 aria-hidden size={20} />}
-          tooltipSide={away}
-          onClick={reach.toggleFold}
-          className="!min-w-0"
-        />
-      </div>
+      <History workspace={workspace} reach={reach} side={away} />
     </div>
   );
 }
 
-interface ModeButtonProps {
-  label: string;
-  caption: string;
-  icon: ReactNode;
-  active: boolean;
-  disabled?: boolean;
-  side: 'left' | 'right';
-  onClick(): void;
+function ModeSwitch({ workspace, side }: { workspace: Workspace; side: Side }) {
+  const mode = useStore(workspace.mode);
+  const { mayWrite } = workspace;
+  const entries: { mode: 'use' | 'write'; label: string; caption: string; icon: ReactNode }[] = [
+    { mode: 'use', label: 'Use the page: scroll and zoom', caption: 'Use', icon: <Hand aria-hidden /> },
+    { mode: 'write', label: 'Write on the page', caption: 'Write', icon: <NotebookPen aria-hidden /> },
+  ];
+  return (
+    <div
+      role="group"
+      aria-label="Use or write"
+      className="grid grid-cols-2 gap-1 rounded-xl bg-board-light p-1"
+    >
+      {entries.map((entry) => (
+        <IconButton
+          key={entry.mode}
+          label={entry.label}
+          caption={entry.caption}
+          icon={entry.icon}
+          shortcut={MODE_KEY}
+          active={(mode === 'write' && mayWrite) === (entry.mode === 'write')}
+          disabled={entry.mode === 'write' && !mayWrite}
+          tooltipSide={side}
+          className="min-h-13"
+          onClick={() => workspace.setMode(entry.mode)}
+        />
+      ))}
+    </div>
+  );
 }
 
-function ModeButton({ side, ...rest }: ModeButtonProps) {
-  return <IconButton {...rest} shortcut={MODE_KEY} tooltipSide={side} className="min-h-13" />;
+function ToolButton({
+  tool: { id, name, icon },
+  workspace,
+  side,
+}: {
+  tool: ToolEntry;
+  workspace: Workspace;
+  side: Side;
+}) {
+  const { tool } = useStore(workspace.penCase);
+  const mode = useStore(workspace.mode);
+  const { mayWrite } = workspace;
+  return (
+    <IconButton
+      label={name}
+      caption={name}
+      icon={icon}
+      shortcut={TOOL_KEYS[id]}
+      active={mode === 'write' && mayWrite && tool === id}
+      disabled={!mayWrite}
+      tooltipSide={side}
+      className="min-h-12"
+      onClick={() => workspace.takeTool(id)}
+    />
+  );
+}
+
+function History({ workspace, reach, side }: ReachPanelProps & { side: Side }) {
+  const { canUndo, canRedo } = useStore(workspace.target.status);
+  useStore(workspace.mode);
+  const { mayWrite } = workspace;
+  const common = { tooltipSide: side, className: '!min-w-0' };
+  return (
+    <div className="grid grid-cols-4 gap-0.5 border-t-2 border-board-line pt-1">
+      <IconButton
+        {...common}
+        label="Undo"
+        shortcut="Ctrl+Z"
+        icon={<Undo2 aria-hidden size={20} />}
+        disabled={!canUndo || !mayWrite}
+        onClick={() => workspace.target.undo()}
+      />
+      <IconButton
+        {...common}
+        label="Redo"
+        shortcut="Ctrl+Y"
+        icon={<Redo2 aria-hidden size={20} />}
+        disabled={!canRedo || !mayWrite}
+        onClick={() => workspace.target.redo()}
+      />
+      <IconButton
+        {...common}
+        label="Move the tools to the other side"
+        shortcut={SWAP_KEY}
+        icon={<ArrowLeftRight aria-hidden size={20} />}
+        onClick={reach.swapSide}
+      />
+      <IconButton
+        {...common}
+        label="Fold the tools away"
+        shortcut={FOLD_KEY}
+        icon={<Minimize2 aria-hidden size={20} />}
+        onClick={reach.toggleFold}
+      />
+    </div>
+  );
 }
 
 /** One round button that shows the pen in hand. */
@@ -151,7 +165,7 @@ function FoldedReach({ workspace, reach, state }: ReachPanelProps & { state: Rea
   const { tool } = useStore(workspace.penCase);
   const mode = useStore(workspace.mode);
   const writing = mode === 'write' && workspace.mayWrite;
-  const icon = writing ? TOOLS.find(({ id }) => id === tool)!.icon : <Hand aria-hidden />;
+  const icon = writing ? ALL_TOOLS.find(({ id }) => id === tool)!.icon : <Hand aria-hidden />;
   return (
     <div
       style={placeOf(state)}
@@ -170,7 +184,7 @@ function FoldedReach({ workspace, reach, state }: ReachPanelProps & { state: Rea
   );
 }
 
-function DragHandle({ panel, reach }: { panel: React.RefObject<HTMLDivElement | null>; reach: Reach }) {
+function DragHandle({ panel, reach }: { panel: RefObject<HTMLDivElement | null>; reach: Reach }) {
   const grip = useRef<{ x: number; y: number } | undefined>(undefined);
   const start = (event: PointerEvent<HTMLElement>) => {
     const box = panel.current!.getBoundingClientRect();
@@ -179,11 +193,8 @@ function DragHandle({ panel, reach }: { panel: React.RefObject<HTMLDivElement | 
   };
   const placeAt = (event: PointerEvent<HTMLElement>) => {
     const room = panel.current!.parentElement!.getBoundingClientRect();
-    return {
-      x: event.clientX - room.left - grip.current!.x,
-      y: Math.max(0, event.clientY - room.top - grip.current!.y),
-      room,
-    };
+    const y = Math.max(0, event.clientY - room.top - grip.current!.y);
+    return { x: event.clientX - room.left - grip.current!.x, y, room };
   };
   const move = (event: PointerEvent<HTMLElement>) => {
     if (!grip.current) return;

@@ -1,4 +1,4 @@
-import type { WetInk } from '../page/pageCanvas';
+import type { InkStyle, Mark } from '@doodla/core';
 
 /** A pointer's place on the page, in page units. */
 export interface PenPoint {
@@ -8,6 +8,26 @@ export interface PenPoint {
   pressure: number;
   /** Milliseconds since the pointer went down. */
   time: number;
+  /** Held keys: one keeps angles and proportions, the other draws from the middle. */
+  steady: boolean;
+  centred: boolean;
+}
+
+/** Ink that is not a mark yet. */
+export interface WetInk {
+  points: readonly number[];
+  style: InkStyle;
+}
+
+/** What a gesture shows while it lasts. */
+export interface Preview {
+  ink?: WetInk;
+  /** Marks as they would become. */
+  marks?: readonly Mark[];
+  /** Marks that are left out meanwhile. */
+  hidden?: ReadonlySet<string>;
+  /** A lasso or band being drawn, flat x, y. */
+  area?: readonly number[];
 }
 
 /** What one pointer does from when it goes down until it comes up. */
@@ -15,6 +35,22 @@ export interface Gesture {
   move(points: readonly PenPoint[]): void;
   end(): void;
   cancel(): void;
-  /** Ink that this gesture is drawing. */
-  readonly wet?: WetInk;
+  readonly preview: Preview;
+}
+
+/** A gesture as whoever moves the pointer sees it. */
+export type RunningGesture = Omit<Gesture, 'preview'>;
+
+/** Degrees that straight lines and turns keep to while the key for it is held. */
+export const ANGLE_STEP = 15;
+
+/** The point at the same distance in the nearest direction of the angle step. */
+export function snapAngle(
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+): { x: number; y: number } {
+  const distance = Math.hypot(to.x - from.x, to.y - from.y);
+  const step = (ANGLE_STEP * Math.PI) / 180;
+  const angle = Math.round(Math.atan2(to.y - from.y, to.x - from.x) / step) * step;
+  return { x: from.x + distance * Math.cos(angle), y: from.y + distance * Math.sin(angle) };
 }

@@ -1,53 +1,103 @@
 import type { InkStyle } from '@doodla/core';
-import { StrokeBuilder } from '@doodla/core';
+import { packPoint, StrokeBuilder } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import type { WetInk } from '../page/pageCanvas';
 import type { Workspace } from '../workspace/workspace';
-import type { Gesture, PenPoint } from './gesture';
+import type { Gesture, PenPoint, Preview } from './gesture';
+import { snapAngle } from './gesture';
 
-/** How much a shaking hand is steadied, 0 to 1. */
-const STEADYING = 0.35;
+/** Resting so long at the end of a stroke makes it straight. */
+const REST_MS = 650;
+/** A hand that moves less than this is resting; page units. */
+const REST_RADIUS = 3;
+/** Too short to be meant as a line; page units. */
+const LEAST_LENGTH = 24;
 
-/** Draws a stroke with the pen or highlighter. */
+/** Draws a stroke; straight while the key for it is held, after a rest, or with a straight highlighter. */
 export class InkGesture implements Gesture {
   private readonly id = nanoid();
-  private readonly builder = new StrokeBuilder(STEADYING);
+  private readonly builder: StrokeBuilder;
   private readonly broadcast: ((points: number[]) => void) | undefined;
+  private straight: boolean;
+  private last: PenPoint;
+  private restedAt: PenPoint;
+  private restTimer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     private readonly workspace: Workspace,
     private readonly style: InkStyle,
     private readonly pressure: boolean,
-    start: PenPoint,
+    private readonly start: PenPoint,
+    private readonly onChange: () => void,
   ) {
+    const { steadying, straightHighlighter } = workspace.penCase.get();
+    this.builder = new StrokeBuilder(steadying);
+    this.straight = style.nature === 'highlighter' && straightHighlighter;
+    this.last = this.restedAt = start;
     const page = workspace.pageId.get();
     if (page !== undefined)
       this.broadcast = workspace.ink?.broadcast(this.id, page, workspace.space, style, pressure);
     this.move([start]);
   }
 
-  get wet(): WetInk {
-    return { points: this.builder.points, style: this.style };
+  get preview(): Preview {
+    return { ink: { points: this.isStraight ? this.line() : this.builder.points, style: this.style } };
   }
 
   move(points: readonly PenPoint[]): void {
     for (const point of points) {
+      this.last = point;
       this.builder.add({ ...point, pressure: this.pressure ? point.pressure : undefined });
     }
-    this.broadcast?.(this.builder.points);
+    this.watchRest();
+    if (!this.isStraight) this.broadcast?.(this.builder.points);
   }
 
   end(): void {
+    clearTimeout(this.restTimer);
     const common = this.workspace.newMark(this.id);
     if (!common) return;
     const { style, pressure } = this;
-    const points = this.builder.finish();
+    const points = this.isStraight ? this.line() : this.builder.finish();
     this.workspace.target.perform([
       { do: 'add', mark: { ...common, kind: 'stroke', style, points, pressure } },
     ]);
   }
 
   cancel(): void {
-    // Nothing was put on the page yet.
+    clearTimeout(this.restTimer);
   }
+
+  private get isStraight(): boolean {
+    return this.straight || this.last.steady;
+  }
+
+  private watchRest(): void {
+    const { restedAt, last, start } = this;
+    if (Math.hypot(last.x - restedAt.x, last.y - restedAt.y) < REST_RADIUS && this.restTimer !== undefined)
+      return;
+    clearTimeout(this.restTimer);
+    this.restedAt = last;
+    this.restTimer = setTimeout(() => {
+      if (Math.hypot(last.x - start.x, last.y - start.y) < LEAST_LENGTH) return;
+      this.straight = true;
+      this.onChange();
+    }, REST_MS);
+  }
+
+  private line(): number[] {
+    const { start, last } = this;
+    const end = last.steady
+      ? snapAngle(start, last)
+      : this.style.nature === 'highlighter'
+        ? level(start, last)
+        : last;
+    const pressure = this.builder.points[2]!;
+    return [...packPoint(start.x, start.y, pressure, 0), ...packPoint(end.x, end.y, pressure, last.time)];
+  }
+}
+
+/** A highlighter's line that is nearly level is made level. */
+function level(start: PenPoint, end: PenPoint): { x: number; y: number } {
+  const nearly = Math.abs(end.y - start.y) < Math.abs(end.x - start.x) * 0.2;
+  return nearly ? { x: end.x, y: start.y } : end;
 }

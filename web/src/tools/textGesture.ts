@@ -1,7 +1,7 @@
 import { rectContains, markBounds } from '@doodla/core';
-import type { Mark } from '@doodla/core';
+import type { MarkOf } from '@doodla/core';
 import type { TextEdit, Workspace } from '../workspace/workspace';
-import type { Gesture, PenPoint } from './gesture';
+import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** A box that was not drawn wider than this was only clicked; page units. */
 const CLICK_WIDTH = 24;
@@ -10,6 +10,7 @@ const MIN_WIDTH = 80;
 
 /** Opens a text box where one clicks, as wide as one drags, or the text that is already there. */
 export class TextGesture implements Gesture {
+  readonly preview: Preview = {};
   private last: PenPoint;
 
   constructor(
@@ -39,7 +40,10 @@ export class TextGesture implements Gesture {
       .at(-1)!
       .on(page)
       .within({ x, y, width: 0, height: 0 })
-      .filter((candidate): candidate is Extract<Mark, { kind: 'text' }> => candidate.kind === 'text')
+      .filter(
+        (candidate): candidate is MarkOf<'text' | 'note'> =>
+          candidate.kind === 'text' || candidate.kind === 'note',
+      )
       .findLast((text) => this.workspace.mayTouch(text) && rectContains(markBounds(text), x, y));
     return mark && { mark, x: mark.x, y: mark.y, width: mark.width };
   }

@@ -1,28 +1,97 @@
-import type { InkStyle, TextStyle } from '@doodla/core';
+import type { Form, InkStyle, LineStyle, MarkOf, Nature, StampName, TextStyle } from '@doodla/core';
 import { Store } from '../live/store';
 
-export type ToolId = 'pen' | 'highlighter' | 'text' | 'eraser';
+export const TOOLS = [
+  'select',
+  'pen',
+  'highlighter',
+  'text',
+  'eraser',
+  'shape',
+  'line',
+  'stamp',
+  'note',
+] as const;
+export type ToolId = (typeof TOOLS)[number];
 
-/** What each tool writes with, and which one is in hand. */
+export type PenNature = Exclude<Nature, 'highlighter'>;
+
+/** What the line tool draws: `corners` by clicking, the others by dragging. */
+export const LINE_TYPES = {
+  line: { course: 'straight', heads: 'none', corners: false, closed: false },
+  arrow: { course: 'straight', heads: 'end', corners: false, closed: false },
+  doubleArrow: { course: 'straight', heads: 'both', corners: false, closed: false },
+  elbow: { course: 'elbow', heads: 'end', corners: false, closed: false },
+  curve: { course: 'quadratic', heads: 'none', corners: false, closed: false },
+  wave: { course: 'cubic', heads: 'none', corners: false, closed: false },
+  polyline: { course: 'straight', heads: 'none', corners: true, closed: false },
+  polygon: { course: 'straight', heads: 'none', corners: true, closed: true },
+} as const satisfies Record<
+  string,
+  Pick<MarkOf<'path'>, 'course' | 'heads' | 'closed'> & { corners: boolean }
+>;
+export type LineType = keyof typeof LINE_TYPES;
+
+/** What each tool works with, and which one is in hand. */
 export interface PenCaseState {
   tool: ToolId;
-  pen: InkStyle;
+  pen: InkStyle & { nature: PenNature };
   highlighter: InkStyle;
+  /** Whether the highlighter draws straight along the line of writing. */
+  straightHighlighter: boolean;
   text: TextStyle;
-  /** Radius of the eraser's tip, page units. */
+  /** Line and filling of shapes and lines. */
+  outline: LineStyle;
+  form: Form;
+  sides: number;
+  line: LineType;
+  stamp: StampName;
+  stampColour: string;
+  noteColour: string;
+  eraser: 'whole' | 'rubber';
+  /** Radius of the eraser's tip, CSS pixels on screen. */
   eraserRadius: number;
+  /** How much a shaking hand is steadied, 0 to 0.9. */
+  steadying: number;
+  /** What a finger does once a pen has been used. */
+  finger: 'write' | 'move' | 'nothing';
+  /** Pens one tap away. */
+  ready: readonly InkStyle[];
 }
-
-export const WIDTHS = { pen: [2, 4, 8], highlighter: [14, 22, 34] } as const;
-export const TEXT_SIZES = [18, 28, 44] as const;
-const HIGHLIGHTER_OPACITY = 0.55;
 
 const DEFAULTS: PenCaseState = {
   tool: 'pen',
   pen: { nature: 'pen', colour: '#000000', width: 4, opacity: 1 },
-  highlighter: { nature: 'highlighter', colour: '#f0e442', width: 22, opacity: HIGHLIGHTER_OPACITY },
-  text: { font: 'andika', size: 28, colour: '#000000' },
-  eraserRadius: 8,
+  highlighter: { nature: 'highlighter', colour: '#f0e442', width: 22, opacity: 0.55 },
+  straightHighlighter: false,
+  text: {
+    font: 'andika',
+    size: 28,
+    colour: '#000000',
+    bold: false,
+    italic: false,
+    underline: false,
+    background: null,
+    align: 'left',
+    list: 'none',
+  },
+  outline: { line: '#000000', width: 3, dash: 'solid', fill: null, opacity: 1 },
+  form: 'rectangle',
+  sides: 5,
+  line: 'arrow',
+  stamp: 'tick',
+  stampColour: '#009e73',
+  noteColour: '#f0e442',
+  eraser: 'whole',
+  eraserRadius: 10,
+  steadying: 0.35,
+  finger: 'move',
+  ready: [
+    { nature: 'pen', colour: '#000000', width: 4, opacity: 1 },
+    { nature: 'pen', colour: '#0072b2', width: 4, opacity: 1 },
+    { nature: 'marker', colour: '#d55e00', width: 9, opacity: 1 },
+    { nature: 'highlighter', colour: '#f0e442', width: 22, opacity: 0.55 },
+  ],
 };
 
 /** The tools in hand, kept in the browser. A student's ink always has the colour that the class knows them by. */
@@ -37,27 +106,59 @@ export class PenCase extends Store<PenCaseState> {
 
   /** Colour of the tool in hand, or undefined for one that has none. */
   get colour(): string | undefined {
-    const { tool, pen, highlighter, text } = this.get();
-    return { pen: pen.colour, highlighter: highlighter.colour, text: text.colour, eraser: undefined }[tool];
+    const state = this.get();
+    switch (state.tool) {
+      case 'pen':
+      case 'highlighter':
+      case 'text':
+        return state[state.tool].colour;
+      case 'shape':
+      case 'line':
+        return state.outline.line ?? state.outline.fill ?? undefined;
+      case 'stamp':
+        return state.stampColour;
+      case 'note':
+        return state.noteColour;
+      default:
+        return undefined;
+    }
   }
 
   setColour(colour: string): void {
     const state = this.get();
-    if (state.tool === 'eraser') return;
-    this.patch({ [state.tool]: { ...state[state.tool], colour } });
+    switch (state.tool) {
+      case 'pen':
+      case 'highlighter':
+      case 'text':
+        return this.patch({ [state.tool]: { ...state[state.tool], colour } });
+      case 'shape':
+      case 'line':
+        return this.patch({ outline: { ...state.outline, line: colour } });
+      case 'stamp':
+        return this.patch({ stampColour: colour });
+      case 'note':
+        return this.patch({ noteColour: colour });
+      default:
+        return undefined;
+    }
   }
 
-  /** Width of the pen or highlighter, size of the text. */
-  get width(): number | undefined {
-    const { tool, pen, highlighter, text } = this.get();
-    return { pen: pen.width, highlighter: highlighter.width, text: text.size, eraser: undefined }[tool];
+  /** Takes a ready pen in hand. */
+  takeReady(style: InkStyle): void {
+    if (style.nature === 'highlighter') this.patch({ tool: 'highlighter', highlighter: style });
+    else this.patch({ tool: 'pen', pen: style as PenCaseState['pen'] });
   }
 
-  setWidth(width: number): void {
-    const { tool, pen, highlighter, text } = this.get();
-    if (tool === 'pen') this.patch({ pen: { ...pen, width } });
-    if (tool === 'highlighter') this.patch({ highlighter: { ...highlighter, width } });
-    if (tool === 'text') this.patch({ text: { ...text, size: width } });
+  /** The ink in hand; undefined while another tool is. */
+  get ink(): InkStyle | undefined {
+    const { tool, pen, highlighter } = this.get();
+    return tool === 'pen' ? pen : tool === 'highlighter' ? highlighter : undefined;
+  }
+
+  /** Keeps the ink in hand as the n-th ready pen. */
+  keepReady(n: number): void {
+    const { ink } = this;
+    if (ink) this.patch({ ready: this.get().ready.map((pen, i) => (i === n ? ink : pen)) });
   }
 }
 
@@ -65,11 +166,18 @@ function load(key: string, fixedColour: string | undefined): PenCaseState {
   const stored = localStorage.getItem(key);
   const state: PenCaseState =
     stored === null ? DEFAULTS : { ...DEFAULTS, ...(JSON.parse(stored) as PenCaseState) };
-  if (fixedColour === undefined) return state;
+  return fixedColour === undefined ? state : inOneColour(state, fixedColour);
+}
+
+function inOneColour(state: PenCaseState, colour: string): PenCaseState {
   return {
     ...state,
-    pen: { ...state.pen, colour: fixedColour },
-    highlighter: { ...state.highlighter, colour: fixedColour, opacity: 0.35 },
-    text: { ...state.text, colour: fixedColour },
+    pen: { ...state.pen, colour },
+    highlighter: { ...state.highlighter, colour, opacity: 0.35 },
+    text: { ...state.text, colour },
+    outline: { ...state.outline, line: colour, fill: state.outline.fill && colour },
+    stampColour: colour,
+    noteColour: colour,
+    ready: state.ready.map((pen) => ({ ...pen, colour, opacity: pen.nature === 'highlighter' ? 0.35 : 1 })),
   };
 }

@@ -1,10 +1,21 @@
 import { useEffect } from 'react';
 import type { Stage } from '../page/stage';
+import { finishDraft } from '../tools/cornerGesture';
 import type { ToolId } from './penCase';
 import type { Workspace } from './workspace';
 
 /** Key of each tool. */
-export const TOOL_KEYS: Record<ToolId, string> = { pen: 'P', highlighter: 'H', text: 'T', eraser: 'E' };
+export const TOOL_KEYS: Record<ToolId, string> = {
+  select: 'V',
+  pen: 'P',
+  highlighter: 'H',
+  text: 'T',
+  eraser: 'E',
+  shape: 'S',
+  line: 'L',
+  stamp: 'M',
+  note: 'N',
+};
 export const MODE_KEY = 'W';
 export const SWAP_KEY = 'X';
 export const FOLD_KEY = 'F';
@@ -40,8 +51,45 @@ function isTyping(target: EventTarget | null): boolean {
 
 function commandFor(event: KeyboardEvent, workspace: Workspace): (() => void) | undefined {
   const key = event.key.toLowerCase();
+  const { selection } = workspace;
+  if (key === 'a') return () => (workspace.takeTool('select'), selection.selectAll());
+  if (key === 'c') return () => selection.copy();
+  if (key === 'x') return () => selection.cut();
+  if (key === 'v') return () => (workspace.takeTool('select'), void selection.paste());
+  if (key === 'd') return () => selection.duplicate();
+  if (key === 'g') return () => (event.shiftKey ? selection.ungroup() : selection.group());
   if (key === 'z') return () => (event.shiftKey ? workspace.target.redo() : workspace.target.undo());
   return key === 'y' ? () => workspace.target.redo() : undefined;
+}
+
+/** Keys that mean something else while marks are selected or a polygon is being clicked. */
+function selectionAction(event: KeyboardEvent, workspace: Workspace): (() => void) | undefined {
+  const { selection } = workspace;
+  if (workspace.draft.get() && event.key === 'Enter') return () => finishDraft(workspace);
+  if (event.key === 'Escape') return () => workspace.settle();
+  if (workspace.penCase.get().tool !== 'select' || workspace.mode.get() !== 'write') return undefined;
+  if (event.key === 'Tab' && event.target === document.body)
+    return () => selection.step(event.shiftKey ? -1 : 1);
+  if (selection.ids.get().size === 0) return undefined;
+  const step = event.shiftKey ? 10 : 1;
+  switch (event.key) {
+    case 'Delete':
+    case 'Backspace':
+      return () => selection.remove();
+    case 'ArrowLeft':
+      return () => selection.nudge(-step, 0);
+    case 'ArrowRight':
+      return () => selection.nudge(step, 0);
+    case 'ArrowUp':
+      return () => selection.nudge(0, -step);
+    case 'ArrowDown':
+      return () => selection.nudge(0, step);
+    case ']':
+      return () => selection.reorder('front');
+    case '[':
+      return () => selection.reorder('back');
+  }
+  return undefined;
 }
 
 function actionFor(
@@ -51,6 +99,8 @@ function actionFor(
   reach: ReachActions,
 ): (() => void) | undefined {
   if (event.altKey) return undefined;
+  const onSelection = selectionAction(event, workspace);
+  if (onSelection) return onSelection;
   const tool = (Object.keys(TOOL_KEYS) as ToolId[]).find((id) => TOOL_KEYS[id] === event.key.toUpperCase());
   if (tool) return () => workspace.takeTool(tool);
   switch (event.key) {

@@ -1,4 +1,4 @@
-import type { LogRef, Mark, Page, Rect, Situation, Space, Touched } from '@doodla/core';
+import type { LogRef, Mark, MarkOf, Page, Rect, Situation, Space, SpatialIndex, Touched } from '@doodla/core';
 import { orderedPages, orderOnTop } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { ClassClient } from '../live/classClient';
@@ -10,6 +10,7 @@ import { Surfaces } from '../page/surfaces';
 import { MarkLayer } from './markLayer';
 import type { ToolId } from './penCase';
 import { PenCase } from './penCase';
+import { Selection } from './selection';
 
 export interface WorkspaceOptions {
   lesson: string;
@@ -22,12 +23,18 @@ export interface WorkspaceOptions {
   startPage?: string;
 }
 
+/** The parts of a mark that do not depend on its kind. */
+export type MarkCommon = Pick<
+  Mark,
+  'id' | 'page' | 'author' | 'space' | 'order' | 'locked' | 'group' | 'alt' | 'createdAt'
+>;
+
 /** What the pointer does: work the content, or write on it. */
 export type Mode = 'use' | 'write';
 
 export interface TextEdit {
   /** The mark being changed; undefined for a new one. */
-  mark?: Extract<Mark, { kind: 'text' }>;
+  mark?: MarkOf<'text' | 'note'>;
   x: number;
   y: number;
   width: number;
@@ -52,7 +59,12 @@ export class Workspace {
   readonly pages = new Store<readonly Page[]>([]);
   readonly pageId = new Store<string | undefined>(undefined);
   readonly mode = new Store<Mode>('write');
+  readonly selection = new Selection(this);
+  /** Corners clicked so far of a polyline or polygon, flat x, y. */
+  readonly draft = new Store<readonly number[] | undefined>(undefined);
   readonly textEdit = new Store<TextEdit | undefined>(undefined);
+  /** Counts changes of marks, for views that show them. */
+  readonly marksChanged = new Store(0);
   /** Told what is stale on the shown page. */
   onStale: (what: Rect[] | 'all') => void = () => undefined;
   /** Told when something could not be done; the message is fit to be shown. */
@@ -100,6 +112,7 @@ export class Workspace {
   /** Shows a page, here and, if this is the teacher, to the class. */
   turnTo(page: string): void {
     if (!this.pages.get().some(({ id }) => id === page)) return;
+    this.settle();
     if (this.classroom && this.isTeacher) this.classroom.turn(page);
     this.pageId.set(page);
   }
@@ -113,13 +126,20 @@ export class Workspace {
 
   /** Takes a tool in hand, which also means to write. */
   takeTool(tool: ToolId): void {
-    this.textEdit.set(undefined);
+    this.settle();
     this.penCase.patch({ tool });
     this.setMode('write');
   }
 
-  setMode(mode: Mode): void {
+  /** Finishes what is half done, so that it never swallows the next action. */
+  settle(): void {
     this.textEdit.set(undefined);
+    this.draft.set(undefined);
+    this.selection.clear();
+  }
+
+  setMode(mode: Mode): void {
+    this.settle();
     if (mode === 'write' && !this.mayWrite) return;
     this.mode.set(mode);
   }
@@ -129,15 +149,25 @@ export class Workspace {
   }
 
   /** The parts of a new mark that do not depend on its kind. */
-  newMark(
-    id = nanoid(),
-  ): Pick<Mark, 'id' | 'page' | 'author' | 'space' | 'order' | 'locked' | 'createdAt'> | undefined {
+  newMark(id = nanoid()): MarkCommon | undefined {
     const page = this.pageId.get();
     const author = this.target.actor?.id;
     if (page === undefined || author === undefined) return undefined;
     const marks = this.layers.at(-1)!.on(page).all();
     const order = orderOnTop(marks.map((mark) => mark.order));
-    return { id, page, author, space: this.space, order, locked: false, createdAt: Date.now() };
+    const { space } = this;
+    return { id, page, author, space, order, locked: false, group: null, alt: null, createdAt: Date.now() };
+  }
+
+  /** The marks of the shown page that can be written to. */
+  get targetMarks(): SpatialIndex | undefined {
+    const page = this.pageId.get();
+    return page === undefined ? undefined : this.layers.at(-1)!.on(page);
+  }
+
+  /** Whether this person may select a mark; a teacher also locked ones, to unlock them. */
+  maySelect(mark: Mark): boolean {
+    return this.isTeacher || this.mayTouch(mark);
   }
 
   /** Whether this person may change or remove a mark. */
@@ -170,6 +200,7 @@ export class Workspace {
       if (layer.log === this.lessonLog) this.updatePages(touched);
       if (touched) for (const id of touched.marks) this.ink?.finish(id);
       this.onStale(layer.update(touched, this.pageId.get()));
+      this.marksChanged.set(this.marksChanged.get() + 1);
     };
   }
 
@@ -184,6 +215,7 @@ export class Workspace {
 
   private followClass(): void {
     const page = this.classroom?.state.get()?.page;
+    if (page !== this.pageId.get()) this.settle();
     if (this.pages.get().some(({ id }) => id === page)) this.pageId.set(page);
     if (this.isTeacher || this.mayWrite === this.couldWrite) return;
     this.couldWrite = this.mayWrite;

@@ -1,0 +1,40 @@
+import { applyMatrix } from '../geometry/matrix.js';
+import { boxMatrix } from '../geometry/turnedBox.js';
+import { hasBox, markBox } from './bounds.js';
+import type { Anchor, Mark, MarkOf, MarkPatch } from './mark.js';
+
+/** Where a line's end at a point of a mark sticks to it; undefined for marks without a box. */
+export function anchorAt(mark: Mark, x: number, y: number): Anchor | undefined {
+  if (!hasBox(mark)) return undefined;
+  const box = markBox(mark);
+  const back = boxMatrix({ ...box, rotation: -box.rotation, flip: false });
+  const [px, py] = back ? applyMatrix(back, x, y) : [x, y];
+  const part = (value: number) => Math.min(1, Math.max(0, Math.round(value * 1000) / 1000));
+  return { mark: mark.id, x: part((px - box.x) / box.width), y: part((py - box.y) / box.height) };
+}
+
+/** The point that an anchor means on its mark as it is now. */
+export function anchorPoint(anchor: Anchor, mark: Mark): [number, number] | undefined {
+  if (!hasBox(mark)) return undefined;
+  const box = markBox(mark);
+  const matrix = boxMatrix({ ...box, flip: false });
+  const [x, y] = [box.x + anchor.x * box.width, box.y + anchor.y * box.height];
+  return matrix ? applyMatrix(matrix, x, y) : [x, y];
+}
+
+/** The patch that brings a line's ends back to the marks they stick to; undefined where they are there. */
+export function followAnchors(
+  line: MarkOf<'path'>,
+  find: (id: string) => Mark | undefined,
+): MarkPatch | undefined {
+  const points = [...line.points];
+  const put = (anchor: Anchor | null, at: number) => {
+    const mark = anchor && find(anchor.mark);
+    const place = mark && anchorPoint(anchor, mark);
+    if (place)
+      [points[at], points[at + 1]] = place.map((value) => Math.round(value * 100) / 100) as [number, number];
+  };
+  put(line.from, 0);
+  put(line.to, points.length - 2);
+  return points.some((value, i) => value !== line.points[i]) ? { points } : undefined;
+}

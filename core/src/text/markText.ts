@@ -1,0 +1,45 @@
+import type { MarkOf } from '../marks/mark.js';
+import { faceOf } from './font.js';
+import type { TextLayout } from './layout.js';
+import { layoutText, LINE_HEIGHT } from './layout.js';
+
+/** Space inside a note, as a part of its shorter side. */
+const NOTE_PADDING = 0.08;
+const NOTE_SIZES = { most: 64, least: 6 };
+
+/** How a text mark's words lie in its box. */
+export function textLayout({
+  text,
+  style,
+  width,
+}: Pick<MarkOf<'text'>, 'text' | 'style' | 'width'>): TextLayout {
+  const { size, align, list } = style;
+  return layoutText(text, faceOf(style), size, width, { align, list });
+}
+
+/** Height of a text mark, which follows from its words. Page units. */
+export function textHeight(mark: Pick<MarkOf<'text'>, 'text' | 'style' | 'width'>): number {
+  return textLayout(mark).height;
+}
+
+/** The words of a note in the largest size at which all of them fit, from its middle. */
+export function noteLayout({ text, style, x, y, width, height }: MarkOf<'note'>): {
+  layout: TextLayout;
+  x: number;
+  y: number;
+} {
+  const padding = Math.min(width, height) * NOTE_PADDING;
+  const room = { width: width - 2 * padding, height: height - 2 * padding };
+  const at = (size: number) =>
+    layoutText(text, style.font, size, room.width, { align: 'center', list: 'none' });
+  const fits = (layout: TextLayout) => layout.height <= room.height && !layout.broken;
+  let [low, high] = [NOTE_SIZES.least, Math.min(NOTE_SIZES.most, room.height / LINE_HEIGHT)];
+  let best = at(low);
+  for (let round = 0; round < 8; round++) {
+    const middle = (low + high) / 2;
+    const layout = at(middle);
+    if (fits(layout)) [best, low] = [layout, middle];
+    else high = middle;
+  }
+  return { layout: best, x: x + padding, y: y + (height - best.height) / 2 };
+}

@@ -1,0 +1,248 @@
+import type { AlignEdge, Mark } from '@doodla/core';
+import {
+  AlignHorizontalDistributeCenter,
+  ArrowDownToLine,
+  ArrowUpToLine,
+  CopyPlus,
+  Ellipsis,
+  FlipHorizontal2,
+  FlipVertical2,
+  Lock,
+  LockOpen,
+  Palette,
+  Trash2,
+} from 'lucide-react';
+import { DropdownMenu, Popover } from 'radix-ui';
+import { useState } from 'react';
+import { ColourChoice } from '../reach/ColourChoice';
+import { TextSheet } from '../reach/OptionsSheet';
+import { IconButton } from '../ui/IconButton';
+import { Slider } from '../ui/Slider';
+import { AltDialog } from './AltDialog';
+import type { Workspace } from '../workspace/workspace';
+
+interface SelectionBarProps {
+  marks: readonly Mark[];
+  workspace: Workspace;
+  /** The frame in the window, CSS pixels. */
+  place: { left: number; top: number; width: number; height: number };
+}
+
+const MENU = 'z-40 max-h-[80dvh] overflow-auto rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl';
+const ITEM =
+  'flex min-h-11 cursor-pointer items-center gap-3 rounded-xl px-3 outline-none data-disabled:opacity-40 data-highlighted:bg-paper-dim';
+const BAR_HEIGHT = 52;
+
+/** What can be done with the selected marks, beside them. */
+export function SelectionBar({ marks, workspace, place }: SelectionBarProps) {
+  const { selection } = workspace;
+  const [describing, setDescribing] = useState(false);
+  const locked = marks.every((mark) => mark.locked);
+  const top = place.top > 110 ? place.top - BAR_HEIGHT - 44 : place.top + place.height + 16;
+  const centre = { x: place.left + place.width / 2, y: place.top + place.height / 2 };
+  const bounds = selection.bounds();
+  const flip = (vertical: boolean) => {
+    if (bounds)
+      selection.apply({
+        kind: 'flip',
+        vertical,
+        x: bounds.x + bounds.width / 2,
+        y: bounds.y + bounds.height / 2,
+      });
+  };
+  return (
+    <div
+      role="toolbar"
+      aria-label="Selected marks"
+      onPointerDown={(event) => event.stopPropagation()}
+      className="pointer-events-auto absolute z-10 flex w-max items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl"
+      style={{
+        left: `clamp(4px, ${centre.x - 160}px, calc(100% - 340px))`,
+        top: `clamp(4px, ${top}px, calc(100% - 60px))`,
+      }}
+    >
+      {!locked && (
+        <>
+          <LookMenu marks={marks} workspace={workspace} />
+          <IconButton
+            label="Duplicate"
+            shortcut="Ctrl+D"
+            icon={<CopyPlus aria-hidden size={20} />}
+            onClick={() => selection.duplicate()}
+          />
+          <IconButton
+            label="To the front"
+            shortcut="]"
+            icon={<ArrowUpToLine aria-hidden size={20} />}
+            onClick={() => selection.reorder('front')}
+          />
+          <IconButton
+            label="To the back"
+            shortcut="["
+            icon={<ArrowDownToLine aria-hidden size={20} />}
+            onClick={() => selection.reorder('back')}
+          />
+          <IconButton
+            label="Mirror left to right"
+            icon={<FlipHorizontal2 aria-hidden size={20} />}
+            onClick={() => flip(false)}
+          />
+        </>
+      )}
+      {workspace.isTeacher && (
+        <IconButton
+          label={locked ? 'Unlock' : 'Lock'}
+          icon={locked ? <LockOpen aria-hidden size={20} /> : <Lock aria-hidden size={20} />}
+          onClick={() => selection.setLocked(!locked)}
+        />
+      )}
+      {!locked && (
+        <>
+          <MoreMenu
+            marks={marks}
+            workspace={workspace}
+            onFlip={() => flip(true)}
+            onDescribe={() => setDescribing(true)}
+          />
+          <IconButton
+            label="Delete"
+            shortcut="Del"
+            icon={<Trash2 aria-hidden size={20} />}
+            onClick={() => selection.remove()}
+          />
+        </>
+      )}
+      {describing && <AltDialog marks={marks} workspace={workspace} onClose={() => setDescribing(false)} />}
+    </div>
+  );
+}
+
+function LookMenu({ marks, workspace }: Pick<SelectionBarProps, 'marks' | 'workspace'>) {
+  const { selection } = workspace;
+  const [first] = marks;
+  if (!first) return null;
+  const { style } = first;
+  const colour = 'colour' in style ? style.colour : 'line' in style ? (style.line ?? style.fill) : null;
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <IconButton label="Colour and look" icon={<Palette aria-hidden size={20} />} />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          sideOffset={8}
+          collisionPadding={8}
+          className="z-40 flex max-h-[80dvh] w-66 flex-col gap-3 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"
+        >
+          {colour !== null && workspace.penCase.fixedColour === undefined && (
+            <ColourChoice
+              colour={colour}
+              onChange={(value) => selection.restyle({ colour: value, line: value })}
+            />
+          )}
+          {'width' in style && (
+            <Slider
+              label="Width"
+              value={style.width}
+              min={1}
+              max={40}
+              step={0.5}
+              onChange={(width) => selection.restyle({ width })}
+            />
+          )}
+          {'opacity' in style && (
+            <Slider
+              label="Opacity"
+              value={Math.round(style.opacity * 100)}
+              min={5}
+              max={100}
+              step={5}
+              unit=" %"
+              onChange={(part) => selection.restyle({ opacity: part / 100 })}
+            />
+          )}
+          {first.kind === 'text' && (
+            <TextSheet style={first.style} onChange={(part) => selection.restyle({ ...part })} />
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+const EDGES: [AlignEdge, string][] = [
+  ['left', 'Line up at the left'],
+  ['centre', 'Line up in the middle, side to side'],
+  ['right', 'Line up at the right'],
+  ['top', 'Line up at the top'],
+  ['middle', 'Line up in the middle, up and down'],
+  ['bottom', 'Line up at the bottom'],
+];
+
+interface MoreMenuProps extends Pick<SelectionBarProps, 'marks' | 'workspace'> {
+  onFlip(): void;
+  onDescribe(): void;
+}
+
+function MoreMenu({ marks, workspace, onFlip, onDescribe }: MoreMenuProps) {
+  const { selection } = workspace;
+  const several = marks.length > 1;
+  const grouped = marks.some((mark) => mark.group !== null);
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <IconButton label="More for these marks" icon={<Ellipsis aria-hidden size={20} />} />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content sideOffset={8} collisionPadding={8} className={MENU}>
+          <DropdownMenu.Item className={ITEM} onSelect={() => selection.reorder('up')}>
+            One step up
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => selection.reorder('down')}>
+            One step down
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={onFlip}>
+            <FlipVertical2 aria-hidden size={18} /> Mirror top to bottom
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} disabled={!several} onSelect={() => selection.group()}>
+            Group
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} disabled={!grouped} onSelect={() => selection.ungroup()}>
+            Ungroup
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => selection.copy()}>
+            Copy
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => selection.cut()}>
+            Cut
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => selection.repeatInRow(4)}>
+            Repeat in a row of 4
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => selection.repeatInRing(6)}>
+            Repeat in a ring of 6
+          </DropdownMenu.Item>
+          {several &&
+            EDGES.map(([edge, name]) => (
+              <DropdownMenu.Item key={edge} className={ITEM} onSelect={() => selection.align(edge)}>
+                {name}
+              </DropdownMenu.Item>
+            ))}
+          {marks.length > 2 && (
+            <>
+              <DropdownMenu.Item className={ITEM} onSelect={() => selection.distribute('x')}>
+                <AlignHorizontalDistributeCenter aria-hidden size={18} /> Same gaps side to side
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={ITEM} onSelect={() => selection.distribute('y')}>
+                Same gaps up and down
+              </DropdownMenu.Item>
+            </>
+          )}
+          <DropdownMenu.Item className={ITEM} onSelect={onDescribe}>
+            Describe for those who cannot see it
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

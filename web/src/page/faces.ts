@@ -1,0 +1,43 @@
+import type { Face, Mark } from '@doodla/core';
+import { faceOf, loadFace } from '@doodla/core';
+
+/** CSS family, weight and slant of each face. */
+export function cssFont(face: Face, size: number): string {
+  const [family, ...cuts] = face.split('-');
+  const slant = cuts.includes('italic') ? 'italic ' : '';
+  const weight = cuts.includes('bold') ? '700 ' : '';
+  return `${slant}${weight}${size}px ${family === 'andika' ? 'Andika' : `Doodla-${family}`}`;
+}
+
+const known = new Map<Face, Promise<boolean>>([['andika', Promise.resolve(false)]]);
+
+/** Fetches what a face needs, once. Returns whether text laid out before has to be laid out anew. */
+export function needFace(face: Face): Promise<boolean> {
+  let loading = known.get(face);
+  if (!loading) {
+    loading = fetchFace(face);
+    known.set(face, loading);
+    loading.catch(() => known.delete(face));
+  }
+  return loading;
+}
+
+async function fetchFace(face: Face): Promise<boolean> {
+  const [fresh, { fontFiles }] = await Promise.all([loadFace(face), import('./fontFiles')]);
+  const [family, ...cuts] = face.split('-');
+  const name = family === 'andika' ? 'Andika' : `Doodla-${family}`;
+  const descriptors = {
+    weight: cuts.includes('bold') ? '700' : '400',
+    style: cuts.includes('italic') ? 'italic' : 'normal',
+  };
+  const font = new FontFace(name, `url(${fontFiles[face]})`, descriptors);
+  document.fonts.add(await font.load());
+  return fresh;
+}
+
+/** The face that a mark's words need, or undefined where it has none. */
+export function faceOfMark(mark: Mark): Face | undefined {
+  if (mark.kind === 'text') return faceOf(mark.style);
+  if (mark.kind === 'note') return mark.style.font;
+  return mark.kind === 'stamp' && mark.stamp === 'number' ? 'andika-bold' : undefined;
+}

@@ -1,0 +1,63 @@
+import { isHexColour, PALETTE } from '@doodla/core';
+import { useState } from 'react';
+import { HexColorInput, HexColorPicker } from 'react-colorful';
+import { classes } from '../ui/classes';
+
+interface ColourChoiceProps {
+  colour: string;
+  onChange(colour: string): void;
+}
+
+/** The safe palette, and any other colour by wheel or hex. */
+export function ColourChoice({ colour, onChange }: ColourChoiceProps) {
+  const [free, setFree] = useState(!PALETTE.some(({ hex }) => hex === colour));
+  const set = (value: string) => {
+    const hex = value.toLowerCase();
+    if (isHexColour(hex)) onChange(hex);
+  };
+  return (
+    <div>
+      <div role="radiogroup" aria-label="Colour" className="grid grid-cols-5 gap-1">
+        {PALETTE.map(({ name, hex }) => (
+          <button
+            key={hex}
+            type="button"
+            role="radio"
+            aria-checked={hex === colour}
+            aria-label={name}
+            title={name}
+            onClick={() => onChange(hex)}
+            className={classes(
+              'size-11 rounded-full border-2',
+              hex === colour ? 'border-chalk ring-3 ring-chalk' : 'border-paper',
+            )}
+            style={{ background: hex }}
+          />
+        ))}
+        <button
+          type="button"
+          aria-expanded={free}
+          aria-label="Any other colour"
+          title="Any other colour"
+          onClick={() => setFree(!free)}
+          className="size-11 rounded-full border-2 border-paper text-xl"
+          style={{ background: 'conic-gradient(#d55e00, #f0e442, #009e73, #0072b2, #cc79a7, #d55e00)' }}
+        >
+          <span className="sr-only">Any other colour</span>
+        </button>
+      </div>
+      {free && (
+        <div className="mt-3 flex flex-col gap-2">
+          <HexColorPicker color={colour} onChange={set} style={{ width: '100%', height: 150 }} />
+          <HexColorInput
+            aria-label="Colour as hex"
+            color={colour}
+            onChange={set}
+            prefixed
+            className="min-h-11 rounded-xl border-2 border-board-line bg-board-light px-3 uppercase"
+          />
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,108 @@
+import type { InkStyle } from '@doodla/core';
+import { useRef } from 'react';
+import { toast } from 'sonner';
+import { useStore } from '../live/store';
+import { classes } from '../ui/classes';
+import type { Workspace } from '../workspace/workspace';
+
+const LONG_PRESS_MS = 550;
+
+/** The pen case: ready pens, one tap away; a long press or right click puts the pen in hand into its place. */
+export function ReadyPens({ workspace }: { workspace: Workspace }) {
+  const { ready } = useStore(workspace.penCase);
+  const { penCase } = workspace;
+  return (
+    <div
+      role="group"
+      aria-label="Pen case"
+      className="grid grid-cols-4 gap-1 border-t-2 border-board-line pt-1"
+    >
+      {ready.map((pen, i) => (
+        <ReadyPen
+          key={i}
+          pen={pen}
+          number={i + 1}
+          inHand={isSame(pen, penCase.ink)}
+          disabled={!workspace.mayWrite}
+          onTake={() => {
+            penCase.takeReady(pen);
+            workspace.setMode('write');
+          }}
+          onKeep={() => {
+            if (!penCase.ink) return;
+            penCase.keepReady(i);
+            toast(`Place ${i + 1} of the pen case now has the pen in hand.`, { id: 'pen-case' });
+          }}
+        />
+      ))}
+    </div>
+  );
+}
+
+interface ReadyPenProps {
+  pen: InkStyle;
+  number: number;
+  inHand: boolean;
+  disabled: boolean;
+  onTake(): void;
+  onKeep(): void;
+}
+
+function ReadyPen({ pen, number, inHand, disabled, onTake, onKeep }: ReadyPenProps) {
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const kept = useRef(false);
+  const press = () => {
+    kept.current = false;
+    timer.current = setTimeout(() => {
+      kept.current = true;
+      onKeep();
+    }, LONG_PRESS_MS);
+  };
+  const release = () => clearTimeout(timer.current);
+  return (
+    <button
+      type="button"
+      disabled={disabled}
+      aria-pressed={inHand}
+      aria-label={`Ready pen ${number}: ${pen.nature}`}
+      title="Tap to take; hold or right click to put the pen in hand here"
+      onPointerDown={press}
+      onPointerUp={release}
+      onPointerLeave={release}
+      onContextMenu={(event) => {
+        event.preventDefault();
+        release();
+        onKeep();
+      }}
+      onClick={() => {
+        if (!kept.current) onTake();
+      }}
+      className={classes(
+        'grid h-11 place-items-center rounded-xl border-2 bg-paper disabled:opacity-40',
+        inHand ? 'border-chalk ring-2 ring-chalk' : 'border-board-line',
+      )}
+    >
+      <span
+        className={classes(
+          'w-5 rounded-full border border-paper-line',
+          pen.nature === 'chalk' && 'border-dotted',
+        )}
+        style={{
+          background: pen.colour,
+          height: Math.min(20, Math.max(4, pen.width * 0.9)),
+          opacity: pen.opacity,
+        }}
+      />
+    </button>
+  );
+}
+
+function isSame(a: InkStyle, b: InkStyle | undefined): boolean {
+  return (
+    b !== undefined &&
+    a.nature === b.nature &&
+    a.colour === b.colour &&
+    a.width === b.width &&
+    a.opacity === b.opacity
+  );
+}

@@ -1,0 +1,88 @@
+import type { Mark } from '@doodla/core';
+import { Trash2 } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { toast } from 'sonner';
+import { useStore } from '../live/store';
+import type { Workspace } from '../workspace/workspace';
+
+interface WipeMenuProps {
+  workspace: Workspace;
+  side: 'left' | 'right';
+}
+
+const ITEM =
+  'flex min-h-11 cursor-pointer items-center gap-3 rounded-xl px-3 text-base outline-none data-highlighted:bg-paper-dim';
+
+/** Clears the page of one sort of marks; each is one step to undo. */
+export function WipeMenu({ workspace, side }: WipeMenuProps) {
+  useStore(workspace.mode);
+  const state = workspace.classroom?.state;
+  const wipe = (what: string, matches: (mark: Mark) => boolean) => {
+    workspace.settle();
+    const marks = (workspace.targetMarks?.all() ?? []).filter(
+      (mark) => workspace.mayTouch(mark) && matches(mark),
+    );
+    if (marks.length === 0) return toast('There is nothing of that sort on this page.', { id: 'wipe' });
+    workspace.target.perform(marks.map((mark) => ({ do: 'remove', mark: mark.id })));
+    toast(`Wiped: ${what}.`, {
+      id: 'wipe',
+      action: { label: 'Undo', onClick: () => workspace.target.undo() },
+    });
+  };
+  const me = workspace.target.actor?.id;
+  const people = workspace.isTeacher ? (state?.get()?.people ?? []) : [];
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger
+        disabled={!workspace.mayWrite}
+        className="flex min-h-12 flex-col items-center justify-center rounded-xl text-xs text-paper hover:bg-board-light disabled:opacity-40"
+      >
+        <Trash2 aria-hidden />
+        <span className="mt-0.5">Wipe</span>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          side={side}
+          sideOffset={12}
+          className="z-40 max-h-[80dvh] overflow-auto rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl"
+        >
+          <DropdownMenu.Item className={ITEM} onSelect={() => wipe('ink', isInk)}>
+            Ink only
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() => wipe('typed and placed things', (mark) => !isInk(mark))}
+          >
+            Typed and placed things only
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() => wipe('what is mine', (mark) => mark.author === me)}
+          >
+            Only what is mine
+          </DropdownMenu.Item>
+          {people.map(({ id, name, colour }) => (
+            <DropdownMenu.Item
+              key={id}
+              className={ITEM}
+              onSelect={() => wipe(`what ${name} made`, (mark) => mark.author === id)}
+            >
+              <span className="size-4 rounded-full" style={{ background: colour }} />
+              Only what {name} made
+            </DropdownMenu.Item>
+          ))}
+          {workspace.isTeacher && (
+            <DropdownMenu.Item
+              className={`${ITEM} font-bold text-alarm`}
+              onSelect={() => wipe('the whole page', () => true)}
+            >
+              The whole page
+            </DropdownMenu.Item>
+          )}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+const isInk = (mark: Mark) => mark.kind === 'stroke' || mark.kind === 'fill';

@@ -1,0 +1,72 @@
+import { LINE_TYPES } from '../workspace/penCase';
+import type { Workspace } from '../workspace/workspace';
+import type { Gesture, PenPoint, Preview } from './gesture';
+import { snapAngle } from './gesture';
+
+/** Clicks the corners of a polyline or polygon; a click on the first or last corner finishes it. */
+export class CornerGesture implements Gesture {
+  private last: PenPoint;
+
+  constructor(
+    private readonly workspace: Workspace,
+    start: PenPoint,
+    private readonly reach: number,
+  ) {
+    this.last = start;
+  }
+
+  get preview(): Preview {
+    return { area: [...this.draft, this.last.x, this.last.y] };
+  }
+
+  move(points: readonly PenPoint[]): void {
+    this.last = points.at(-1) ?? this.last;
+  }
+
+  end(): void {
+    const { draft } = this;
+    const isEnd =
+      draft.length >= 4 && (this.isNear(draft[0]!, draft[1]!) || this.isNear(draft.at(-2)!, draft.at(-1)!));
+    if (isEnd) return finishDraft(this.workspace);
+    const before = { x: draft.at(-2) ?? this.last.x, y: draft.at(-1) ?? this.last.y };
+    const { x, y } = this.last.steady ? snapAngle(before, this.last) : this.last;
+    this.workspace.draft.set([...draft, round(x), round(y)]);
+  }
+
+  cancel(): void {
+    // The corners clicked before stay.
+  }
+
+  private get draft(): readonly number[] {
+    return this.workspace.draft.get() ?? [];
+  }
+
+  private isNear(x: number, y: number): boolean {
+    return Math.hypot(this.last.x - x, this.last.y - y) < this.reach * 1.5;
+  }
+}
+
+const round = (value: number) => Math.round(value * 100) / 100;
+
+/** Makes the clicked corners a mark; fewer than two make none. */
+export function finishDraft(workspace: Workspace): void {
+  const points = workspace.draft.get();
+  const common = workspace.newMark();
+  workspace.draft.set(undefined);
+  if (!points || points.length < 4 || !common) return;
+  const { line, outline } = workspace.penCase.get();
+  const { course, heads, closed } = LINE_TYPES[line];
+  const style = closed ? outline : { ...outline, line: outline.line ?? outline.fill, fill: null };
+  const mark = {
+    ...common,
+    kind: 'path' as const,
+    course,
+    heads,
+    closed,
+    points,
+    from: null,
+    to: null,
+    style,
+  };
+  workspace.target.perform([{ do: 'add', mark }]);
+}
