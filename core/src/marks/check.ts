@@ -173,9 +173,10 @@ function isKind(kind: unknown): kind is MarkKind {
 
 /** Whether a value from outside is a whole mark with nothing missing, nothing extra and all in range. */
 export function isMark(value: unknown): value is Mark {
-  if (!isRecord(value) || !isKind(value.kind)) return false;
+  if (!isRecord(value)) return false;
   const { kind, style, ...fields } = value;
-  const checks = KINDS[value.kind];
+  if (!isKind(kind)) return false;
+  const checks = KINDS[kind];
   return hasExactly(fields, { ...COMMON, ...checks.fields }) && hasExactly(style, checks.style);
 }
 

@@ -1,11 +1,11 @@
-import type { TextStyle } from '../marks/mark.js';
+import type { FontId, TextStyle } from '../marks/mark.js';
 import andika from './metrics/andika.json' with { type: 'json' };
 
-const FAMILIES = ['andika', 'serif', 'mono'] as const;
+/** Fonts that come plain, bold and italic; the handwriting comes in one cut. */
+type Family = Exclude<FontId, 'hand'>;
 
-/** One drawing of a font: the handwriting comes in one, the others also bold and italic. */
-export type Face =
-  (typeof FAMILIES)[number] | `${(typeof FAMILIES)[number]}-${'bold' | 'italic' | 'bold-italic'}` | 'hand';
+/** One cut of a font. */
+export type Face = Family | `${Family}-${'bold' | 'italic' | 'bold-italic'}` | 'hand';
 
 /** Advance widths of a face: `runs` are lists of a first code point and the widths from there on. */
 export interface FaceTable {

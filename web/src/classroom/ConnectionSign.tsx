@@ -10,7 +10,7 @@ export function ConnectionSign({ workspace }: { workspace: Workspace }) {
   return (
     <p
       role="status"
-      className="absolute top-16 left-1/2 z-30 flex -translate-x-1/2 items-center gap-2 rounded-full border-2 border-board bg-chalk px-4 py-1.5 font-bold text-board"
+      className="pointer-events-none absolute top-16 left-1/2 z-30 flex -translate-x-1/2 items-center gap-2 rounded-full border-2 border-board bg-chalk px-4 py-1.5 font-bold text-board"
     >
       <CloudOff aria-hidden size={18} />
       {connection === 'rejected'

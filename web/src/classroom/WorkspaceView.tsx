@@ -1,7 +1,6 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import type { ReactNode } from 'react';
 import { useStore } from '../live/store';
-import { PageStrip } from '../page/PageStrip';
 import { PageTurner } from '../page/PageTurner';
 import type { Stage } from '../page/stage';
 import { StageView } from '../page/StageView';
@@ -15,6 +14,8 @@ import { ConnectionSign } from './ConnectionSign';
 const ReachPanel = lazy(() =>
   import('../reach/ReachPanel').then((module) => ({ default: module.ReachPanel })),
 );
+
+const PageStrip = lazy(() => import('../page/PageStrip'));
 
 interface WorkspaceViewProps {
   workspace: Workspace;
@@ -39,7 +40,11 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
       {!ready && (
         <p className="absolute inset-0 grid place-items-center text-xl text-paper">Opening the pages …</p>
       )}
-      {stripOpen && stage && <PageStrip workspace={workspace} stage={stage} side={away} />}
+      {stripOpen && stage && (
+        <Suspense>
+          <PageStrip workspace={workspace} stage={stage} side={away} />
+        </Suspense>
+      )}
       <Suspense>
         <ReachPanel workspace={workspace} reach={reach} />
       </Suspense>

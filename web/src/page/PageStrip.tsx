@@ -1,12 +1,31 @@
+import type { DragEndEvent } from '@dnd-kit/core';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
 import type { Page } from '@doodla/core';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from '../live/store';
 import { classes } from '../ui/classes';
 import type { Workspace } from '../workspace/workspace';
+import { PageMenu } from './PageMenu';
 import type { Stage } from './stage';
 import { drawThumbnail } from './thumbnail';
 
 const WIDTH = 128;
+/** A page is dragged only after the pointer has gone so far; pixels. */
+const DRAG_DISTANCE = 8;
 
 interface PageStripProps {
   workspace: Workspace;
@@ -14,11 +33,20 @@ interface PageStripProps {
   side: 'left' | 'right';
 }
 
-/** All pages as small pictures, drawn when they come into sight and freed when they leave it. */
-export function PageStrip({ workspace, stage, side }: PageStripProps) {
+/** All pages as small pictures, to turn to, to reorder by dragging, to add and to take away. */
+export default function PageStrip({ workspace, stage, side }: PageStripProps) {
   const columns = useStore(stage.arrangement) === 'columns';
   const pages = useStore(workspace.pages);
   const current = useStore(workspace.pageId);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: DRAG_DISTANCE } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const to = pages.findIndex((page) => page.id === over.id);
+    workspace.pageActions.moveTo(String(active.id), to);
+  };
   return (
     <nav
       aria-label="Pages"
@@ -33,17 +61,21 @@ export function PageStrip({ workspace, stage, side }: PageStripProps) {
             : 'right-0 pt-16',
       )}
     >
-      <ol className="flex flex-col items-center gap-3">
-        {pages.map((page, i) => (
-          <PageThumb
-            key={page.id}
-            page={page}
-            number={i + 1}
-            current={page.id === current}
-            workspace={workspace}
-          />
-        ))}
-      </ol>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <SortableContext items={pages.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+          <ol className="flex flex-col items-center gap-2">
+            {pages.map((page, i) => (
+              <PageThumb
+                key={page.id}
+                page={page}
+                number={i + 1}
+                current={page.id === current}
+                workspace={workspace}
+              />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
     </nav>
   );
 }
@@ -56,18 +88,12 @@ interface PageThumbProps {
 }
 
 function PageThumb({ page, number, current, workspace }: PageThumbProps) {
-  const button = useRef<HTMLButtonElement>(null);
+  const sortable = useSortable({ id: page.id });
+  const item = useRef<HTMLLIElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [near, setNear] = useState(false);
+  const near = useNear(item);
   const height = Math.min(220, (WIDTH * page.height) / page.width);
 
-  useEffect(() => {
-    const observer = new IntersectionObserver(([entry]) => setNear(entry!.isIntersecting), {
-      rootMargin: '300px',
-    });
-    observer.observe(button.current!);
-    return () => observer.disconnect();
-  }, []);
   useEffect(() => {
     const target = canvas.current!;
     if (near)
@@ -77,16 +103,23 @@ function PageThumb({ page, number, current, workspace }: PageThumbProps) {
     };
   }, [near, page, workspace]);
   useEffect(() => {
-    if (current) button.current!.scrollIntoView({ block: 'nearest' });
+    if (current) item.current!.scrollIntoView({ block: 'nearest' });
   }, [current]);
 
   return (
-    <li>
+    <li
+      ref={(element) => {
+        item.current = element;
+        sortable.setNodeRef(element);
+      }}
+      style={{ transform: CSS.Translate.toString(sortable.transform), transition: sortable.transition }}
+    >
       <button
-        ref={button}
+        {...sortable.attributes}
+        {...sortable.listeners}
         type="button"
         aria-current={current ? 'page' : undefined}
-        aria-label={`Page ${number}`}
+        aria-label={page.title === '' ? `Page ${number}` : `Page ${number}: ${page.title}`}
         onClick={() => workspace.turnTo(page.id)}
         className={classes(
           'block rounded-lg border-4 p-0.5',
@@ -96,8 +129,24 @@ function PageThumb({ page, number, current, workspace }: PageThumbProps) {
         <span className="block overflow-hidden rounded bg-white" style={{ width: WIDTH, height }}>
           <canvas ref={canvas} className="size-full object-contain" />
         </span>
-        <span className="text-sm text-paper">{number}</span>
       </button>
+      <div className="flex items-center justify-between pl-2 text-sm text-paper">
+        <span className="truncate">{page.title === '' ? number : `${number} ${page.title}`}</span>
+        <PageMenu page={page} number={number} workspace={workspace} />
+      </div>
     </li>
   );
+}
+
+/** Whether an element is in sight or nearly so. */
+function useNear(element: React.RefObject<HTMLElement | null>): boolean {
+  const [near, setNear] = useState(false);
+  useEffect(() => {
+    const observer = new IntersectionObserver(([entry]) => setNear(entry!.isIntersecting), {
+      rootMargin: '300px',
+    });
+    observer.observe(element.current!);
+    return () => observer.disconnect();
+  }, [element]);
+  return near;
 }

@@ -186,7 +186,7 @@ export class Selection {
   restyle(style: Record<string, unknown>): void {
     this.patchAll((mark) => {
       const own = Object.fromEntries(Object.entries(style).filter(([key]) => key in mark.style));
-      return Object.keys(own).length > 0 ? { style: own as NonNullable<MarkPatch['style']> } : undefined;
+      return Object.keys(own).length > 0 ? { style: own } : undefined;
     });
   }
 

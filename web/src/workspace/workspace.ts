@@ -8,6 +8,7 @@ import { LogClient } from '../live/logClient';
 import { Store } from '../live/store';
 import { Surfaces } from '../page/surfaces';
 import { MarkLayer } from './markLayer';
+import { PageActions } from './pageActions';
 import type { ToolId } from './penCase';
 import { PenCase } from './penCase';
 import { Selection } from './selection';
@@ -60,6 +61,7 @@ export class Workspace {
   readonly pageId = new Store<string | undefined>(undefined);
   readonly mode = new Store<Mode>('write');
   readonly selection = new Selection(this);
+  readonly pageActions = new PageActions(this);
   /** Corners clicked so far of a polyline or polygon, flat x, y. */
   readonly draft = new Store<readonly number[] | undefined>(undefined);
   readonly textEdit = new Store<TextEdit | undefined>(undefined);

@@ -1,0 +1,188 @@
+import type { Format, Page, Ruling } from '@doodla/core';
+import { FORMATS, paintRuling, RULINGS, toSvgPath } from '@doodla/core';
+import { useState } from 'react';
+import { Button } from '../ui/Button';
+import { classes } from '../ui/classes';
+import { Modal } from '../ui/Modal';
+import type { Sheet } from '../workspace/pageActions';
+
+const FORMAT_NAMES: Record<Format, string> = {
+  wide: 'Wide display 16:9',
+  classic: 'Display 4:3',
+  a4: 'A4',
+  letter: 'Letter',
+};
+const RULING_NAMES: Record<Ruling, string> = {
+  plain: 'Plain',
+  squared: 'Squared',
+  dotted: 'Dotted',
+  lined: 'Lined',
+  handwriting: 'Handwriting rows',
+  music: 'Music staves',
+  isometric: 'Isometric',
+  axes: 'Axes',
+};
+/** Usual distance of lines, millimetres. */
+const USUAL_SPACING: Record<Ruling, number> = {
+  plain: 10,
+  squared: 10,
+  dotted: 10,
+  lined: 10,
+  handwriting: 6,
+  music: 3,
+  isometric: 10,
+  axes: 12,
+};
+const PAPERS = ['#ffffff', '#faf5e8', '#e8f1fa', '#fdf3c8', '#12352a', '#1c241f'];
+
+interface PageDialogProps {
+  title: string;
+  action: string;
+  /** The page whose paper is changed; a new one is wide and plain. */
+  page?: Page | undefined;
+  onChoose(sheet: Sheet): void;
+  onClose(): void;
+}
+
+/** Format, ruling and colour of a blank page. */
+export function PageDialog({ title, action, page, onChoose, onClose }: PageDialogProps) {
+  const blank = page?.surface.kind === 'blank' ? page.surface : undefined;
+  const [size, setSize] = useState({
+    width: page?.width ?? FORMATS.wide.width,
+    height: page?.height ?? FORMATS.wide.height,
+  });
+  const [ruling, setRuling] = useState<Ruling>(blank?.ruling ?? 'plain');
+  const [spacing, setSpacing] = useState(blank?.spacing ?? USUAL_SPACING.plain);
+  const [colour, setColour] = useState(blank?.colour ?? PAPERS[0]!);
+  const upright = size.height > size.width;
+  const chooseFormat = (format: Format, stand: boolean) => {
+    const { width, height } = FORMATS[format];
+    setSize(stand ? { width: height, height: width } : { width, height });
+  };
+  const isFormat = (format: Format) =>
+    Math.abs(Math.max(size.width, size.height) - FORMATS[format].width) < 1;
+  const sheet: Sheet = { ...size, surface: { kind: 'blank', colour, ruling, spacing } };
+  return (
+    <Modal title={title} open onOpenChange={onClose}>
+      <div className="flex flex-col gap-4">
+        <Row label="Format">
+          {(Object.keys(FORMATS) as Format[]).map((format) => (
+            <Pick key={format} chosen={isFormat(format)} onClick={() => chooseFormat(format, upright)}>
+              {FORMAT_NAMES[format]}
+            </Pick>
+          ))}
+          <Pick chosen={upright} onClick={() => setSize({ width: size.height, height: size.width })}>
+            {upright ? 'Upright' : 'Lying'}
+          </Pick>
+        </Row>
+        <Row label="Ruling">
+          {RULINGS.map((value) => (
+            <Pick
+              key={value}
+              chosen={value === ruling}
+              onClick={() => {
+                setRuling(value);
+                setSpacing(USUAL_SPACING[value]);
+              }}
+            >
+              <RulingIcon ruling={value} />
+              {RULING_NAMES[value]}
+            </Pick>
+          ))}
+        </Row>
+        {ruling !== 'plain' && (
+          <label className="flex items-center gap-3">
+            <span className="font-bold">Distance of lines</span>
+            <input
+              type="number"
+              min={2}
+              max={100}
+              step={0.5}
+              value={spacing}
+              onChange={(event) => setSpacing(Math.min(100, Math.max(2, Number(event.target.value))))}
+              className="min-h-11 w-24 rounded-xl border-2 border-paper-line bg-white px-3"
+            />
+            mm
+          </label>
+        )}
+        <Row label="Colour of the page">
+          {PAPERS.map((paper) => (
+            <button
+              key={paper}
+              type="button"
+              aria-pressed={paper === colour}
+              aria-label={`Page colour ${paper}`}
+              onClick={() => setColour(paper)}
+              className={classes(
+                'size-11 rounded-xl border-2',
+                paper === colour ? 'border-board ring-3 ring-chalk' : 'border-paper-line',
+              )}
+              style={{ background: paper }}
+            />
+          ))}
+        </Row>
+        <Button look="main" onClick={() => onChoose(sheet)}>
+          {action}
+        </Button>
+      </div>
+    </Modal>
+  );
+}
+
+function Row({ label, children }: { label: string; children: React.ReactNode }) {
+  return (
+    <fieldset>
+      <legend className="mb-1 font-bold">{label}</legend>
+      <div className="flex flex-wrap gap-2">{children}</div>
+    </fieldset>
+  );
+}
+
+function Pick({
+  chosen,
+  onClick,
+  children,
+}: {
+  chosen: boolean;
+  onClick(): void;
+  children: React.ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-pressed={chosen}
+      onClick={onClick}
+      className={classes(
+        'flex min-h-11 items-center gap-2 rounded-xl border-2 px-3',
+        chosen ? 'border-board bg-board text-paper' : 'border-paper-line bg-white hover:bg-paper-dim',
+      )}
+    >
+      {children}
+    </button>
+  );
+}
+
+/** A corner of a page with the ruling. */
+function RulingIcon({ ruling }: { ruling: Ruling }) {
+  const size = 130;
+  const items = paintRuling(
+    { width: size, height: size },
+    {
+      kind: 'blank',
+      colour: '#ffffff',
+      ruling,
+      spacing: ruling === 'music' || ruling === 'handwriting' ? 3 : 8,
+    },
+  );
+  return (
+    <svg viewBox={`0 0 ${size} ${size}`} className="size-7 rounded bg-white" aria-hidden>
+      {items.map((item, i) =>
+        item.kind === 'line' ? (
+          <path key={i} d={toSvgPath(item.path)} stroke={item.colour} strokeWidth={4} fill="none" />
+        ) : item.kind === 'fill' ? (
+          <path key={i} d={toSvgPath(item.path)} fill={item.colour} stroke={item.colour} strokeWidth={4} />
+        ) : null,
+      )}
+    </svg>
+  );
+}

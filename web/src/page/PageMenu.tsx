@@ -1,0 +1,120 @@
+import type { Page } from '@doodla/core';
+import { Ellipsis } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useState } from 'react';
+import type { FormEvent } from 'react';
+import { toast } from 'sonner';
+import { Button } from '../ui/Button';
+import { Modal } from '../ui/Modal';
+import { TextField } from '../ui/TextField';
+import type { Workspace } from '../workspace/workspace';
+import { PageDialog } from './PageDialog';
+
+interface PageMenuProps {
+  page: Page;
+  number: number;
+  workspace: Workspace;
+}
+
+const ITEM =
+  'flex min-h-11 cursor-pointer items-center rounded-xl px-3 outline-none data-disabled:opacity-40 data-highlighted:bg-paper-dim';
+
+/** What can be done with one page. */
+export function PageMenu({ page, number, workspace }: PageMenuProps) {
+  const [sheet, setSheet] = useState<'before' | 'after' | 'paper' | 'name'>();
+  const { pageActions: actions } = workspace;
+  const pages = workspace.pages.get();
+  const close = () => setSheet(undefined);
+  const remove = () => {
+    if (!actions.remove(page.id)) return toast('A lesson keeps at least one page.');
+    toast(`Page ${number} was deleted.`, {
+      duration: 15_000,
+      action: { label: 'Undo', onClick: () => actions.undo() },
+    });
+  };
+  const rename = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    actions.rename(page.id, (new FormData(event.currentTarget).get('title') as string).trim());
+    close();
+  };
+  return (
+    <>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger
+          aria-label={`What to do with page ${number}`}
+          className="grid size-11 place-items-center rounded-xl text-paper hover:bg-board-light"
+        >
+          <Ellipsis aria-hidden size={20} />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            collisionPadding={8}
+            className="z-40 rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl"
+          >
+            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('after')}>
+              Add a page after this
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('before')}>
+              Add a page before this
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={ITEM} onSelect={() => actions.duplicate(page.id)}>
+              Duplicate
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('name')}>
+              Rename
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
+              className={ITEM}
+              disabled={page.surface.kind !== 'blank'}
+              onSelect={() => setSheet('paper')}
+            >
+              Change the paper
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
+              className={ITEM}
+              disabled={number === 1}
+              onSelect={() => actions.moveTo(page.id, number - 2)}
+            >
+              Move up
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
+              className={ITEM}
+              disabled={number === pages.length}
+              onSelect={() => actions.moveTo(page.id, number)}
+            >
+              Move down
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={`${ITEM} text-alarm`} onSelect={remove}>
+              Delete
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      {(sheet === 'before' || sheet === 'after') && (
+        <PageDialog
+          title="A new page"
+          action="Add this page"
+          onClose={close}
+          onChoose={(made) => (close(), actions.add(made, page.id, sheet))}
+        />
+      )}
+      {sheet === 'paper' && (
+        <PageDialog
+          title="The paper of this page"
+          action="Use this paper"
+          page={page}
+          onClose={close}
+          onChoose={(made) => (close(), actions.setSheet(page.id, made))}
+        />
+      )}
+      <Modal title="Rename page" open={sheet === 'name'} onOpenChange={close}>
+        <form onSubmit={rename}>
+          <TextField label="Name of the page" name="title" defaultValue={page.title} maxLength={200} />
+          <Button type="submit" look="main">
+            Keep this name
+          </Button>
+        </form>
+      </Modal>
+    </>
+  );
+}
