@@ -15,6 +15,8 @@ import { Material } from './materials/material.entity.js';
 import { MaterialsController } from './materials/materials.controller.js';
 import { MaterialsService } from './materials/materials.service.js';
 import { PdfReader } from './materials/pdfReader.js';
+import { StoredPicture } from './pictures/picture.entity.js';
+import { PicturesController } from './pictures/pictures.controller.js';
 import { Sitting } from './sittings/sitting.entity.js';
 import { SittingsController } from './sittings/sittings.controller.js';
 import { SittingsService } from './sittings/sittings.service.js';
@@ -31,9 +33,10 @@ import { Student } from './sittings/student.entity.js';
       Student,
       StoredOperation,
       StoredSnapshot,
+      StoredPicture,
     ]),
   ],
-  controllers: [LessonsController, MaterialsController, SittingsController],
+  controllers: [LessonsController, MaterialsController, PicturesController, SittingsController],
   providers: [
     LessonsService,
     PurgeService,

@@ -9,7 +9,9 @@ import { Session } from '../people/session.entity.js';
 import { Teacher } from '../people/teacher.entity.js';
 import { Sitting } from '../sittings/sitting.entity.js';
 import { Student } from '../sittings/student.entity.js';
+import { StoredPicture } from '../pictures/picture.entity.js';
 import { FirstLesson1700000000001 } from './migrations/1-first-lesson.js';
+import { Pictures1700000000002 } from './migrations/2-pictures.js';
 
 /** The part of better-sqlite3 that is used while opening. */
 interface Database {
@@ -31,8 +33,9 @@ export function databaseOptions(dataFolder: string): DataSourceOptions {
       Student,
       StoredOperation,
       StoredSnapshot,
+      StoredPicture,
     ],
-    migrations: [FirstLesson1700000000001],
+    migrations: [FirstLesson1700000000001, Pictures1700000000002],
     migrationsRun: true,
     prepareDatabase: (database: Database) => {
       database.pragma('journal_mode = WAL');

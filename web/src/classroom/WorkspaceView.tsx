@@ -6,6 +6,7 @@ import type { Stage } from '../page/stage';
 import { StageView } from '../page/StageView';
 import type { Arrangement } from '../page/view';
 import { Reach } from '../reach/reachState';
+import { picturesIn, useClipboard } from '../workspace/useClipboard';
 import { useShortcuts } from '../workspace/useShortcuts';
 import type { Workspace } from '../workspace/workspace';
 import { ConnectionSign } from './ConnectionSign';
@@ -33,9 +34,19 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
   const { ready } = useStore(workspace.lessonLog.status);
   const away = side === 'left' ? 'right' : 'left';
   useShortcuts(workspace, stage, reach);
+  useClipboard(workspace);
   useEffect(() => stage?.setToolSide(side), [stage, side]);
   return (
-    <div className="fixed inset-0">
+    <div
+      className="fixed inset-0"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const box = stage?.host.getBoundingClientRect();
+        const at = box && stage?.toPage(event.clientX - box.left, event.clientY - box.top);
+        void workspace.pictureActions.place(picturesIn(event.dataTransfer.files), at);
+      }}
+    >
       <StageView workspace={workspace} stage={stage} onStage={setStage} />
       {!ready && (
         <p className="absolute inset-0 grid place-items-center text-xl text-paper">Opening the pages …</p>

@@ -17,7 +17,7 @@ const worker = {
     const sources: HandoutSources = {
       pdf: (material) => download(`/api/materials/${material}/file`),
       font: (face) => download(fontFiles[face]),
-      picture: () => Promise.resolve(undefined),
+      picture,
       textPicture,
       pagePicture: (page) => host.pagePicture(page),
     };
@@ -33,6 +33,13 @@ async function download(url: string): Promise<Uint8Array> {
     throw new Error('A part of the handout could not be fetched. Please check the connection and try again.');
   return new Uint8Array(await response.arrayBuffer());
 }
+
+const picture: HandoutSources['picture'] = async (material) => {
+  const response = await fetch(`/api/pictures/${material}`);
+  if (!response.ok) return undefined;
+  const type = response.headers.get('Content-Type') === 'image/png' ? 'png' : 'jpeg';
+  return { bytes: new Uint8Array(await response.arrayBuffer()), type };
+};
 
 const textPicture: HandoutSources['textPicture'] = async (item) => {
   const baseline = item.size;

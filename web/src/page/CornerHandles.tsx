@@ -1,5 +1,6 @@
 import type { Change, Mark, MarkOf } from '@doodla/core';
 import { boxMatrix, applyMatrix, pointsOf, shapeCorners } from '@doodla/core';
+import { nanoid } from 'nanoid';
 import { useRef } from 'react';
 import type { PointerEvent } from 'react';
 import type { Workspace } from '../workspace/workspace';
@@ -24,7 +25,7 @@ export function CornerHandles({ mark, workspace, stage }: CornerHandlesProps) {
       from: null,
       to: null,
     };
-    workspace.target.perform(changesFor(mark, changed));
+    if (workspace.target.perform(changesFor(mark, changed))) workspace.selection.select([changed.id]);
   };
   const show = (corners: readonly (readonly [number, number])[] | undefined) => {
     stage.showPreview(
@@ -100,8 +101,8 @@ function asPath(mark: Mark): MarkOf<'path'> | undefined {
   if (!corners) return undefined;
   const matrix = boxMatrix(mark);
   const points = corners.flatMap((corner) => (matrix ? applyMatrix(matrix, ...corner) : corner));
-  const { id, page, author, space, order, locked, group, alt, createdAt, style } = mark;
-  const common = { id, page, author, space, order, locked, group, alt, createdAt, style };
+  const { page, author, space, order, locked, group, alt, createdAt, style } = mark;
+  const common = { id: nanoid(), page, author, space, order, locked, group, alt, createdAt, style };
   return {
     ...common,
     kind: 'path',
@@ -146,7 +147,7 @@ function Dot({ label, at, small, stage, onDrag, onDrop, onRemove }: DotProps) {
     <button
       type="button"
       aria-label={label}
-      className="pointer-events-auto absolute -mt-4 -ml-4 grid size-8 cursor-move touch-none place-items-center"
+      className="pointer-events-auto absolute -mt-3 -ml-3 grid size-6 cursor-move touch-none place-items-center"
       style={{ left: x + at[0] * scale, top: y + at[1] * scale }}
       onPointerDown={(event) => {
         event.stopPropagation();

@@ -1,4 +1,4 @@
-import type { AlignEdge, Mark } from '@doodla/core';
+import type { AlignEdge, Mark, MarkOf, MarkPatch } from '@doodla/core';
 import {
   AlignHorizontalDistributeCenter,
   ArrowDownToLine,
@@ -161,12 +161,61 @@ function LookMenu({ marks, workspace }: Pick<SelectionBarProps, 'marks' | 'works
               onChange={(part) => selection.restyle({ opacity: part / 100 })}
             />
           )}
+          {first.kind === 'picture' && (
+            <CropSheet picture={first} onCrop={(set) => selection.patchOne(first.id, set)} />
+          )}
           {first.kind === 'text' && (
             <TextSheet style={first.style} onChange={(part) => selection.restyle({ ...part })} />
           )}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+interface CropSheetProps {
+  picture: MarkOf<'picture'>;
+  onCrop(set: MarkPatch): void;
+}
+
+/** How much of a picture is left off at each side. */
+function CropSheet({ picture, onCrop }: CropSheetProps) {
+  const { crop } = picture;
+  const off = { left: crop.x, top: crop.y, right: 1 - crop.x - crop.width, bottom: 1 - crop.y - crop.height };
+  const full = { width: picture.width / crop.width, height: picture.height / crop.height };
+  const set = (side: keyof typeof off, percent: number) => {
+    const cut = { ...off, [side]: percent / 100 };
+    const next = {
+      x: cut.left,
+      y: cut.top,
+      width: 1 - cut.left - cut.right,
+      height: 1 - cut.top - cut.bottom,
+    };
+    if (next.width < 0.05 || next.height < 0.05) return;
+    onCrop({
+      crop: next,
+      x: picture.x + (next.x - crop.x) * full.width,
+      y: picture.y + (next.y - crop.y) * full.height,
+      width: next.width * full.width,
+      height: next.height * full.height,
+    });
+  };
+  return (
+    <fieldset>
+      <legend className="font-bold">Crop</legend>
+      {(Object.keys(off) as (keyof typeof off)[]).map((side) => (
+        <Slider
+          key={side}
+          label={{ left: 'Left', top: 'Top', right: 'Right', bottom: 'Bottom' }[side]}
+          value={Math.round(off[side] * 100)}
+          min={0}
+          max={90}
+          step={1}
+          unit=" %"
+          onChange={(percent) => set(side, percent)}
+        />
+      ))}
+    </fieldset>
   );
 }
 

@@ -25,6 +25,10 @@ function useMarkChanges(workspace: Workspace): void {
   useEffect(() => workspace.marksChanged.subscribe(changed), [workspace]);
 }
 
+/** Distance of the frame from what is selected, and the side below which it has corner handles only; CSS pixels. */
+const STAND_OFF = 10;
+const SMALL = 76;
+
 /** Places of the eight handles on the frame, 0 to 1 each way. */
 const HANDLES = [
   { x: 0, y: 0, cursor: 'nwse-resize', name: 'upper left' },
@@ -48,12 +52,14 @@ function Frame({ marks, workspace, stage }: FrameProps) {
   const frame = frameOf(marks, workspace);
   const angle = useRef<HTMLOutputElement>(null);
   const locked = marks.every((mark) => mark.locked);
+  // The frame stands off a little, so that small marks can still be taken hold of.
   const place = {
-    left: x + frame.x * scale,
-    top: y + frame.y * scale,
-    width: frame.width * scale,
-    height: frame.height * scale,
+    left: x + frame.x * scale - STAND_OFF,
+    top: y + frame.y * scale - STAND_OFF,
+    width: frame.width * scale + 2 * STAND_OFF,
+    height: frame.height * scale + 2 * STAND_OFF,
   };
+  const isSmall = Math.min(place.width, place.height) < SMALL;
   return (
     <>
       <div
@@ -61,7 +67,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
         style={{ ...place, transform: `rotate(${frame.rotation}deg)` }}
       >
         {!locked &&
-          HANDLES.map((handle) => (
+          HANDLES.filter(({ x: u, y: v }) => !isSmall || (u !== 0.5 && v !== 0.5)).map((handle) => (
             <DragDot
               key={handle.name}
               label={`Resize from the ${handle.name}`}
@@ -77,7 +83,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
             label="Turn"
             cursor="grab"
             round
-            style={{ left: '50%', top: -34 }}
+            style={{ left: '50%', top: -30 }}
             stage={stage}
             workspace={workspace}
             transformFor={(start, now, keys) => {
@@ -95,7 +101,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
           className="absolute -top-16 left-1/2 -translate-x-1/2 rounded bg-ink px-1 text-sm text-paper empty:hidden"
         />
       </div>
-      {marks.length === 1 && !locked && (
+      {marks.length === 1 && !locked && !isSmall && (
         <CornerHandles mark={marks[0]!} workspace={workspace} stage={stage} />
       )}
       <SelectionBar marks={marks} workspace={workspace} place={place} />
@@ -140,7 +146,7 @@ function DragDot({ label, cursor, round, style, stage, workspace, transformFor, 
     <button
       type="button"
       aria-label={label}
-      className="pointer-events-auto absolute -mt-[22px] -ml-[22px] grid size-11 touch-none place-items-center"
+      className="pointer-events-auto absolute -mt-4 -ml-4 grid size-8 touch-none place-items-center"
       style={{ ...style, cursor }}
       onPointerDown={(event) => {
         event.stopPropagation();

@@ -1,5 +1,6 @@
 import type { Mark, PaintItem, PaintOf } from '@doodla/core';
 import { paintMark, toSvgPath } from '@doodla/core';
+import type { PictureCache } from '../pictures/pictureCache';
 import { cssFont, faceOfMark, needFace } from './faces';
 
 export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
@@ -21,14 +22,14 @@ export function onFontArrived(listener: () => void): () => void {
 }
 
 /** Draws a mark into a context whose units are page units. */
-export function drawMark(ctx: Context, mark: Mark): void {
+export function drawMark(ctx: Context, mark: Mark, pictures?: PictureCache): void {
   let drawable = drawables.get(mark);
   if (!drawable) {
     drawable = drawablesOf(paintMark(mark));
     drawables.set(mark, drawable);
     fetchFont(mark);
   }
-  for (const each of drawable) draw(ctx, each);
+  for (const each of drawable) draw(ctx, each, pictures);
 }
 
 /** Draws items that belong to no mark, such as rulings and wet ink. */
@@ -49,7 +50,7 @@ function fetchFont(mark: Mark): void {
   });
 }
 
-function draw(ctx: Context, { item, path }: Drawable): void {
+function draw(ctx: Context, { item, path }: Drawable, pictures?: PictureCache): void {
   switch (item.kind) {
     case 'fill':
       ctx.globalAlpha = item.opacity;
@@ -70,6 +71,7 @@ function draw(ctx: Context, { item, path }: Drawable): void {
       drawText(ctx, item);
       break;
     case 'picture':
+      drawPicture(ctx, item, pictures?.get(item.material));
       break;
   }
   ctx.globalAlpha = 1;
@@ -90,4 +92,29 @@ function drawText(ctx: Context, item: PaintOf<'text'>): void {
   if (item.fallback) ctx.fillText(item.text, item.x, item.y, item.width);
   else ctx.fillText(item.text, item.x, item.y);
   if (item.matrix) ctx.restore();
+}
+
+function drawPicture(ctx: Context, item: PaintOf<'picture'>, bitmap: ImageBitmap | undefined): void {
+  ctx.save();
+  if (item.matrix) ctx.transform(...(item.matrix as [number, number, number, number, number, number]));
+  const { x, y, width, height, crop } = item;
+  if (bitmap) {
+    ctx.globalAlpha = item.opacity;
+    const [sx, sy] = [crop.x * bitmap.width, crop.y * bitmap.height];
+    ctx.drawImage(
+      bitmap,
+      sx,
+      sy,
+      crop.width * bitmap.width,
+      crop.height * bitmap.height,
+      x,
+      y,
+      width,
+      height,
+    );
+  } else {
+    ctx.fillStyle = '#d9d4c4';
+    ctx.fillRect(x, y, width, height);
+  }
+  ctx.restore();
 }

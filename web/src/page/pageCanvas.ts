@@ -1,5 +1,6 @@
 import type { Mark, Page, PaintItem, Rect, SpatialIndex } from '@doodla/core';
 import { growRect, markBounds, paintStroke, rectsTouch, unionRect } from '@doodla/core';
+import type { PictureCache } from '../pictures/pictureCache';
 import type { WetInk } from '../tools/gesture';
 import { drawItems, drawMark } from './markPainter';
 import type { SurfaceView } from './surface';
@@ -38,7 +39,10 @@ export class PageCanvas {
   private settleTimer: ReturnType<typeof setTimeout> | undefined;
   private lastFullMs = 0;
 
-  constructor(host: HTMLElement) {
+  constructor(
+    host: HTMLElement,
+    private readonly pictures: PictureCache,
+  ) {
     this.dry = addCanvas(host, 'dry');
     this.wetMultiply = addCanvas(host, 'wet-multiply');
     this.wetMultiply.style.mixBlendMode = 'multiply';
@@ -178,7 +182,8 @@ export class PageCanvas {
     ctx.fillRect(0, 0, this.page.width, this.page.height);
     this.surface?.draw(ctx);
     for (const layer of this.layers) {
-      for (const mark of layer.within(rect)) if (!this.hidden.has(mark.id)) drawMark(ctx, mark);
+      for (const mark of layer.within(rect))
+        if (!this.hidden.has(mark.id)) drawMark(ctx, mark, this.pictures);
     }
     ctx.restore();
   }
@@ -193,7 +198,7 @@ export class PageCanvas {
       ctx.clearRect(0, 0, canvas.width, canvas.height);
       this.usePageUnits(ctx, this.view);
     }
-    for (const mark of this.wetMarks) drawMark(context(this.wet), mark);
+    for (const mark of this.wetMarks) drawMark(context(this.wet), mark, this.pictures);
     for (const ink of this.wetInk) {
       const ctx = context(ink.style.nature === 'highlighter' ? this.wetMultiply : this.wet);
       // The canvas below is blended as a whole.

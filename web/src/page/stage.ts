@@ -44,7 +44,7 @@ export class Stage {
     readonly host: HTMLElement,
     private readonly workspace: Workspace,
   ) {
-    this.canvas = new PageCanvas(host);
+    this.canvas = new PageCanvas(host, workspace.pictures);
     this.input = new StageInput(host, this);
     this.observer = new ResizeObserver(() => this.resize());
     this.observer.observe(host);
@@ -56,6 +56,7 @@ export class Stage {
       onFontArrived(() => this.canvas.invalidate('all')),
     ];
     workspace.onStale = (what) => this.redraw(what);
+    workspace.pictures.onArrived = () => this.canvas.invalidate('all');
     workspace.surfaces.onChange = (page) => this.surfaceChanged(page);
     if (workspace.ink) workspace.ink.onChange = () => this.drawWet();
     void document.fonts.load('16px Andika').then(() => this.canvas.invalidate('all'));

@@ -26,7 +26,8 @@ export async function drawThumbnail(
     drawBlank(ctx, page, page.surface);
   }
   ctx.setTransform(scale, 0, 0, scale, 0, 0);
-  for (const layer of workspace.layers) for (const mark of layer.on(page.id).all()) drawMark(ctx, mark);
+  for (const layer of workspace.layers)
+    for (const mark of layer.on(page.id).all()) drawMark(ctx, mark, workspace.pictures);
   canvas.width = picture.width;
   canvas.height = picture.height;
   canvas.getContext('2d')!.drawImage(picture, 0, 0);

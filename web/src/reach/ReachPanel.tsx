@@ -5,6 +5,7 @@ import { useStore } from '../live/store';
 import { IconButton } from '../ui/IconButton';
 import { FOLD_KEY, MODE_KEY, SWAP_KEY, TOOL_KEYS } from '../workspace/useShortcuts';
 import type { Workspace } from '../workspace/workspace';
+import { PictureButton } from './PictureButton';
 import type { Reach, ReachState } from './reachState';
 import { ReadyPens } from './ReadyPens';
 import { ToolOptions } from './ToolOptions';
@@ -44,6 +45,7 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
           {tools.map((tool) => (
             <ToolButton key={tool.id} tool={tool} workspace={workspace} side={away} />
           ))}
+          {name === 'Place' && <PictureButton workspace={workspace} side={away} />}
         </div>
       ))}
       <div

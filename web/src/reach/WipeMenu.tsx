@@ -1,8 +1,8 @@
-import type { Mark } from '@doodla/core';
+import type { ClassState, Mark } from '@doodla/core';
 import { Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { toast } from 'sonner';
-import { useStore } from '../live/store';
+import { Store, useStore } from '../live/store';
 import type { Workspace } from '../workspace/workspace';
 
 interface WipeMenuProps {
@@ -10,13 +10,15 @@ interface WipeMenuProps {
   side: 'left' | 'right';
 }
 
+const NO_CLASS = new Store<ClassState | undefined>(undefined);
+
 const ITEM =
   'flex min-h-11 cursor-pointer items-center gap-3 rounded-xl px-3 text-base outline-none data-highlighted:bg-paper-dim';
 
 /** Clears the page of one sort of marks; each is one step to undo. */
 export function WipeMenu({ workspace, side }: WipeMenuProps) {
   useStore(workspace.mode);
-  const state = workspace.classroom?.state;
+  const state = useStore(workspace.classroom?.state ?? NO_CLASS);
   const wipe = (what: string, matches: (mark: Mark) => boolean) => {
     workspace.settle();
     const marks = (workspace.targetMarks?.all() ?? []).filter(
@@ -30,7 +32,7 @@ export function WipeMenu({ workspace, side }: WipeMenuProps) {
     });
   };
   const me = workspace.target.actor?.id;
-  const people = workspace.isTeacher ? (state?.get()?.people ?? []) : [];
+  const people = workspace.isTeacher ? (state?.people ?? []) : [];
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger

@@ -6,6 +6,8 @@ import type { Gesture, PenPoint, Preview } from './gesture';
 /** Selects what one taps or goes round, and moves what is selected. */
 export class SelectGesture implements Gesture {
   private last: PenPoint;
+  /** Whether the pointer has not gone anywhere yet; a lasso ends where it began. */
+  private isTap = true;
   private readonly path: number[] = [];
   private readonly moves: boolean;
 
@@ -36,6 +38,7 @@ export class SelectGesture implements Gesture {
   move(points: readonly PenPoint[]): void {
     for (const point of points) {
       this.last = point;
+      this.isTap &&= Math.hypot(point.x - this.start.x, point.y - this.start.y) < this.reach;
       if (!this.moves) this.path.push(point.x, point.y);
     }
   }
@@ -56,10 +59,6 @@ export class SelectGesture implements Gesture {
 
   cancel(): void {
     // Nothing was moved yet.
-  }
-
-  private get isTap(): boolean {
-    return Math.hypot(this.last.x - this.start.x, this.last.y - this.start.y) < this.reach;
   }
 
   private transform() {

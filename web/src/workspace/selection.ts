@@ -108,7 +108,12 @@ export class Selection {
 
   copy(): void {
     const marks = this.marks();
-    if (marks.length > 0) localStorage.setItem(CLIPBOARD, JSON.stringify(marks));
+    if (marks.length === 0) return;
+    // Other programs get the words; by them a paste knows that the marks are meant.
+    const words = marks.flatMap((mark) => ('text' in mark ? [mark.text] : [])).join('\n');
+    const text = words === '' ? `${marks.length} marks` : words;
+    localStorage.setItem(CLIPBOARD, JSON.stringify({ text, marks }));
+    void navigator.clipboard?.writeText(text).catch(() => undefined);
   }
 
   cut(): void {
@@ -116,11 +121,15 @@ export class Selection {
     this.remove();
   }
 
-  /** Puts what was copied on the shown page, a little aside where it came from this one. Returns whether there was any. */
-  paste(): boolean {
+  /**
+   * Puts what was copied on the shown page, a little aside where it came from this one. Does
+   * nothing and returns false where the system's clipboard holds other text than what was copied.
+   */
+  paste(systemText: string): boolean {
     const stored = localStorage.getItem(CLIPBOARD);
     if (stored === null) return false;
-    const marks = JSON.parse(stored) as Mark[];
+    const { text, marks } = JSON.parse(stored) as { text: string; marks: Mark[] };
+    if (systemText !== '' && systemText.trim() !== text.trim()) return false;
     const here = marks.some((mark) => mark.page === this.workspace.pageId.get());
     const offset = here ? COPY_OFFSET : 0;
     const moved = marks.map((mark) =>
@@ -188,6 +197,11 @@ export class Selection {
       const own = Object.fromEntries(Object.entries(style).filter(([key]) => key in mark.style));
       return Object.keys(own).length > 0 ? { style: own } : undefined;
     });
+  }
+
+  /** Changes one of the selected marks. */
+  patchOne(id: string, set: MarkPatch): void {
+    this.patchAll((mark) => (mark.id === id ? set : undefined));
   }
 
   setAlt(alt: string | null): void {

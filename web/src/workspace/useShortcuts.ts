@@ -55,7 +55,6 @@ function commandFor(event: KeyboardEvent, workspace: Workspace): (() => void) | 
   if (key === 'a') return () => (workspace.takeTool('select'), selection.selectAll());
   if (key === 'c') return () => selection.copy();
   if (key === 'x') return () => selection.cut();
-  if (key === 'v') return () => (workspace.takeTool('select'), void selection.paste());
   if (key === 'd') return () => selection.duplicate();
   if (key === 'g') return () => (event.shiftKey ? selection.ungroup() : selection.group());
   if (key === 'z') return () => (event.shiftKey ? workspace.target.redo() : workspace.target.undo());

@@ -7,6 +7,8 @@ import { LiveInk } from '../live/liveInk';
 import { LogClient } from '../live/logClient';
 import { Store } from '../live/store';
 import { Surfaces } from '../page/surfaces';
+import { PictureActions } from '../pictures/pictureActions';
+import { PictureCache } from '../pictures/pictureCache';
 import { MarkLayer } from './markLayer';
 import { PageActions } from './pageActions';
 import type { ToolId } from './penCase';
@@ -53,6 +55,8 @@ export class Workspace {
   readonly classroom: ClassClient | undefined;
   readonly ink: LiveInk | undefined;
   readonly surfaces: Surfaces;
+  readonly pictures: PictureCache;
+  readonly pictureActions: PictureActions;
   readonly penCase: PenCase;
   /** Layers of marks, lowest first. */
   readonly layers: readonly MarkLayer[];
@@ -80,6 +84,9 @@ export class Workspace {
     const { lesson, sitting, token, colour } = options;
     this.connection = new Connection(token);
     this.surfaces = new Surfaces(token);
+    this.pictures = new PictureCache(token);
+    const address = sitting === undefined ? `/api/lessons/${lesson}` : `/api/sittings/${sitting}`;
+    this.pictureActions = new PictureActions(this, address, token);
     this.penCase = new PenCase(token === undefined ? 'doodla.pens' : 'doodla.studentPens', colour);
     this.classroom = sitting === undefined ? undefined : new ClassClient(sitting, this.connection);
     this.lessonLog = new LogClient({ kind: 'lesson', id: lesson }, this.connection, () => this.situation());
@@ -184,6 +191,7 @@ export class Workspace {
     this.classroom?.close();
     this.ink?.close();
     this.surfaces.close();
+    this.pictures.close();
     this.connection.close();
   }
 

@@ -1,0 +1,67 @@
+import { describe, expect, it } from 'vitest';
+import { FORMATS, isPage, isPagePatch, paintRuling, RULINGS, UNITS_PER_MM } from '../src/index.js';
+import type { PathStep, Ruling } from '../src/index.js';
+import { aPage } from './helpers/marks.js';
+
+const page = { width: FORMATS.a4.height, height: FORMATS.a4.width };
+const rule = (ruling: Ruling, spacing: number) =>
+  paintRuling(page, { kind: 'blank', colour: '#ffffff', ruling, spacing });
+const starts = (path: readonly PathStep[]) => path.flatMap((step) => (step[0] === 'M' ? [step] : []));
+
+describe('page formats', () => {
+  it('have the sizes of ISO 216 (A4: 210 × 297 mm) and ANSI A (8.5 × 11 in)', () => {
+    expect(FORMATS.a4.width / UNITS_PER_MM).toBeCloseTo(297);
+    expect(FORMATS.a4.height / UNITS_PER_MM).toBeCloseTo(210);
+    expect([FORMATS.letter.width / 96, FORMATS.letter.height / 96]).toEqual([11, 8.5]);
+    expect(FORMATS.wide.width / FORMATS.wide.height).toBeCloseTo(16 / 9);
+    expect(FORMATS.classic.width / FORMATS.classic.height).toBeCloseTo(4 / 3);
+  });
+});
+
+describe('rulings', () => {
+  it('are drawn at the distance asked for', () => {
+    const [item] = rule('squared', 5);
+    if (item?.kind !== 'line') throw new Error('squares are lines');
+    const heights = starts(item.path).flatMap(([, x, y]) => (x === 0 ? [y] : []));
+    expect((heights[1]! - heights[0]!) / UNITS_PER_MM).toBeCloseTo(5);
+  });
+
+  it('have four lines to a row of handwriting and five to a staff (common practice, no source)', () => {
+    const writing = rule('handwriting', 6).flatMap((item) =>
+      item.kind === 'line' ? starts(item.path).map(([, , y]) => y) : [],
+    );
+    const rows = [...writing].sort((a, b) => a - b);
+    expect(rows.length % 4).toBe(0);
+    expect((rows[1]! - rows[0]!) / UNITS_PER_MM).toBeCloseTo(6);
+    const [staff] = rule('music', 3);
+    if (staff?.kind !== 'line') throw new Error('staves are lines');
+    expect(starts(staff.path).length % 5).toBe(0);
+  });
+
+  it('number the axes outwards from the middle', () => {
+    const labels = rule('axes', 12).flatMap((item) => (item.kind === 'text' ? [item] : []));
+    const one = labels.find(({ text, y }) => text === '1' && y > page.height / 2)!;
+    expect(one.x + one.width / 2 - page.width / 2).toBeCloseTo(12 * UNITS_PER_MM);
+    expect(labels.some(({ text }) => text === '−3')).toBe(true);
+  });
+
+  it('stay within reason on the largest page', () => {
+    for (const ruling of RULINGS)
+      expect(
+        paintRuling({ width: 2000, height: 2000 }, { kind: 'blank', colour: '#12352a', ruling, spacing: 10 })
+          .length,
+      ).toBeLessThan(200);
+  });
+});
+
+describe('pages from outside', () => {
+  it('are told from nonsense', () => {
+    expect(isPage(aPage())).toBe(true);
+    for (const bad of [null, {}, aPage({ width: NaN }), aPage({ width: 1e9 }), { ...aPage(), more: 1 }])
+      expect(isPage(bad)).toBe(false);
+    const surface = { kind: 'blank', colour: '#ffffff', ruling: 'wavy', spacing: 5 };
+    expect(isPage({ ...aPage(), surface })).toBe(false);
+    expect(isPagePatch({ title: 'Arches', removed: true })).toBe(true);
+    expect(isPagePatch({ id: 'other' })).toBe(false);
+  });
+});

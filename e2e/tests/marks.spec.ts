@@ -1,0 +1,372 @@
+import type { CDPSession, Page } from '@playwright/test';
+import { PNG } from 'pngjs';
+import { bringIn, expect, joinAs, penState, startClass, test } from '../support/fixtures';
+import { makeHandout } from '../support/handout';
+import { OutsideReader, plainPdf } from '../support/pdfs';
+import { pageOnScreen, similarity } from '../support/pictures';
+import { at, draw, expectMarks, stageState, typeAt, wave } from '../support/stage';
+
+test.beforeEach(async ({ teacher }) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
+});
+
+const kinds = async (page: Page) => (await stageState(page)).marks.map(({ kind }) => kind);
+
+async function option(page: Page, name: string | RegExp, role: 'radio' | 'button' = 'radio'): Promise<void> {
+  await page.getByRole('button', { name: /^Colour and options/ }).click();
+  await page.getByRole(role, { name, exact: true }).click();
+  await page.keyboard.press('Escape');
+}
+
+test('everything that can be put on a page is on the students’ screens and in the PDF alike', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await teacher.keyboard.press('s');
+  await draw(teacher, [
+    [80, 120],
+    [220, 200],
+  ]);
+  await option(teacher, 'Ellipse');
+  await draw(teacher, [
+    [260, 120],
+    [380, 200],
+  ]);
+  await option(teacher, 'Star');
+  await option(teacher, 'Both');
+  await draw(teacher, [
+    [420, 120],
+    [520, 210],
+  ]);
+  await teacher.keyboard.press('l');
+  await draw(teacher, [
+    [220, 160],
+    [262, 160],
+  ]);
+  await option(teacher, 'Curve');
+  await draw(teacher, [
+    [90, 250],
+    [300, 260],
+  ]);
+  await teacher.keyboard.press('m');
+  for (const [i, name] of ['Tick', 'Heart', 'Smile', 'Counting number'].entries()) {
+    await option(teacher, name);
+    await teacher.mouse.click(...(await at(teacher, 400 + i * 60, 270)));
+  }
+  await teacher.mouse.click(...(await at(teacher, 640, 270)));
+  await teacher.keyboard.press('n');
+  await teacher.mouse.click(...(await at(teacher, 640, 130)));
+  await teacher.keyboard.type('Think first');
+  await teacher.keyboard.press('Escape');
+  for (const [i, nature] of ['Pen', 'Pencil', 'Marker', 'Chalk'].entries()) {
+    await teacher.keyboard.press('p');
+    await option(teacher, nature);
+    await draw(teacher, wave(100, 680 + i * 40));
+  }
+  await teacher.keyboard.press('t');
+  await option(teacher, 'Serif');
+  await option(teacher, 'Bold', 'button');
+  await typeAt(teacher, 300, 700, 'Bold words');
+
+  const count = 3 + 2 + 5 + 1 + 4 + 1;
+  for (const page of [teacher, wren]) await expectMarks(page, count);
+  const numbers = (await stageState(teacher)).marks.filter(({ kind }) => kind === 'stamp');
+  expect(numbers).toHaveLength(5);
+  await expect
+    .poll(async () => similarity(await pageOnScreen(teacher, 794, 1123), await pageOnScreen(wren, 794, 1123)))
+    .toBeGreaterThan(0.99);
+  const handout = new OutsideReader(await makeHandout(teacher));
+  handout.check();
+  expect(handout.text(1)).toContain('Think first');
+  expect(handout.text(1)).toContain('Bold words');
+  const screen = await pageOnScreen(teacher, 794, 1123);
+  expect(similarity(screen, handout.picture(1, screen.height))).toBeGreaterThan(0.9);
+});
+
+test('what is selected can be moved, resized, turned, copied, ordered, grouped, locked and deleted', async ({
+  teacher,
+}) => {
+  await teacher.keyboard.press('s');
+  await option(teacher, 'Both');
+  await draw(teacher, [
+    [100, 400],
+    [200, 460],
+  ]);
+  await draw(teacher, [
+    [300, 400],
+    [400, 460],
+  ]);
+  await teacher.keyboard.press('v');
+  await teacher.mouse.click(...(await at(teacher, 150, 430)));
+  const bar = teacher.getByRole('toolbar', { name: 'Selected marks' });
+  await expect(bar).toBeVisible();
+  const darkAt = async (x: number, y: number) => {
+    const picture = await pageOnScreen(teacher, 794, 1123);
+    const { scale } = await stageState(teacher);
+    const i = (Math.round(y * scale) * picture.width + Math.round(x * scale)) * 4;
+    return picture.data[i]! < 220;
+  };
+  expect(await darkAt(150, 430)).toBe(true);
+  await draw(teacher, [
+    [150, 430],
+    [150, 530],
+  ]);
+  await expect.poll(() => darkAt(150, 430)).toBe(false);
+  await expect.poll(() => darkAt(150, 530)).toBe(true);
+  await teacher.keyboard.press('Control+z');
+  await expect.poll(() => darkAt(150, 430)).toBe(true);
+
+  await teacher.mouse.click(...(await at(teacher, 150, 430)));
+  await teacher.getByRole('button', { name: 'Resize from the lower right' }).hover();
+  await teacher.mouse.down();
+  await teacher.mouse.move(...(await at(teacher, 300, 520)), { steps: 5 });
+  await teacher.mouse.up();
+  await expect.poll(() => darkAt(260, 490)).toBe(true);
+
+  await bar.getByRole('button', { name: 'Duplicate' }).click();
+  await expectMarks(teacher, 3);
+  await teacher.keyboard.press('Control+a');
+  await bar.getByRole('button', { name: 'More for these marks' }).click();
+  await teacher.getByRole('menuitem', { name: 'Group', exact: true }).click();
+  await teacher.keyboard.press('Escape');
+  await teacher.mouse.click(...(await at(teacher, 350, 430)));
+  await teacher.keyboard.press('Delete');
+  await expectMarks(teacher, 0);
+  await teacher.keyboard.press('Control+z');
+  await expectMarks(teacher, 3);
+  await teacher.keyboard.press('Control+a');
+  await bar.getByRole('button', { name: 'Lock' }).click();
+  await teacher.keyboard.press('Delete');
+  await expectMarks(teacher, 3);
+  await bar.getByRole('button', { name: 'Unlock' }).click();
+  await teacher.keyboard.press('Control+c');
+  await teacher.keyboard.press('PageDown');
+  await teacher.evaluate(() =>
+    window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: new DataTransfer() })),
+  );
+  await expectMarks(teacher, 3);
+});
+
+test('a lasso selects what it goes round; keys step, nudge and cut', async ({ teacher }) => {
+  for (const y of [400, 500, 600]) await draw(teacher, wave(100, y));
+  await teacher.keyboard.press('v');
+  await draw(teacher, [
+    [80, 370],
+    [260, 370],
+    [260, 540],
+    [80, 540],
+    [80, 372],
+  ]);
+  await teacher.keyboard.press('Delete');
+  await expectMarks(teacher, 1);
+  await teacher.keyboard.press('Control+z');
+  await expectMarks(teacher, 3);
+  await teacher.keyboard.press('v');
+  await teacher.keyboard.press('Tab');
+  await expect(teacher.getByRole('toolbar', { name: 'Selected marks' })).toBeVisible();
+  await teacher.keyboard.press('Shift+ArrowRight');
+  await teacher.keyboard.press('Control+x');
+  await expectMarks(teacher, 2);
+});
+
+test('corners of a shape can be moved, added and taken away', async ({ teacher }) => {
+  await teacher.keyboard.press('s');
+  await draw(teacher, [
+    [100, 400],
+    [300, 500],
+  ]);
+  await teacher.keyboard.press('v');
+  await teacher.mouse.click(...(await at(teacher, 100, 450)));
+  await teacher.getByRole('button', { name: 'Corner 3' }).hover();
+  await teacher.mouse.down();
+  await teacher.mouse.move(...(await at(teacher, 380, 580)), { steps: 4 });
+  await teacher.mouse.up();
+  await expect.poll(() => kinds(teacher)).toEqual(['path']);
+  await teacher.getByRole('button', { name: 'Add a corner after 1' }).hover();
+  await teacher.mouse.down();
+  await teacher.mouse.move(...(await at(teacher, 200, 340)), { steps: 4 });
+  await teacher.mouse.up();
+  await expect(teacher.getByRole('button', { name: /^Corner \d$/ })).toHaveCount(5);
+  await teacher.getByRole('button', { name: 'Corner 2' }).dblclick();
+  await expect(teacher.getByRole('button', { name: /^Corner \d$/ })).toHaveCount(4);
+});
+
+test('a polygon is clicked corner by corner', async ({ teacher }) => {
+  await teacher.keyboard.press('l');
+  await option(teacher, 'Free polygon by clicking');
+  for (const [x, y] of [
+    [100, 400],
+    [300, 420],
+    [240, 560],
+  ] as const)
+    await teacher.mouse.click(...(await at(teacher, x, y)));
+  await teacher.keyboard.press('Enter');
+  await expectMarks(teacher, 1);
+});
+
+test('the rubber takes only what it touches, and wiping is selective; both come back', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  await penState(teacher, true);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await draw(teacher, [
+    [100, 400],
+    [400, 400],
+  ]);
+  await teacher.keyboard.press('e');
+  await option(teacher, 'Only what it touches');
+  await draw(teacher, [
+    [250, 350],
+    [250, 450],
+  ]);
+  for (const page of [teacher, wren]) await expectMarks(page, 2);
+  await teacher.keyboard.press('Control+z');
+  for (const page of [teacher, wren]) await expectMarks(page, 1);
+  await typeAt(teacher, 100, 500, 'Typed');
+  await draw(wren, wave(100, 600));
+  for (const page of [teacher, wren]) await expectMarks(page, 3);
+  const wipe = async (name: string | RegExp) => {
+    await teacher.getByRole('button', { name: 'Wipe' }).click();
+    await teacher.getByRole('menuitem', { name }).click();
+  };
+  await wipe('Ink only');
+  for (const page of [teacher, wren]) await expect.poll(() => kinds(page)).toEqual(['text']);
+  await teacher.keyboard.press('Control+z');
+  await expectMarks(wren, 3);
+  await wipe('Only what Wren made');
+  await expectMarks(wren, 2);
+  await teacher.keyboard.press('Control+z');
+  await wipe('Typed and placed things only');
+  await expect.poll(() => kinds(wren)).toEqual(['stroke', 'stroke']);
+  await wipe('The whole page');
+  await expectMarks(wren, 0);
+});
+
+test('pages are added, ruled, duplicated, renamed, moved and deleted, also in class', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await draw(teacher, wave(100, 300));
+  await teacher.getByRole('button', { name: 'Show all pages' }).click();
+  const menu = async (n: number, item: string) => {
+    await teacher.getByRole('button', { name: `What to do with page ${n}`, exact: true }).click();
+    await teacher.getByRole('menuitem', { name: item, exact: true }).click();
+  };
+  await menu(1, 'Add a page after this');
+  await teacher.getByRole('button', { name: 'Squared' }).click();
+  await teacher.getByRole('button', { name: 'Add this page' }).click();
+  await expect(teacher.getByLabel('Page 2 of 3')).toBeVisible();
+  await draw(teacher, wave(200, 300));
+  await expectMarks(wren, 1);
+  await menu(1, 'Duplicate');
+  await expect(teacher.getByLabel('Page 2 of 4')).toBeVisible();
+  await expectMarks(teacher, 1);
+  await menu(3, 'Rename');
+  await teacher.getByLabel('Name of the page').fill('Squares');
+  await teacher.getByRole('button', { name: 'Keep this name' }).click();
+  await expect(teacher.getByRole('button', { name: 'Page 3: Squares' })).toBeVisible();
+  await menu(3, 'Move up');
+  await expect(teacher.getByRole('button', { name: 'Page 2: Squares' })).toBeVisible();
+  await menu(2, 'Delete');
+  await expect(teacher.getByLabel(/of 3$/)).toBeVisible();
+  await teacher.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(teacher.getByRole('button', { name: 'Page 2: Squares' })).toBeVisible();
+});
+
+test('pictures are chosen, dropped and pasted, cropped, and come out in the PDF', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  await penState(teacher, true);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  const picture = new PNG({ width: 60, height: 40 });
+  for (let i = 0; i < picture.data.length; i += 4) picture.data.set([200, 40, 120, 255], i);
+  const buffer = PNG.sync.write(picture);
+  await teacher.getByLabel('Choose pictures').setInputFiles([
+    { name: 'a.png', mimeType: 'image/png', buffer },
+    {
+      name: 'b.svg',
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="80" height="50"><script>alert(1)</script><rect width="80" height="50" fill="#0072b2"/></svg>',
+      ),
+    },
+  ]);
+  await expectMarks(wren, 2);
+  const pink = async (page: Page) => {
+    const screen = await pageOnScreen(page, 794, 1123);
+    return countPink(screen) / screen.width;
+  };
+  await expect.poll(() => pink(wren)).toBeGreaterThan(0.5);
+  const handout = new OutsideReader(await makeHandout(teacher));
+  handout.check();
+  expect(countPink(handout.picture(1, 1123))).toBeGreaterThan(500);
+  await wren.getByLabel('Choose pictures').setInputFiles({ name: 'c.png', mimeType: 'image/png', buffer });
+  await expectMarks(teacher, 3);
+  await teacher
+    .getByLabel('Choose pictures')
+    .setInputFiles({ name: 'd.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await expect(teacher.getByText('not a picture that can be shown')).toBeVisible();
+});
+
+function countPink(picture: PNG): number {
+  let count = 0;
+  for (let i = 0; i < picture.data.length; i += 4) {
+    if (picture.data[i]! > 170 && picture.data[i + 1]! < 70 && picture.data[i + 2]! > 90) count += 1;
+  }
+  return count;
+}
+
+test('two hands write at the same time, each with a stroke of its own', async ({ teacher }) => {
+  const cdp = await teacher.context().newCDPSession(teacher);
+  const touch = (
+    session: CDPSession,
+    type: 'touchStart' | 'touchMove' | 'touchEnd',
+    touchPoints: { x: number; y: number; id: number }[],
+  ) => session.send('Input.dispatchTouchEvent', { type, touchPoints });
+  await touch(cdp, 'touchStart', [{ x: 480, y: 300, id: 1 }]);
+  for (let i = 1; i <= 6; i++) await touch(cdp, 'touchMove', [{ x: 480 + i * 8, y: 300, id: 1 }]);
+  // The second hand comes late enough not to be taken for enlarging.
+  await expect
+    .poll(() => teacher.evaluate(() => performance.now()))
+    .toBeGreaterThan((await teacher.evaluate(() => performance.now())) + 300);
+  await touch(cdp, 'touchStart', [
+    { x: 528, y: 300, id: 1 },
+    { x: 640, y: 420, id: 2 },
+  ]);
+  for (let i = 1; i <= 6; i++)
+    await touch(cdp, 'touchMove', [
+      { x: 528 + i * 8, y: 300 + i, id: 1 },
+      { x: 640 + i * 8, y: 420, id: 2 },
+    ]);
+  await touch(cdp, 'touchEnd', []);
+  await expectMarks(teacher, 2);
+});
+
+test('a held key straightens to steps of 15°, and so does resting at the end', async ({ teacher }) => {
+  await teacher.keyboard.down('Shift');
+  await draw(teacher, [
+    [100, 400],
+    [180, 430],
+    [300, 405],
+  ]);
+  await teacher.keyboard.up('Shift');
+  await expectMarks(teacher, 1);
+  const level = await pageOnScreen(teacher, 794, 1123);
+  const { scale } = await stageState(teacher);
+  const dark = (x: number, y: number) =>
+    level.data[(Math.round(y * scale) * level.width + Math.round(x * scale)) * 4]! < 128;
+  expect(dark(200, 400)).toBe(true);
+  expect(dark(180, 430)).toBe(false);
+});

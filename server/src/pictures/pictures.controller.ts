@@ -1,0 +1,121 @@
+import { Controller, Get, Param, ParseUUIDPipe, Post, Req, Res, UseGuards } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { loadImage } from '@napi-rs/canvas';
+import { randomUUID } from 'node:crypto';
+import type { Request, Response } from 'express';
+import { open, rm } from 'node:fs/promises';
+import { Repository } from 'typeorm';
+import { Problem, notFound } from '../http/problem.js';
+import { receiveUpload } from '../lessons/upload.js';
+import { AccessService } from '../live/access.service.js';
+import type { Visitor } from '../people/visitor.js';
+import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
+import { SittingsService } from '../sittings/sittings.service.js';
+import { FileStore } from '../storage/fileStore.js';
+import type { PictureType } from './picture.entity.js';
+import { StoredPicture } from './picture.entity.js';
+
+/** The browser scales larger ones before it sends them. */
+const MAX_MB = 12;
+const MAX_PIXELS = 40_000_000;
+const MAX_PER_LESSON = 2000;
+
+/** First bytes of the formats that are kept: PNG (W3C PNG §5.2) and JPEG (ITU-T T.81 annex B). */
+const SIGNATURES: Record<PictureType, number[]> = { png: [0x89, 0x50, 0x4e, 0x47], jpeg: [0xff, 0xd8, 0xff] };
+
+/** Pictures on pages: whoever may write on a page may put some there. */
+@Controller('api')
+@UseGuards(VisitorGuard)
+export class PicturesController {
+  constructor(
+    @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
+    private readonly access: AccessService,
+    private readonly sittings: SittingsService,
+    private readonly files: FileStore,
+  ) {}
+
+  @Post('lessons/:id/pictures')
+  async toLesson(
+    @Param('id', ParseUUIDPipe) id: string,
+    @CurrentVisitor() visitor: Visitor,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ) {
+    const { actor, writes } = await this.access.to({ kind: 'lesson', id }, visitor);
+    if (!writes) throw new Problem(403, 'not-allowed', 'Only the teacher can do that.');
+    return this.take(id, actor.id, request, response);
+  }
+
+  @Post('sittings/:id/pictures')
+  async toSitting(
+    @Param('id', ParseUUIDPipe) id: string,
+    @CurrentVisitor() visitor: Visitor,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ) {
+    const { actor, situation } = await this.access.to({ kind: 'sitting', id }, visitor);
+    const { ended, pensUp } = await situation();
+    if (ended)
+      throw new Problem(409, 'ended', 'This class has ended, so nothing more can be put on its pages.');
+    if (actor.role === 'student' && !pensUp)
+      throw new Problem(403, 'pens-down', 'Pens are down: please wait for your teacher.');
+    const sitting = await this.sittings.find(id);
+    return this.take(sitting!.lessonId, actor.id, request, response);
+  }
+
+  @Get('pictures/:id')
+  async get(
+    @Param('id', ParseUUIDPipe) id: string,
+    @CurrentVisitor() visitor: Visitor,
+    @Res() response: Response,
+  ): Promise<void> {
+    const picture = await this.pictures.findOneBy({ id });
+    if (!picture) throw notFound('This picture');
+    await this.access.to({ kind: 'lesson', id: picture.lessonId }, visitor);
+    response.sendFile(this.files.pathOf(picture.sha256), {
+      headers: { 'Content-Type': `image/${picture.type}`, 'Content-Security-Policy': 'sandbox' },
+      immutable: true,
+      maxAge: '1y',
+      dotfiles: 'allow',
+    });
+  }
+
+  private async take(
+    lessonId: string,
+    author: string,
+    request: Request,
+    response: Response,
+  ): Promise<{ id: string }> {
+    if ((await this.pictures.countBy({ lessonId })) >= MAX_PER_LESSON) {
+      throw new Problem(409, 'too-many', 'This lesson is full of pictures. Please delete some first.');
+    }
+    const { path } = await receiveUpload(request, response, this.files.incoming, MAX_MB);
+    try {
+      const type = await checkedType(path);
+      const sha256 = await this.files.take(path);
+      const id = randomUUID();
+      await this.pictures.insert({ id, lessonId, author, type, sha256, createdAt: Date.now() });
+      return { id };
+    } finally {
+      await rm(path, { force: true });
+    }
+  }
+}
+
+/** The format of an uploaded picture, after decoding it. Throws Problem. */
+async function checkedType(path: string): Promise<PictureType> {
+  const file = await open(path);
+  const { buffer } = await file.read(Buffer.alloc(4), 0, 4, 0).finally(() => file.close());
+  const type = (Object.keys(SIGNATURES) as PictureType[]).find((name) =>
+    SIGNATURES[name].every((byte, i) => buffer[i] === byte),
+  );
+  const size = type && (await loadImage(path).catch(() => undefined));
+  if (!type || !size || size.width * size.height > MAX_PIXELS) {
+    throw new Problem(
+      415,
+      'not-a-picture',
+      'This file is not a picture that can be shown. Please choose a PNG or JPEG.',
+    );
+  }
+  return type;
+}

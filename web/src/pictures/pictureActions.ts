@@ -1,0 +1,98 @@
+import type { Mark, Rect } from '@doodla/core';
+import { orderBetween } from '@doodla/core';
+import { nanoid } from 'nanoid';
+import { errorOf } from '../api/http';
+import type { Workspace } from '../workspace/workspace';
+import type { PreparedPicture } from './preparePicture';
+import { preparePicture } from './preparePicture';
+
+/** Part of the page that a new picture takes at most. */
+const LARGEST = 0.7;
+/** How far several pictures put down at once lie apart, page units. */
+const CASCADE = 28;
+
+/** Puts picture files on the shown page. */
+export class PictureActions {
+  constructor(
+    private readonly workspace: Workspace,
+    private readonly address: string,
+    private readonly token?: string,
+  ) {}
+
+  /** Sends files and places them, the first with its middle at a point; in the middle of the page if none is given. */
+  async place(files: readonly Blob[], at?: { x: number; y: number }): Promise<void> {
+    if (!this.workspace.mayWrite)
+      return this.workspace.onProblem('Pens are down, so no picture can be put here now.');
+    const marks: Mark[] = [];
+    for (const [i, file] of files.entries()) {
+      try {
+        const mark = await this.send(file, i, at);
+        if (mark) marks.push(mark);
+      } catch (error) {
+        this.workspace.onProblem((error as Error).message);
+      }
+    }
+    if (marks.length > 0 && this.workspace.target.perform(marks.map((mark) => ({ do: 'add', mark })))) {
+      this.workspace.takeTool('select');
+      this.workspace.selection.select(marks.map(({ id }) => id));
+    }
+  }
+
+  private async send(
+    file: Blob,
+    n: number,
+    at: { x: number; y: number } | undefined,
+  ): Promise<Mark | undefined> {
+    const prepared = await preparePicture(file);
+    if (prepared.scaled) this.workspace.onProblem('The picture is very large, so it was made smaller.');
+    const material = await this.upload(prepared.blob);
+    this.workspace.pictures.put(material, await createImageBitmap(prepared.blob));
+    const common = this.workspace.newMark();
+    if (!common) return undefined;
+    let { order } = common;
+    for (let i = 0; i < n; i++) order = orderBetween(order, null);
+    return {
+      ...common,
+      id: nanoid(),
+      order,
+      kind: 'picture',
+      material,
+      crop: { x: 0, y: 0, width: 1, height: 1 },
+      flip: false,
+      style: { opacity: 1 },
+      rotation: 0,
+      ...this.boxFor(prepared, n, at),
+    };
+  }
+
+  private async upload(blob: Blob): Promise<string> {
+    const form = new FormData();
+    form.append('file', blob, 'picture');
+    const headers = this.token === undefined ? {} : { Authorization: `Bearer ${this.token}` };
+    const response = await fetch(`${this.address}/pictures`, { method: 'POST', body: form, headers }).catch(
+      () => {
+        throw new Error('The picture could not be sent. Please check the connection and try again.');
+      },
+    );
+    const text = await response.text();
+    if (!response.ok) throw errorOf(response.status, text);
+    return (JSON.parse(text) as { id: string }).id;
+  }
+
+  private boxFor(
+    { width, height }: PreparedPicture,
+    n: number,
+    at: { x: number; y: number } | undefined,
+  ): Rect {
+    const { page } = this.workspace;
+    const room = { width: (page?.width ?? 1000) * LARGEST, height: (page?.height ?? 700) * LARGEST };
+    const factor = Math.min(1, room.width / width, room.height / height);
+    const middle = at ?? { x: (page?.width ?? 1000) / 2, y: (page?.height ?? 700) / 2 };
+    return {
+      x: middle.x - (width * factor) / 2 + n * CASCADE,
+      y: middle.y - (height * factor) / 2 + n * CASCADE,
+      width: width * factor,
+      height: height * factor,
+    };
+  }
+}

@@ -1,0 +1,38 @@
+/** Pictures on pages, fetched once and kept decoded. */
+export class PictureCache {
+  /** Told when a picture has arrived. */
+  onArrived: () => void = () => undefined;
+  private readonly bitmaps = new Map<string, ImageBitmap | 'loading' | 'missing'>();
+
+  constructor(private readonly token?: string) {}
+
+  /** The picture, if it is here; otherwise it is fetched. */
+  get(material: string): ImageBitmap | undefined {
+    const known = this.bitmaps.get(material);
+    if (known === undefined) void this.fetch(material);
+    return known instanceof ImageBitmap ? known : undefined;
+  }
+
+  /** Keeps a picture that was made here. */
+  put(material: string, bitmap: ImageBitmap): void {
+    this.bitmaps.set(material, bitmap);
+    this.onArrived();
+  }
+
+  close(): void {
+    for (const bitmap of this.bitmaps.values()) if (bitmap instanceof ImageBitmap) bitmap.close();
+    this.bitmaps.clear();
+  }
+
+  private async fetch(material: string): Promise<void> {
+    this.bitmaps.set(material, 'loading');
+    try {
+      const headers = this.token === undefined ? {} : { Authorization: `Bearer ${this.token}` };
+      const response = await fetch(`/api/pictures/${material}`, { headers });
+      if (!response.ok) throw new Error(response.statusText);
+      this.put(material, await createImageBitmap(await response.blob()));
+    } catch {
+      this.bitmaps.set(material, 'missing');
+    }
+  }
+}

@@ -1,0 +1,79 @@
+/** A picture ready to be sent: turned upright, no larger than is of use, PNG or JPEG. */
+export interface PreparedPicture {
+  blob: Blob;
+  /** Size to be shown at, page units. */
+  width: number;
+  height: number;
+  /** Whether it was made smaller. */
+  scaled: boolean;
+}
+
+/** Longest side that is kept; enough for a wide display. */
+const MAX_SIDE = 2400;
+/** Pictures with more pixels than this are not even decoded. */
+const MAX_PIXELS = 120_000_000;
+const JPEG_QUALITY = 0.9;
+
+/** A file that cannot be shown. The message is fit to be shown. */
+export class PictureError extends Error {
+  override name = 'PictureError';
+}
+
+/**
+ * Decodes a picture file, applies the orientation of its EXIF data, and draws it anew. SVG is drawn
+ * as a picture too, so that nothing in it can run. Throws PictureError.
+ */
+export async function preparePicture(file: Blob): Promise<PreparedPicture> {
+  const isSvg = file.type === 'image/svg+xml';
+  const image = isSvg ? await decodeSvg(file) : await decode(file);
+  const { width: fullWidth, height: fullHeight } = image;
+  if (fullWidth * fullHeight > MAX_PIXELS) {
+    throw new PictureError('This picture is too large to be shown. Please make it smaller first.');
+  }
+  const factor = Math.min(1, MAX_SIDE / Math.max(fullWidth, fullHeight));
+  const [width, height] = [
+    Math.max(1, Math.round(fullWidth * factor)),
+    Math.max(1, Math.round(fullHeight * factor)),
+  ];
+  const canvas = new OffscreenCanvas(width, height);
+  const ctx = canvas.getContext('2d')!;
+  ctx.drawImage(image, 0, 0, width, height);
+  const jpeg = file.type === 'image/jpeg';
+  const blob = await canvas.convertToBlob(
+    jpeg ? { type: 'image/jpeg', quality: JPEG_QUALITY } : { type: 'image/png' },
+  );
+  if (image instanceof ImageBitmap) image.close();
+  const shown =
+    image instanceof ImageBitmap
+      ? { width, height }
+      : { width: image.naturalWidth || width, height: image.naturalHeight || height };
+  return { blob, ...shown, scaled: factor < 1 };
+}
+
+function decode(file: Blob): Promise<ImageBitmap> {
+  return createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => {
+    throw new PictureError(
+      'This file is not a picture that can be shown. Please choose a PNG, JPEG, WebP, GIF or SVG.',
+    );
+  });
+}
+
+/** An SVG without a size of its own gets this one; pixels. */
+const SVG_SIDE = 1200;
+
+async function decodeSvg(file: Blob): Promise<HTMLImageElement> {
+  const url = URL.createObjectURL(file);
+  const image = new Image();
+  image.src = url;
+  try {
+    await image.decode();
+  } catch {
+    throw new PictureError('This SVG cannot be shown. Please save it as PNG and choose that.');
+  } finally {
+    URL.revokeObjectURL(url);
+  }
+  const longest = Math.max(image.naturalWidth, image.naturalHeight) || SVG_SIDE;
+  image.width = Math.round(((image.naturalWidth || SVG_SIDE) * SVG_SIDE) / longest);
+  image.height = Math.round(((image.naturalHeight || SVG_SIDE) * SVG_SIDE) / longest);
+  return image;
+}
