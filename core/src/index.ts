@@ -43,3 +43,4 @@ export * from './ink/rubOut.js';
 export * from './marks/select.js';
 export * from './pages/ruling.js';
 export * from './marks/anchor.js';
+export * from './marks/describe.js';

@@ -1,6 +1,7 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { useStore } from '../live/store';
+import { Announcer } from '../page/Announcer';
 import { PageTurner } from '../page/PageTurner';
 import type { Stage } from '../page/stage';
 import { StageView } from '../page/StageView';
@@ -16,6 +17,8 @@ const ReachPanel = lazy(() =>
   import('../reach/ReachPanel').then((module) => ({ default: module.ReachPanel })),
 );
 
+const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
+const MarkList = lazy(() => import('../page/MarkList'));
 const PageStrip = lazy(() => import('../page/PageStrip'));
 
 interface WorkspaceViewProps {
@@ -33,7 +36,18 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
   const { side } = useStore(reach);
   const { ready } = useStore(workspace.lessonLog.status);
   const away = side === 'left' ? 'right' : 'left';
-  useShortcuts(workspace, stage, reach);
+  const [helpOpen, setHelpOpen] = useState(false);
+  const [listOpen, setListOpen] = useState(false);
+  const screen = useMemo(
+    () => ({
+      swapSide: reach.swapSide,
+      toggleFold: reach.toggleFold,
+      showHelp: () => setHelpOpen(true),
+      toggleList: () => setListOpen((open) => !open),
+    }),
+    [reach],
+  );
+  useShortcuts(workspace, stage, screen);
   useClipboard(workspace);
   useEffect(() => stage?.setToolSide(side), [stage, side]);
   return (
@@ -62,6 +76,9 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
       {stage && (
         <>
           <PageTurner
+            onShowHelp={screen.showHelp}
+            onToggleList={screen.toggleList}
+            listOpen={listOpen}
             workspace={workspace}
             stage={stage}
             side={away}
@@ -71,6 +88,11 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
           <Corners stage={stage} side={away} corners={corners} />
         </>
       )}
+      <Suspense>
+        {helpOpen && <ShortcutsDialog workspace={workspace} onClose={() => setHelpOpen(false)} />}
+        {listOpen && <MarkList workspace={workspace} side={away} onClose={() => setListOpen(false)} />}
+      </Suspense>
+      <Announcer workspace={workspace} />
       <ConnectionSign workspace={workspace} />
       {children}
     </div>

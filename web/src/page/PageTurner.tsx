@@ -1,7 +1,9 @@
 import {
   ChevronLeft,
   ChevronRight,
+  Keyboard,
   LayoutGrid,
+  ListTree,
   Maximize,
   MoveHorizontal,
   ZoomIn,
@@ -19,10 +21,22 @@ interface PageTurnerProps {
   side: 'left' | 'right';
   stripOpen: boolean;
   onToggleStrip(): void;
+  listOpen: boolean;
+  onToggleList(): void;
+  onShowHelp(): void;
 }
 
 /** Turning and enlarging, in the corner away from the tools. */
-export function PageTurner({ workspace, stage, side, stripOpen, onToggleStrip }: PageTurnerProps) {
+export function PageTurner({
+  workspace,
+  stage,
+  side,
+  stripOpen,
+  onToggleStrip,
+  listOpen,
+  onToggleList,
+  onShowHelp,
+}: PageTurnerProps) {
   const pages = useStore(workspace.pages);
   const current = useStore(workspace.pageId);
   const { scale } = useStore(stage.view);
@@ -67,6 +81,20 @@ export function PageTurner({ workspace, stage, side, stripOpen, onToggleStrip }:
           onClick={() => stage.setFit('width')}
         />
       </div>
+      <IconButton
+        label="List of what is on the page"
+        shortcut={workspace.shortcuts.keyOf('listMarks')}
+        active={listOpen}
+        icon={<ListTree aria-hidden size={20} />}
+        onClick={onToggleList}
+      />
+      <IconButton
+        label="Keys"
+        shortcut={workspace.shortcuts.keyOf('help')}
+        icon={<Keyboard aria-hidden size={20} />}
+        onClick={onShowHelp}
+        className="max-sm:hidden"
+      />
       {turns && (
         <div role="group" aria-label="Turn pages" className="flex items-center">
           <IconButton

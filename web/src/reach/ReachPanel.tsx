@@ -3,7 +3,6 @@ import { useRef } from 'react';
 import type { CSSProperties, PointerEvent, ReactNode, RefObject } from 'react';
 import { useStore } from '../live/store';
 import { IconButton } from '../ui/IconButton';
-import { FOLD_KEY, MODE_KEY, SWAP_KEY, TOOL_KEYS } from '../workspace/useShortcuts';
 import type { Workspace } from '../workspace/workspace';
 import { PictureButton } from './PictureButton';
 import type { Reach, ReachState } from './reachState';
@@ -23,6 +22,7 @@ type Side = 'left' | 'right';
 /** The holder of the tools: docked at hand height on one side, floating, or folded to one button. */
 export function ReachPanel({ workspace, reach }: ReachPanelProps) {
   const state = useStore(reach);
+  useStore(workspace.shortcuts);
   const panel = useRef<HTMLDivElement>(null);
   const away = state.side === 'left' ? 'right' : 'left';
   if (state.folded) return <FoldedReach workspace={workspace} reach={reach} state={state} />;
@@ -82,7 +82,7 @@ function ModeSwitch({ workspace, side }: { workspace: Workspace; side: Side }) {
           label={entry.label}
           caption={entry.caption}
           icon={entry.icon}
-          shortcut={MODE_KEY}
+          shortcut={workspace.shortcuts.keyOf('toggleMode')}
           active={(mode === 'write' && mayWrite) === (entry.mode === 'write')}
           disabled={entry.mode === 'write' && !mayWrite}
           tooltipSide={side}
@@ -111,7 +111,7 @@ function ToolButton({
       label={name}
       caption={name}
       icon={icon}
-      shortcut={TOOL_KEYS[id]}
+      shortcut={workspace.shortcuts.keyOf(id)}
       active={mode === 'write' && mayWrite && tool === id}
       disabled={!mayWrite}
       tooltipSide={side}
@@ -147,14 +147,14 @@ function History({ workspace, reach, side }: ReachPanelProps & { side: Side }) {
       <IconButton
         {...common}
         label="Move the tools to the other side"
-        shortcut={SWAP_KEY}
+        shortcut={workspace.shortcuts.keyOf('swapSide')}
         icon={<ArrowLeftRight aria-hidden size={20} />}
         onClick={reach.swapSide}
       />
       <IconButton
         {...common}
         label="Fold the tools away"
-        shortcut={FOLD_KEY}
+        shortcut={workspace.shortcuts.keyOf('fold')}
         icon={<Minimize2 aria-hidden size={20} />}
         onClick={reach.toggleFold}
       />
@@ -175,7 +175,7 @@ function FoldedReach({ workspace, reach, state }: ReachPanelProps & { state: Rea
     >
       <IconButton
         label={`Show the tools (in hand: ${writing ? tool : 'use'})`}
-        shortcut={FOLD_KEY}
+        shortcut={workspace.shortcuts.keyOf('fold')}
         icon={icon}
         tooltipSide={state.side === 'left' ? 'right' : 'left'}
         onClick={reach.toggleFold}

@@ -1,75 +1,57 @@
 import { useEffect } from 'react';
 import type { Stage } from '../page/stage';
 import { finishDraft } from '../tools/cornerGesture';
-import type { ToolId } from './penCase';
+import type { ActionId } from './shortcuts';
+import { writtenKey } from './shortcuts';
 import type { Workspace } from './workspace';
 
-/** Key of each tool. */
-export const TOOL_KEYS: Record<ToolId, string> = {
-  select: 'V',
-  pen: 'P',
-  highlighter: 'H',
-  text: 'T',
-  eraser: 'E',
-  shape: 'S',
-  line: 'L',
-  stamp: 'M',
-  note: 'N',
-};
-export const MODE_KEY = 'W';
-export const SWAP_KEY = 'X';
-export const FOLD_KEY = 'F';
-
-export interface ReachActions {
+/** What keys do to the screen round the page. */
+export interface ScreenActions {
   swapSide(): void;
   toggleFold(): void;
+  showHelp(): void;
+  toggleList(): void;
 }
 
 /** Keys that work wherever nothing is being typed; page keys too while any tool is in hand. */
-export function useShortcuts(workspace: Workspace, stage: Stage | undefined, reach: ReachActions): void {
+export function useShortcuts(workspace: Workspace, stage: Stage | undefined, screen: ScreenActions): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event.target)) return;
-      const action =
-        event.ctrlKey || event.metaKey
-          ? commandFor(event, workspace)
-          : actionFor(event, workspace, stage, reach);
+      if (isTyping(event.target) || event.altKey) return;
+      const action = fixedAction(event, workspace) ?? namedAction(event, workspace, stage, screen);
       if (!action) return;
       event.preventDefault();
       action();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [workspace, stage, reach]);
+  }, [workspace, stage, screen]);
 }
 
 function isTyping(target: EventTarget | null): boolean {
+  if (!(target instanceof HTMLElement)) return false;
   return (
-    target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
+    target.matches('input, textarea, select') ||
+    target.isContentEditable ||
+    target.closest('[role=dialog], [role=menu]') !== null
   );
 }
 
-function commandFor(event: KeyboardEvent, workspace: Workspace): (() => void) | undefined {
-  const key = event.key.toLowerCase();
-  const { selection } = workspace;
-  if (key === 'a') return () => (workspace.takeTool('select'), selection.selectAll());
-  if (key === 'c') return () => selection.copy();
-  if (key === 'x') return () => selection.cut();
-  if (key === 'd') return () => selection.duplicate();
-  if (key === 'g') return () => (event.shiftKey ? selection.ungroup() : selection.group());
-  if (key === 'z') return () => (event.shiftKey ? workspace.target.redo() : workspace.target.undo());
-  return key === 'y' ? () => workspace.target.redo() : undefined;
-}
-
-/** Keys that mean something else while marks are selected or a polygon is being clicked. */
-function selectionAction(event: KeyboardEvent, workspace: Workspace): (() => void) | undefined {
+/** Keys with one meaning for ever; some depend on what is selected. */
+function fixedAction(event: KeyboardEvent, workspace: Workspace): (() => void) | undefined {
   const { selection } = workspace;
   if (workspace.draft.get() && event.key === 'Enter') return () => finishDraft(workspace);
   if (event.key === 'Escape') return () => workspace.settle();
-  if (workspace.penCase.get().tool !== 'select' || workspace.mode.get() !== 'write') return undefined;
-  if (event.key === 'Tab' && event.target === document.body)
-    return () => selection.step(event.shiftKey ? -1 : 1);
-  if (selection.ids.get().size === 0) return undefined;
+  if (workspace.penCase.get().tool === 'select' && workspace.mode.get() === 'write') {
+    if (event.key === 'Tab' && event.target === document.body)
+      return () => selection.step(event.shiftKey ? -1 : 1);
+    if (selection.ids.get().size > 0)
+      return selectionAction(event, workspace) ?? turnAction(event, workspace);
+  }
+  return turnAction(event, workspace);
+}
+
+function selectionAction(event: KeyboardEvent, { selection }: Workspace): (() => void) | undefined {
   const step = event.shiftKey ? 10 : 1;
   switch (event.key) {
     case 'Delete':
@@ -83,51 +65,74 @@ function selectionAction(event: KeyboardEvent, workspace: Workspace): (() => voi
       return () => selection.nudge(0, -step);
     case 'ArrowDown':
       return () => selection.nudge(0, step);
-    case ']':
-      return () => selection.reorder('front');
-    case '[':
-      return () => selection.reorder('back');
   }
   return undefined;
 }
 
-function actionFor(
+function turnAction(event: KeyboardEvent, workspace: Workspace): (() => void) | undefined {
+  if (event.ctrlKey || event.metaKey) return undefined;
+  if (event.key === 'ArrowRight' || event.key === 'ArrowDown') return () => workspace.turnBy(1);
+  if (event.key === 'ArrowLeft' || event.key === 'ArrowUp') return () => workspace.turnBy(-1);
+  return undefined;
+}
+
+function namedAction(
   event: KeyboardEvent,
   workspace: Workspace,
   stage: Stage | undefined,
-  reach: ReachActions,
+  screen: ScreenActions,
 ): (() => void) | undefined {
-  if (event.altKey) return undefined;
-  const onSelection = selectionAction(event, workspace);
-  if (onSelection) return onSelection;
-  const tool = (Object.keys(TOOL_KEYS) as ToolId[]).find((id) => TOOL_KEYS[id] === event.key.toUpperCase());
-  if (tool) return () => workspace.takeTool(tool);
-  switch (event.key) {
-    case 'ArrowRight':
-    case 'ArrowDown':
-    case 'PageDown':
-      return () => workspace.turnBy(1);
-    case 'ArrowLeft':
-    case 'ArrowUp':
-    case 'PageUp':
-      return () => workspace.turnBy(-1);
-    case '+':
-    case '=':
-      return () => stage?.zoomIn();
-    case '-':
-      return () => stage?.zoomOut();
-    case '0':
-      return () => stage?.setFit('page');
-    case '1':
-      return () => stage?.setFit('width');
-  }
-  switch (event.key.toUpperCase()) {
-    case MODE_KEY:
-      return () => workspace.toggleMode();
-    case SWAP_KEY:
-      return reach.swapSide;
-    case FOLD_KEY:
-      return reach.toggleFold;
-  }
-  return undefined;
+  const key = writtenKey(event);
+  const action = workspace.shortcuts.actionOf(key) ?? (key === 'Ctrl+Shift+Z' ? 'redo' : undefined);
+  return action && doerOf(action, workspace, stage, screen);
+}
+
+function doerOf(
+  action: ActionId,
+  workspace: Workspace,
+  stage: Stage | undefined,
+  screen: ScreenActions,
+): () => void {
+  const { selection, target, penCase } = workspace;
+  const ready = (n: number) => () => {
+    penCase.takeReady(penCase.get().ready[n]!);
+    workspace.setMode('write');
+  };
+  const doers: Record<
+    Exclude<
+      ActionId,
+      'pen' | 'highlighter' | 'text' | 'eraser' | 'shape' | 'line' | 'stamp' | 'note' | 'select'
+    >,
+    () => void
+  > = {
+    toggleMode: () => workspace.toggleMode(),
+    ready1: ready(0),
+    ready2: ready(1),
+    ready3: ready(2),
+    ready4: ready(3),
+    undo: () => target.undo(),
+    redo: () => target.redo(),
+    selectAll: () => {
+      workspace.takeTool('select');
+      selection.selectAll();
+    },
+    copy: () => selection.copy(),
+    cut: () => selection.cut(),
+    duplicate: () => selection.duplicate(),
+    group: () => selection.group(),
+    ungroup: () => selection.ungroup(),
+    toFront: () => selection.reorder('front'),
+    toBack: () => selection.reorder('back'),
+    nextPage: () => workspace.turnBy(1),
+    previousPage: () => workspace.turnBy(-1),
+    larger: () => stage?.zoomIn(),
+    smaller: () => stage?.zoomOut(),
+    fitPage: () => stage?.setFit('page'),
+    fitWidth: () => stage?.setFit('width'),
+    swapSide: screen.swapSide,
+    fold: screen.toggleFold,
+    listMarks: screen.toggleList,
+    help: screen.showHelp,
+  };
+  return action in doers ? doers[action as keyof typeof doers] : () => workspace.takeTool(action as never);
 }

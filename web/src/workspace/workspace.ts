@@ -14,6 +14,7 @@ import { PageActions } from './pageActions';
 import type { ToolId } from './penCase';
 import { PenCase } from './penCase';
 import { Selection } from './selection';
+import { Shortcuts } from './shortcuts';
 
 export interface WorkspaceOptions {
   lesson: string;
@@ -64,6 +65,7 @@ export class Workspace {
   readonly pages = new Store<readonly Page[]>([]);
   readonly pageId = new Store<string | undefined>(undefined);
   readonly mode = new Store<Mode>('write');
+  readonly shortcuts: Shortcuts;
   readonly selection = new Selection(this);
   readonly pageActions = new PageActions(this);
   /** Corners clicked so far of a polyline or polygon, flat x, y. */
@@ -77,6 +79,7 @@ export class Workspace {
   onProblem: (message: string) => void = () => undefined;
 
   private readonly stops: (() => void)[] = [];
+  private readonly addedListeners = new Set<(mark: Mark) => void>();
   /** Whether a student could write before the class's state last changed. */
   private couldWrite = true;
 
@@ -84,6 +87,7 @@ export class Workspace {
     const { lesson, sitting, token, colour } = options;
     this.connection = new Connection(token);
     this.surfaces = new Surfaces(token);
+    this.shortcuts = new Shortcuts(token === undefined ? 'teacher' : 'student');
     this.pictures = new PictureCache(token);
     const address = sitting === undefined ? `/api/lessons/${lesson}` : `/api/sittings/${sitting}`;
     this.pictureActions = new PictureActions(this, address, token);
@@ -184,6 +188,18 @@ export class Workspace {
     return !mark.locked && (this.isTeacher || mark.author === this.target.actor?.id);
   }
 
+  /** What a person is called on this screen. */
+  nameOf(id: string): string {
+    if (id === this.target.actor?.id) return 'you';
+    return this.classroom?.person(id)?.name ?? 'the teacher';
+  }
+
+  /** Calls back for each mark that somebody else puts on the shown page. */
+  onAdded(callback: (mark: Mark) => void): () => void {
+    this.addedListeners.add(callback);
+    return () => this.addedListeners.delete(callback);
+  }
+
   close(): void {
     for (const stop of this.stops) stop();
     this.lessonLog.close();
@@ -209,9 +225,21 @@ export class Workspace {
     layer.log.onTouched = (touched) => {
       if (layer.log === this.lessonLog) this.updatePages(touched);
       if (touched) for (const id of touched.marks) this.ink?.finish(id);
+      if (touched) this.tellAdded(layer, touched);
       this.onStale(layer.update(touched, this.pageId.get()));
       this.marksChanged.set(this.marksChanged.get() + 1);
     };
+  }
+
+  private tellAdded(layer: MarkLayer, touched: Touched): void {
+    const page = this.pageId.get();
+    if (page === undefined || this.addedListeners.size === 0) return;
+    for (const id of touched.marks) {
+      const mark = layer.log.state.marks.get(id);
+      if (!mark || mark.page !== page || mark.author === this.target.actor?.id || layer.on(page).get(id))
+        continue;
+      for (const listener of this.addedListeners) listener(mark);
+    }
   }
 
   private updatePages(touched: Touched | undefined): void {

@@ -1,0 +1,60 @@
+import { useState } from 'react';
+import { useStore } from '../live/store';
+import { Button } from '../ui/Button';
+import { Modal } from '../ui/Modal';
+import type { ActionId } from '../workspace/shortcuts';
+import { ACTION_IDS, ACTIONS, writtenKey } from '../workspace/shortcuts';
+import type { Workspace } from '../workspace/workspace';
+
+/** All keys, each to be changed by pressing another. */
+export default function ShortcutsDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
+  const { shortcuts } = workspace;
+  useStore(shortcuts);
+  const [changing, setChanging] = useState<ActionId>();
+  const [problem, setProblem] = useState<string>();
+  const take = (event: React.KeyboardEvent, action: ActionId) => {
+    if (changing !== action || ['Shift', 'Control', 'Meta', 'Alt'].includes(event.key)) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (event.key !== 'Escape') setProblem(shortcuts.change(action, writtenKey(event)));
+    setChanging(undefined);
+  };
+  return (
+    <Modal
+      title="Keys"
+      description="Choose one, then press the key that it should have."
+      open
+      onOpenChange={onClose}
+    >
+      {problem && (
+        <p role="alert" className="mb-3 font-bold text-alarm">
+          {problem}
+        </p>
+      )}
+      <ul className="mb-4 grid gap-1 sm:grid-cols-2">
+        {ACTION_IDS.map((action) => (
+          <li key={action}>
+            <button
+              type="button"
+              aria-pressed={changing === action}
+              onClick={() => setChanging(action)}
+              onKeyDown={(event) => take(event, action)}
+              onBlur={() => setChanging(undefined)}
+              className="flex min-h-11 w-full items-center justify-between gap-3 rounded-xl px-3 text-left hover:bg-paper-dim aria-pressed:bg-chalk"
+            >
+              <span>{ACTIONS[action].name}</span>
+              <kbd className="rounded-lg border-2 border-paper-line bg-white px-2 font-sans">
+                {changing === action ? 'press …' : shortcuts.keyOf(action)}
+              </kbd>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="mb-4 text-ink-soft">
+        Arrows turn pages or nudge what is selected. While drawing, Shift keeps angles and proportions, Alt
+        draws from the middle. Holding Space moves the page.
+      </p>
+      <Button onClick={() => shortcuts.reset()}>Back to the first keys</Button>
+    </Modal>
+  );
+}

@@ -1,0 +1,71 @@
+import type { Mark } from '@doodla/core';
+import { checkMarks, describeMark } from '@doodla/core';
+import { TriangleAlert, X } from 'lucide-react';
+import { useStore } from '../live/store';
+import type { Workspace } from '../workspace/workspace';
+
+interface MarkListProps {
+  workspace: Workspace;
+  side: 'left' | 'right';
+  onClose(): void;
+}
+
+/** What is on the page, as a list for keyboard and screen reader, with what is missing. */
+export default function MarkList({ workspace, side, onClose }: MarkListProps) {
+  useStore(workspace.marksChanged);
+  useStore(workspace.pageId);
+  const selected = useStore(workspace.selection.ids);
+  const { page } = workspace;
+  const marks = page ? workspace.layers.flatMap((layer) => layer.on(page.id).all()) : [];
+  const findings = new Map(page ? checkMarks(marks, page).map(({ mark, problem }) => [mark, problem]) : []);
+  const own = new Set((workspace.targetMarks?.all() ?? []).map(({ id }) => id));
+  const select = (mark: Mark) => {
+    workspace.takeTool('select');
+    workspace.selection.select([mark.id]);
+  };
+  return (
+    <aside
+      aria-label="What is on this page"
+      className={`absolute top-16 bottom-20 z-30 flex w-72 flex-col rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl ${side === 'left' ? 'left-2' : 'right-2'}`}
+    >
+      <div className="mb-2 flex items-center justify-between">
+        <h2 className="text-lg font-bold">On this page: {marks.length}</h2>
+        <button
+          type="button"
+          aria-label="Close the list"
+          onClick={onClose}
+          className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim"
+        >
+          <X aria-hidden size={20} />
+        </button>
+      </div>
+      <p role="status" className="mb-2 text-sm text-ink-soft">
+        {findings.size === 0
+          ? 'Nothing is missing for those who cannot see well.'
+          : `${findings.size} to look after for those who cannot see well.`}
+      </p>
+      <ol className="grow overflow-auto">
+        {marks.map((mark) => (
+          <li key={mark.id}>
+            <button
+              type="button"
+              aria-pressed={selected.has(mark.id)}
+              disabled={!own.has(mark.id) || !workspace.mayWrite || !workspace.maySelect(mark)}
+              onClick={() => select(mark)}
+              className="min-h-11 w-full rounded-xl px-2 py-1 text-left enabled:hover:bg-paper-dim aria-pressed:bg-chalk"
+            >
+              <span className="line-clamp-2">{describeMark(mark)}</span>
+              <span className="text-sm text-ink-soft">by {workspace.nameOf(mark.author)}</span>
+              {findings.has(mark.id) && (
+                <span className="flex items-start gap-1 text-sm font-bold text-alarm">
+                  <TriangleAlert aria-hidden size={16} className="mt-0.5 shrink-0" />
+                  {findings.get(mark.id)}
+                </span>
+              )}
+            </button>
+          </li>
+        ))}
+      </ol>
+    </aside>
+  );
+}

@@ -1,0 +1,110 @@
+import { Store } from '../live/store';
+
+/** Everything that a key can do, with the key it has until a teacher changes it. */
+export const ACTIONS = {
+  toggleMode: { name: 'Use the page or write on it', key: 'W' },
+  pen: { name: 'Pen', key: 'P' },
+  highlighter: { name: 'Highlighter', key: 'H' },
+  text: { name: 'Text', key: 'T' },
+  eraser: { name: 'Eraser', key: 'E' },
+  shape: { name: 'Shape', key: 'S' },
+  line: { name: 'Line', key: 'L' },
+  stamp: { name: 'Stamp', key: 'M' },
+  note: { name: 'Note', key: 'N' },
+  select: { name: 'Select', key: 'V' },
+  ready1: { name: 'First ready pen', key: '2' },
+  ready2: { name: 'Second ready pen', key: '3' },
+  ready3: { name: 'Third ready pen', key: '4' },
+  ready4: { name: 'Fourth ready pen', key: '5' },
+  undo: { name: 'Undo', key: 'Ctrl+Z' },
+  redo: { name: 'Redo', key: 'Ctrl+Y' },
+  selectAll: { name: 'Select everything', key: 'Ctrl+A' },
+  copy: { name: 'Copy what is selected', key: 'Ctrl+C' },
+  cut: { name: 'Cut what is selected', key: 'Ctrl+X' },
+  duplicate: { name: 'Duplicate what is selected', key: 'Ctrl+D' },
+  group: { name: 'Group', key: 'Ctrl+G' },
+  ungroup: { name: 'Ungroup', key: 'Ctrl+Shift+G' },
+  toFront: { name: 'To the front', key: ']' },
+  toBack: { name: 'To the back', key: '[' },
+  nextPage: { name: 'Next page', key: 'PageDown' },
+  previousPage: { name: 'Previous page', key: 'PageUp' },
+  larger: { name: 'Larger', key: '+' },
+  smaller: { name: 'Smaller', key: '-' },
+  fitPage: { name: 'Fit the page', key: '0' },
+  fitWidth: { name: 'Fit the width', key: '1' },
+  swapSide: { name: 'Tools to the other side', key: 'X' },
+  fold: { name: 'Fold the tools away', key: 'F' },
+  listMarks: { name: 'List of what is on the page', key: 'K' },
+  help: { name: 'These keys', key: '?' },
+} as const;
+
+export type ActionId = keyof typeof ACTIONS;
+export const ACTION_IDS = Object.keys(ACTIONS) as ActionId[];
+
+/** Keys that always do the same and cannot be given to something else. */
+const FIXED = new Set([
+  'Escape',
+  'Tab',
+  'Enter',
+  'Delete',
+  'Backspace',
+  'Space',
+  'ArrowLeft',
+  'ArrowRight',
+  'ArrowUp',
+  'ArrowDown',
+  'Ctrl+V',
+]);
+
+const STORE_KEY = 'doodla.shortcuts';
+
+type Keys = Partial<Record<ActionId, string>>;
+
+/** The keys as this person has set them, kept in the browser. */
+export class Shortcuts extends Store<Keys> {
+  /** `owner` keeps apart what different people set on one computer. */
+  constructor(private readonly owner: string) {
+    super(load(owner));
+    this.subscribe(() => localStorage.setItem(`${STORE_KEY}.${this.owner}`, JSON.stringify(this.get())));
+  }
+
+  keyOf(action: ActionId): string {
+    return this.get()[action] ?? ACTIONS[action].key;
+  }
+
+  actionOf(key: string): ActionId | undefined {
+    return ACTION_IDS.find((action) => this.keyOf(action) === key);
+  }
+
+  /** Gives an action another key. Returns why not, if it cannot have it. */
+  change(action: ActionId, key: string): string | undefined {
+    if (FIXED.has(key)) return `${key} always does the same and cannot be changed.`;
+    const other = this.actionOf(key);
+    if (other && other !== action)
+      return `${key} is already the key for “${ACTIONS[other].name}”. Change that one first.`;
+    this.patch({ [action]: key });
+    return undefined;
+  }
+
+  reset(): void {
+    this.set({});
+  }
+}
+
+function load(owner: string): Keys {
+  return JSON.parse(localStorage.getItem(`${STORE_KEY}.${owner}`) ?? '{}') as Keys;
+}
+
+/** How a pressed key is written: letters in capitals, Ctrl for the command key too. */
+export function writtenKey(event: KeyboardEvent | React.KeyboardEvent): string {
+  const base =
+    event.key === ' '
+      ? 'Space'
+      : event.key === '='
+        ? '+'
+        : event.key.length === 1
+          ? event.key.toUpperCase()
+          : event.key;
+  const isLetter = /^[A-Z]$/.test(base);
+  return `${event.ctrlKey || event.metaKey ? 'Ctrl+' : ''}${event.shiftKey && isLetter ? 'Shift+' : ''}${base}`;
+}
