@@ -370,3 +370,48 @@ test('a held key straightens to steps of 15°, and so does resting at the end', 
   expect(dark(200, 400)).toBe(true);
   expect(dark(180, 430)).toBe(false);
 });
+
+test('colour is poured into a closed shape, and not where the area is open', async ({ teacher }) => {
+  await teacher.keyboard.press('s');
+  await draw(teacher, [
+    [100, 400],
+    [260, 520],
+  ]);
+  await teacher.keyboard.press('c');
+  await teacher.mouse.click(...(await at(teacher, 180, 460)));
+  await expect.poll(() => kinds(teacher)).toEqual(['fill', 'shape']);
+  await teacher.mouse.click(...(await at(teacher, 700, 1000)));
+  await expect(teacher.getByText('nothing was poured')).toBeVisible();
+  await expectMarks(teacher, 2);
+  await teacher.keyboard.press('Control+z');
+  await expectMarks(teacher, 1);
+});
+
+test('keys can be changed, conflicts are told, and the list tells what is missing', async ({ teacher }) => {
+  await typeAt(teacher, 100, 400, 'Readable');
+  await teacher.keyboard.press('?');
+  const keys = teacher.getByRole('dialog', { name: 'Keys' });
+  await keys.getByRole('button', { name: /^Highlighter/ }).click();
+  await teacher.keyboard.press('p');
+  await expect(keys.getByRole('alert')).toContainText('already the key for “Pen”');
+  await keys.getByRole('button', { name: /^Highlighter/ }).click();
+  await teacher.keyboard.press('j');
+  await teacher.keyboard.press('Escape');
+  await teacher.reload();
+  await teacher.locator('[data-testid=stage][data-shown=true]').waitFor();
+  await teacher.keyboard.press('j');
+  await expect(teacher.getByRole('button', { name: 'Highlighter', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await teacher.keyboard.press('t');
+  await option(teacher, 'Yellow');
+  await typeAt(teacher, 100, 600, 'Faint');
+  await teacher.keyboard.press('k');
+  const list = teacher.getByRole('complementary', { name: 'What is on this page' });
+  await expect(list.getByText('Text: Readable')).toBeVisible();
+  await expect(list.getByText('hard to read')).toBeVisible();
+  await list.getByRole('button', { name: /Faint/ }).click();
+  await teacher.keyboard.press('Delete');
+  await expectMarks(teacher, 1);
+});

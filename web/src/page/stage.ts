@@ -7,6 +7,7 @@ import type { Gesture, PenPoint, Preview, RunningGesture } from '../tools/gestur
 import { InkGesture } from '../tools/inkGesture';
 import { LineGesture } from '../tools/lineGesture';
 import { placeGesture } from '../tools/placings';
+import { PourGesture } from '../tools/pourGesture';
 import { RubGesture } from '../tools/rubGesture';
 import { SelectGesture } from '../tools/selectGesture';
 import { TextGesture } from '../tools/textGesture';
@@ -160,6 +161,8 @@ export class Stage {
           : new EraseGesture(workspace, eraserRadius / scale, at);
       case 'text':
         return new TextGesture(workspace, at);
+      case 'fill':
+        return new PourGesture(workspace, at);
       case 'select':
         return new SelectGesture(workspace, at, TOUCH_REACH / scale);
       case 'line':

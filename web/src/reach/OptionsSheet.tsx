@@ -97,6 +97,17 @@ function ToolSheet({ penCase, state }: SheetProps): ReactNode {
       return <ShapeSheet penCase={penCase} state={state} />;
     case 'line':
       return <LineSheet penCase={penCase} state={state} />;
+    case 'fill':
+      return (
+        <Slider
+          label="Gaps that are bridged"
+          value={state.fillGap}
+          min={0}
+          max={40}
+          step={1}
+          onChange={(fillGap) => penCase.patch({ fillGap })}
+        />
+      );
     case 'stamp':
       return (
         <Choice

@@ -1,4 +1,15 @@
-import { Eraser, Highlighter, Lasso, PenLine, Shapes, Spline, Stamp, StickyNote, Type } from 'lucide-react';
+import {
+  Eraser,
+  Highlighter,
+  Lasso,
+  PaintBucket,
+  PenLine,
+  Shapes,
+  Spline,
+  Stamp,
+  StickyNote,
+  Type,
+} from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { ToolId } from '../workspace/penCase';
 
@@ -26,6 +37,7 @@ export const TOOL_GROUPS: { name: string; tools: ToolEntry[] }[] = [
       { id: 'line', name: 'Line', icon: <Spline aria-hidden /> },
       { id: 'stamp', name: 'Stamp', icon: <Stamp aria-hidden /> },
       { id: 'note', name: 'Note', icon: <StickyNote aria-hidden /> },
+      { id: 'fill', name: 'Pour', icon: <PaintBucket aria-hidden /> },
     ],
   },
 ];

@@ -11,6 +11,7 @@ export const TOOLS = [
   'line',
   'stamp',
   'note',
+  'fill',
 ] as const;
 export type ToolId = (typeof TOOLS)[number];
 
@@ -48,6 +49,9 @@ export interface PenCaseState {
   stamp: StampName;
   stampColour: string;
   noteColour: string;
+  fillColour: string;
+  /** Gaps in an outline up to this width are bridged, page units. */
+  fillGap: number;
   eraser: 'whole' | 'rubber';
   /** Radius of the eraser's tip, CSS pixels on screen. */
   eraserRadius: number;
@@ -82,6 +86,8 @@ const DEFAULTS: PenCaseState = {
   stamp: 'tick',
   stampColour: '#009e73',
   noteColour: '#f0e442',
+  fillColour: '#56b4e9',
+  fillGap: 8,
   eraser: 'whole',
   eraserRadius: 10,
   steadying: 0.35,
@@ -119,6 +125,8 @@ export class PenCase extends Store<PenCaseState> {
         return state.stampColour;
       case 'note':
         return state.noteColour;
+      case 'fill':
+        return state.fillColour;
       default:
         return undefined;
     }
@@ -138,6 +146,8 @@ export class PenCase extends Store<PenCaseState> {
         return this.patch({ stampColour: colour });
       case 'note':
         return this.patch({ noteColour: colour });
+      case 'fill':
+        return this.patch({ fillColour: colour });
       default:
         return undefined;
     }
@@ -178,6 +188,7 @@ function inOneColour(state: PenCaseState, colour: string): PenCaseState {
     outline: { ...state.outline, line: colour, fill: state.outline.fill && colour },
     stampColour: colour,
     noteColour: colour,
+    fillColour: colour,
     ready: state.ready.map((pen) => ({ ...pen, colour, opacity: pen.nature === 'highlighter' ? 0.35 : 1 })),
   };
 }

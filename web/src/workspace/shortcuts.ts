@@ -11,6 +11,7 @@ export const ACTIONS = {
   line: { name: 'Line', key: 'L' },
   stamp: { name: 'Stamp', key: 'M' },
   note: { name: 'Note', key: 'N' },
+  fill: { name: 'Pour colour', key: 'C' },
   select: { name: 'Select', key: 'V' },
   ready1: { name: 'First ready pen', key: '2' },
   ready2: { name: 'Second ready pen', key: '3' },

@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import type { Stage } from '../page/stage';
 import { finishDraft } from '../tools/cornerGesture';
+import type { ToolId } from './penCase';
 import type { ActionId } from './shortcuts';
 import { writtenKey } from './shortcuts';
 import type { Workspace } from './workspace';
@@ -98,13 +99,7 @@ function doerOf(
     penCase.takeReady(penCase.get().ready[n]!);
     workspace.setMode('write');
   };
-  const doers: Record<
-    Exclude<
-      ActionId,
-      'pen' | 'highlighter' | 'text' | 'eraser' | 'shape' | 'line' | 'stamp' | 'note' | 'select'
-    >,
-    () => void
-  > = {
+  const doers: Record<Exclude<ActionId, ToolId>, () => void> = {
     toggleMode: () => workspace.toggleMode(),
     ready1: ready(0),
     ready2: ready(1),
@@ -134,5 +129,5 @@ function doerOf(
     listMarks: screen.toggleList,
     help: screen.showHelp,
   };
-  return action in doers ? doers[action as keyof typeof doers] : () => workspace.takeTool(action as never);
+  return action in doers ? doers[action as keyof typeof doers] : () => workspace.takeTool(action as ToolId);
 }

@@ -1,5 +1,5 @@
 import type { LogRef, Mark, MarkOf, Page, Rect, Situation, Space, SpatialIndex, Touched } from '@doodla/core';
-import { orderedPages, orderOnTop } from '@doodla/core';
+import { orderBetween, orderedPages, orderOnTop } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { ClassClient } from '../live/classClient';
 import { Connection } from '../live/connection';
@@ -170,6 +170,11 @@ export class Workspace {
     const order = orderOnTop(marks.map((mark) => mark.order));
     const { space } = this;
     return { id, page, author, space, order, locked: false, group: null, alt: null, createdAt: Date.now() };
+  }
+
+  /** A fractional index below all marks of the shown page. */
+  orderBelowAll(): string {
+    return orderBetween(null, this.targetMarks?.all()[0]?.order ?? null);
   }
 
   /** The marks of the shown page that can be written to. */

@@ -1,0 +1,2 @@
+export * from './pour.js';
+export * from './traceRings.js';

@@ -1,0 +1,54 @@
+import { transfer, wrap } from 'comlink';
+import type { Remote } from 'comlink';
+import { drawMark } from '../page/markPainter';
+import type { Workspace } from '../workspace/workspace';
+import type { PourWorker } from './pour.worker';
+
+/** Most pixels that are looked at. */
+const MAX_PIXELS = 3_000_000;
+/** How far a colour may differ from the one poured on. */
+const TOLERANCE = 48;
+const FILL_OPACITY = 0.55;
+
+let worker: Remote<PourWorker> | undefined;
+
+/** Pours colour into the area round a point of the page, and puts it under the marks that enclose it. */
+export async function pourFill(workspace: Workspace, x: number, y: number, gap: number): Promise<void> {
+  const { page } = workspace;
+  const common = workspace.newMark();
+  if (!page || !common || x < 0 || y < 0 || x >= page.width || y >= page.height) return;
+  const scale = Math.min(1, Math.sqrt(MAX_PIXELS / (page.width * page.height)));
+  const raster = rasterOf(workspace, scale);
+  worker ??= wrap<PourWorker>(new Worker(new URL('./pour.worker.ts', import.meta.url), { type: 'module' }));
+  const options = { x: x * scale, y: y * scale, tolerance: TOLERANCE, gap: gap * scale };
+  const poured = await worker.pour(transfer(raster, [raster.data.buffer]), options);
+  if ('failed' in poured) {
+    return workspace.onProblem(
+      poured.failed === 'open'
+        ? 'This area is open towards the edge of the page, so nothing was poured. Close its outline, or give the page another colour.'
+        : 'There is no room here to pour colour into.',
+    );
+  }
+  const rings = poured.rings.map((ring) => ring.map((value) => Math.round((value / scale) * 100) / 100));
+  const style = { colour: workspace.penCase.get().fillColour, opacity: FILL_OPACITY };
+  const order = workspace.orderBelowAll();
+  workspace.target.perform([{ do: 'add', mark: { ...common, order, kind: 'fill', rings, style } }]);
+}
+
+/** The page with everything on it, as pixels. */
+function rasterOf(workspace: Workspace, scale: number) {
+  const page = workspace.page!;
+  const [width, height] = [Math.ceil(page.width * scale), Math.ceil(page.height * scale)];
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [width, height];
+  const ctx = canvas.getContext('2d', { willReadFrequently: true })!;
+  ctx.fillStyle = '#ffffff';
+  ctx.fillRect(0, 0, width, height);
+  ctx.scale(scale, scale);
+  workspace.surfaces.of(page).draw(ctx);
+  for (const layer of workspace.layers) {
+    for (const mark of layer.on(page.id).all()) drawMark(ctx, mark, workspace.pictures);
+  }
+  const { data } = ctx.getImageData(0, 0, width, height);
+  return { width, height, data };
+}
