@@ -19,6 +19,10 @@ const SCRIPT_GLOBALS = [
   'location',
   'requestAnimationFrame',
   'XMLHttpRequest',
+  'innerWidth',
+  'innerHeight',
+  'cancelAnimationFrame',
+  'Path2D',
 ];
 
 export default tseslint.config(

@@ -48,47 +48,49 @@ export function pour(raster: Raster, { x, y, tolerance, gap }: PourOptions): Pou
 /** 1 where a pixel's colour is near that of the given one. */
 function matching({ width, height, data }: Raster, x: number, y: number, tolerance: number): Uint8Array {
   const mask = new Uint8Array(width * height);
-  const at = (Math.floor(y) * width + Math.floor(x)) * 4;
-  const [r, g, b] = [data[at]!, data[at + 1]!, data[at + 2]!];
-  for (let i = 0, p = 0; i < mask.length; i++, p += 4) {
-    const near =
-      Math.abs(data[p]! - r) <= tolerance &&
-      Math.abs(data[p + 1]! - g) <= tolerance &&
-      Math.abs(data[p + 2]! - b) <= tolerance;
-    mask[i] = near ? 1 : 0;
-  }
+  const pixels = new Uint32Array(data.buffer, data.byteOffset, width * height);
+  const at = Math.floor(y) * width + Math.floor(x);
+  const seed = pixels[at]!;
+  const [r, g, b] = [data[at * 4]!, data[at * 4 + 1]!, data[at * 4 + 2]!];
+  const isNear = (p: number) =>
+    Math.abs(data[p]! - r) <= tolerance &&
+    Math.abs(data[p + 1]! - g) <= tolerance &&
+    Math.abs(data[p + 2]! - b) <= tolerance;
+  // Most of a page has exactly the colour that is poured on.
+  for (let i = 0; i < mask.length; i++) mask[i] = pixels[i] === seed || isNear(i * 4) ? 1 : 0;
   return mask;
 }
 
 /** Where a square of 2·reach + 1 round a pixel is all set; beyond the picture counts as set. */
 function shrunk(mask: Uint8Array, width: number, height: number, reach: number): Uint8Array {
-  return boxPass(boxPass(mask, width, height, reach, 1, width, 0), height, width, reach, width, 1, 0);
+  return spread(mask, width, height, reach, 0);
 }
 
 /** Where a square of 2·reach + 1 round a pixel has any set. */
 function grown(mask: Uint8Array, width: number, height: number, reach: number): Uint8Array {
-  return boxPass(boxPass(mask, width, height, reach, 1, width, 1), height, width, reach, width, 1, 1);
+  return spread(mask, width, height, reach, 1);
 }
 
-/** One direction of a box: spreads `value` by `reach` along lines of `length` pixels a `step` apart. */
-function boxPass(
-  mask: Uint8Array,
-  length: number,
-  lines: number,
-  reach: number,
-  step: number,
-  lineStep: number,
-  value: 0 | 1,
-): Uint8Array {
-  const out = new Uint8Array(mask);
-  for (let line = 0; line < lines; line++) {
-    const start = line * lineStep;
+/** Spreads `value` by `reach` pixels sideways, then up and down; both passes go along the rows. */
+function spread(mask: Uint8Array, width: number, height: number, reach: number, value: 0 | 1): Uint8Array {
+  const sideways = new Uint8Array(mask);
+  for (let row = 0; row < mask.length; row += width) {
     let until = -1;
-    for (let i = -reach; i < length; i++) {
-      const ahead = i + reach;
-      if (ahead < length && mask[start + ahead * step] === value) until = ahead + reach;
-      if (i >= 0 && until >= i) out[start + i * step] = value;
+    for (let ahead = 0; ahead < width + reach; ahead++) {
+      if (ahead < width && mask[row + ahead] === value) until = ahead + reach;
+      const x = ahead - reach;
+      if (x >= 0 && until >= x) sideways[row + x] = value;
     }
+  }
+  const out = new Uint8Array(sideways);
+  const until = new Int32Array(width).fill(-1);
+  for (let ahead = 0; ahead < height + reach; ahead++) {
+    const from = ahead * width;
+    const row = ahead - reach;
+    const to = row * width;
+    if (ahead < height)
+      for (let x = 0; x < width; x++) if (sideways[from + x] === value) until[x] = ahead + reach;
+    if (row >= 0) for (let x = 0; x < width; x++) if (until[x]! >= row) out[to + x] = value;
   }
   return out;
 }

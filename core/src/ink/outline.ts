@@ -20,13 +20,12 @@ const THINNING: Record<InkStyle['nature'], number> = {
 };
 
 /**
- * The closed outline of a stroke, the one shape that canvas, SVG and PDF all fill. Steadying and
- * speed were worked into the points when they came in, so here they are taken as they are.
- * `finished` is false while the pen is still down, so that the end follows the pen.
+ * The corners of a stroke's outline. The outline itself is the smooth ring through the middles of
+ * the sides between them, see `outline`. Steadying and speed were worked into the points when they
+ * came in, so here they are taken as they are.
  */
-export function outline(ink: Ink, finished = true): Path {
-  const { points, style } = ink;
-  const ring = getStroke(withMiddle(inputOf(points)), {
+export function outlineCorners({ points, style }: Ink, finished = true): number[][] {
+  return getStroke(withMiddle(inputOf(points)), {
     size: style.width,
     thinning: THINNING[style.nature],
     smoothing: 0.5,
@@ -34,7 +33,25 @@ export function outline(ink: Ink, finished = true): Path {
     simulatePressure: false,
     last: finished,
   });
-  return smoothRing(ring);
+}
+
+/**
+ * The closed outline of a stroke, the one shape that canvas, SVG and PDF all fill: quadratic
+ * curves through the middles of the sides between its corners. `finished` is false while the pen
+ * is still down, so that the end follows the pen.
+ */
+export function outline(ink: Ink, finished = true): Path {
+  const ring = outlineCorners(ink, finished);
+  if (ring.length < 3) return [];
+  const at = (i: number) => ring[i % ring.length] as [number, number];
+  const middle = (i: number): [number, number] => [
+    (at(i)[0] + at(i + 1)[0]) / 2,
+    (at(i)[1] + at(i + 1)[1]) / 2,
+  ];
+  const path: PathStep[] = [['M', ...middle(0)]];
+  for (let i = 1; i <= ring.length; i++) path.push(['Q', ...at(i), ...middle(i)]);
+  path.push(['Z']);
+  return path;
 }
 
 function inputOf(points: readonly number[]): InputPoint[] {
@@ -49,18 +66,4 @@ function withMiddle(input: InputPoint[]): InputPoint[] {
   if (input.length !== 2 || !a || !b) return input;
   const between = (t: number) => a.map((value, i) => value + (b[i]! - value) * t) as InputPoint;
   return [a, between(0.25), between(0.5), between(0.75), b];
-}
-
-/** Quadratic curves through the middles of a polygon's sides: a smooth closed ring. */
-function smoothRing(ring: number[][]): Path {
-  if (ring.length < 3) return [];
-  const at = (i: number) => ring[i % ring.length] as [number, number];
-  const middle = (i: number): [number, number] => [
-    (at(i)[0] + at(i + 1)[0]) / 2,
-    (at(i)[1] + at(i + 1)[1]) / 2,
-  ];
-  const path: PathStep[] = [['M', ...middle(0)]];
-  for (let i = 1; i <= ring.length; i++) path.push(['Q', ...at(i), ...middle(i)]);
-  path.push(['Z']);
-  return path;
 }

@@ -144,6 +144,7 @@ export class LogClient {
       const reply = await this.connection.request<OpenReply>(LIVE.open, { log: this.ref, ...since });
       await this.restoreOutbox(reply.actor);
       if (reply.snapshot) {
+        performance.mark('log arrived');
         this.seq = reply.snapshot.seq;
         this.log.reset(stateOf(reply.snapshot));
         this.onTouched(undefined);

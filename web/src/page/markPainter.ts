@@ -1,17 +1,19 @@
-import type { Mark, PaintItem, PaintOf } from '@doodla/core';
-import { paintMark, toSvgPath } from '@doodla/core';
+import type { Mark, MarkOf, PaintItem, PaintOf } from '@doodla/core';
+import { outlineCorners, paintMark, toSvgPath } from '@doodla/core';
 import type { PictureCache } from '../pictures/pictureCache';
 import { cssFont, faceOfMark, needFace } from './faces';
 
 export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
-interface Drawable {
-  item: PaintItem;
-  path?: Path2D;
-}
+/** A paint item with its path built; the steps of the path are let go, since they take far more room. */
+type Drawable =
+  | (Omit<PaintOf<'fill'>, 'path'> & { path: Path2D })
+  | (Omit<PaintOf<'line'>, 'path'> & { path: Path2D })
+  | PaintOf<'text'>
+  | PaintOf<'picture'>;
 
 /** Marks never change in place, so what is computed of one holds as long as it does. */
-let drawables = new WeakMap<Mark, Drawable[]>();
+let drawables = new WeakMap<Mark, readonly Drawable[]>();
 
 /** Told when a font has arrived and text has to be drawn anew. */
 const fontListeners = new Set<() => void>();
@@ -25,7 +27,7 @@ export function onFontArrived(listener: () => void): () => void {
 export function drawMark(ctx: Context, mark: Mark, pictures?: PictureCache): void {
   let drawable = drawables.get(mark);
   if (!drawable) {
-    drawable = drawablesOf(paintMark(mark));
+    drawable = isPlainInk(mark) ? [inkDrawable(mark)] : paintMark(mark).map(drawableOf);
     drawables.set(mark, drawable);
     fetchFont(mark);
   }
@@ -34,11 +36,40 @@ export function drawMark(ctx: Context, mark: Mark, pictures?: PictureCache): voi
 
 /** Draws items that belong to no mark, such as rulings and wet ink. */
 export function drawItems(ctx: Context, items: readonly PaintItem[]): void {
-  for (const each of drawablesOf(items)) draw(ctx, each);
+  for (const item of items) draw(ctx, drawableOf(item));
 }
 
-function drawablesOf(items: readonly PaintItem[]): Drawable[] {
-  return items.map((item) => ('path' in item ? { item, path: new Path2D(toSvgPath(item.path)) } : { item }));
+function drawableOf(item: PaintItem): Drawable {
+  if (item.kind === 'text' || item.kind === 'picture') return item;
+  const { path, ...rest } = item;
+  return { ...rest, path: new Path2D(toSvgPath(path)) };
+}
+
+function isPlainInk(mark: Mark): mark is MarkOf<'stroke'> {
+  return mark.kind === 'stroke' && mark.style.nature !== 'pencil' && mark.style.nature !== 'chalk';
+}
+
+/** The same as `paintMark` of a stroke, built without the steps between: pages hold thousands of them. */
+function inkDrawable(mark: MarkOf<'stroke'>): Drawable {
+  const { colour, opacity, nature } = mark.style;
+  const path = new Path2D();
+  const ring = outlineCorners(mark);
+  const count = ring.length;
+  for (let i = 0; count >= 3 && i <= count; i++) {
+    const [x, y] = ring[i % count] as [number, number];
+    const [nextX, nextY] = ring[(i + 1) % count] as [number, number];
+    if (i === 0) path.moveTo((x + nextX) / 2, (y + nextY) / 2);
+    else path.quadraticCurveTo(x, y, (x + nextX) / 2, (y + nextY) / 2);
+  }
+  path.closePath();
+  return {
+    kind: 'fill',
+    path,
+    colour,
+    opacity,
+    blend: nature === 'highlighter' ? 'multiply' : 'normal',
+    rule: 'nonzero',
+  };
 }
 
 function fetchFont(mark: Mark): void {
@@ -50,13 +81,13 @@ function fetchFont(mark: Mark): void {
   });
 }
 
-function draw(ctx: Context, { item, path }: Drawable, pictures?: PictureCache): void {
+function draw(ctx: Context, item: Drawable, pictures?: PictureCache): void {
   switch (item.kind) {
     case 'fill':
       ctx.globalAlpha = item.opacity;
       ctx.globalCompositeOperation = item.blend === 'multiply' ? 'multiply' : 'source-over';
       ctx.fillStyle = item.colour;
-      ctx.fill(path!, item.rule);
+      ctx.fill(item.path, item.rule);
       break;
     case 'line':
       ctx.globalAlpha = item.opacity;
@@ -65,7 +96,7 @@ function draw(ctx: Context, { item, path }: Drawable, pictures?: PictureCache): 
       ctx.lineCap = 'round';
       ctx.lineJoin = 'round';
       ctx.setLineDash(item.dash as number[]);
-      ctx.stroke(path!);
+      ctx.stroke(item.path);
       break;
     case 'text':
       drawText(ctx, item);

@@ -38,6 +38,8 @@ export class PageCanvas {
   private frame = 0;
   private settleTimer: ReturnType<typeof setTimeout> | undefined;
   private lastFullMs = 0;
+  /** Called before a frame in which wet things have changed. */
+  onFrame: () => void = () => undefined;
 
   constructor(
     host: HTMLElement,
@@ -48,6 +50,12 @@ export class PageCanvas {
     this.wetMultiply.style.mixBlendMode = 'multiply';
     this.wetMultiply.style.display = 'none';
     this.wet = addCanvas(host, 'wet');
+  }
+
+  /** Asks for what is wet to be told anew, once, before the next frame is drawn. */
+  touchWet(): void {
+    this.wetStale = true;
+    this.schedule();
   }
 
   resize(stage: Size, ratio: number): void {
@@ -122,6 +130,7 @@ export class PageCanvas {
 
   private schedule(): void {
     this.frame ||= requestAnimationFrame(() => {
+      if (this.wetStale) this.onFrame();
       this.frame = 0;
       if (this.stale === 'all') this.drawAll();
       else if (this.stale) this.drawPart(this.stale);
@@ -148,6 +157,7 @@ export class PageCanvas {
     ctx.clearRect(0, 0, this.dry.width, this.dry.height);
     this.drawPageInto(ctx, visibleRect(this.view, this.stage));
     this.lastFullMs = performance.now() - started;
+    if (this.layers.some((layer) => layer.size > 0)) performance.mark('log drawn');
   }
 
   private drawPart(part: Rect): void {

@@ -52,14 +52,15 @@ export class Stage {
     this.stops = [
       workspace.pageId.subscribe(() => this.showPage()),
       workspace.pages.subscribe(() => this.showPage()),
-      workspace.textEdit.subscribe(() => this.drawWet()),
-      workspace.draft.subscribe(() => this.drawWet()),
+      workspace.textEdit.subscribe(() => this.canvas.touchWet()),
+      workspace.draft.subscribe(() => this.canvas.touchWet()),
       onFontArrived(() => this.canvas.invalidate('all')),
     ];
+    this.canvas.onFrame = () => this.tellWet();
     workspace.onStale = (what) => this.redraw(what);
     workspace.pictures.onArrived = () => this.canvas.invalidate('all');
     workspace.surfaces.onChange = (page) => this.surfaceChanged(page);
-    if (workspace.ink) workspace.ink.onChange = () => this.drawWet();
+    if (workspace.ink) workspace.ink.onChange = () => this.canvas.touchWet();
     void document.fonts.load('16px Andika').then(() => this.canvas.invalidate('all'));
     this.resize();
     exposeStage(workspace, this);
@@ -80,15 +81,15 @@ export class Stage {
     const gesture = this.toolGesture(eraser ? 'eraser' : this.workspace.penCase.get().tool, at, pressure);
     if (!gesture) return undefined;
     this.gestures.add(gesture);
-    this.drawWet();
+    this.canvas.touchWet();
     const finish = (how: 'end' | 'cancel') => () => {
       this.gestures.delete(gesture);
       gesture[how]();
-      this.drawWet();
+      this.canvas.touchWet();
     };
     const move = (points: readonly PenPoint[]) => {
       gesture.move(points);
-      this.drawWet();
+      this.canvas.touchWet();
     };
     return { move, end: finish('end'), cancel: finish('cancel') };
   }
@@ -96,7 +97,7 @@ export class Stage {
   /** Shows a preview that comes from elsewhere than a tool, such as the handles of a selection. */
   showPreview(preview: Preview | undefined): void {
     this.outside = preview;
-    this.drawWet();
+    this.canvas.touchWet();
   }
 
   toPage(x: number, y: number): { x: number; y: number } {
@@ -152,9 +153,9 @@ export class Stage {
     if (tool !== 'select') workspace.selection.clear();
     switch (tool) {
       case 'pen':
-        return new InkGesture(workspace, pen, pressure, at, () => this.drawWet());
+        return new InkGesture(workspace, pen, pressure, at, () => this.canvas.touchWet());
       case 'highlighter':
-        return new InkGesture(workspace, highlighter, false, at, () => this.drawWet());
+        return new InkGesture(workspace, highlighter, false, at, () => this.canvas.touchWet());
       case 'eraser':
         return eraser === 'rubber'
           ? new RubGesture(workspace, eraserRadius / scale, at)
@@ -191,7 +192,7 @@ export class Stage {
       surface,
       layers.map((layer) => layer.on(page.id)),
     );
-    this.drawWet();
+    this.canvas.touchWet();
   }
 
   private applyFit(): void {
@@ -218,7 +219,7 @@ export class Stage {
       return;
     }
     if (page && layers.length > 0) for (const rect of what) this.canvas.invalidate(growRect(rect, 1));
-    this.drawWet();
+    this.canvas.touchWet();
   }
 
   private surfaceChanged(pageId: string): void {
@@ -232,7 +233,8 @@ export class Stage {
     this.workspace.surfaces.prefetch(neighbours, this.view.get().scale * window.devicePixelRatio);
   }
 
-  private drawWet(): void {
+  /** Tells the canvas what is wet: own and others' gestures, and what they hide. */
+  private tellWet(): void {
     const { workspace } = this;
     const { page, ink } = workspace;
     const previews = [...this.gestures].map((gesture) => gesture.preview);
