@@ -16,6 +16,7 @@ async function option(page: Page, name: string | RegExp, role: 'radio' | 'button
   await page.getByRole('button', { name: /^Colour and options/ }).click();
   await page.getByRole(role, { name, exact: true }).click();
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
 }
 
 test('everything that can be put on a page is on the students’ screens and in the PDF alike', async ({

@@ -19,7 +19,10 @@ test('pages turn by key, button, clicker and small picture, and come back after 
   await teacher.keyboard.press('PageUp');
   await on(2);
   await teacher.getByRole('button', { name: 'Show all pages' }).click();
-  await teacher.getByRole('navigation', { name: 'Pages' }).getByRole('button', { name: 'Page 4' }).click();
+  await teacher
+    .getByRole('navigation', { name: 'Pages' })
+    .getByRole('button', { name: 'Page 4', exact: true })
+    .click();
   await on(4);
   await expect(teacher.getByRole('button', { name: 'Next page' })).toBeDisabled();
   await teacher.reload();
