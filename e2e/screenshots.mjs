@@ -72,6 +72,50 @@ await shown(teacher);
 await teacher.getByRole('button', { name: 'Students: 6' }).click();
 await shot(teacher, 'past-class');
 
+await teacher.goto('/');
+await teacher.getByRole('link', { name: /how bridges work/ }).click();
+await shown(teacher);
+await teacher.keyboard.press('PageDown');
+await teacher.keyboard.press('PageDown');
+await shown(teacher);
+await teacher.keyboard.press('m');
+const place = async (px, py) => {
+  const { x, y, scale } = await teacher.evaluate(() => window.doodla.stageState());
+  await teacher.mouse.click(x + px * scale, y + py * scale);
+};
+await teacher.getByRole('button', { name: /^Colour and options/ }).click();
+await teacher.getByRole('radio', { name: 'Counting number' }).click();
+await teacher.keyboard.press('Escape');
+for (const x of [370, 510, 650]) await place(x, 395);
+await teacher.keyboard.press('n');
+await place(1120, 190);
+await teacher.keyboard.type('Which bars are pulled?');
+await teacher.keyboard.press('Escape');
+await teacher.keyboard.press('l');
+await draw(teacher, [
+  [1030, 200],
+  [900, 262],
+]);
+await teacher.keyboard.press('s');
+await teacher.getByRole('button', { name: /^Colour and options/ }).click();
+await teacher.getByRole('radio', { name: 'Ellipse' }).click();
+await teacher.getByRole('radio', { name: 'Vermilion' }).click();
+await teacher.keyboard.press('Escape');
+await draw(teacher, [
+  [300, 240],
+  [480, 380],
+]);
+await teacher.keyboard.press('v');
+await place(390, 241);
+await teacher.getByRole('toolbar', { name: 'Selected marks' }).waitFor();
+await shot(teacher, 'marks');
+await teacher.keyboard.press('Escape');
+await teacher.getByRole('button', { name: 'Show all pages' }).click();
+await teacher.getByRole('button', { name: 'What to do with page 3' }).click();
+await teacher.getByRole('menuitem', { name: 'Add a page after this' }).click();
+await teacher.getByRole('button', { name: 'Handwriting rows' }).click();
+await shot(teacher, 'new-page');
+
 const display = await signIn({ width: 1920, height: 1080 });
 await display.getByRole('link', { name: /how bridges work/ }).click();
 await display.getByRole('button', { name: /Classes/ }).click();

@@ -164,21 +164,28 @@ function Pick({
 
 /** A corner of a page with the ruling. */
 function RulingIcon({ ruling }: { ruling: Ruling }) {
-  const size = 130;
+  const rows = ruling === 'music' || ruling === 'handwriting';
+  const size = rows ? 230 : 130;
   const items = paintRuling(
     { width: size, height: size },
     {
       kind: 'blank',
       colour: '#ffffff',
       ruling,
-      spacing: ruling === 'music' || ruling === 'handwriting' ? 3 : 8,
+      spacing: rows ? 4 : 8,
     },
   );
   return (
     <svg viewBox={`0 0 ${size} ${size}`} className="size-7 rounded bg-white" aria-hidden>
       {items.map((item, i) =>
         item.kind === 'line' ? (
-          <path key={i} d={toSvgPath(item.path)} stroke={item.colour} strokeWidth={4} fill="none" />
+          <path
+            key={i}
+            d={toSvgPath(item.path)}
+            stroke={item.colour}
+            strokeWidth={rows ? 7 : 4}
+            fill="none"
+          />
         ) : item.kind === 'fill' ? (
           <path key={i} d={toSvgPath(item.path)} fill={item.colour} stroke={item.colour} strokeWidth={4} />
         ) : null,

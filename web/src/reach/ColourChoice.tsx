@@ -1,6 +1,8 @@
 import { isHexColour, PALETTE } from '@doodla/core';
+import { Pipette } from 'lucide-react';
 import { useState } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
+import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
 
 interface ColourChoiceProps {
@@ -46,6 +48,16 @@ export function ColourChoice({ colour, onChange }: ColourChoiceProps) {
           <span className="sr-only">Any other colour</span>
         </button>
       </div>
+      {free && 'EyeDropper' in window && (
+        <Button
+          look="onBoard"
+          className="mt-3 w-full"
+          icon={<Pipette aria-hidden size={18} />}
+          onClick={() => void pickFromScreen(set)}
+        >
+          Pick from the page
+        </Button>
+      )}
       {free && (
         <div className="mt-3 flex flex-col gap-2">
           <HexColorPicker color={colour} onChange={set} style={{ width: '100%', height: 150 }} />
@@ -60,4 +72,16 @@ export function ColourChoice({ colour, onChange }: ColourChoiceProps) {
       )}
     </div>
   );
+}
+
+/** The browser's own way to take a colour from anything on screen, where it has one. */
+interface EyeDropper {
+  open(): Promise<{ sRGBHex: string }>;
+}
+
+async function pickFromScreen(onPicked: (colour: string) => void): Promise<void> {
+  const { EyeDropper: Dropper } = window as unknown as { EyeDropper: new () => EyeDropper };
+  // Rejected where the teacher changes their mind.
+  const picked = await new Dropper().open().catch(() => undefined);
+  if (picked) onPicked(picked.sRGBHex);
 }
