@@ -1,3 +1,4 @@
+import simplifyJs from 'simplify-js';
 import { describe, expect, it } from 'vitest';
 import {
   hitBySweep,
@@ -10,11 +11,27 @@ import {
 } from '../src/index.js';
 import { aStroke, aText } from './helpers/marks.js';
 
+function pairs(points: readonly number[]): { x: number; y: number }[] {
+  return Array.from({ length: points.length / STRIDE }, (_, i) => ({
+    x: points[i * STRIDE]!,
+    y: points[i * STRIDE + 1]!,
+  }));
+}
+
 function wave(count: number): number[] {
   return Array.from({ length: count }, (_, i) => [i, 40 * Math.sin(i / 20), 0.5, i * 8]).flat();
 }
 
 describe('simplify', () => {
+  it.each([0.1, 0.5, 2, 8])(
+    'keeps the same points as the simplify-js package at tolerance %f',
+    (tolerance) => {
+      const points = wave(500);
+      const reference = simplifyJs(pairs(points), tolerance, true);
+      expect(pairs(simplify(points, tolerance))).toEqual(reference);
+    },
+  );
+
   it('keeps both ends and leaves no point farther away than the tolerance', () => {
     const points = wave(400);
     const kept = simplify(points, 0.5);

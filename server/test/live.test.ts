@@ -68,7 +68,7 @@ describe('joining', () => {
   });
 
   it.each([
-    ['a wrong code', 'Wren', () => 'XXXXXX', 404, 'no class with this code'],
+    ['a wrong code', 'Wren', () => 'CCCCCC', 404, 'no class with this code'],
     ['no name', '  ', () => code, 400, 'your name'],
     ['a taken name', 'FIRST', () => code, 409, 'already in this class'],
   ])('refuses %s with a sentence', async (_, name, by, status, hint) => {

@@ -15,7 +15,7 @@ import {
 import { DropdownMenu, Popover } from 'radix-ui';
 import { useState } from 'react';
 import { ColourChoice } from '../reach/ColourChoice';
-import { TextSheet } from '../reach/OptionsSheet';
+import { TextSheet } from '../reach/TextSheet';
 import { IconButton } from '../ui/IconButton';
 import { Slider } from '../ui/Slider';
 import { AltDialog } from './AltDialog';

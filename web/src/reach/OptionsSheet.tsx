@@ -1,23 +1,15 @@
-import type { Form, LineStyle, StampName, TextStyle } from '@doodla/core';
-import { DASHES, FORMS, shapePath, STAMPS, toSvgPath } from '@doodla/core';
-import {
-  Bold,
-  Italic,
-  List,
-  ListOrdered,
-  TextAlignCenter,
-  TextAlignEnd,
-  TextAlignStart,
-  Underline,
-} from 'lucide-react';
+import type { Form, StampName } from '@doodla/core';
+import { FORMS, shapePath, STAMPS, toSvgPath } from '@doodla/core';
 import type { ReactNode } from 'react';
 import { useStore } from '../live/store';
 import { Choice } from '../ui/Choice';
-import { IconButton } from '../ui/IconButton';
+import { PercentSlider } from '../ui/PercentSlider';
 import { Slider } from '../ui/Slider';
 import type { LineType, PenCase, PenCaseState } from '../workspace/penCase';
 import { ColourChoice } from './ColourChoice';
+import { OutlineSheet } from './OutlineSheet';
 import { StampIcon } from './StampIcon';
+import { TextSheet } from './TextSheet';
 
 const NATURE_NAMES = { pen: 'Pen', pencil: 'Pencil', marker: 'Marker', chalk: 'Chalk' } as const;
 const FORM_NAMES: Record<Form, string> = {
@@ -53,13 +45,6 @@ const STAMP_NAMES: Record<StampName, string> = {
   arrow: 'Arrow',
   number: 'Counting number',
 };
-const FONT_NAMES = {
-  andika: 'Early reader',
-  serif: 'Serif',
-  mono: 'Typewriter',
-  hand: 'Handwriting',
-} as const;
-
 /** Everything that can be chosen for the tool in hand. */
 export default function OptionsSheet({ penCase }: { penCase: PenCase }) {
   const state = useStore(penCase);
@@ -148,7 +133,7 @@ function PenSheet({ penCase, state: { pen, steadying, finger } }: SheetProps) {
         step={0.5}
         onChange={(width) => set({ width })}
       />
-      <Percent label="Opacity" value={pen.opacity} onChange={(opacity) => set({ opacity })} />
+      <PercentSlider label="Opacity" value={pen.opacity} onChange={(opacity) => set({ opacity })} />
       <Slider
         label="Steadying"
         value={Math.round(steadying * 100)}
@@ -174,28 +159,6 @@ function PenSheet({ penCase, state: { pen, steadying, finger } }: SheetProps) {
   );
 }
 
-function Percent({
-  label,
-  value,
-  onChange,
-}: {
-  label: string;
-  value: number;
-  onChange(value: number): void;
-}) {
-  return (
-    <Slider
-      label={label}
-      value={Math.round(value * 100)}
-      min={5}
-      max={100}
-      step={5}
-      unit=" %"
-      onChange={(part) => onChange(part / 100)}
-    />
-  );
-}
-
 function HighlighterSheet({ penCase, state: { highlighter, straightHighlighter } }: SheetProps) {
   const set = (part: Partial<typeof highlighter>) =>
     penCase.patch({ highlighter: { ...highlighter, ...part } });
@@ -209,7 +172,7 @@ function HighlighterSheet({ penCase, state: { highlighter, straightHighlighter }
         step={1}
         onChange={(width) => set({ width })}
       />
-      <Percent label="Opacity" value={highlighter.opacity} onChange={(opacity) => set({ opacity })} />
+      <PercentSlider label="Opacity" value={highlighter.opacity} onChange={(opacity) => set({ opacity })} />
       <Choice
         label="Way of highlighting"
         value={straightHighlighter ? 'straight' : 'free'}
@@ -244,78 +207,6 @@ function EraserSheet({ penCase, state: { eraser, eraserRadius } }: SheetProps) {
         max={120}
         step={2}
         onChange={(size) => penCase.patch({ eraserRadius: size / 2 })}
-      />
-    </>
-  );
-}
-
-export function TextSheet({
-  style,
-  onChange,
-}: {
-  style: TextStyle;
-  onChange(part: Partial<TextStyle>): void;
-}) {
-  const flag = (key: 'bold' | 'italic' | 'underline', label: string, icon: ReactNode) => (
-    <IconButton
-      label={label}
-      active={style[key]}
-      icon={icon}
-      onClick={() => onChange({ [key]: !style[key] })}
-    />
-  );
-  return (
-    <>
-      <Choice
-        label="Font"
-        value={style.font}
-        columns={2}
-        options={Object.entries(FONT_NAMES).map(([value, name]) => ({
-          value: value as TextStyle['font'],
-          name,
-        }))}
-        onChange={(font) => onChange({ font })}
-      />
-      <Slider
-        label="Size"
-        value={style.size}
-        min={10}
-        max={120}
-        step={1}
-        onChange={(size) => onChange({ size })}
-      />
-      <div className="grid grid-cols-4 gap-1">
-        {flag('bold', 'Bold', <Bold aria-hidden size={20} />)}
-        {flag('italic', 'Italic', <Italic aria-hidden size={20} />)}
-        {flag('underline', 'Underline', <Underline aria-hidden size={20} />)}
-        <IconButton
-          label="Paper behind the text"
-          active={style.background !== null}
-          icon={<span className="rounded bg-white px-1 text-sm text-ink">A</span>}
-          onClick={() => onChange({ background: style.background === null ? '#ffffff' : null })}
-        />
-      </div>
-      <Choice
-        label="Alignment"
-        value={style.align}
-        columns={3}
-        options={[
-          { value: 'left', name: 'Left', face: <TextAlignStart aria-hidden size={20} /> },
-          { value: 'center', name: 'Centred', face: <TextAlignCenter aria-hidden size={20} /> },
-          { value: 'right', name: 'Right', face: <TextAlignEnd aria-hidden size={20} /> },
-        ]}
-        onChange={(align) => onChange({ align })}
-      />
-      <Choice
-        label="List"
-        value={style.list}
-        columns={3}
-        options={[
-          { value: 'none', name: 'Plain' },
-          { value: 'bullets', name: 'Bullets', face: <List aria-hidden size={20} /> },
-          { value: 'numbers', name: 'Numbers', face: <ListOrdered aria-hidden size={20} /> },
-        ]}
-        onChange={(list) => onChange({ list })}
       />
     </>
   );
@@ -373,64 +264,6 @@ function LineSheet({ penCase, state: { line, outline } }: SheetProps) {
       />
     </>
   );
-}
-
-interface OutlineSheetProps {
-  style: LineStyle;
-  filling: boolean;
-  onChange(part: Partial<LineStyle>): void;
-}
-
-function OutlineSheet({ style, filling, onChange }: OutlineSheetProps) {
-  const colour = style.line ?? style.fill ?? '#000000';
-  const use = style.fill === null ? 'line' : style.line === null ? 'fill' : 'both';
-  const setUse = (value: string) =>
-    onChange({
-      line: value === 'fill' ? null : colour,
-      fill: value === 'line' ? null : (style.fill ?? lighter(colour)),
-    });
-  return (
-    <>
-      {filling && (
-        <Choice
-          label="Line or filling"
-          value={use}
-          columns={3}
-          options={[
-            { value: 'line', name: 'Line' },
-            { value: 'both', name: 'Both' },
-            { value: 'fill', name: 'Filling' },
-          ]}
-          onChange={setUse}
-        />
-      )}
-      <Slider
-        label="Width"
-        value={style.width}
-        min={1}
-        max={30}
-        step={0.5}
-        onChange={(width) => onChange({ width })}
-      />
-      <Choice
-        label="Line style"
-        value={style.dash}
-        columns={3}
-        options={DASHES.map((value) => ({
-          value,
-          name: { solid: 'Solid', dashed: 'Dashed', dotted: 'Dotted' }[value],
-        }))}
-        onChange={(dash) => onChange({ dash })}
-      />
-      <Percent label="Opacity" value={style.opacity} onChange={(opacity) => onChange({ opacity })} />
-    </>
-  );
-}
-
-/** A pale version of a colour, to fill with. */
-function lighter(colour: string): string {
-  const part = (at: number) => Math.round(parseInt(colour.slice(at, at + 2), 16) * 0.3 + 255 * 0.7);
-  return `#${[1, 3, 5].map((at) => part(at).toString(16).padStart(2, '0')).join('')}`;
 }
 
 function FormIcon({ form, sides }: { form: Form; sides: number }) {

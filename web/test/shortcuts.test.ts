@@ -1,0 +1,48 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { ACTION_IDS, ACTIONS, Shortcuts, writtenKey } from '../src/workspace/shortcuts';
+
+/** What the browser keeps, for the time of a test. */
+class Kept {
+  private readonly values = new Map<string, string>();
+  getItem = (key: string) => this.values.get(key) ?? null;
+  setItem = (key: string, value: string) => void this.values.set(key, value);
+}
+
+beforeEach(() => {
+  Object.assign(globalThis, { localStorage: new Kept() });
+});
+
+describe('keys', () => {
+  it('are all different to begin with', () => {
+    const keys = ACTION_IDS.map((action) => ACTIONS[action].key);
+    expect(new Set(keys).size).toBe(keys.length);
+  });
+
+  it('can be changed, are kept per person, and can be put back', () => {
+    const shortcuts = new Shortcuts('ada');
+    expect(shortcuts.change('pen', 'J')).toBeUndefined();
+    expect(shortcuts.actionOf('J')).toBe('pen');
+    expect(new Shortcuts('ada').keyOf('pen')).toBe('J');
+    expect(new Shortcuts('bo').keyOf('pen')).toBe('P');
+    shortcuts.reset();
+    expect(shortcuts.keyOf('pen')).toBe('P');
+  });
+
+  it('are not given twice, and some never', () => {
+    const shortcuts = new Shortcuts('ada');
+    expect(shortcuts.change('pen', 'H')).toContain('Highlighter');
+    expect(shortcuts.change('pen', 'Escape')).toContain('cannot be changed');
+    expect(shortcuts.keyOf('pen')).toBe('P');
+  });
+
+  it.each([
+    [{ key: 'p' }, 'P'],
+    [{ key: '?', shiftKey: true }, '?'],
+    [{ key: 'g', ctrlKey: true, shiftKey: true }, 'Ctrl+Shift+G'],
+    [{ key: 'z', metaKey: true }, 'Ctrl+Z'],
+    [{ key: '=' }, '+'],
+    [{ key: 'PageDown' }, 'PageDown'],
+  ])('%o is written %s', (event, written) => {
+    expect(writtenKey(event as KeyboardEvent)).toBe(written);
+  });
+});
