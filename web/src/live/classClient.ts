@@ -39,10 +39,10 @@ export class ClassClient {
   }
 
   private change(part: { page?: string; pensUp?: boolean }): void {
-    const state = this.state.get();
-    if (!state) return;
+    // Kept also before the class's state has arrived, so that an early tap is not lost.
     this.unsent = { ...this.unsent, ...part };
-    this.state.set({ ...state, ...part });
+    const state = this.state.get();
+    if (state) this.state.set({ ...state, ...part });
     void this.tell();
   }
 
