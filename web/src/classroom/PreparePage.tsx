@@ -9,10 +9,10 @@ import type { SittingSummary } from '../api/lessons';
 import { lessonQuery, startSitting } from '../api/lessons';
 import { HandoutDialog } from '../handout/HandoutDialog';
 import { Button } from '../ui/Button';
-import { Front } from '../ui/Front';
 import { useWorkspace } from '../workspace/useWorkspace';
 import type { Workspace } from '../workspace/workspace';
 import { JUST_STARTED } from './TeachPage';
+import { CannotOpen } from './CannotOpen';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
 
@@ -27,16 +27,7 @@ export default function PreparePage() {
   const [handingOut, setHandingOut] = useState(false);
   useRememberedPage(workspace);
 
-  if (query.isError) {
-    return (
-      <Front title="This lesson cannot be opened">
-        <p className="mb-4">{query.error.message}</p>
-        <Link to="/" className="font-bold underline">
-          Go to your lessons
-        </Link>
-      </Front>
-    );
-  }
+  if (query.isError) return <CannotOpen what="lesson" reason={query.error.message} />;
   const title = query.data?.title ?? '';
   const start = () =>
     startSitting(lesson, `${title}, ${format(new Date(), 'd MMM yyyy, HH:mm')}`).then(

@@ -1,16 +1,16 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import { useLocation, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import type { SittingDetail } from '../api/lessons';
 import { endSitting, sittingQuery } from '../api/lessons';
 import { HandoutDialog } from '../handout/HandoutDialog';
 import { Button } from '../ui/Button';
-import { Front } from '../ui/Front';
 import { Modal } from '../ui/Modal';
 import { useWorkspace } from '../workspace/useWorkspace';
 import { ClassBar } from './ClassBar';
 import { JoinDialog } from './JoinDialog';
+import { CannotOpen } from './CannotOpen';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
 
@@ -21,16 +21,7 @@ export const JUST_STARTED = 'just-started';
 export default function TeachPage() {
   const { sitting = '' } = useParams();
   const query = useQuery(sittingQuery(sitting));
-  if (query.isError) {
-    return (
-      <Front title="This class cannot be opened">
-        <p className="mb-4">{query.error.message}</p>
-        <Link to="/" className="font-bold underline">
-          Go to your lessons
-        </Link>
-      </Front>
-    );
-  }
+  if (query.isError) return <CannotOpen what="class" reason={query.error.message} />;
   return query.data ? <Teaching sitting={query.data} /> : null;
 }
 
