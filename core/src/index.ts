@@ -23,6 +23,8 @@ export * from './ops/order.js';
 export * from './ops/permit.js';
 export * from './ops/refusal.js';
 export * from './pages/check.js';
+export * from './pages/extent.js';
+export * from './paint/paintSurface.js';
 export * from './pages/page.js';
 export * from './paint/paint.js';
 export * from './paint/path.js';

@@ -203,3 +203,47 @@ describe('handout', () => {
     expect(Buffer.from(bytes).toString('latin1')).toContain('/Subtype /Image');
   });
 });
+
+describe('pages of other kinds', () => {
+  it('a boundless page is as large as what is on it, and nothing of it is lost', async () => {
+    const surface = {
+      kind: 'blank',
+      colour: '#ffffff',
+      ruling: 'squared',
+      spacing: 10,
+      boundless: true,
+    } as const;
+    const far = aText({ text: 'Far away', x: -900, y: 1500 });
+    const bytes = await make([{ page: aPage({ width: 400, height: 300, surface }), marks: [far] }]);
+    const page = await (await getDocument({ data: bytes.slice() }).promise).getPage(1);
+    const [left, bottom, right, top] = page.view as [number, number, number, number];
+    expect((right - left) * UNITS_PER_POINT).toBeGreaterThan(1300);
+    const { items } = await page.getTextContent();
+    const text = items.find((item) => 'str' in item && item.str.includes('Far'));
+    if (!text || !('transform' in text)) throw new Error('the text is missing');
+    const [, , , , x, y] = text.transform as number[];
+    expect(x).toBeGreaterThan(left);
+    expect(y).toBeGreaterThan(bottom);
+    expect(y).toBeLessThan(top);
+  });
+
+  it('one that is larger than a PDF page can be is made smaller (ISO 32000-1 annex C.2)', async () => {
+    const surface = {
+      kind: 'blank',
+      colour: '#ffffff',
+      ruling: 'plain',
+      spacing: 10,
+      boundless: true,
+    } as const;
+    const marks = [aText({ x: 60_000, y: 10 })];
+    const doc = await PDFDocument.load(await make([{ page: aPage({ surface }), marks }]));
+    expect(doc.getPage(0).getWidth()).toBeCloseTo(14_400);
+  });
+
+  it('a picture as the ground is embedded over the whole page', async () => {
+    const page = aPage({ width: 400, height: 300, surface: { kind: 'picture', material: 'p' } });
+    const doc = await PDFDocument.load(await make([{ page, marks: [] }]));
+    expect(doc.getPage(0).getWidth()).toBeCloseTo(300);
+    expect(doc.getPage(0).node.Resources()!.toString()).toContain('/Picture');
+  });
+});

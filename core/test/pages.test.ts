@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { FORMATS, isPage, isPagePatch, paintRuling, RULINGS, UNITS_PER_MM } from '../src/index.js';
+import {
+  FORMATS,
+  isPage,
+  isPagePatch,
+  pageExtent,
+  paintRuling,
+  RULINGS,
+  UNITS_PER_MM,
+} from '../src/index.js';
 import type { PathStep, Ruling } from '../src/index.js';
 import { aPage } from './helpers/marks.js';
 
@@ -54,6 +62,50 @@ describe('rulings', () => {
   });
 });
 
+describe('a boundless page', () => {
+  const boundless = (ruling: Ruling) =>
+    ({ kind: 'blank', colour: '#ffffff', ruling, spacing: 10, boundless: true }) as const;
+
+  it('takes its own size and whatever lies beyond', () => {
+    const own = aPage({ width: 400, height: 300, surface: boundless('plain') });
+    expect(pageExtent(own)).toEqual({ x: 0, y: 0, width: 400, height: 300 });
+    const { x, y, width, height } = pageExtent(own, [{ x: -500, y: 100, width: 50, height: 900 }, undefined]);
+    expect(x).toBeLessThan(-500);
+    expect([y, x + width]).toEqual([0, 400]);
+    expect(y + height).toBeGreaterThan(1000);
+    expect(pageExtent(aPage({ width: 400, height: 300 }), [{ x: -500, y: 0, width: 9, height: 9 }]).x).toBe(
+      0,
+    );
+  });
+
+  it('is ruled alike wherever one looks', () => {
+    const own = { width: 400, height: 300 };
+    const step = 10 * UNITS_PER_MM;
+    const heights = (y: number) => {
+      const [item] = paintRuling(own, boundless('lined'), { x: -90, y, width: 400, height: 300 });
+      if (item?.kind !== 'line') throw new Error('rules are lines');
+      return starts(item.path).map(([, , at]) => at);
+    };
+    for (const y of [-977, -3, 0, 1234]) {
+      const lines = heights(y);
+      expect(lines.length).toBeGreaterThanOrEqual(Math.floor(300 / step));
+      for (const line of lines) expect((line - 150) / step).toBeCloseTo(Math.round((line - 150) / step));
+    }
+  });
+
+  it('is ruled with fewer lines where very much of it is in sight', () => {
+    const [item] = paintRuling({ width: 400, height: 300 }, boundless('dotted'), {
+      x: -20_000,
+      y: -20_000,
+      width: 40_000,
+      height: 40_000,
+    });
+    if (item?.kind !== 'fill') throw new Error('dots are filled');
+    expect(starts(item.path).length).toBeLessThan(31_000);
+    expect(starts(item.path).length).toBeGreaterThan(500);
+  });
+});
+
 describe('pages from outside', () => {
   it('are told from nonsense', () => {
     expect(isPage(aPage())).toBe(true);
@@ -61,6 +113,8 @@ describe('pages from outside', () => {
       expect(isPage(bad)).toBe(false);
     const surface = { kind: 'blank', colour: '#ffffff', ruling: 'wavy', spacing: 5 };
     expect(isPage({ ...aPage(), surface })).toBe(false);
+    expect(isPage(aPage({ surface: { kind: 'picture', material: 'p1' } }))).toBe(true);
+    expect(isPage({ ...aPage(), surface: { kind: 'picture', material: 7 } })).toBe(false);
     expect(isPagePatch({ title: 'Arches', removed: true })).toBe(true);
     expect(isPagePatch({ id: 'other' })).toBe(false);
   });

@@ -4,7 +4,14 @@ import { expect } from '@playwright/test';
 /** What the open page says of itself, for tests. */
 export interface StageState {
   /** Marks on the shown page, by id. */
-  marks: { id: string; kind: string; author: string; colour: string; text?: string }[];
+  marks: {
+    id: string;
+    kind: string;
+    author: string;
+    colour: string;
+    bounds: { x: number; y: number; width: number; height: number };
+    text?: string;
+  }[];
   waiting: number;
   scale: number;
   /** Window pixels of the page's upper left corner. */

@@ -249,40 +249,6 @@ test('the rubber takes only what it touches, and wiping is selective; both come 
   await expectMarks(wren, 0);
 });
 
-test('pages are added, ruled, duplicated, renamed, moved and deleted, also in class', async ({
-  browser,
-  server,
-  teacher,
-}) => {
-  const code = await startClass(teacher);
-  const wren = await joinAs(browser, server.url, code, 'Wren');
-  await draw(teacher, wave(100, 300));
-  await teacher.getByRole('button', { name: 'Show all pages' }).click();
-  const menu = async (n: number, item: string) => {
-    await teacher.getByRole('button', { name: `What to do with page ${n}`, exact: true }).click();
-    await teacher.getByRole('menuitem', { name: item, exact: true }).click();
-  };
-  await menu(1, 'Add a page after this');
-  await teacher.getByRole('button', { name: 'Squared' }).click();
-  await teacher.getByRole('button', { name: 'Add this page' }).click();
-  await expect(teacher.getByLabel('Page 2 of 3')).toBeVisible();
-  await draw(teacher, wave(200, 300));
-  await expectMarks(wren, 1);
-  await menu(1, 'Duplicate');
-  await expect(teacher.getByLabel('Page 2 of 4')).toBeVisible();
-  await expectMarks(teacher, 1);
-  await menu(3, 'Rename');
-  await teacher.getByLabel('Name of the page').fill('Squares');
-  await teacher.getByRole('button', { name: 'Keep this name' }).click();
-  await expect(teacher.getByRole('button', { name: 'Page 3: Squares' })).toBeVisible();
-  await menu(3, 'Move up');
-  await expect(teacher.getByRole('button', { name: 'Page 2: Squares' })).toBeVisible();
-  await menu(2, 'Delete');
-  await expect(teacher.getByLabel(/of 3$/)).toBeVisible();
-  await teacher.getByRole('button', { name: 'Undo' }).last().click();
-  await expect(teacher.getByRole('button', { name: 'Page 2: Squares' })).toBeVisible();
-});
-
 test('pictures are chosen, dropped and pasted, cropped, and come out in the PDF', async ({
   browser,
   server,

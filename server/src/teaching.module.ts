@@ -4,6 +4,8 @@ import { Lesson } from './lessons/lesson.entity.js';
 import { LessonMaterial } from './lessons/lessonMaterial.entity.js';
 import { LessonsController } from './lessons/lessons.controller.js';
 import { LessonsService } from './lessons/lessons.service.js';
+import { PageCopiesController } from './lessons/pageCopies.controller.js';
+import { PageCopiesService } from './lessons/pageCopies.service.js';
 import { PurgeService } from './lessons/purge.service.js';
 import { AccessService } from './live/access.service.js';
 import { ClassesService } from './live/classes.service.js';
@@ -17,6 +19,8 @@ import { MaterialsService } from './materials/materials.service.js';
 import { PdfReader } from './materials/pdfReader.js';
 import { StoredPicture } from './pictures/picture.entity.js';
 import { PicturesController } from './pictures/pictures.controller.js';
+import { ShelfController } from './shelf/shelf.controller.js';
+import { ShelfPicture } from './shelf/shelfPicture.entity.js';
 import { Sitting } from './sittings/sitting.entity.js';
 import { SittingsController } from './sittings/sittings.controller.js';
 import { SittingsService } from './sittings/sittings.service.js';
@@ -34,11 +38,20 @@ import { Student } from './sittings/student.entity.js';
       StoredOperation,
       StoredSnapshot,
       StoredPicture,
+      ShelfPicture,
     ]),
   ],
-  controllers: [LessonsController, MaterialsController, PicturesController, SittingsController],
+  controllers: [
+    LessonsController,
+    MaterialsController,
+    PageCopiesController,
+    PicturesController,
+    ShelfController,
+    SittingsController,
+  ],
   providers: [
     LessonsService,
+    PageCopiesService,
     PurgeService,
     MaterialsService,
     PdfReader,

@@ -2,6 +2,9 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App';
 import './app/theme.css';
+import { applyTypeSize } from './ui/typeSize';
+
+applyTypeSize();
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

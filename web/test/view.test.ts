@@ -13,8 +13,8 @@ import {
 } from '../src/page/view';
 
 const STAGE = { width: 1280, height: 800 };
-const A4 = { width: 794, height: 1123 };
-const SLIDE = { width: 1280, height: 720 };
+const A4 = { x: 0, y: 0, width: 794, height: 1123 };
+const SLIDE = { x: 0, y: 0, width: 1280, height: 720 };
 
 describe('view of a page', () => {
   it('fits the whole page into the room that the tools leave', () => {

@@ -12,11 +12,20 @@ export function traceRings(mask: Uint8Array, width: number, height: number): num
     x >= 0 && y >= 0 && x < width && y < height && mask[y * width + x] === 1;
   const traced = new Uint8Array(width * height);
   const rings: number[][] = [];
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      if (mask[y * width + x] !== 1 || traced[y * width + x] || isSet(x, y - 1)) continue;
-      rings.push(follow(x, y, isSet, traced, width));
+  for (let from = mask.indexOf(1); from >= 0;) {
+    const y = Math.floor(from / width);
+    const end = mask.indexOf(0, from);
+    const to = Math.min((y + 1) * width, end < 0 ? mask.length : end);
+    // Upper edges are where the run has nothing above it.
+    for (let at = from; at < to; at++) {
+      if (y > 0) {
+        const open = mask.indexOf(0, at - width);
+        if (open < 0 || open >= to - width) break;
+        at = open + width;
+      }
+      if (!traced[at]) rings.push(follow(at - y * width, y, isSet, traced, width));
     }
+    from = mask.indexOf(1, to);
   }
   return rings;
 }

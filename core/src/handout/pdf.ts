@@ -1,10 +1,14 @@
 import fontkit from '@cantoo/fontkit';
 import type { PDFPage } from '@cantoo/pdf-lib';
-import { PDFDocument, rgb } from '@cantoo/pdf-lib';
-import { parseHex } from '../colour/contrast.js';
+import { PDFDocument } from '@cantoo/pdf-lib';
+import type { Matrix } from '../geometry/matrix.js';
+import { compose } from '../geometry/matrix.js';
+import type { Rect } from '../geometry/rect.js';
+import { boundsOf } from '../marks/select.js';
+import { pageExtent } from '../pages/extent.js';
 import type { Page } from '../pages/page.js';
-import { UNITS_PER_POINT } from '../pages/page.js';
-import { paintRuling } from '../pages/ruling.js';
+import { MAX_PAGE_SIDE, UNITS_PER_POINT } from '../pages/page.js';
+import { paintSurface } from '../paint/paintSurface.js';
 import { CopiedPages } from './copiedPages.js';
 import { geometryOf } from './originals.js';
 import { pageToUserSpace } from './pageTransform.js';
@@ -33,8 +37,11 @@ export async function makePdf(
     pages.map(({ page }) => page),
   );
   for (const [i, { page, marks }] of pages.entries()) {
-    const target = await addPage(doc, copies, painter, sources, page);
-    await painter.paint(target, marks, pageToUserSpace(geometryOf(target)));
+    const extent = pageExtent(page, [boundsOf(marks)]);
+    const target = await addPage(doc, copies, sources, page, extent);
+    const toUserSpace = compose(fromExtent(extent), pageToUserSpace(geometryOf(target)));
+    await painter.paintItems(target, paintSurface(page, extent), toUserSpace);
+    await painter.paint(target, marks, toUserSpace);
     options.onProgress?.(i + 1, pages.length);
   }
   return doc.save();
@@ -43,15 +50,13 @@ export async function makePdf(
 async function addPage(
   doc: PDFDocument,
   copies: CopiedPages,
-  painter: PdfPainter,
   sources: HandoutSources,
   page: Page,
+  extent: Rect,
 ): Promise<PDFPage> {
-  if (page.surface.kind === 'blank') {
-    const blank = doc.addPage([page.width / UNITS_PER_POINT, page.height / UNITS_PER_POINT]);
-    blank.drawRectangle({ ...blank.getMediaBox(), color: rgb(...parseHex(page.surface.colour)) });
-    await painter.paintItems(blank, paintRuling(page, page.surface), pageToUserSpace(geometryOf(blank)));
-    return blank;
+  if (page.surface.kind === 'blank' || page.surface.kind === 'picture') {
+    const points = scaleOf(extent) / UNITS_PER_POINT;
+    return doc.addPage([extent.width * points, extent.height * points]);
   }
   const copy = copies.get(page.id);
   return copy ? doc.addPage(copy) : addPicturePage(doc, sources, page);
@@ -62,4 +67,14 @@ async function addPicturePage(doc: PDFDocument, sources: HandoutSources, page: P
   const target = doc.addPage([page.width / UNITS_PER_POINT, page.height / UNITS_PER_POINT]);
   target.drawImage(await doc.embedPng(bytes), target.getMediaBox());
   return target;
+}
+
+/** Makes what is on a page begin at its corner, and no larger than a PDF page can be. */
+function fromExtent(extent: Rect): Matrix {
+  const scale = scaleOf(extent);
+  return [scale, 0, 0, scale, -extent.x * scale, -extent.y * scale];
+}
+
+function scaleOf({ width, height }: Rect): number {
+  return Math.min(1, MAX_PAGE_SIDE / Math.max(width, height));
 }

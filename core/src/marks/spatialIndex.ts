@@ -57,6 +57,13 @@ export class SpatialIndex {
       .sort(byOrder);
   }
 
+  /** The smallest rectangle round all marks; undefined where there are none. */
+  get bounds(): Rect | undefined {
+    if (this.size === 0) return undefined;
+    const root = this.tree.toJSON() as Omit<Entry, 'mark'>;
+    return rectOf(root);
+  }
+
   /** All marks, lowest first. */
   all(): Mark[] {
     return [...this.entries.values()].map((entry) => entry.mark).sort(byOrder);
@@ -68,6 +75,6 @@ function entryOf(mark: Mark): Entry {
   return { minX: x, minY: y, maxX: x + width, maxY: y + height, mark };
 }
 
-function rectOf(entry: Entry): Rect {
+function rectOf(entry: Omit<Entry, 'mark'>): Rect {
   return { x: entry.minX, y: entry.minY, width: entry.maxX - entry.minX, height: entry.maxY - entry.minY };
 }

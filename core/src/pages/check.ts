@@ -19,13 +19,16 @@ function isSurface(value: unknown): boolean {
   const surface = value as Record<string, unknown> | null;
   if (typeof surface !== 'object' || surface === null) return false;
   if (surface.kind === 'blank') {
+    const { boundless, ...ruled } = surface;
     return (
-      Object.keys(surface).length === 4 &&
+      Object.keys(ruled).length === 4 &&
+      (boundless === undefined || boundless === true) &&
       isHexColour(surface.colour) &&
       RULINGS.includes(surface.ruling as Ruling) &&
       isNumberIn(surface.spacing, 2, 100)
     );
   }
+  if (surface.kind === 'picture') return Object.keys(surface).length === 2 && isId(surface.material);
   return (
     surface.kind === 'pdf' &&
     isId(surface.material) &&

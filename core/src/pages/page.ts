@@ -1,7 +1,12 @@
 /** What lies under the marks of a page. */
 export type Surface =
-  /** `spacing` is the distance of the ruling's lines in millimetres. */
-  | { kind: 'blank'; colour: string; ruling: Ruling; spacing: number }
+  /**
+   * `spacing` is the distance of the ruling's lines in millimetres. A boundless page goes on in every
+   * direction; its size is only where it starts.
+   */
+  | { kind: 'blank'; colour: string; ruling: Ruling; spacing: number; boundless?: true }
+  /** A stored picture that fills the page. */
+  | { kind: 'picture'; material: string }
   /** A page of a stored PDF; `index` counts from 0. */
   | { kind: 'pdf'; material: string; index: number };
 

@@ -37,7 +37,7 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
       await manager.query('DELETE FROM material WHERE id NOT IN (SELECT material_id FROM lesson_material)');
     });
     const kept = await this.database.query<{ sha256: string }[]>(
-      'SELECT sha256 FROM material UNION SELECT sha256 FROM picture UNION SELECT cover_sha256 FROM lesson WHERE cover_sha256 IS NOT NULL',
+      'SELECT sha256 FROM material UNION SELECT sha256 FROM picture UNION SELECT sha256 FROM shelf_picture UNION SELECT cover_sha256 FROM lesson WHERE cover_sha256 IS NOT NULL',
     );
     await this.files.keepOnly(new Set(kept.map(({ sha256 }) => sha256)), before);
   }

@@ -78,6 +78,7 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
   ) {}
 
   afterInit(server: Server): void {
+    this.logs.onAppended((log, appended, state, from) => this.tell(log, appended, state, from));
     this.classes.onChange((state) => server.to(classRoom(state.sitting)).emit(LIVE.classState, state));
     server.use((socket, next) => {
       const { token } = socket.handshake.auth as { token?: unknown };
@@ -141,7 +142,7 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
     const now = await situation();
     await this.logs.append(ref.id, actor.id, operation, {
       judge: (full, state) => refusalOf(full, actor, state, now),
-      tell: (appended, state) => this.tell(socket, ref.id, appended, state),
+      from: socket.id,
     });
     return {};
   }
@@ -195,7 +196,12 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
   }
 
   /** Tells everybody who has the log open of a stored operation, each what they may see of it. */
-  private tell(from: LiveSocket, log: string, { logged, inverse }: AppendedOperation, state: LogState): void {
+  private tell(
+    log: string,
+    { logged, inverse }: AppendedOperation,
+    state: LogState,
+    from: string | undefined,
+  ): void {
     const { seq, at, operation } = logged;
     const stored: StoredMessage = {
       log,
@@ -205,7 +211,7 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
       ...(operation.undoes && { changes: operation.changes }),
     };
     for (const socket of this.listeners(log)) {
-      if (socket.id === from.id) socket.emit(LIVE.stored, stored);
+      if (socket.id === from) socket.emit(LIVE.stored, stored);
       else {
         const message: OperationMessage = {
           log,

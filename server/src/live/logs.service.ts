@@ -27,8 +27,8 @@ const UNDO_DEPTH = 200;
 export interface AppendOptions {
   /** Says whether the operation is allowed, given the state before it. */
   judge?(operation: Operation, state: LogState): RefusalCode | undefined;
-  /** Told once the operation is stored and applied, in the order of the numbers. */
-  tell?(appended: AppendedOperation, state: LogState): void;
+  /** The connection that it came by. */
+  from?: string;
   /** When it happened, for logs that are made of earlier events. */
   at?: number;
 }
@@ -39,10 +39,18 @@ export interface AppendedOperation {
   inverse: Change[];
 }
 
+type AppendListener = (
+  logId: string,
+  appended: AppendedOperation,
+  state: LogState,
+  from: string | undefined,
+) => void;
+
 /** The logs of operations: numbered, stored before acknowledged, each operation once. */
 @Injectable()
 export class LogsService implements OnModuleDestroy {
   private readonly logs = new Map<string, Promise<OpenLog>>();
+  private listener: AppendListener = () => undefined;
   private readonly sweeper = setInterval(() => void this.closeIdle(), IDLE_MS);
 
   constructor(
@@ -50,6 +58,11 @@ export class LogsService implements OnModuleDestroy {
     @InjectRepository(StoredSnapshot) private readonly snapshots: Repository<StoredSnapshot>,
   ) {
     this.sweeper.unref();
+  }
+
+  /** Sets who tells others of operations, once they are stored and applied, in the order of their numbers. */
+  onAppended(listener: AppendListener): void {
+    this.listener = listener;
   }
 
   async onModuleDestroy(): Promise<void> {
@@ -76,7 +89,7 @@ export class LogsService implements OnModuleDestroy {
     logId: string,
     author: string,
     operation: Operation,
-    { judge, tell, at }: AppendOptions = {},
+    { judge, from, at }: AppendOptions = {},
   ): Promise<void> {
     const log = await this.open(logId);
     return log.inTurn(async () => {
@@ -93,7 +106,7 @@ export class LogsService implements OnModuleDestroy {
       log.seq = logged.seq;
       applyChanges(log.state, changes);
       if (log.seq - log.snapshotSeq >= SNAPSHOT_EVERY) await this.storeSnapshot(log);
-      tell?.({ logged, inverse }, log.state);
+      this.listener(logId, { logged, inverse }, log.state, from);
     });
   }
 

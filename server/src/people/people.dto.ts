@@ -1,5 +1,5 @@
 import { Transform } from 'class-transformer';
-import { IsEmail, IsString, Length } from 'class-validator';
+import { IsEmail, IsObject, IsString, Length } from 'class-validator';
 
 const trim = ({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value);
 
@@ -20,4 +20,8 @@ export class SetupDto extends SignInDto {
   @IsString()
   @Length(10, 200, { message: 'Please choose a password of at least 10 characters.' })
   declare password: string;
+}
+
+export class PreferenceDto {
+  @IsObject({ message: 'A setting is an object.' }) value: object;
 }

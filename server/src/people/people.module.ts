@@ -2,6 +2,8 @@ import { Global, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { PeopleController } from './people.controller.js';
 import { PeopleService } from './people.service.js';
+import { Preference } from './preference.entity.js';
+import { PreferencesController } from './preferences.controller.js';
 import { Session } from './session.entity.js';
 import { StudentTokens } from './studentTokens.js';
 import { Teacher } from './teacher.entity.js';
@@ -9,8 +11,8 @@ import { VisitorsService } from './visitors.service.js';
 
 @Global()
 @Module({
-  imports: [TypeOrmModule.forFeature([Teacher, Session])],
-  controllers: [PeopleController],
+  imports: [TypeOrmModule.forFeature([Teacher, Session, Preference])],
+  controllers: [PeopleController, PreferencesController],
   providers: [PeopleService, StudentTokens, VisitorsService],
   exports: [PeopleService, StudentTokens, VisitorsService],
 })

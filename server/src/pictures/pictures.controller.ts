@@ -1,9 +1,8 @@
 import { Controller, Get, Param, ParseUUIDPipe, Post, Req, Res, UseGuards } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { imageSize } from 'image-size';
 import { randomUUID } from 'node:crypto';
 import type { Request, Response } from 'express';
-import { readFile, rm } from 'node:fs/promises';
+import { rm } from 'node:fs/promises';
 import { Repository } from 'typeorm';
 import { Problem, notFound } from '../http/problem.js';
 import { receiveUpload } from '../lessons/upload.js';
@@ -12,19 +11,12 @@ import type { Visitor } from '../people/visitor.js';
 import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
-import type { PictureType } from './picture.entity.js';
+import { checkedType } from './checkedType.js';
 import { StoredPicture } from './picture.entity.js';
 
 /** The browser scales larger ones before it sends them. */
-const MAX_MB = 12;
-const MAX_PIXELS = 40_000_000;
+export const MAX_PICTURE_MB = 12;
 const MAX_PER_LESSON = 2000;
-
-/** First and last bytes of the formats that are kept: PNG (W3C PNG §5) and JPEG (ITU-T T.81 annex B). */
-const FORMATS: Record<PictureType, { start: number[]; end: number[] }> = {
-  png: { start: [0x89, 0x50, 0x4e, 0x47], end: [0x49, 0x45, 0x4e, 0x44, 0xae, 0x42, 0x60, 0x82] },
-  jpeg: { start: [0xff, 0xd8, 0xff], end: [0xff, 0xd9] },
-};
 
 /** Pictures on pages: whoever may write on a page may put some there. */
 @Controller('api')
@@ -92,7 +84,7 @@ export class PicturesController {
     if ((await this.pictures.countBy({ lessonId })) >= MAX_PER_LESSON) {
       throw new Problem(409, 'too-many', 'This lesson is full of pictures. Please delete some first.');
     }
-    const { path } = await receiveUpload(request, response, this.files.incoming, MAX_MB);
+    const { path } = await receiveUpload(request, response, this.files.incoming, MAX_PICTURE_MB);
     try {
       const type = await checkedType(path);
       const sha256 = await this.files.take(path);
@@ -102,36 +94,5 @@ export class PicturesController {
     } finally {
       await rm(path, { force: true });
     }
-  }
-}
-
-/** The format of an uploaded picture, by its first and last bytes and its size. Throws Problem. */
-async function checkedType(path: string): Promise<PictureType> {
-  const bytes = await readFile(path);
-  const type = (Object.keys(FORMATS) as PictureType[]).find((name) => isWhole(bytes, FORMATS[name]));
-  if (!type || pixelsOf(bytes) > MAX_PIXELS) {
-    throw new Problem(
-      415,
-      'not-a-picture',
-      'This file is not a picture that can be shown. Please choose a PNG or JPEG.',
-    );
-  }
-  return type;
-}
-
-function isWhole(bytes: Buffer, { start, end }: { start: number[]; end: number[] }): boolean {
-  return (
-    bytes.subarray(0, start.length).equals(Buffer.from(start)) &&
-    bytes.subarray(-end.length).equals(Buffer.from(end))
-  );
-}
-
-/** Width times height; infinite where the picture does not say. */
-function pixelsOf(bytes: Buffer): number {
-  try {
-    const { width, height } = imageSize(bytes);
-    return width * height;
-  } catch {
-    return Infinity;
   }
 }

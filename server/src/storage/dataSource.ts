@@ -5,13 +5,16 @@ import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { StoredOperation } from '../live/operation.entity.js';
 import { StoredSnapshot } from '../live/snapshot.entity.js';
 import { Material } from '../materials/material.entity.js';
+import { Preference } from '../people/preference.entity.js';
 import { Session } from '../people/session.entity.js';
 import { Teacher } from '../people/teacher.entity.js';
 import { Sitting } from '../sittings/sitting.entity.js';
 import { Student } from '../sittings/student.entity.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
+import { ShelfPicture } from '../shelf/shelfPicture.entity.js';
 import { FirstLesson1700000000001 } from './migrations/1-first-lesson.js';
 import { Pictures1700000000002 } from './migrations/2-pictures.js';
+import { Shelf1700000000003 } from './migrations/3-shelf.js';
 
 /** The part of better-sqlite3 that is used while opening. */
 interface Database {
@@ -34,8 +37,10 @@ export function databaseOptions(dataFolder: string): DataSourceOptions {
       StoredOperation,
       StoredSnapshot,
       StoredPicture,
+      ShelfPicture,
+      Preference,
     ],
-    migrations: [FirstLesson1700000000001, Pictures1700000000002],
+    migrations: [FirstLesson1700000000001, Pictures1700000000002, Shelf1700000000003],
     migrationsRun: true,
     prepareDatabase: (database: Database) => {
       database.pragma('journal_mode = WAL');

@@ -51,4 +51,7 @@ export const deleteLesson = (id: string) => request<void>('DELETE', `/api/lesson
 export const restoreLesson = (id: string) => request<void>('POST', `/api/lessons/${id}/restore`);
 export const startSitting = (lesson: string, title: string) =>
   request<SittingSummary>('POST', `/api/lessons/${lesson}/sittings`, { title });
+/** Copies a page, with what a class wrote on it where one is given, to the end of another lesson. */
+export const copyPage = (lesson: string, page: string, to: string, sitting?: string) =>
+  request<{ page: string }>('POST', `/api/lessons/${lesson}/pages/${page}/copies`, { to, sitting });
 export const endSitting = (id: string) => request<void>('POST', `/api/sittings/${id}/end`);

@@ -1,3 +1,4 @@
+import { isBoundless } from '@doodla/core';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { useStore } from '../live/store';
@@ -17,8 +18,10 @@ const ReachPanel = lazy(() =>
   import('../reach/ReachPanel').then((module) => ({ default: module.ReachPanel })),
 );
 
+const OtherHand = lazy(() => import('../reach/OtherHand'));
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
 const MarkList = lazy(() => import('../page/MarkList'));
+const PageMap = lazy(() => import('../page/PageMap'));
 const PageStrip = lazy(() => import('../page/PageStrip'));
 
 interface WorkspaceViewProps {
@@ -35,6 +38,9 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
   const [stripOpen, setStripOpen] = useState(false);
   const { side } = useStore(reach);
   const { ready } = useStore(workspace.lessonLog.status);
+  useStore(workspace.pages);
+  useStore(workspace.pageId);
+  const boundless = workspace.page !== undefined && isBoundless(workspace.page);
   const away = side === 'left' ? 'right' : 'left';
   const [helpOpen, setHelpOpen] = useState(false);
   const [listOpen, setListOpen] = useState(false);
@@ -70,8 +76,14 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
           <PageStrip workspace={workspace} stage={stage} side={away} />
         </Suspense>
       )}
+      {boundless && stage && (
+        <Suspense>
+          <PageMap workspace={workspace} stage={stage} side={away} />
+        </Suspense>
+      )}
       <Suspense>
         <ReachPanel workspace={workspace} reach={reach} />
+        <OtherHand workspace={workspace} side={away} />
       </Suspense>
       {stage && (
         <>

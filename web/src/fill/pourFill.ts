@@ -1,3 +1,5 @@
+import { rectContains } from '@doodla/core';
+import type { Rect } from '@doodla/core';
 import { transfer, wrap } from 'comlink';
 import type { Remote } from 'comlink';
 import { drawMark } from '../page/markPainter';
@@ -16,11 +18,18 @@ let worker: Remote<PourWorker> | undefined;
 export async function pourFill(workspace: Workspace, x: number, y: number, gap: number): Promise<void> {
   const { page } = workspace;
   const common = workspace.newMark();
-  if (!page || !common || x < 0 || y < 0 || x >= page.width || y >= page.height) return;
-  const scale = Math.min(1, Math.sqrt(MAX_PIXELS / (page.width * page.height)));
-  const raster = rasterOf(workspace, scale);
+  if (!page || !common) return;
+  const extent = workspace.extentOf(page);
+  if (!rectContains(extent, x, y)) return;
+  const scale = Math.min(1, Math.sqrt(MAX_PIXELS / (extent.width * extent.height)));
+  const raster = rasterOf(workspace, extent, scale);
   worker ??= wrap<PourWorker>(new Worker(new URL('./pour.worker.ts', import.meta.url), { type: 'module' }));
-  const options = { x: x * scale, y: y * scale, tolerance: TOLERANCE, gap: gap * scale };
+  const options = {
+    x: (x - extent.x) * scale,
+    y: (y - extent.y) * scale,
+    tolerance: TOLERANCE,
+    gap: gap * scale,
+  };
   const poured = await worker.pour(transfer(raster, [raster.data.buffer]), options);
   if ('failed' in poured) {
     return workspace.onProblem(
@@ -29,23 +38,25 @@ export async function pourFill(workspace: Workspace, x: number, y: number, gap: 
         : 'There is no room here to pour colour into.',
     );
   }
-  const rings = poured.rings.map((ring) => ring.map((value) => Math.round((value / scale) * 100) / 100));
+  const rings = poured.rings.map((ring) =>
+    ring.map((value, i) => Math.round((value / scale + (i % 2 === 0 ? extent.x : extent.y)) * 100) / 100),
+  );
   const style = { colour: workspace.penCase.get().fillColour, opacity: FILL_OPACITY };
   const order = workspace.orderBelowAll();
   workspace.target.perform([{ do: 'add', mark: { ...common, order, kind: 'fill', rings, style } }]);
 }
 
 /** The page with everything on it, as pixels. */
-function rasterOf(workspace: Workspace, scale: number) {
+function rasterOf(workspace: Workspace, extent: Rect, scale: number) {
   const page = workspace.page!;
-  const [width, height] = [Math.ceil(page.width * scale), Math.ceil(page.height * scale)];
+  const [width, height] = [Math.ceil(extent.width * scale), Math.ceil(extent.height * scale)];
   const canvas = document.createElement('canvas');
   [canvas.width, canvas.height] = [width, height];
   const ctx = canvas.getContext('2d', { willReadFrequently: true })!;
   ctx.fillStyle = '#ffffff';
   ctx.fillRect(0, 0, width, height);
-  ctx.scale(scale, scale);
-  workspace.surfaces.of(page).draw(ctx);
+  ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
+  workspace.surfaces.of(page).draw(ctx, extent);
   for (const layer of workspace.layers) {
     for (const mark of layer.on(page.id).all()) drawMark(ctx, mark, workspace.pictures);
   }

@@ -1,10 +1,11 @@
 import type { Format, Page, Ruling } from '@doodla/core';
 import { FORMATS, paintRuling, RULINGS, toSvgPath } from '@doodla/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
 import { Modal } from '../ui/Modal';
 import type { Sheet } from '../workspace/pageActions';
+import type { Workspace } from '../workspace/workspace';
 
 const FORMAT_NAMES: Record<Format, string> = {
   wide: 'Wide display 16:9',
@@ -40,12 +41,13 @@ interface PageDialogProps {
   action: string;
   /** The page whose paper is changed; a new one is wide and plain. */
   page?: Page | undefined;
+  workspace: Workspace;
   onChoose(sheet: Sheet): void;
   onClose(): void;
 }
 
-/** Format, ruling and colour of a blank page. */
-export function PageDialog({ title, action, page, onChoose, onClose }: PageDialogProps) {
+/** Format, ruling and colour of a blank page, or a picture as its ground. */
+export function PageDialog({ title, action, page, workspace, onChoose, onClose }: PageDialogProps) {
   const blank = page?.surface.kind === 'blank' ? page.surface : undefined;
   const [size, setSize] = useState({
     width: page?.width ?? FORMATS.wide.width,
@@ -54,14 +56,19 @@ export function PageDialog({ title, action, page, onChoose, onClose }: PageDialo
   const [ruling, setRuling] = useState<Ruling>(blank?.ruling ?? 'plain');
   const [spacing, setSpacing] = useState(blank?.spacing ?? USUAL_SPACING.plain);
   const [colour, setColour] = useState(blank?.colour ?? PAPERS[0]!);
+  const [boundless, setBoundless] = useState(blank?.boundless ?? false);
   const upright = size.height > size.width;
   const chooseFormat = (format: Format, stand: boolean) => {
     const { width, height } = FORMATS[format];
+    setBoundless(false);
     setSize(stand ? { width: height, height: width } : { width, height });
   };
   const isFormat = (format: Format) =>
-    Math.abs(Math.max(size.width, size.height) - FORMATS[format].width) < 1;
-  const sheet: Sheet = { ...size, surface: { kind: 'blank', colour, ruling, spacing } };
+    !boundless && Math.abs(Math.max(size.width, size.height) - FORMATS[format].width) < 1;
+  const sheet: Sheet = {
+    ...size,
+    surface: { kind: 'blank', colour, ruling, spacing, ...(boundless && { boundless }) },
+  };
   return (
     <Modal title={title} open onOpenChange={onClose}>
       <div className="flex flex-col gap-4">
@@ -71,9 +78,14 @@ export function PageDialog({ title, action, page, onChoose, onClose }: PageDialo
               {FORMAT_NAMES[format]}
             </Pick>
           ))}
-          <Pick chosen={upright} onClick={() => setSize({ width: size.height, height: size.width })}>
-            {upright ? 'Upright' : 'Lying'}
+          <Pick chosen={boundless} onClick={() => setBoundless(true)}>
+            Boundless
           </Pick>
+          {!boundless && (
+            <Pick chosen={upright} onClick={() => setSize({ width: size.height, height: size.width })}>
+              {upright ? 'Upright' : 'Lying'}
+            </Pick>
+          )}
         </Row>
         <Row label="Ruling">
           {RULINGS.map((value) => (
@@ -121,11 +133,49 @@ export function PageDialog({ title, action, page, onChoose, onClose }: PageDialo
             />
           ))}
         </Row>
-        <Button look="main" onClick={() => onChoose(sheet)}>
-          {action}
-        </Button>
+        <div className="flex flex-wrap gap-3">
+          <Button look="main" onClick={() => onChoose(sheet)}>
+            {action}
+          </Button>
+          <OwnPicture workspace={workspace} onChoose={onChoose} />
+        </div>
       </div>
     </Modal>
+  );
+}
+
+/** A picture of one's own instead: the page takes its shape. */
+function OwnPicture({ workspace, onChoose }: Pick<PageDialogProps, 'workspace' | 'onChoose'>) {
+  const input = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState<string>();
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    try {
+      const { material, width, height } = await workspace.pictureActions.store(file);
+      const scale = Math.sqrt((FORMATS.wide.width * FORMATS.wide.height) / (width * height));
+      onChoose({ width: width * scale, height: height * scale, surface: { kind: 'picture', material } });
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        aria-label="Picture for the page"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => void take(event.target.files?.[0])}
+      />
+      <Button onClick={() => input.current!.click()}>Use a picture of your own …</Button>
+      {problem && (
+        <p role="alert" className="w-full font-bold text-alarm">
+          {problem}
+        </p>
+      )}
+    </>
   );
 }
 

@@ -8,6 +8,7 @@ import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { Workspace } from '../workspace/workspace';
+import CopyPageDialog from './CopyPageDialog';
 import { PageDialog } from './PageDialog';
 
 interface PageMenuProps {
@@ -21,7 +22,7 @@ const ITEM =
 
 /** What can be done with one page. */
 export function PageMenu({ page, number, workspace }: PageMenuProps) {
-  const [sheet, setSheet] = useState<'before' | 'after' | 'paper' | 'name'>();
+  const [sheet, setSheet] = useState<'before' | 'after' | 'paper' | 'name' | 'copy'>();
   const { pageActions: actions } = workspace;
   const pages = workspace.pages.get();
   const close = () => setSheet(undefined);
@@ -65,7 +66,7 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
             </DropdownMenu.Item>
             <DropdownMenu.Item
               className={ITEM}
-              disabled={page.surface.kind !== 'blank'}
+              disabled={page.surface.kind !== 'blank' && page.surface.kind !== 'picture'}
               onSelect={() => setSheet('paper')}
             >
               Change the paper
@@ -84,6 +85,9 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
             >
               Move down
             </DropdownMenu.Item>
+            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('copy')}>
+              Copy or move to another lesson
+            </DropdownMenu.Item>
             <DropdownMenu.Item className={`${ITEM} text-alarm`} onSelect={remove}>
               Delete
             </DropdownMenu.Item>
@@ -94,6 +98,7 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
         <PageDialog
           title="A new page"
           action="Add this page"
+          workspace={workspace}
           onClose={close}
           onChoose={(made) => (close(), actions.add(made, page.id, sheet))}
         />
@@ -102,10 +107,14 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
         <PageDialog
           title="The paper of this page"
           action="Use this paper"
+          workspace={workspace}
           page={page}
           onClose={close}
           onChoose={(made) => (close(), actions.setSheet(page.id, made))}
         />
+      )}
+      {sheet === 'copy' && (
+        <CopyPageDialog page={page} number={number} workspace={workspace} onClose={close} />
       )}
       <Modal title="Rename page" open={sheet === 'name'} onOpenChange={close}>
         <form onSubmit={rename}>

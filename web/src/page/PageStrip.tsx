@@ -92,7 +92,8 @@ function PageThumb({ page, number, current, workspace }: PageThumbProps) {
   const item = useRef<HTMLLIElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const near = useNear(item);
-  const height = Math.min(220, (WIDTH * page.height) / page.width);
+  const extent = workspace.extentOf(page);
+  const height = Math.min(220, (WIDTH * extent.height) / extent.width);
 
   useEffect(() => {
     const target = canvas.current!;

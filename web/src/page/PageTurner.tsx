@@ -89,11 +89,10 @@ export function PageTurner({
         onClick={onToggleList}
       />
       <IconButton
-        label="Keys"
+        label="Keys and size of letters"
         shortcut={workspace.shortcuts.keyOf('help')}
         icon={<Keyboard aria-hidden size={20} />}
         onClick={onShowHelp}
-        className="max-sm:hidden"
       />
       {turns && (
         <div role="group" aria-label="Turn pages" className="flex items-center">

@@ -19,6 +19,8 @@ import { TextSheet } from '../reach/TextSheet';
 import { IconButton } from '../ui/IconButton';
 import { Slider } from '../ui/Slider';
 import { AltDialog } from './AltDialog';
+import { copyPicture } from './copyPicture';
+import { RepeatDialog } from './RepeatDialog';
 import type { Workspace } from '../workspace/workspace';
 
 interface SelectionBarProps {
@@ -37,6 +39,7 @@ const BAR_HEIGHT = 52;
 export function SelectionBar({ marks, workspace, place }: SelectionBarProps) {
   const { selection } = workspace;
   const [describing, setDescribing] = useState(false);
+  const [repeating, setRepeating] = useState(false);
   const locked = marks.every((mark) => mark.locked);
   const top = place.top > 110 ? place.top - BAR_HEIGHT - 44 : place.top + place.height + 16;
   const centre = { x: place.left + place.width / 2, y: place.top + place.height / 2 };
@@ -57,7 +60,7 @@ export function SelectionBar({ marks, workspace, place }: SelectionBarProps) {
       onPointerDown={(event) => event.stopPropagation()}
       className="pointer-events-auto absolute z-10 flex w-max items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl"
       style={{
-        left: `clamp(4px, ${centre.x - 160}px, calc(100% - 340px))`,
+        left: `clamp(4px, ${centre.x - 160}px, calc(100% - 21.5rem))`,
         top: `clamp(4px, ${top}px, calc(100% - 60px))`,
       }}
     >
@@ -103,6 +106,7 @@ export function SelectionBar({ marks, workspace, place }: SelectionBarProps) {
             workspace={workspace}
             onFlip={() => flip(true)}
             onDescribe={() => setDescribing(true)}
+            onRepeat={() => setRepeating(true)}
           />
           <IconButton
             label="Delete"
@@ -112,6 +116,7 @@ export function SelectionBar({ marks, workspace, place }: SelectionBarProps) {
           />
         </>
       )}
+      {repeating && <RepeatDialog selection={selection} onClose={() => setRepeating(false)} />}
       {describing && <AltDialog marks={marks} workspace={workspace} onClose={() => setDescribing(false)} />}
     </div>
   );
@@ -137,6 +142,7 @@ function LookMenu({ marks, workspace }: Pick<SelectionBarProps, 'marks' | 'works
           {colour !== null && workspace.penCase.fixedColour === undefined && (
             <ColourChoice
               colour={colour}
+              picking={workspace.picking}
               onChange={(value) => selection.restyle({ colour: value, line: value })}
             />
           )}
@@ -231,9 +237,10 @@ const EDGES: [AlignEdge, string][] = [
 interface MoreMenuProps extends Pick<SelectionBarProps, 'marks' | 'workspace'> {
   onFlip(): void;
   onDescribe(): void;
+  onRepeat(): void;
 }
 
-function MoreMenu({ marks, workspace, onFlip, onDescribe }: MoreMenuProps) {
+function MoreMenu({ marks, workspace, onFlip, onDescribe, onRepeat }: MoreMenuProps) {
   const { selection } = workspace;
   const several = marks.length > 1;
   const grouped = marks.some((mark) => mark.group !== null);
@@ -265,11 +272,11 @@ function MoreMenu({ marks, workspace, onFlip, onDescribe }: MoreMenuProps) {
           <DropdownMenu.Item className={ITEM} onSelect={() => selection.cut()}>
             Cut
           </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={() => selection.repeatInRow(4)}>
-            Repeat in a row of 4
+          <DropdownMenu.Item className={ITEM} onSelect={() => void copyPicture(workspace)}>
+            Copy as a picture
           </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={() => selection.repeatInRing(6)}>
-            Repeat in a ring of 6
+          <DropdownMenu.Item className={ITEM} onSelect={onRepeat}>
+            Repeat in a row or ring …
           </DropdownMenu.Item>
           {several &&
             EDGES.map(([edge, name]) => (

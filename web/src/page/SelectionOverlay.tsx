@@ -41,6 +41,15 @@ const HANDLES = [
   { x: 0, y: 0.5, cursor: 'ew-resize', name: 'left' },
 ] as const;
 
+/** How far an arrow key drags a handle, page units. */
+const KEY_STEP = 8;
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
 interface FrameProps {
   marks: readonly Mark[];
   workspace: Workspace;
@@ -76,6 +85,9 @@ function Frame({ marks, workspace, stage }: FrameProps) {
               stage={stage}
               workspace={workspace}
               transformFor={(start, now, keys) => resizeTransform(frame, handle, start, now, keys)}
+              keyTransform={(dx, dy, keys) =>
+                resizeTransform(frame, handle, { x: 0, y: 0 }, { x: dx * KEY_STEP, y: dy * KEY_STEP }, keys)
+              }
             />
           ))}
         {!locked && (
@@ -91,6 +103,12 @@ function Frame({ marks, workspace, stage }: FrameProps) {
               if (angle.current) angle.current.textContent = `${Math.round(turn.degrees)}°`;
               return turn;
             }}
+            keyTransform={(dx, dy, keys) => ({
+              kind: 'turn',
+              degrees: (dx + dy) * (keys.steady ? ANGLE_STEP : 1),
+              x: frame.x + frame.width / 2,
+              y: frame.y + frame.height / 2,
+            })}
             onEnd={() => {
               if (angle.current) angle.current.textContent = '';
             }}
@@ -131,11 +149,23 @@ interface DragDotProps {
   stage: Stage;
   workspace: Workspace;
   transformFor(start: At, now: At, keys: Keys): Transform;
+  /** What an arrow key does, -1 to 1 each way. */
+  keyTransform(dx: number, dy: number, keys: Keys): Transform;
   onEnd?(): void;
 }
 
 /** A handle that is dragged; the page shows what would become of it. */
-function DragDot({ label, cursor, round, style, stage, workspace, transformFor, onEnd }: DragDotProps) {
+function DragDot({
+  label,
+  cursor,
+  round,
+  style,
+  stage,
+  workspace,
+  transformFor,
+  keyTransform,
+  onEnd,
+}: DragDotProps) {
   const start = useRef<At | undefined>(undefined);
   const pageAt = (event: PointerEvent) => {
     const box = stage.host.getBoundingClientRect();
@@ -148,6 +178,13 @@ function DragDot({ label, cursor, round, style, stage, workspace, transformFor, 
       aria-label={label}
       className="pointer-events-auto absolute -mt-4 -ml-4 grid size-8 touch-none place-items-center"
       style={{ ...style, cursor }}
+      onKeyDown={(event) => {
+        const [dx, dy] = ARROWS[event.key] ?? [0, 0];
+        if (dx === 0 && dy === 0) return;
+        event.preventDefault();
+        event.stopPropagation();
+        workspace.selection.apply(keyTransform(dx, dy, { steady: event.shiftKey, centred: event.altKey }));
+      }}
       onPointerDown={(event) => {
         event.stopPropagation();
         event.currentTarget.setPointerCapture(event.pointerId);

@@ -3,11 +3,12 @@ import { useStore } from '../live/store';
 import type { ToolId } from '../workspace/penCase';
 import type { Workspace } from '../workspace/workspace';
 import { Stage } from './stage';
-import { TextEditor } from './TextEditor';
 
 const CURSORS: Partial<Record<ToolId, string>> = { text: 'text', select: 'default' };
 
-/** Not needed before something is selected. */
+/** Not needed before the page shows. */
+const TextEditor = lazy(() => import('./TextEditor'));
+const KeyPointerCross = lazy(() => import('./KeyPointerCross'));
 const SelectionOverlay = lazy(() =>
   import('./SelectionOverlay').then((module) => ({ default: module.SelectionOverlay })),
 );
@@ -23,6 +24,7 @@ export function StageView({ workspace, stage, onStage }: StageViewProps) {
   const host = useRef<HTMLDivElement>(null);
   const mode = useStore(workspace.mode);
   useStore(workspace.penCase);
+  const picking = useStore(workspace.picking) !== undefined;
   const writing = mode === 'write' && workspace.mayWrite;
   const { tool } = workspace.penCase.get();
 
@@ -48,12 +50,13 @@ export function StageView({ workspace, stage, onStage }: StageViewProps) {
         role="application"
         aria-label="The page. Use the tools to write on it, the arrow keys to turn it."
         className="absolute inset-1 isolate touch-none overflow-hidden select-none"
-        style={{ cursor: writing ? (CURSORS[tool] ?? 'crosshair') : 'grab' }}
+        style={{ cursor: picking ? 'cell' : writing ? (CURSORS[tool] ?? 'crosshair') : 'grab' }}
       />
       {stage && (
         <div className="pointer-events-none absolute inset-1 overflow-hidden">
-          <TextEditor workspace={workspace} stage={stage} />
           <Suspense>
+            <TextEditor workspace={workspace} stage={stage} />
+            <KeyPointerCross pointer={stage.keyPointer} />
             <SelectionOverlay workspace={workspace} stage={stage} />
           </Suspense>
         </div>

@@ -1,14 +1,16 @@
 import { faceOf, LINE_HEIGHT } from '@doodla/core';
 import type { Change, TextStyle } from '@doodla/core';
-import { useEffect, useRef } from 'react';
+import { lazy, Suspense, useEffect, useRef } from 'react';
 import type { CSSProperties } from 'react';
 import { useStore } from '../live/store';
 import type { MarkCommon, TextEdit, Workspace } from '../workspace/workspace';
 import { cssFont, needFace } from './faces';
 import type { Stage } from './stage';
 
+const ScreenKeyboard = lazy(() => import('./ScreenKeyboard'));
+
 /** The text box being typed into. It closes, and keeps what was typed, as soon as anything else is done. */
-export function TextEditor({ workspace, stage }: { workspace: Workspace; stage: Stage }) {
+export default function TextEditor({ workspace, stage }: { workspace: Workspace; stage: Stage }) {
   const edit = useStore(workspace.textEdit);
   if (!edit) return null;
   return (
@@ -49,24 +51,44 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
     void needFace(faceOf(style)).then(grow);
   }, [style]);
 
+  const close = () => workspace.textEdit.set(undefined);
+  /** Puts text in the place of what is selected, as if it had been typed. */
+  const type = (text: string) => {
+    const area = box.current!;
+    area.setRangeText(text, area.selectionStart, area.selectionEnd, 'end');
+    grow();
+  };
+  const erase = () => {
+    const area = box.current!;
+    if (area.selectionStart === area.selectionEnd && area.selectionStart > 0)
+      area.setSelectionRange(area.selectionStart - 1, area.selectionEnd);
+    type('');
+  };
   return (
-    <textarea
-      ref={box}
-      aria-label="Text on the page"
-      defaultValue={mark?.text}
-      maxLength={mark?.kind === 'note' ? 2000 : 10_000}
-      rows={1}
-      onInput={grow}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape') workspace.textEdit.set(undefined);
-      }}
-      className="pointer-events-auto absolute top-0 left-0 z-10 origin-top-left resize-none overflow-hidden rounded-sm bg-white/80 outline-2 outline-offset-4 outline-chalk-deep outline-dashed"
-      style={{
-        transform: `translate(${x + edit.x * scale}px, ${y + edit.y * scale}px) scale(${scale}) rotate(${mark?.rotation ?? 0}deg)`,
-        width: edit.width,
-        ...(mark?.kind === 'note' ? noteCss(mark.style.colour, mark.height) : textCss(style)),
-      }}
-    />
+    <>
+      <textarea
+        ref={box}
+        aria-label="Text on the page"
+        defaultValue={mark?.text}
+        maxLength={mark?.kind === 'note' ? 2000 : 10_000}
+        rows={1}
+        onInput={grow}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') close();
+        }}
+        className="pointer-events-auto absolute top-0 left-0 z-10 origin-top-left resize-none overflow-hidden rounded-sm bg-white/80 outline-2 outline-offset-4 outline-chalk-deep outline-dashed"
+        style={{
+          transform: `translate(${x + edit.x * scale}px, ${y + edit.y * scale}px) scale(${scale}) rotate(${mark?.rotation ?? 0}deg)`,
+          width: edit.width,
+          ...(mark?.kind === 'note' ? noteCss(mark.style.colour, mark.height) : textCss(style)),
+        }}
+      />
+      {penCase.screenKeyboard && (
+        <Suspense>
+          <ScreenKeyboard onType={type} onDelete={erase} onDone={close} />
+        </Suspense>
+      )}
+    </>
   );
 }
 

@@ -1,3 +1,4 @@
+import { markBounds } from '@doodla/core';
 import type { Stage } from './stage';
 import type { Workspace } from '../workspace/workspace';
 
@@ -13,6 +14,7 @@ function stageState(workspace: Workspace, stage: Stage) {
       kind: mark.kind,
       author: mark.author,
       colour: 'colour' in mark.style ? mark.style.colour : 'line' in mark.style ? mark.style.line : null,
+      bounds: markBounds(mark),
       ...('text' in mark && { text: mark.text }),
     })),
     waiting: workspace.target.status.get().waiting,

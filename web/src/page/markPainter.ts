@@ -35,8 +35,8 @@ export function drawMark(ctx: Context, mark: Mark, pictures?: PictureCache): voi
 }
 
 /** Draws items that belong to no mark, such as rulings and wet ink. */
-export function drawItems(ctx: Context, items: readonly PaintItem[]): void {
-  for (const item of items) draw(ctx, drawableOf(item));
+export function drawItems(ctx: Context, items: readonly PaintItem[], pictures?: PictureCache): void {
+  for (const item of items) draw(ctx, drawableOf(item), pictures);
 }
 
 function drawableOf(item: PaintItem): Drawable {

@@ -1,5 +1,5 @@
 import type { Mark, Page, PaintItem, Rect, SpatialIndex } from '@doodla/core';
-import { growRect, markBounds, paintStroke, rectsTouch, unionRect } from '@doodla/core';
+import { growRect, isBoundless, markBounds, paintStroke, rectsTouch, unionRect } from '@doodla/core';
 import type { PictureCache } from '../pictures/pictureCache';
 import type { WetInk } from '../tools/gesture';
 import { drawItems, drawMark } from './markPainter';
@@ -118,6 +118,17 @@ export class PageCanvas {
     this.schedule();
   }
 
+  /** The colour seen at a point of the window, as hex. */
+  colourAt(x: number, y: number): string {
+    const { data } = context(this.dry).getImageData(
+      Math.round(x * this.ratio),
+      Math.round(y * this.ratio),
+      1,
+      1,
+    );
+    return `#${[data[0]!, data[1]!, data[2]!].map((part) => part.toString(16).padStart(2, '0')).join('')}`;
+  }
+
   destroy(): void {
     cancelAnimationFrame(this.frame);
     clearTimeout(this.settleTimer);
@@ -185,12 +196,15 @@ export class PageCanvas {
     if (!this.page) return;
     this.usePageUnits(ctx, this.drawnView);
     ctx.save();
-    ctx.beginPath();
-    ctx.rect(0, 0, this.page.width, this.page.height);
-    ctx.clip();
-    ctx.fillStyle = '#ffffff';
-    ctx.fillRect(0, 0, this.page.width, this.page.height);
-    this.surface?.draw(ctx);
+    if (!isBoundless(this.page)) {
+      ctx.beginPath();
+      ctx.rect(0, 0, this.page.width, this.page.height);
+      ctx.clip();
+      ctx.fillStyle = '#ffffff';
+      ctx.fillRect(0, 0, this.page.width, this.page.height);
+    }
+    // A boundless surface has no edge of its own to clip it, so it is drawn a little wider than what is stale.
+    this.surface?.draw(ctx, growRect(rect, 2 / (this.drawnView.scale * this.ratio)));
     for (const layer of this.layers) {
       for (const mark of layer.within(rect))
         if (!this.hidden.has(mark.id)) drawMark(ctx, mark, this.pictures);

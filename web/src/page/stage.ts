@@ -1,5 +1,5 @@
-import type { Rect } from '@doodla/core';
-import { growRect } from '@doodla/core';
+import type { InkStyle, Rect } from '@doodla/core';
+import { growRect, isBoundless } from '@doodla/core';
 import { Store } from '../live/store';
 import { EraseGesture } from '../tools/eraseGesture';
 import { CornerGesture } from '../tools/cornerGesture';
@@ -14,16 +14,30 @@ import { TextGesture } from '../tools/textGesture';
 import type { ToolId } from '../workspace/penCase';
 import { LINE_TYPES } from '../workspace/penCase';
 import type { Workspace } from '../workspace/workspace';
+import { TYPE_SIZES, typeSize } from '../ui/typeSize';
 import { exposeStage } from './inspect';
+import { KeyPointer } from './keyPointer';
 import { onFontArrived } from './markPainter';
 import { PageCanvas } from './pageCanvas';
 import { StageInput } from './stageInput';
 import type { Arrangement, Fit, Size, View } from './view';
-import { arrangementFor, fitPage, fitWidth, panBy, roomFor, toPage, zoomAt } from './view';
+import {
+  arrangementFor,
+  centreOn,
+  fitPage,
+  fitWidth,
+  panBy,
+  roomFor,
+  toPage,
+  visibleRect,
+  zoomAt,
+} from './view';
 
 const ZOOM_STEP = 1.25;
 /** How near a tap has to be to count as on something; CSS pixels. */
 const TOUCH_REACH = 8;
+/** How far one can go from what is on a boundless page, page units. */
+const ROAMING = 8000;
 
 /** The shown page in its window: draws it, moves it, and turns pointers into gestures on it. */
 export class Stage {
@@ -31,6 +45,8 @@ export class Stage {
   readonly fit = new Store<Fit>('page');
   /** Where the holders round the page stand. */
   readonly arrangement = new Store<Arrangement>('bars');
+
+  readonly keyPointer = new KeyPointer(this);
 
   private readonly canvas: PageCanvas;
   private readonly input: StageInput;
@@ -54,10 +70,12 @@ export class Stage {
       workspace.pages.subscribe(() => this.showPage()),
       workspace.textEdit.subscribe(() => this.canvas.touchWet()),
       workspace.draft.subscribe(() => this.canvas.touchWet()),
+      typeSize.subscribe(() => this.showPage()),
       onFontArrived(() => this.canvas.invalidate('all')),
     ];
     this.canvas.onFrame = () => this.tellWet();
     workspace.onStale = (what) => this.redraw(what);
+    workspace.middle = () => this.middle();
     workspace.pictures.onArrived = () => this.canvas.invalidate('all');
     workspace.surfaces.onChange = (page) => this.surfaceChanged(page);
     if (workspace.ink) workspace.ink.onChange = () => this.canvas.touchWet();
@@ -67,7 +85,8 @@ export class Stage {
   }
 
   get writing(): boolean {
-    return this.workspace.mode.get() === 'write' && this.workspace.mayWrite;
+    const { mode, mayWrite, picking } = this.workspace;
+    return (mode.get() === 'write' && mayWrite) || picking.get() !== undefined;
   }
 
   /** What a finger does once a pen has been used. */
@@ -77,6 +96,12 @@ export class Stage {
 
   /** Starts what a tool does at a point of the window; `eraser` is the eraser end of a pen. */
   begin(at: PenPoint, pressure: boolean, eraser: boolean): RunningGesture | undefined {
+    const picking = this.workspace.picking.get();
+    if (picking) {
+      this.workspace.picking.set(undefined);
+      picking(this.colourAt(at));
+      return undefined;
+    }
     this.workspace.textEdit.set(undefined);
     const gesture = this.toolGesture(eraser ? 'eraser' : this.workspace.penCase.get().tool, at, pressure);
     if (!gesture) return undefined;
@@ -104,16 +129,24 @@ export class Stage {
     return toPage(this.view.get(), x, y);
   }
 
+  /** The part of the page plane that the window shows. */
+  get visible(): Rect {
+    return visibleRect(this.view.get(), this.size);
+  }
+
   pan(dx: number, dy: number): void {
-    const { page } = this.workspace;
-    if (page) this.moveTo(panBy(this.view.get(), dx, dy, page, this.size));
+    this.moveTo(panBy(this.view.get(), dx, dy, this.ground, this.size));
+  }
+
+  /** Brings a point of the page into the middle of the window. */
+  centreOn(x: number, y: number): void {
+    this.fit.set('free');
+    this.moveTo(centreOn(this.view.get(), x, y, this.ground, this.size));
   }
 
   zoom(factor: number, at = { x: this.size.width / 2, y: this.size.height / 2 }): void {
-    const { page } = this.workspace;
-    if (!page) return;
     this.fit.set('free');
-    this.moveTo(zoomAt(this.view.get(), factor, at, page, this.size));
+    this.moveTo(zoomAt(this.view.get(), factor, at, this.ground, this.size));
   }
 
   zoomIn(): void {
@@ -153,9 +186,9 @@ export class Stage {
     if (tool !== 'select') workspace.selection.clear();
     switch (tool) {
       case 'pen':
-        return new InkGesture(workspace, pen, pressure, at, () => this.canvas.touchWet());
+        return this.inkGesture(this.penAt(at, pen), pressure, at);
       case 'highlighter':
-        return new InkGesture(workspace, highlighter, false, at, () => this.canvas.touchWet());
+        return this.inkGesture(this.penAt(at, highlighter), false, at);
       case 'eraser':
         return eraser === 'rubber'
           ? new RubGesture(workspace, eraserRadius / scale, at)
@@ -173,6 +206,27 @@ export class Stage {
       default:
         return placeGesture(workspace, tool, at);
     }
+  }
+
+  private inkGesture(style: InkStyle, pressure: boolean, at: PenPoint): Gesture {
+    return new InkGesture(this.workspace, style, pressure, at, () => this.canvas.touchWet());
+  }
+
+  /** The pen of the hand that writes at a point: the half away from the tools may have its own. */
+  private penAt(at: PenPoint, inHand: InkStyle): InkStyle {
+    const { otherHand } = this.workspace.penCase.get();
+    if (!otherHand) return inHand;
+    const { scale, x } = this.view.get();
+    const left = at.x * scale + x < this.size.width / 2;
+    return left === (this.toolSide === 'left') ? inHand : otherHand;
+  }
+
+  /** What can be moved over: the page, and much room round one that is boundless. */
+  private get ground(): Rect {
+    const { page } = this.workspace;
+    if (!page) return { x: 0, y: 0, width: 1, height: 1 };
+    const extent = this.workspace.extentOf(page);
+    return isBoundless(page) ? growRect(extent, ROAMING) : extent;
   }
 
   private resize(): void {
@@ -199,11 +253,15 @@ export class Stage {
     const { page } = this.workspace;
     if (!page) return;
     const fit = this.fit.get();
-    this.arrangement.set(arrangementFor(page, this.size));
+    const extent = this.workspace.extentOf(page);
+    const letters = TYPE_SIZES[typeSize.get()];
+    this.arrangement.set(arrangementFor(extent, this.size, letters));
     if (fit === 'page')
-      this.moveTo(fitPage(page, this.size, roomFor(this.arrangement.get(), this.toolSide, this.size)));
-    else if (fit === 'width') this.moveTo(fitWidth(page, this.size));
-    else this.moveTo(panBy(this.view.get(), 0, 0, page, this.size));
+      this.moveTo(
+        fitPage(extent, this.size, roomFor(this.arrangement.get(), this.toolSide, this.size, letters)),
+      );
+    else if (fit === 'width') this.moveTo(fitWidth(extent, this.size, letters));
+    else this.pan(0, 0);
   }
 
   private moveTo(view: View): void {
@@ -231,6 +289,16 @@ export class Stage {
     const at = pages.findIndex(({ id }) => id === pageId);
     const neighbours = [pages[at + 1], pages[at - 1]].filter((neighbour) => neighbour !== undefined);
     this.workspace.surfaces.prefetch(neighbours, this.view.get().scale * window.devicePixelRatio);
+  }
+
+  /** The colour that is seen at a point of the page, as hex. */
+  private colourAt({ x, y }: { x: number; y: number }): string {
+    const { scale, x: left, y: top } = this.view.get();
+    return this.canvas.colourAt(x * scale + left, y * scale + top);
+  }
+
+  private middle(): { x: number; y: number } {
+    return this.toPage(this.size.width / 2, this.size.height / 2);
   }
 
   /** Tells the canvas what is wet: own and others' gestures, and what they hide. */

@@ -2,8 +2,8 @@ import type { Rect } from '@doodla/core';
 
 /** What lies under the marks, as the page canvas draws it. */
 export interface SurfaceView {
-  /** Draws what there is into a context whose units are page units. */
-  draw(ctx: CanvasRenderingContext2D): void;
+  /** Draws what there is within `area` into a context; both in page units. */
+  draw(ctx: CanvasRenderingContext2D, area: Rect): void;
   /**
    * Asks for a picture that is sharp at `scale` device pixels per page unit within `visible`.
    * May be called often; `onChange` of the maker is called when something better is there.

@@ -1,6 +1,7 @@
 import type { Page, Rect } from '@doodla/core';
-import { paintRuling } from '@doodla/core';
+import { paintSurface } from '@doodla/core';
 import type { PDFDocumentLoadingTask, PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { PictureCache } from '../pictures/pictureCache';
 import { drawItems } from './markPainter';
 import { PdfSurface } from './pdfSurface';
 import type { SurfaceView } from './surface';
@@ -19,10 +20,13 @@ export class Surfaces {
   /** Most recently used last. */
   private readonly surfaces = new Map<string, PdfSurface>();
 
-  constructor(private readonly token?: string) {}
+  constructor(
+    private readonly pictures: PictureCache,
+    private readonly token?: string,
+  ) {}
 
   of(page: Page): SurfaceView {
-    if (page.surface.kind === 'blank') return blankSurface(page, page.surface);
+    if (page.surface.kind !== 'pdf') return drawnSurface(page, this.pictures);
     const { material, index } = page.surface;
     const known = this.surfaces.get(page.id);
     this.surfaces.delete(page.id);
@@ -78,21 +82,11 @@ export class Surfaces {
   }
 }
 
-function blankSurface(page: Page, surface: Extract<Page['surface'], { kind: 'blank' }>): SurfaceView {
+/** A surface that is drawn anew each time. */
+function drawnSurface(page: Page, pictures: PictureCache): SurfaceView {
   return {
     shown: true,
     request: () => undefined,
-    draw: (ctx) => drawBlank(ctx, page, surface),
+    draw: (ctx, area) => drawItems(ctx, paintSurface(page, area), pictures),
   };
-}
-
-/** Draws a blank page's colour and ruling. */
-export function drawBlank(
-  ctx: CanvasRenderingContext2D,
-  page: Page,
-  surface: Extract<Page['surface'], { kind: 'blank' }>,
-): void {
-  ctx.fillStyle = surface.colour;
-  ctx.fillRect(0, 0, page.width, page.height);
-  drawItems(ctx, paintRuling(page, surface));
 }

@@ -1,8 +1,7 @@
 import type { Page } from '@doodla/core';
-import { UNITS_PER_POINT } from '@doodla/core';
+import { paintSurface, UNITS_PER_POINT } from '@doodla/core';
 import type { Workspace } from '../workspace/workspace';
-import { drawMark } from './markPainter';
-import { drawBlank } from './surfaces';
+import { drawItems, drawMark } from './markPainter';
 
 /** Draws a small picture of a page with its marks, `width` device pixels wide. */
 export async function drawThumbnail(
@@ -11,10 +10,11 @@ export async function drawThumbnail(
   workspace: Workspace,
   width: number,
 ): Promise<void> {
-  const scale = width / page.width;
+  const extent = workspace.extentOf(page);
+  const scale = width / extent.width;
   const picture = document.createElement('canvas');
   picture.width = width;
-  picture.height = Math.max(1, Math.round(page.height * scale));
+  picture.height = Math.max(1, Math.round(extent.height * scale));
   const ctx = picture.getContext('2d')!;
   if (page.surface.kind === 'pdf') {
     const doc = await workspace.surfaces.pdf(page.surface.material);
@@ -22,10 +22,10 @@ export async function drawThumbnail(
     const viewport = original.getViewport({ scale: scale * UNITS_PER_POINT });
     await original.render({ canvas: picture, viewport }).promise;
   } else {
-    ctx.scale(scale, scale);
-    drawBlank(ctx, page, page.surface);
+    ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
+    drawItems(ctx, paintSurface(page, extent), workspace.pictures);
   }
-  ctx.setTransform(scale, 0, 0, scale, 0, 0);
+  ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
   for (const layer of workspace.layers)
     for (const mark of layer.on(page.id).all()) drawMark(ctx, mark, workspace.pictures);
   canvas.width = picture.width;

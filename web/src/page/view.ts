@@ -25,7 +25,7 @@ export interface Room {
 }
 
 const MARGIN = 12;
-/** What the holders take: bars above and below, or columns at the sides. */
+/** What the holders take at the usual size of letters, with which they grow: bars above and below, or columns at the sides. */
 const BAR = 66;
 const COLUMN = { tools: 172, other: 190 };
 
@@ -33,39 +33,39 @@ const COLUMN = { tools: 172, other: 190 };
 export type Arrangement = 'columns' | 'bars';
 
 /** Columns for a page that is so much taller than the window that they fit beside it. */
-export function arrangementFor(page: Size, stage: Size): Arrangement {
+export function arrangementFor(page: Size, stage: Size, letters = 1): Arrangement {
   const width = (stage.height - 2 * MARGIN) * (page.width / page.height);
-  return stage.width - width >= 2 * COLUMN.other + MARGIN ? 'columns' : 'bars';
+  return stage.width - width >= 2 * COLUMN.other * letters + MARGIN ? 'columns' : 'bars';
 }
 
 /** Below this width the tools lie over the page. */
 const NARROW = 760;
 
 /** The room for a page; the tools are on `side`. */
-export function roomFor(arrangement: Arrangement, side: 'left' | 'right', stage: Size): Room {
-  const tools = stage.width < NARROW ? MARGIN : COLUMN.tools;
-  const other = arrangement === 'bars' ? MARGIN : COLUMN.other;
-  const end = arrangement === 'bars' ? BAR : MARGIN;
+export function roomFor(arrangement: Arrangement, side: 'left' | 'right', stage: Size, letters = 1): Room {
+  const tools = stage.width < NARROW ? MARGIN : COLUMN.tools * letters;
+  const other = arrangement === 'bars' ? MARGIN : COLUMN.other * letters;
+  const end = arrangement === 'bars' ? BAR * letters : MARGIN;
   const [left, right] = side === 'left' ? [tools, other] : [other, tools];
   return { left, right, top: end, bottom: end };
 }
 
 /** The whole page in the middle of its room. */
-export function fitPage(page: Size, stage: Size, room: Room): View {
+export function fitPage(page: Rect, stage: Size, room: Room): View {
   const width = stage.width - room.left - room.right;
   const height = stage.height - room.top - room.bottom;
   const scale = clampScale(Math.min(width / page.width, height / page.height));
   return {
     scale,
-    x: room.left + (width - page.width * scale) / 2,
-    y: room.top + (height - page.height * scale) / 2,
+    x: room.left + (width - page.width * scale) / 2 - page.x * scale,
+    y: room.top + (height - page.height * scale) / 2 - page.y * scale,
   };
 }
 
 /** The page as wide as the window, from its top. */
-export function fitWidth(page: Size, stage: Size): View {
+export function fitWidth(page: Rect, stage: Size, letters = 1): View {
   const scale = clampScale((stage.width - 2 * MARGIN) / page.width);
-  return clampView({ scale, x: 0, y: BAR }, page, stage);
+  return clampView({ scale, x: MARGIN - page.x * scale, y: BAR * letters - page.y * scale }, page, stage);
 }
 
 /** Enlarges by `factor` round a point of the window, which keeps its place on the page. */
@@ -73,7 +73,7 @@ export function zoomAt(
   view: View,
   factor: number,
   at: { x: number; y: number },
-  page: Size,
+  page: Rect,
   stage: Size,
 ): View {
   const scale = clampScale(view.scale * factor);
@@ -81,12 +81,18 @@ export function zoomAt(
   return clampView({ scale, x: at.x - (at.x - view.x) * k, y: at.y - (at.y - view.y) * k }, page, stage);
 }
 
-export function panBy(view: View, dx: number, dy: number, page: Size, stage: Size): View {
+export function panBy(view: View, dx: number, dy: number, page: Rect, stage: Size): View {
   return clampView({ ...view, x: view.x + dx, y: view.y + dy }, page, stage);
 }
 
 export function toPage(view: View, x: number, y: number): { x: number; y: number } {
   return { x: (x - view.x) / view.scale, y: (y - view.y) / view.scale };
+}
+
+/** Moves so that a point of the page is in the middle of the window. */
+export function centreOn(view: View, x: number, y: number, page: Rect, stage: Size): View {
+  const { scale } = view;
+  return clampView({ scale, x: stage.width / 2 - x * scale, y: stage.height / 2 - y * scale }, page, stage);
 }
 
 /** The part of the page plane that the window shows. */
@@ -100,16 +106,17 @@ function clampScale(scale: number): number {
 }
 
 /** Centres a page that is smaller than the window; lets a larger one move until a third of the window is free. */
-function clampView(view: View, page: Size, stage: Size): View {
+function clampView(view: View, page: Rect, stage: Size): View {
   return {
     scale: view.scale,
-    x: clampOffset(view.x, page.width * view.scale, stage.width),
-    y: clampOffset(view.y, page.height * view.scale, stage.height),
+    x: clampOffset(view.x, page.x * view.scale, page.width * view.scale, stage.width),
+    y: clampOffset(view.y, page.y * view.scale, page.height * view.scale, stage.height),
   };
 }
 
-function clampOffset(offset: number, length: number, room: number): number {
-  if (length <= room) return (room - length) / 2;
+/** `from` and `length` are the page's near edge and its length, CSS pixels. */
+function clampOffset(offset: number, from: number, length: number, room: number): number {
+  if (length <= room) return (room - length) / 2 - from;
   const slack = room / 3;
-  return Math.min(slack, Math.max(room - length - slack, offset));
+  return Math.min(slack, Math.max(room - length - slack, offset + from)) - from;
 }

@@ -1,18 +1,24 @@
 import type { Mark, Rect } from '@doodla/core';
 import { orderBetween } from '@doodla/core';
-import { nanoid } from 'nanoid';
 import { errorOf } from '../api/http';
+import { stampFile } from '../api/shelf';
 import type { Workspace } from '../workspace/workspace';
 import type { PreparedPicture } from './preparePicture';
 import { preparePicture } from './preparePicture';
+import type { Size } from '../page/view';
 
 /** Part of the page that a new picture takes at most. */
 const LARGEST = 0.7;
 /** How far several pictures put down at once lie apart, page units. */
 const CASCADE = 28;
+/** Longer side of a teacher's own stamp, page units. */
+const STAMP_SIDE = 96;
 
 /** Puts picture files on the shown page. */
 export class PictureActions {
+  /** Own stamps that this lesson has already been given. */
+  private readonly stamps = new Map<string, Promise<PreparedPicture & { material: string }>>();
+
   constructor(
     private readonly workspace: Workspace,
     private readonly address: string,
@@ -38,31 +44,62 @@ export class PictureActions {
     }
   }
 
+  /** Puts one of the teacher's own stamps with its middle at a point. */
+  async stamp(id: string, at: { x: number; y: number }): Promise<void> {
+    try {
+      let stored = this.stamps.get(id);
+      if (!stored) this.stamps.set(id, (stored = this.fetchStamp(id)));
+      const { material, width, height } = await stored;
+      const scale = STAMP_SIDE / Math.max(width, height);
+      const size = { width: width * scale, height: height * scale };
+      const box = { x: at.x - size.width / 2, y: at.y - size.height / 2, ...size };
+      const mark = this.pictureMark(material, box);
+      if (mark) this.workspace.target.perform([{ do: 'add', mark }]);
+    } catch (error) {
+      this.stamps.delete(id);
+      this.workspace.onProblem((error as Error).message);
+    }
+  }
+
+  private async fetchStamp(id: string): Promise<PreparedPicture & { material: string }> {
+    const response = await fetch(stampFile(id)).catch(() => undefined);
+    if (!response?.ok) throw new Error('This stamp cannot be fetched. Please choose another.');
+    return this.store(await response.blob());
+  }
+
   private async send(
     file: Blob,
     n: number,
     at: { x: number; y: number } | undefined,
   ): Promise<Mark | undefined> {
-    const prepared = await preparePicture(file);
-    if (prepared.scaled) this.workspace.onProblem('The picture is very large, so it was made smaller.');
-    const material = await this.upload(prepared.blob);
-    this.workspace.pictures.put(material, await createImageBitmap(prepared.blob));
+    const { material, ...prepared } = await this.store(file);
+    const mark = this.pictureMark(material, this.boxFor(prepared, n, at));
+    for (let i = 0; mark && i < n; i++) mark.order = orderBetween(mark.order, null);
+    return mark;
+  }
+
+  private pictureMark(material: string, box: Rect): Mark | undefined {
     const common = this.workspace.newMark();
     if (!common) return undefined;
-    let { order } = common;
-    for (let i = 0; i < n; i++) order = orderBetween(order, null);
     return {
       ...common,
-      id: nanoid(),
-      order,
       kind: 'picture',
       material,
       crop: { x: 0, y: 0, width: 1, height: 1 },
       flip: false,
       style: { opacity: 1 },
       rotation: 0,
-      ...this.boxFor(prepared, n, at),
+      ...box,
     };
+  }
+
+  /** Makes a file ready, sends it, and returns the id it has in this lesson. Throws an error with a sentence. */
+  async store(file: Blob): Promise<PreparedPicture & { material: string }> {
+    const prepared = await preparePicture(file);
+    if (prepared.scaled) this.workspace.onProblem('The picture is very large, so it was made smaller.');
+    const material = await this.upload(prepared.blob);
+    this.workspace.pictures.put(material, await createImageBitmap(prepared.blob));
+    return { ...prepared, material };
   }
 
   private async upload(blob: Blob): Promise<string> {
@@ -79,15 +116,11 @@ export class PictureActions {
     return (JSON.parse(text) as { id: string }).id;
   }
 
-  private boxFor(
-    { width, height }: PreparedPicture,
-    n: number,
-    at: { x: number; y: number } | undefined,
-  ): Rect {
+  private boxFor({ width, height }: Size, n: number, at: { x: number; y: number } | undefined): Rect {
     const { page } = this.workspace;
     const room = { width: (page?.width ?? 1000) * LARGEST, height: (page?.height ?? 700) * LARGEST };
     const factor = Math.min(1, room.width / width, room.height / height);
-    const middle = at ?? { x: (page?.width ?? 1000) / 2, y: (page?.height ?? 700) / 2 };
+    const middle = at ?? this.workspace.middle();
     return {
       x: middle.x - (width * factor) / 2 + n * CASCADE,
       y: middle.y - (height * factor) / 2 + n * CASCADE,

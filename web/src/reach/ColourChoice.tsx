@@ -2,16 +2,20 @@ import { isHexColour, PALETTE } from '@doodla/core';
 import { Pipette } from 'lucide-react';
 import { useState } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
+import { toast } from 'sonner';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
+import type { Workspace } from '../workspace/workspace';
 
 interface ColourChoiceProps {
   colour: string;
   onChange(colour: string): void;
+  /** Where a colour can be picked from. */
+  picking: Workspace['picking'];
 }
 
 /** The safe palette, and any other colour by wheel or hex. */
-export function ColourChoice({ colour, onChange }: ColourChoiceProps) {
+export function ColourChoice({ colour, onChange, picking }: ColourChoiceProps) {
   const [free, setFree] = useState(!PALETTE.some(({ hex }) => hex === colour));
   const set = (value: string) => {
     const hex = value.toLowerCase();
@@ -48,12 +52,12 @@ export function ColourChoice({ colour, onChange }: ColourChoiceProps) {
           <span className="sr-only">Any other colour</span>
         </button>
       </div>
-      {free && 'EyeDropper' in window && (
+      {free && (
         <Button
           look="onBoard"
           className="mt-3 w-full"
           icon={<Pipette aria-hidden size={18} />}
-          onClick={() => void pickFromScreen(set)}
+          onClick={() => pickFromScreen(set, picking)}
         >
           Pick from the page
         </Button>
@@ -79,9 +83,17 @@ interface EyeDropper {
   open(): Promise<{ sRGBHex: string }>;
 }
 
-async function pickFromScreen(onPicked: (colour: string) => void): Promise<void> {
-  const { EyeDropper: Dropper } = window as unknown as { EyeDropper: new () => EyeDropper };
-  // Rejected where the teacher changes their mind.
-  const picked = await new Dropper().open().catch(() => undefined);
-  if (picked) onPicked(picked.sRGBHex);
+/** Takes a colour from anything on screen where the browser can, else by a tap on the page. */
+function pickFromScreen(onPicked: (colour: string) => void, picking: Workspace['picking']): void {
+  const { EyeDropper: Dropper } = window as unknown as { EyeDropper?: new () => EyeDropper };
+  if (!Dropper) {
+    picking.set(onPicked);
+    toast('Tap the colour on the page.', { id: 'picking' });
+    return;
+  }
+  new Dropper().open().then(
+    (picked) => onPicked(picked.sRGBHex),
+    // Rejected where the teacher changes their mind.
+    () => undefined,
+  );
 }

@@ -5,9 +5,12 @@ import { useStore } from '../live/store';
 import { Choice } from '../ui/Choice';
 import { PercentSlider } from '../ui/PercentSlider';
 import { Slider } from '../ui/Slider';
+import { Switch } from '../ui/Switch';
 import type { LineType, PenCase, PenCaseState } from '../workspace/penCase';
+import type { Workspace } from '../workspace/workspace';
 import { ColourChoice } from './ColourChoice';
 import { OutlineSheet } from './OutlineSheet';
+import { OwnStamps } from './OwnStamps';
 import { StampIcon } from './StampIcon';
 import { TextSheet } from './TextSheet';
 
@@ -46,14 +49,19 @@ const STAMP_NAMES: Record<StampName, string> = {
   number: 'Counting number',
 };
 /** Everything that can be chosen for the tool in hand. */
-export default function OptionsSheet({ penCase }: { penCase: PenCase }) {
+export default function OptionsSheet({ workspace }: { workspace: Workspace }) {
+  const { penCase } = workspace;
   const state = useStore(penCase);
   return (
     <div className="flex flex-col gap-3">
       {penCase.fixedColour === undefined && penCase.colour !== undefined && (
-        <ColourChoice colour={penCase.colour} onChange={(colour) => penCase.setColour(colour)} />
+        <ColourChoice
+          colour={penCase.colour}
+          picking={workspace.picking}
+          onChange={(colour) => penCase.setColour(colour)}
+        />
       )}
-      <ToolSheet penCase={penCase} state={state} />
+      <ToolSheet penCase={penCase} state={state} isTeacher={workspace.isTeacher} />
     </div>
   );
 }
@@ -63,7 +71,7 @@ interface SheetProps {
   state: PenCaseState;
 }
 
-function ToolSheet({ penCase, state }: SheetProps): ReactNode {
+function ToolSheet({ penCase, state, isTeacher }: SheetProps & { isTeacher: boolean }): ReactNode {
   switch (state.tool) {
     case 'pen':
       return <PenSheet penCase={penCase} state={state} />;
@@ -71,10 +79,17 @@ function ToolSheet({ penCase, state }: SheetProps): ReactNode {
       return <HighlighterSheet penCase={penCase} state={state} />;
     case 'text':
       return (
-        <TextSheet
-          style={state.text}
-          onChange={(part) => penCase.patch({ text: { ...state.text, ...part } })}
-        />
+        <>
+          <TextSheet
+            style={state.text}
+            onChange={(part) => penCase.patch({ text: { ...state.text, ...part } })}
+          />
+          <Switch
+            label="Keys on the glass"
+            checked={state.screenKeyboard}
+            onChange={(screenKeyboard) => penCase.patch({ screenKeyboard })}
+          />
+        </>
       );
     case 'eraser':
       return <EraserSheet penCase={penCase} state={state} />;
@@ -94,24 +109,31 @@ function ToolSheet({ penCase, state }: SheetProps): ReactNode {
         />
       );
     case 'stamp':
-      return (
-        <Choice
-          label="Stamp"
-          value={state.stamp}
-          options={STAMPS.map((value) => ({
-            value,
-            name: STAMP_NAMES[value],
-            face: <StampIcon stamp={value} />,
-          }))}
-          onChange={(stamp) => penCase.patch({ stamp })}
-        />
-      );
+      return <StampSheet penCase={penCase} state={state} isTeacher={isTeacher} />;
     default:
       return null;
   }
 }
 
-function PenSheet({ penCase, state: { pen, steadying, finger } }: SheetProps) {
+function StampSheet({ penCase, state: { stamp, ownStamp }, isTeacher }: SheetProps & { isTeacher: boolean }) {
+  return (
+    <>
+      <Choice<StampName | ''>
+        label="Stamp"
+        value={ownStamp === null ? stamp : ''}
+        options={STAMPS.map((value) => ({
+          value,
+          name: STAMP_NAMES[value],
+          face: <StampIcon stamp={value} />,
+        }))}
+        onChange={(value) => value !== '' && penCase.patch({ stamp: value, ownStamp: null })}
+      />
+      {isTeacher && <OwnStamps penCase={penCase} />}
+    </>
+  );
+}
+
+function PenSheet({ penCase, state: { pen, steadying, finger, otherHand } }: SheetProps) {
   const set = (part: Partial<typeof pen>) => penCase.patch({ pen: { ...pen, ...part } });
   return (
     <>
@@ -154,6 +176,11 @@ function PenSheet({ penCase, state: { pen, steadying, finger } }: SheetProps) {
           { value: 'nothing', name: 'Nothing' },
         ]}
         onChange={(value) => penCase.patch({ finger: value })}
+      />
+      <Switch
+        label="A pen of its own for the other half"
+        checked={otherHand !== null}
+        onChange={(on) => penCase.patch({ otherHand: on ? penCase.get().ready[1]! : null })}
       />
     </>
   );

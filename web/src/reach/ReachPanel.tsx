@@ -1,10 +1,11 @@
 import { ArrowLeftRight, GripHorizontal, Hand, Minimize2, NotebookPen, Redo2, Undo2 } from 'lucide-react';
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import type { CSSProperties, PointerEvent, ReactNode, RefObject } from 'react';
 import { useStore } from '../live/store';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';
 import { PictureButton } from './PictureButton';
+import { isNarrow } from './reachState';
 import type { Reach, ReachState } from './reachState';
 import { ReadyPens } from './ReadyPens';
 import { ToolOptions } from './ToolOptions';
@@ -25,6 +26,7 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
   useStore(workspace.shortcuts);
   const panel = useRef<HTMLDivElement>(null);
   const away = state.side === 'left' ? 'right' : 'left';
+  useFoldOnPhone(workspace, reach);
   if (state.folded) return <FoldedReach workspace={workspace} reach={reach} state={state} />;
   return (
     <div
@@ -33,7 +35,7 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
       aria-label="Tools"
       aria-orientation="vertical"
       style={placeOf(state)}
-      className="absolute z-20 flex max-h-[calc(100dvh-1rem)] w-38 flex-col gap-1 overflow-y-auto rounded-2xl border-2 border-board-line bg-board p-1.5 shadow-xl"
+      className="absolute z-20 flex max-h-[calc(100dvh-8.5rem)] w-38 flex-col gap-1 overflow-y-auto rounded-2xl border-2 border-board-line bg-board p-1.5 shadow-xl"
     >
       <DragHandle panel={panel} reach={reach} />
       <ModeSwitch workspace={workspace} side={away} />
@@ -61,6 +63,19 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
       <History workspace={workspace} reach={reach} side={away} />
     </div>
   );
+}
+
+/** On a phone the tools lie over the page, so they fold as soon as one is taken. */
+function useFoldOnPhone({ penCase }: Workspace, reach: Reach): void {
+  useEffect(() => {
+    let { tool, ready, pen } = penCase.get();
+    return penCase.subscribe(() => {
+      const now = penCase.get();
+      const taken = now.tool !== tool || (now.pen !== pen && ready.includes(now.pen));
+      ({ tool, ready, pen } = now);
+      if (taken && isNarrow()) reach.patch({ folded: true });
+    });
+  }, [penCase, reach]);
 }
 
 function ModeSwitch({ workspace, side }: { workspace: Workspace; side: Side }) {

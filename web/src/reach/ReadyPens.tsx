@@ -22,7 +22,7 @@ export function ReadyPens({ workspace }: { workspace: Workspace }) {
           key={i}
           pen={pen}
           number={i + 1}
-          inHand={isSame(pen, penCase.ink)}
+          inHand={isSamePen(pen, penCase.ink)}
           disabled={!workspace.mayWrite}
           onTake={() => {
             penCase.takeReady(pen);
@@ -82,22 +82,29 @@ function ReadyPen({ pen, number, inHand, disabled, onTake, onKeep }: ReadyPenPro
         inHand ? 'border-chalk ring-2 ring-chalk' : 'border-board-line',
       )}
     >
-      <span
-        className={classes(
-          'w-5 rounded-full border border-paper-line',
-          pen.nature === 'chalk' && 'border-dotted',
-        )}
-        style={{
-          background: pen.colour,
-          height: Math.min(20, Math.max(4, pen.width * 0.9)),
-          opacity: pen.opacity,
-        }}
-      />
+      <PenDot pen={pen} />
     </button>
   );
 }
 
-function isSame(a: InkStyle, b: InkStyle | undefined): boolean {
+/** What a pen writes like. */
+export function PenDot({ pen }: { pen: InkStyle }) {
+  return (
+    <span
+      className={classes(
+        'w-5 rounded-full border border-paper-line',
+        pen.nature === 'chalk' && 'border-dotted',
+      )}
+      style={{
+        background: pen.colour,
+        height: Math.min(20, Math.max(4, pen.width * 0.9)),
+        opacity: pen.opacity,
+      }}
+    />
+  );
+}
+
+export function isSamePen(a: InkStyle, b: InkStyle | undefined): boolean {
   return (
     b !== undefined &&
     a.nature === b.nature &&

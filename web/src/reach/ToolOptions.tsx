@@ -46,7 +46,7 @@ export function ToolOptions({ workspace, side }: ToolOptionsProps) {
           className="z-30 max-h-[94dvh] w-66 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"
         >
           <Suspense fallback={<p>Opening …</p>}>
-            <OptionsSheet penCase={penCase} />
+            <OptionsSheet workspace={workspace} />
           </Suspense>
         </Popover.Content>
       </Popover.Portal>

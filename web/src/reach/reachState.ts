@@ -36,6 +36,6 @@ export class Reach extends Store<ReachState> {
 }
 
 /** On a phone the tools would cover the page, so they start folded. */
-function isNarrow(): boolean {
+export function isNarrow(): boolean {
   return window.innerWidth < 640;
 }

@@ -11,6 +11,8 @@ export interface PenPoint {
   /** Held keys: one keeps angles and proportions, the other draws from the middle. */
   steady: boolean;
   centred: boolean;
+  /** Moved by keys, which rest between presses. */
+  byKeys?: true;
 }
 
 /** Ink that is not a mark yet. */

@@ -73,14 +73,19 @@ export class InkGesture implements Gesture {
 
   private watchRest(): void {
     const { restedAt, last, start } = this;
+    if (last.byKeys) return;
     if (Math.hypot(last.x - restedAt.x, last.y - restedAt.y) < REST_RADIUS && this.restTimer !== undefined)
       return;
     clearTimeout(this.restTimer);
     this.restedAt = last;
     this.restTimer = setTimeout(() => {
       if (Math.hypot(last.x - start.x, last.y - start.y) < LEAST_LENGTH) return;
-      this.straight = true;
-      this.onChange();
+      // On a busy machine the hand may have moved on already: what it did comes before the next frame.
+      requestAnimationFrame(() => {
+        if (this.last !== last) return;
+        this.straight = true;
+        this.onChange();
+      });
     }, REST_MS);
   }
 

@@ -2,6 +2,7 @@ import type { Mark } from '@doodla/core';
 import type { ToolId } from '../workspace/penCase';
 import type { Workspace } from '../workspace/workspace';
 import type { Gesture, PenPoint } from './gesture';
+import { OwnStampGesture } from './ownStampGesture';
 import { PlaceGesture } from './placeGesture';
 import type { Placing } from './placeGesture';
 
@@ -15,6 +16,7 @@ export function placeGesture(workspace: Workspace, tool: ToolId, at: PenPoint): 
     case 'shape':
       return new PlaceGesture(workspace, at, shapePlacing(workspace));
     case 'stamp':
+      if (workspace.penCase.get().ownStamp !== null) return new OwnStampGesture(workspace, at);
       return new PlaceGesture(workspace, at, stampPlacing(workspace));
     case 'note':
       return new PlaceGesture(workspace, at, notePlacing(workspace), (mark) => editNote(workspace, mark));

@@ -1,4 +1,4 @@
-import { rectContains, markBounds } from '@doodla/core';
+import { isBoundless, rectContains, markBounds } from '@doodla/core';
 import type { MarkOf } from '@doodla/core';
 import type { TextEdit, Workspace } from '../workspace/workspace';
 import type { Gesture, PenPoint, Preview } from './gesture';
@@ -52,7 +52,7 @@ export class TextGesture implements Gesture {
     const { page, penCase } = this.workspace;
     const dragged = Math.abs(this.last.x - this.start.x);
     const x = Math.min(this.start.x, this.last.x);
-    const room = page ? page.width - x - 8 : DEFAULT_WIDTH;
+    const room = page && !isBoundless(page) ? page.width - x - 8 : DEFAULT_WIDTH;
     const wanted = dragged > CLICK_WIDTH ? dragged : Math.max(DEFAULT_WIDTH, penCase.get().text.size * 10);
     const y =
       Math.min(this.start.y, this.last.y) - (dragged > CLICK_WIDTH ? 0 : penCase.get().text.size * 0.7);

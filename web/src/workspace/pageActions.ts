@@ -7,7 +7,7 @@ import type { Workspace } from './workspace';
 export interface Sheet {
   width: number;
   height: number;
-  surface: Extract<Surface, { kind: 'blank' }>;
+  surface: Extract<Surface, { kind: 'blank' | 'picture' }>;
 }
 
 /** What a teacher does with the pages of a lesson, while preparing or in class. Each is one step to undo. */

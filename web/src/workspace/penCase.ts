@@ -59,6 +59,12 @@ export interface PenCaseState {
   steadying: number;
   /** What a finger does once a pen has been used. */
   finger: 'write' | 'move' | 'nothing';
+  /** The pen of whoever writes on the half away from the tools; null where all write with the same. */
+  otherHand: InkStyle | null;
+  /** One of the teacher's own stamps; null for the ready-made one. */
+  ownStamp: string | null;
+  /** Whether keys are shown on the glass while typing. */
+  screenKeyboard: boolean;
   /** Pens one tap away. */
   ready: readonly InkStyle[];
 }
@@ -92,6 +98,9 @@ const DEFAULTS: PenCaseState = {
   eraserRadius: 10,
   steadying: 0.35,
   finger: 'move',
+  otherHand: null,
+  ownStamp: null,
+  screenKeyboard: false,
   ready: [
     { nature: 'pen', colour: '#000000', width: 4, opacity: 1 },
     { nature: 'pen', colour: '#0072b2', width: 4, opacity: 1 },
@@ -186,6 +195,7 @@ function inOneColour(state: PenCaseState, colour: string): PenCaseState {
     highlighter: { ...state.highlighter, colour, opacity: 0.35 },
     text: { ...state.text, colour },
     outline: { ...state.outline, line: colour, fill: state.outline.fill && colour },
+    otherHand: state.otherHand && { ...state.otherHand, colour },
     stampColour: colour,
     noteColour: colour,
     fillColour: colour,

@@ -1,3 +1,4 @@
+import { request } from '../api/http';
 import { Store } from '../live/store';
 
 /** Everything that a key can do, with the key it has until a teacher changes it. */
@@ -36,6 +37,7 @@ export const ACTIONS = {
   swapSide: { name: 'Tools to the other side', key: 'X' },
   fold: { name: 'Fold the tools away', key: 'F' },
   listMarks: { name: 'List of what is on the page', key: 'K' },
+  keyPointer: { name: 'Point and write with the arrow keys', key: 'J' },
   help: { name: 'These keys', key: '?' },
 } as const;
 
@@ -57,16 +59,23 @@ const FIXED = new Set([
   'Ctrl+V',
 ]);
 
+const PREFERENCE = '/api/preferences/shortcuts';
 const STORE_KEY = 'doodla.shortcuts';
 
 type Keys = Partial<Record<ActionId, string>>;
 
-/** The keys as this person has set them, kept in the browser. */
+/** The keys as this person has set them: a teacher's on the server, a student's in the browser. */
 export class Shortcuts extends Store<Keys> {
   /** `owner` keeps apart what different people set on one computer. */
   constructor(private readonly owner: string) {
     super(load(owner));
     this.subscribe(() => localStorage.setItem(`${STORE_KEY}.${this.owner}`, JSON.stringify(this.get())));
+    // Where the server does not answer, the keys of the last time on this computer hold.
+    if (owner === 'teacher')
+      void request<{ value: Keys }>('GET', PREFERENCE).then(
+        ({ value }) => this.set(value),
+        () => undefined,
+      );
   }
 
   keyOf(action: ActionId): string {
@@ -84,11 +93,18 @@ export class Shortcuts extends Store<Keys> {
     if (other && other !== action)
       return `${key} is already the key for “${ACTIONS[other].name}”. Change that one first.`;
     this.patch({ [action]: key });
+    this.save();
     return undefined;
   }
 
   reset(): void {
     this.set({});
+    this.save();
+  }
+
+  private save(): void {
+    if (this.owner === 'teacher')
+      void request('PUT', PREFERENCE, { value: this.get() }).catch(() => undefined);
   }
 }
 

@@ -42,7 +42,8 @@ function pasteText(workspace: Workspace, text: string): void {
   const { page } = workspace;
   if (!common || !page) return;
   const width = Math.min(TEXT_WIDTH, page.width * 0.8);
-  const place = { x: (page.width - width) / 2, y: page.height * 0.2, width, rotation: 0 };
+  const { x, y } = workspace.middle();
+  const place = { x: x - width / 2, y, width, rotation: 0 };
   const { text: style } = workspace.penCase.get();
   const mark = { ...common, kind: 'text' as const, style, text: text.slice(0, 10_000), ...place };
   if (!workspace.target.perform([{ do: 'add', mark }])) return;

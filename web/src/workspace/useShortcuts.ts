@@ -19,6 +19,7 @@ export function useShortcuts(workspace: Workspace, stage: Stage | undefined, scr
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event.target) || event.altKey) return;
+      if (stage?.keyPointer.take(event)) return event.preventDefault();
       const action = fixedAction(event, workspace) ?? namedAction(event, workspace, stage, screen);
       if (!action) return;
       event.preventDefault();
@@ -127,6 +128,7 @@ function doerOf(
     swapSide: screen.swapSide,
     fold: screen.toggleFold,
     listMarks: screen.toggleList,
+    keyPointer: () => stage?.keyPointer.toggle(),
     help: screen.showHelp,
   };
   return action in doers ? doers[action as keyof typeof doers] : () => workspace.takeTool(action as ToolId);

@@ -1,5 +1,5 @@
 import type { LogRef, Mark, MarkOf, Page, Rect, Situation, Space, SpatialIndex, Touched } from '@doodla/core';
-import { orderBetween, orderedPages, orderOnTop } from '@doodla/core';
+import { orderBetween, orderedPages, orderOnTop, pageExtent } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { ClassClient } from '../live/classClient';
 import { Connection } from '../live/connection';
@@ -70,11 +70,18 @@ export class Workspace {
   readonly pageActions = new PageActions(this);
   /** Corners clicked so far of a polyline or polygon, flat x, y. */
   readonly draft = new Store<readonly number[] | undefined>(undefined);
+  /** Waits for a colour to be picked from the page. */
+  readonly picking = new Store<((hex: string) => void) | undefined>(undefined);
   readonly textEdit = new Store<TextEdit | undefined>(undefined);
   /** Counts changes of marks, for views that show them. */
   readonly marksChanged = new Store(0);
   /** Told what is stale on the shown page. */
   onStale: (what: Rect[] | 'all') => void = () => undefined;
+  /** The middle of what is in sight, page units. */
+  middle: () => { x: number; y: number } = () => {
+    const { width, height } = this.page ?? { width: 0, height: 0 };
+    return { x: width / 2, y: height / 2 };
+  };
   /** Told when something could not be done; the message is fit to be shown. */
   onProblem: (message: string) => void = () => undefined;
 
@@ -86,9 +93,9 @@ export class Workspace {
   constructor(private readonly options: WorkspaceOptions) {
     const { lesson, sitting, token, colour } = options;
     this.connection = new Connection(token);
-    this.surfaces = new Surfaces(token);
     this.shortcuts = new Shortcuts(token === undefined ? 'teacher' : 'student');
     this.pictures = new PictureCache(token);
+    this.surfaces = new Surfaces(this.pictures, token);
     const address = sitting === undefined ? `/api/lessons/${lesson}` : `/api/sittings/${sitting}`;
     this.pictureActions = new PictureActions(this, address, token);
     this.penCase = new PenCase(token === undefined ? 'doodla.pens' : 'doodla.studentPens', colour);
@@ -107,9 +114,25 @@ export class Workspace {
     return this.pages.get().find((page) => page.id === this.pageId.get());
   }
 
+  /** The part of the plane that a page takes, page units. */
+  extentOf(page: Page): Rect {
+    return pageExtent(
+      page,
+      this.layers.map((layer) => layer.on(page.id).bounds),
+    );
+  }
+
   /** Whose marks new ones are. */
   get space(): Space {
     return 'class';
+  }
+
+  get lesson(): string {
+    return this.options.lesson;
+  }
+
+  get sitting(): string | undefined {
+    return this.options.sitting;
   }
 
   get isTeacher(): boolean {
@@ -148,6 +171,7 @@ export class Workspace {
   settle(): void {
     this.textEdit.set(undefined);
     this.draft.set(undefined);
+    this.picking.set(undefined);
     this.selection.clear();
   }
 

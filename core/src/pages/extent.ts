@@ -1,0 +1,24 @@
+import type { Rect } from '../geometry/rect.js';
+import { growRect, unionRect } from '../geometry/rect.js';
+import type { Page } from './page.js';
+
+/** Free space round what is on a boundless page, page units. */
+const MARGIN = 40;
+
+/** Whether a page goes on in every direction. */
+export function isBoundless({ surface }: Pick<Page, 'surface'>): boolean {
+  return surface.kind === 'blank' && surface.boundless === true;
+}
+
+/**
+ * The part of the plane that a page takes, in page units: its own size, and for a boundless page also
+ * everything on it, whose bounds are given as far as there is anything.
+ */
+export function pageExtent(
+  page: Pick<Page, 'width' | 'height' | 'surface'>,
+  marks: readonly (Rect | undefined)[] = [],
+): Rect {
+  const own: Rect = { x: 0, y: 0, width: page.width, height: page.height };
+  if (!isBoundless(page)) return own;
+  return marks.reduce<Rect>((all, rect) => (rect ? unionRect(all, growRect(rect, MARGIN)) : all), own);
+}

@@ -1,0 +1,32 @@
+import type { Rect } from '../geometry/rect.js';
+import { isBoundless, pageExtent } from '../pages/extent.js';
+import type { Page } from '../pages/page.js';
+import { paintRuling } from '../pages/ruling.js';
+import type { PaintItem } from './paint.js';
+import { polylinePath } from './path.js';
+
+/**
+ * How a surface looks that Doodla draws itself, within `area` where the page is boundless; nothing
+ * for originals that something else draws.
+ */
+export function paintSurface(
+  page: Pick<Page, 'width' | 'height' | 'surface'>,
+  area: Rect = pageExtent(page),
+): PaintItem[] {
+  const { surface, width, height } = page;
+  if (surface.kind === 'blank') {
+    const ground = isBoundless(page) ? area : { x: 0, y: 0, width, height };
+    const [right, bottom] = [ground.x + ground.width, ground.y + ground.height];
+    const corners = [ground.x, ground.y, right, ground.y, right, bottom, ground.x, bottom];
+    const path = polylinePath(corners, true);
+    const { colour } = surface;
+    return [
+      { kind: 'fill', path, colour, opacity: 1, blend: 'normal', rule: 'nonzero' },
+      ...paintRuling({ width, height }, surface, ground),
+    ];
+  }
+  if (surface.kind !== 'picture') return [];
+  const crop = { x: 0, y: 0, width: 1, height: 1 };
+  const { material } = surface;
+  return [{ kind: 'picture', material, x: 0, y: 0, width, height, crop, opacity: 1, matrix: undefined }];
+}

@@ -1,0 +1,128 @@
+import type { Page } from '@playwright/test';
+import { PNG } from 'pngjs';
+import { bringIn, expect, joinAs, penState, startClass, surfaceShown, test } from '../support/fixtures';
+import { makeHandout } from '../support/handout';
+import { OutsideReader, plainPdf } from '../support/pdfs';
+import { at, draw, expectMarks, stageState, wave } from '../support/stage';
+
+test.beforeEach(async ({ teacher }) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
+});
+
+/** Chooses something that can be done with the n-th page. */
+async function pageMenu(page: Page, n: number, item: string): Promise<void> {
+  const strip = page.getByRole('navigation', { name: 'Pages' });
+  if (!(await strip.isVisible())) await page.getByRole('button', { name: 'Show all pages' }).click();
+  await page.getByRole('button', { name: `What to do with page ${n}`, exact: true }).click();
+  await page.getByRole('menuitem', { name: item, exact: true }).click();
+}
+
+test('pages are added, ruled, duplicated, renamed, moved and deleted, also in class', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await draw(teacher, wave(100, 300));
+  const menu = (n: number, item: string) => pageMenu(teacher, n, item);
+  await menu(1, 'Add a page after this');
+  await teacher.getByRole('button', { name: 'Squared' }).click();
+  await teacher.getByRole('button', { name: 'Add this page' }).click();
+  await expect(teacher.getByLabel('Page 2 of 3')).toBeVisible();
+  await draw(teacher, wave(200, 300));
+  await expectMarks(wren, 1);
+  await menu(1, 'Duplicate');
+  await expect(teacher.getByLabel('Page 2 of 4')).toBeVisible();
+  await expectMarks(teacher, 1);
+  await menu(3, 'Rename');
+  await teacher.getByLabel('Name of the page').fill('Squares');
+  await teacher.getByRole('button', { name: 'Keep this name' }).click();
+  await expect(teacher.getByRole('button', { name: 'Page 3: Squares' })).toBeVisible();
+  await menu(3, 'Move up');
+  await expect(teacher.getByRole('button', { name: 'Page 2: Squares' })).toBeVisible();
+  await menu(2, 'Delete');
+  await expect(teacher.getByLabel(/of 3$/)).toBeVisible();
+  await teacher.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(teacher.getByRole('button', { name: 'Page 2: Squares' })).toBeVisible();
+});
+
+test('a boundless page grows in every direction, has a map, and is whole in the PDF', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  await penState(teacher, true);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await pageMenu(teacher, 1, 'Add a page after this');
+  await teacher.getByRole('button', { name: 'Boundless' }).click();
+  await teacher.getByRole('button', { name: 'Dotted' }).click();
+  await teacher.getByRole('button', { name: 'Add this page' }).click();
+  await teacher.getByRole('button', { name: 'Show all pages' }).click();
+  const map = teacher.getByRole('application', { name: /^Map of the page/ });
+  await expect(map).toBeVisible();
+  await draw(teacher, wave(300, 300));
+  await map.focus();
+  for (let i = 0; i < 3; i++) await teacher.keyboard.press('ArrowLeft');
+  for (let i = 0; i < 4; i++) await teacher.keyboard.press('ArrowUp');
+  const { x, y } = await stageState(teacher);
+  expect(x).toBeGreaterThan(1000);
+  expect(y).toBeGreaterThan(700);
+  await teacher.keyboard.press('p');
+  await draw(teacher, [
+    [-900, -500],
+    [-860, -460],
+    [-800, -500],
+  ]);
+  await expectMarks(wren, 2);
+  const [, far] = (await stageState(wren)).marks;
+  expect(far!.bounds.x).toBeLessThan(-850);
+  await teacher.keyboard.press('0');
+  await expect.poll(async () => (await at(teacher, -900, -500))[0]).toBeGreaterThan(0);
+  const handout = new OutsideReader(await makeHandout(teacher));
+  handout.check();
+  const size = handout.geometry().find((line) => line.startsWith('Page 2 size'))!;
+  const width = Number(/([\d.]+) x/.exec(size)![1]);
+  expect((width * 96) / 72).toBeGreaterThan(1280 + 900);
+});
+
+test('a picture of one’s own can be the ground of a page', async ({ browser, server, teacher }) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await pageMenu(teacher, 1, 'Add a page before this');
+  const picture = new PNG({ width: 60, height: 40 });
+  for (let i = 0; i < picture.data.length; i += 4) picture.data.set([10, 120, 200, 255], i);
+  await teacher
+    .getByLabel('Picture for the page')
+    .setInputFiles({ name: 'ground.png', mimeType: 'image/png', buffer: PNG.sync.write(picture) });
+  await expect(teacher.getByLabel('Page 1 of 3')).toBeVisible();
+  await surfaceShown(wren);
+  const colour = async (page: Page) => {
+    const [px, py] = await at(page, 400, 300);
+    const shot = PNG.sync.read(await page.screenshot());
+    const i = (Math.round(py) * shot.width + Math.round(px)) * 4;
+    return [...shot.data.subarray(i, i + 3)];
+  };
+  for (const page of [teacher, wren]) await expect.poll(() => colour(page)).toEqual([10, 120, 200]);
+});
+
+test('a page is copied and moved to another lesson with all that is on it', async ({ teacher }) => {
+  await draw(teacher, wave(100, 300));
+  await expectMarks(teacher, 1);
+  await teacher.goto('/');
+  await bringIn(teacher, { name: 'arches.pdf', bytes: await plainPdf(1) });
+  await teacher.goto('/');
+  await teacher.getByRole('link', { name: /bridges/ }).click();
+  await surfaceShown(teacher);
+  await pageMenu(teacher, 1, 'Copy or move to another lesson');
+  await teacher.getByRole('radio', { name: 'arches' }).check();
+  await teacher.getByRole('button', { name: 'Move it there' }).click();
+  await expect(teacher.getByLabel('Page 1 of 1')).toBeVisible();
+  await teacher.goto('/');
+  await teacher.getByRole('link', { name: /arches/ }).click();
+  await surfaceShown(teacher);
+  await teacher.keyboard.press('PageDown');
+  await expect(teacher.getByLabel('Page 2 of 2')).toBeVisible();
+  await expectMarks(teacher, 1);
+});

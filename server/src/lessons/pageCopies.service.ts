@@ -1,0 +1,121 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import type { Change, Mark, Page } from '@doodla/core';
+import { byOrder, orderBetween, orderedPages } from '@doodla/core';
+import { randomUUID } from 'node:crypto';
+import { Repository } from 'typeorm';
+import { notFound } from '../http/problem.js';
+import { LogsService } from '../live/logs.service.js';
+import { StoredPicture } from '../pictures/picture.entity.js';
+import { SittingsService } from '../sittings/sittings.service.js';
+import { LessonMaterial } from './lessonMaterial.entity.js';
+import { LessonsService } from './lessons.service.js';
+
+export interface PageSource {
+  lesson: string;
+  page: string;
+  /** The class whose marks come along, beside the prepared ones. */
+  sitting?: string | undefined;
+}
+
+/** Takes pages over into other lessons, with their marks, pictures and documents. */
+@Injectable()
+export class PageCopiesService {
+  constructor(
+    private readonly lessons: LessonsService,
+    private readonly sittings: SittingsService,
+    private readonly logs: LogsService,
+    @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
+    @InjectRepository(LessonMaterial) private readonly links: Repository<LessonMaterial>,
+  ) {}
+
+  /** Returns the new page's id. Throws Problem where the teacher has no such lesson, page or class. */
+  async copy(teacherId: string, source: PageSource, to: string): Promise<string> {
+    await this.lessons.own(teacherId, source.lesson);
+    await this.lessons.own(teacherId, to);
+    const page = (await this.logs.open(source.lesson)).state.pages.get(source.page);
+    if (!page || page.removed) throw notFound('This page');
+    const marks = await this.marksOf(source);
+    const renamed = await this.takePictures(source.lesson, to, picturesOf(page, marks));
+    if (page.surface.kind === 'pdf')
+      await this.links.upsert({ lessonId: to, materialId: page.surface.material }, [
+        'lessonId',
+        'materialId',
+      ]);
+    const copy: Page = {
+      ...page,
+      id: randomUUID(),
+      order: await this.orderAtEnd(to),
+      surface:
+        page.surface.kind === 'picture'
+          ? { ...page.surface, material: renamed.get(page.surface.material) ?? page.surface.material }
+          : page.surface,
+    };
+    const changes: Change[] = [
+      { do: 'addPage', page: copy },
+      ...marksOn(copy.id, teacherId, marks, renamed).map((mark): Change => ({ do: 'add', mark })),
+    ];
+    await this.logs.append(to, teacherId, { id: randomUUID(), changes });
+    return copy.id;
+  }
+
+  private async marksOf({ lesson, page, sitting }: PageSource): Promise<Mark[]> {
+    if (sitting !== undefined && (await this.sittings.find(sitting))?.lessonId !== lesson)
+      throw notFound('This class');
+    const logs = sitting === undefined ? [lesson] : [lesson, sitting];
+    const marks: Mark[] = [];
+    for (const log of logs) {
+      const { state } = await this.logs.open(log);
+      const here = [...state.marks.values()].filter((mark) => mark.page === page && mark.space === 'class');
+      marks.push(...here.sort(byOrder));
+    }
+    return marks;
+  }
+
+  /** Gives pictures of one lesson to another as well. Returns new ids by old. */
+  private async takePictures(
+    from: string,
+    to: string,
+    ids: ReadonlySet<string>,
+  ): Promise<Map<string, string>> {
+    const renamed = new Map<string, string>();
+    for (const id of ids) {
+      const picture = await this.pictures.findOneBy({ id, lessonId: from });
+      if (!picture) continue;
+      const copy = { ...picture, id: randomUUID(), lessonId: to };
+      await this.pictures.insert(copy);
+      renamed.set(id, copy.id);
+    }
+    return renamed;
+  }
+
+  private async orderAtEnd(lesson: string): Promise<string> {
+    const { state } = await this.logs.open(lesson);
+    return orderBetween(orderedPages(state.pages.values()).at(-1)?.order ?? null, null);
+  }
+}
+
+function picturesOf(page: Page, marks: readonly Mark[]): Set<string> {
+  const ids = marks.flatMap((mark) => (mark.kind === 'picture' ? [mark.material] : []));
+  return new Set(page.surface.kind === 'picture' ? [...ids, page.surface.material] : ids);
+}
+
+/** The marks as prepared ones of another page, in the same pile. */
+function marksOn(
+  page: string,
+  author: string,
+  marks: readonly Mark[],
+  pictures: ReadonlyMap<string, string>,
+): Mark[] {
+  const ids = new Map(marks.map((mark) => [mark.id, randomUUID()]));
+  let order: string | null = null;
+  return marks.map((mark): Mark => {
+    order = orderBetween(order, null);
+    const copy: Mark = { ...mark, id: ids.get(mark.id)!, page, author, order };
+    if (copy.kind === 'picture') return { ...copy, material: pictures.get(copy.material) ?? copy.material };
+    if (copy.kind !== 'path') return copy;
+    const anchor = (end: typeof copy.from) =>
+      end && ids.has(end.mark) ? { ...end, mark: ids.get(end.mark)! } : null;
+    return { ...copy, from: anchor(copy.from), to: anchor(copy.to) };
+  });
+}

@@ -1,0 +1,43 @@
+import { Body, Controller, Get, HttpCode, Param, Put, UseGuards } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { Repository } from 'typeorm';
+import { Problem, notFound } from '../http/problem.js';
+import { PreferenceDto } from './people.dto.js';
+import { Preference } from './preference.entity.js';
+import type { Teacher } from './teacher.entity.js';
+import { CurrentTeacher, TeacherGuard } from './visitor.guard.js';
+
+/** What can be set; anything else is refused, so that this is no general store. */
+const NAMES = new Set(['shortcuts']);
+const MAX_LENGTH = 10_000;
+
+/** What a teacher has set for themselves, kept from one computer to the next. */
+@Controller('api/preferences')
+@UseGuards(TeacherGuard)
+export class PreferencesController {
+  constructor(@InjectRepository(Preference) private readonly preferences: Repository<Preference>) {}
+
+  @Get(':name')
+  async get(@CurrentTeacher() teacher: Teacher, @Param('name') name: string): Promise<{ value: object }> {
+    checkName(name);
+    const stored = await this.preferences.findOneBy({ teacherId: teacher.id, name });
+    return { value: stored?.value ?? {} };
+  }
+
+  @Put(':name')
+  @HttpCode(204)
+  async set(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('name') name: string,
+    @Body() { value }: PreferenceDto,
+  ): Promise<void> {
+    checkName(name);
+    if (JSON.stringify(value).length > MAX_LENGTH)
+      throw new Problem(413, 'too-large', 'This is too much to be kept as a setting.');
+    await this.preferences.save({ teacherId: teacher.id, name, value });
+  }
+}
+
+function checkName(name: string): void {
+  if (!NAMES.has(name)) throw notFound('This setting');
+}

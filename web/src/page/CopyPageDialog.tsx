@@ -1,0 +1,81 @@
+import { useQuery } from '@tanstack/react-query';
+import type { Page } from '@doodla/core';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { copyPage, lessonsQuery } from '../api/lessons';
+import { Button } from '../ui/Button';
+import { Modal } from '../ui/Modal';
+import type { Workspace } from '../workspace/workspace';
+
+interface CopyPageDialogProps {
+  page: Page;
+  number: number;
+  workspace: Workspace;
+  onClose(): void;
+}
+
+/** Puts a page, with what is on it, at the end of another lesson. */
+export default function CopyPageDialog({ page, number, workspace, onClose }: CopyPageDialogProps) {
+  const { data: lessons = [] } = useQuery(lessonsQuery);
+  const others = lessons.filter(({ id }) => id !== workspace.lesson);
+  const [to, setTo] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const go = async (move: boolean) => {
+    const target = others.find(({ id }) => id === to);
+    if (!target) return;
+    setBusy(true);
+    try {
+      await copyPage(workspace.lesson, page.id, target.id, workspace.sitting);
+      if (move && !workspace.pageActions.remove(page.id))
+        toast('A lesson keeps at least one page, so the page was copied and stays here too.');
+      else toast(`Page ${number} is now at the end of “${target.title}”.`);
+      onClose();
+    } catch (error) {
+      toast.error((error as Error).message);
+      setBusy(false);
+    }
+  };
+  return (
+    <Modal
+      title={`Page ${number} to another lesson`}
+      description={
+        workspace.sitting === undefined
+          ? 'Everything on it comes along and goes to the end of that lesson.'
+          : 'Everything on it comes along, also what this class wrote, and is prepared there.'
+      }
+      open
+      onOpenChange={onClose}
+    >
+      {others.length === 0 ? (
+        <p>You have no other lesson yet.</p>
+      ) : (
+        <fieldset className="mb-4 max-h-72 overflow-auto">
+          <legend className="mb-1 font-bold">To which lesson?</legend>
+          {others.map(({ id, title }) => (
+            <label
+              key={id}
+              className="flex min-h-11 cursor-pointer items-center gap-3 rounded-xl px-3 hover:bg-paper-dim"
+            >
+              <input
+                type="radio"
+                name="lesson"
+                checked={id === to}
+                onChange={() => setTo(id)}
+                className="size-5"
+              />
+              {title}
+            </label>
+          ))}
+        </fieldset>
+      )}
+      <div className="flex flex-wrap gap-3">
+        <Button look="main" disabled={to === undefined || busy} onClick={() => void go(false)}>
+          Copy it there
+        </Button>
+        <Button disabled={to === undefined || busy} onClick={() => void go(true)}>
+          Move it there
+        </Button>
+      </div>
+    </Modal>
+  );
+}

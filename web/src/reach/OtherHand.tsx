@@ -1,0 +1,38 @@
+import { useStore } from '../live/store';
+import { classes } from '../ui/classes';
+import type { Workspace } from '../workspace/workspace';
+import { isSamePen, PenDot } from './ReadyPens';
+
+/** The pen of a second person at the display: whoever writes on this half of it uses this one. */
+export default function OtherHand({ workspace, side }: { workspace: Workspace; side: 'left' | 'right' }) {
+  const { ready, otherHand } = useStore(workspace.penCase);
+  useStore(workspace.mode);
+  if (!otherHand || !workspace.mayWrite) return null;
+  return (
+    <div
+      role="toolbar"
+      aria-label="Pens of this half"
+      aria-orientation="vertical"
+      className={classes(
+        'absolute top-1/2 z-20 flex w-14 -translate-y-1/2 flex-col gap-1 rounded-2xl border-2 border-board-line bg-board p-1 shadow-xl',
+        side === 'left' ? 'left-2' : 'right-2',
+      )}
+    >
+      {ready.map((pen, i) => (
+        <button
+          key={i}
+          type="button"
+          aria-pressed={isSamePen(pen, otherHand)}
+          aria-label={`Pen ${i + 1} for this half: ${pen.nature}`}
+          onClick={() => workspace.penCase.patch({ otherHand: pen })}
+          className={classes(
+            'grid h-11 place-items-center rounded-xl border-2 bg-paper',
+            isSamePen(pen, otherHand) ? 'border-chalk ring-2 ring-chalk' : 'border-board-line',
+          )}
+        >
+          <PenDot pen={pen} />
+        </button>
+      ))}
+    </div>
+  );
+}

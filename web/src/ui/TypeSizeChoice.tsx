@@ -1,0 +1,32 @@
+import { useStore } from '../live/store';
+import { classes } from './classes';
+import type { TypeSize } from './typeSize';
+import { TYPE_SIZES, typeSize } from './typeSize';
+
+const NAMES: Record<TypeSize, string> = { usual: 'Usual', large: 'Large', largest: 'Largest' };
+
+/** How large letters are, on paper or on the board. */
+export function TypeSizeChoice({ onBoard = false }: { onBoard?: boolean }) {
+  const size = useStore(typeSize);
+  return (
+    <div role="radiogroup" aria-label="Size of letters" className="flex items-center gap-1">
+      {(Object.keys(TYPE_SIZES) as TypeSize[]).map((value) => (
+        <button
+          key={value}
+          type="button"
+          role="radio"
+          aria-checked={value === size}
+          aria-label={`${NAMES[value]} letters`}
+          title={`${NAMES[value]} letters`}
+          onClick={() => typeSize.set(value)}
+          className={classes(
+            'grid size-11 place-items-center rounded-xl font-bold',
+            value === size ? 'bg-chalk text-board' : onBoard ? 'text-paper' : 'hover:bg-paper-dim',
+          )}
+        >
+          <span style={{ fontSize: `${TYPE_SIZES[value]}em` }}>A</span>
+        </button>
+      ))}
+    </div>
+  );
+}
