@@ -4,13 +4,10 @@ import { execFileSync } from 'node:child_process';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { io } from 'socket.io-client';
 import { withBrowser } from './harness.mjs';
-import { median, report } from './report.mjs';
+import { median, percentile, report } from './report.mjs';
 
 const STROKES = 5000;
 const POINTS = 40;
-
-const percentile = (values, part) =>
-  [...values].sort((a, b) => a - b)[Math.floor((values.length - 1) * part)];
 
 /** Strokes as a class would leave them: small words all over the page. */
 function strokes(page, author) {

@@ -362,11 +362,11 @@ test('keys can be changed, conflicts are told, and the list tells what is missin
   await teacher.keyboard.press('p');
   await expect(keys.getByRole('alert')).toContainText('already the key for “Pen”');
   await keys.getByRole('button', { name: /^Highlighter/ }).click();
-  await teacher.keyboard.press('j');
+  await teacher.keyboard.press('q');
   await teacher.keyboard.press('Escape');
   await teacher.reload();
   await teacher.locator('[data-testid=stage][data-shown=true]').waitFor();
-  await teacher.keyboard.press('j');
+  await teacher.keyboard.press('q');
   await expect(teacher.getByRole('button', { name: 'Highlighter', exact: true })).toHaveAttribute(
     'aria-pressed',
     'true',

@@ -1,0 +1,6 @@
+export * from './candidates.js';
+export * from './fingerprint.js';
+export * from './frame.js';
+export * from './motion.js';
+export * from './tiles.js';
+export * from './viewMemory.js';
