@@ -30,6 +30,7 @@ export * from './paint/paint.js';
 export * from './paint/path.js';
 export * from './text/layout.js';
 export * from './live/messages.js';
+export * from './live/screen.js';
 export * from './ops/visibility.js';
 export * from './geometry/turnedBox.js';
 export * from './ink/texture.js';

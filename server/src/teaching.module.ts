@@ -19,6 +19,8 @@ import { MaterialsService } from './materials/materials.service.js';
 import { PdfReader } from './materials/pdfReader.js';
 import { StoredPicture } from './pictures/picture.entity.js';
 import { PicturesController } from './pictures/pictures.controller.js';
+import { ScreensGateway } from './screens/screens.gateway.js';
+import { ScreensService } from './screens/screens.service.js';
 import { ShelfController } from './shelf/shelf.controller.js';
 import { ShelfPicture } from './shelf/shelfPicture.entity.js';
 import { Sitting } from './sittings/sitting.entity.js';
@@ -60,6 +62,8 @@ import { Student } from './sittings/student.entity.js';
     AccessService,
     ClassesService,
     LiveGateway,
+    ScreensService,
+    ScreensGateway,
   ],
 })
 export class TeachingModule {}

@@ -4,10 +4,12 @@ import type { Frame } from './frame.js';
 /** Width of the strips whose rows are looked up, pixels, and of the parts that make a row's signature. */
 const STRIP = 64;
 const PART = 16;
+/** Every so many pixels of a row are looked at. */
+const STEP = 4;
 /** Rows that occur more often than this in a strip say nothing of how far it moved. */
 const MAX_OCCURRENCES = 4;
 /** A row with less change than this along it is blank. */
-const BLANK = 40;
+const BLANK = 30;
 const BUCKETS = 4096;
 
 /** A direction in which content is scrolled. */
@@ -25,8 +27,10 @@ export function likelyShifts(before: Frame, now: Frame, area: Rect, axis: Axis, 
     axis === 'y'
       ? { from: area.y, to: area.y + area.height, left: area.x, right: area.x + area.width }
       : { from: area.x, to: area.x + area.width, left: area.y, right: area.y + area.height };
-  const found = best(rowVotes(a, b, span), Math.ceil(count / 2));
-  for (const shift of best(profileCorrelation(a.edges, b.edges, span), count))
+  const votes = rowVotes(a, b, span);
+  const found = best(votes, Math.ceil(count / 2));
+  if (isDecided(votes, found, a.height)) return found;
+  for (const shift of best(profileCorrelation(edgesOf(a), edgesOf(b), span), count))
     if (!found.includes(shift)) found.push(shift);
   return found.slice(0, count);
 }
@@ -44,8 +48,24 @@ interface Features {
   strips: number;
   /** A number for each row of each strip that equal rows share; 0 for blank ones. */
   signatures: Int32Array;
-  /** How much each row differs from the one above. */
-  edges: Float32Array;
+  /** How much each row differs from the one above; computed when it is first asked for. */
+  edges: Float32Array | undefined;
+  frame: Frame;
+}
+
+/** So many rows of strips have to agree before the votes are taken for decided, and so many times the next. */
+const DECIDED_VOTES = 200;
+const DECIDED_TIMES = 4;
+
+function isDecided(votes: Float64Array, [first, second]: readonly number[], height: number): boolean {
+  if (first === undefined) return false;
+  const most = votes[first + height]!;
+  return most >= DECIDED_VOTES && (second === undefined || most >= DECIDED_TIMES * votes[second + height]!);
+}
+
+function edgesOf(features: Features): Float32Array {
+  features.edges ??= edgeProfile(features.frame);
+  return features.edges;
 }
 
 /** A frame is compared twice, with the one before and the one after it. */
@@ -60,7 +80,8 @@ function featuresOf(frame: Frame, axis: Axis): Features {
       height: upright.height,
       strips,
       signatures: signaturesOf(upright, strips),
-      edges: edgeProfile(upright),
+      edges: undefined,
+      frame: upright,
     };
     known[axis].set(frame, features);
   }
@@ -127,7 +148,7 @@ function signaturesOf({ width, height, grey }: Frame, strips: number): Int32Arra
       let last = grey[at]!;
       for (let part = 0; part < STRIP; part += PART) {
         let sum = 0;
-        for (let i = 1; i <= PART; i += 2, at += 2) {
+        for (let i = 1; i <= PART; i += STEP, at += STEP) {
           const here = grey[at]!;
           // Unlike weights, so that moving something sideways within a part changes the sum.
           sum += here * i;

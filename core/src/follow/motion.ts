@@ -26,6 +26,7 @@ const AMBIGUOUS = 0.7;
 /** A part of the screen that scrolls is at least so large a share of it each way; smaller ones are videos. */
 const LEAST_REGION = 0.35;
 const CANDIDATES = 6;
+const RANKING_TILES = 120;
 /** Nothing within so many pixels is a different shift. */
 const NEAR = 2;
 
@@ -99,17 +100,22 @@ function alongAxis(before: Frame, now: Frame, changes: Changes, axis: Axis): Mot
     return undefined;
   const columns = tilesOf(now).columns;
   const textured = changes.tiles.filter((i) => isTextured(now, i % columns, Math.floor(i / columns)));
-  const tried = likelyShifts(before, now, changes, axis, CANDIDATES)
-    .map((shift) => supportOf(before, now, changes, textured, axis, shift))
+  const support = (shift: number, among = textured) => supportOf(before, now, changes, among, axis, shift);
+  // A part of the tiles is enough to rank the shifts by.
+  const some = textured.filter((_, i) => i % Math.ceil(textured.length / RANKING_TILES) === 0);
+  const ranked = likelyShifts(before, now, changes, axis, CANDIDATES)
+    .map((shift) => support(shift, some))
     .sort((a, b) => b.tiles.length - a.tiles.length);
-  const first = tried[0];
-  if (!first || first.tiles.length < LEAST_SUPPORT || first.tiles.length < LEAST_SHARE * first.judged)
-    return undefined;
-  const refined = [first.shift - 1, first.shift + 1]
-    .map((shift) => supportOf(before, now, changes, textured, axis, shift))
+  const first = ranked[0];
+  if (!first || first.tiles.length < LEAST_SHARE * first.judged) return undefined;
+  const nearest = [first.shift - 1, first.shift + 1]
+    .map((shift) => support(shift, some))
     .reduce((a, b) => (isBetter(b, a) ? b : a), first);
-  const rival = tried.find(({ shift }) => Math.abs(shift - refined.shift) > NEAR);
-  if (rival && rival.tiles.length > AMBIGUOUS * refined.tiles.length) return undefined;
+  const rival = ranked.find(({ shift }) => Math.abs(shift - nearest.shift) > NEAR);
+  if (rival && rival.tiles.length > AMBIGUOUS * nearest.tiles.length) return undefined;
+  const refined = support(nearest.shift);
+  if (refined.tiles.length < LEAST_SUPPORT || refined.tiles.length < LEAST_SHARE * refined.judged)
+    return undefined;
   const region = regionOf(refined.tiles, columns, now, changes);
   if (region.width < LEAST_REGION * now.width || region.height < LEAST_REGION * now.height) return undefined;
   const confidence = refined.tiles.length / Math.max(1, refined.judged);

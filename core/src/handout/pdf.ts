@@ -54,7 +54,7 @@ async function addPage(
   page: Page,
   extent: Rect,
 ): Promise<PDFPage> {
-  if (page.surface.kind === 'blank' || page.surface.kind === 'picture') {
+  if (page.surface.kind !== 'pdf') {
     const points = scaleOf(extent) / UNITS_PER_POINT;
     return doc.addPage([extent.width * points, extent.height * points]);
   }

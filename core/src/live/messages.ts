@@ -1,3 +1,4 @@
+import type { ScreenState } from './screen.js';
 import type { InkStyle, Space } from '../marks/mark.js';
 import type { LogSnapshot } from '../ops/logState.js';
 import type { Change, LoggedOperation, Operation } from '../ops/operation.js';
@@ -93,6 +94,10 @@ export interface ClassState {
   pensUp: boolean;
   ended: boolean;
   people: Person[];
+  /** The screen that is being shown, if one is. */
+  screen: ScreenState | null;
+  /** Students who may show their screen. */
+  presenters: string[];
 }
 
 /** Socket event names, by direction. */

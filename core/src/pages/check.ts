@@ -1,7 +1,7 @@
 import { isHexColour } from '../colour/contrast.js';
-import { isId, isNumberIn, isOrder } from '../marks/check.js';
+import { isId, isNumberIn, isOrder, MAX_COORDINATE } from '../marks/check.js';
 import type { Page, PagePatch, Ruling } from './page.js';
-import { MAX_PAGE_SIDE, RULINGS } from './page.js';
+import { MAX_PAGE_SIDE, MAX_VIEW_PICTURES, RULINGS } from './page.js';
 
 const MAX_TITLE = 200;
 
@@ -13,6 +13,7 @@ const CHECKS: Record<keyof Page, (value: unknown) => boolean> = {
   height: (value) => isNumberIn(value, 1, MAX_PAGE_SIDE),
   surface: isSurface,
   removed: (value) => typeof value === 'boolean',
+  sitting: isId,
 };
 
 function isSurface(value: unknown): boolean {
@@ -28,6 +29,7 @@ function isSurface(value: unknown): boolean {
       isNumberIn(surface.spacing, 2, 100)
     );
   }
+  if (surface.kind === 'view') return Object.keys(surface).length === 2 && isViewPictures(surface.pictures);
   if (surface.kind === 'picture') return Object.keys(surface).length === 2 && isId(surface.material);
   return (
     surface.kind === 'pdf' &&
@@ -37,16 +39,40 @@ function isSurface(value: unknown): boolean {
   );
 }
 
+/** Whether a value from outside is a list of pictures of a view. */
+export function isViewPictures(value: unknown): boolean {
+  return (
+    Array.isArray(value) &&
+    value.length <= MAX_VIEW_PICTURES &&
+    value.every((picture: Record<string, unknown> | null) => {
+      if (typeof picture !== 'object' || picture === null || Object.keys(picture).length !== 3) return false;
+      const { material, x, y } = picture;
+      return (
+        isId(material) &&
+        isNumberIn(x, -MAX_COORDINATE, MAX_COORDINATE) &&
+        isNumberIn(y, -MAX_COORDINATE, MAX_COORDINATE)
+      );
+    })
+  );
+}
+
 /** Whether a value from outside is a whole page, all in range. */
 export function isPage(value: unknown): value is Page {
   if (typeof value !== 'object' || value === null) return false;
   const keys = Object.keys(value);
-  return keys.length === Object.keys(CHECKS).length && isPagePart(value) && keys.includes('id');
+  const needed = Object.keys(CHECKS).filter((key) => key !== 'sitting');
+  return needed.every((key) => keys.includes(key)) && isPagePart(value);
 }
 
 /** Whether a value from outside changes only what may be changed of a page. */
 export function isPagePatch(value: unknown): value is PagePatch {
-  return typeof value === 'object' && value !== null && !('id' in value) && isPagePart(value);
+  return (
+    typeof value === 'object' &&
+    value !== null &&
+    !('id' in value) &&
+    !('sitting' in value) &&
+    isPagePart(value)
+  );
 }
 
 function isPagePart(value: object): boolean {

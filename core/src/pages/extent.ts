@@ -1,13 +1,13 @@
 import type { Rect } from '../geometry/rect.js';
 import { growRect, unionRect } from '../geometry/rect.js';
-import type { Page } from './page.js';
+import type { Page, ViewPicture } from './page.js';
 
 /** Free space round what is on a boundless page, page units. */
 const MARGIN = 40;
 
 /** Whether a page goes on in every direction. */
 export function isBoundless({ surface }: Pick<Page, 'surface'>): boolean {
-  return surface.kind === 'blank' && surface.boundless === true;
+  return surface.kind === 'view' || (surface.kind === 'blank' && surface.boundless === true);
 }
 
 /**
@@ -20,5 +20,12 @@ export function pageExtent(
 ): Rect {
   const own: Rect = { x: 0, y: 0, width: page.width, height: page.height };
   if (!isBoundless(page)) return own;
-  return marks.reduce<Rect>((all, rect) => (rect ? unionRect(all, growRect(rect, MARGIN)) : all), own);
+  const ground = page.surface.kind === 'view' ? viewExtent(own, page.surface.pictures) : own;
+  return marks.reduce<Rect>((all, rect) => (rect ? unionRect(all, growRect(rect, MARGIN)) : all), ground);
+}
+
+/** The pictures of a view are each as large as its page. */
+function viewExtent(own: Rect, pictures: readonly ViewPicture[]): Rect {
+  const [first = own, ...others] = pictures.map(({ x, y }) => ({ ...own, x, y }));
+  return others.reduce(unionRect, first);
 }

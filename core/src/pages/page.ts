@@ -5,6 +5,8 @@ export type Surface =
    * direction; its size is only where it starts.
    */
   | { kind: 'blank'; colour: string; ruling: Ruling; spacing: number; boundless?: true }
+  /** What a shown screen was like: pictures of it where it was scrolled to, page units. */
+  | { kind: 'view'; pictures: readonly ViewPicture[] }
   /** A stored picture that fills the page. */
   | { kind: 'picture'; material: string }
   /** A page of a stored PDF; `index` counts from 0. */
@@ -22,6 +24,16 @@ export const RULINGS = [
 ] as const;
 export type Ruling = (typeof RULINGS)[number];
 
+/** A picture of a view, put where its content lay on the page. */
+export interface ViewPicture {
+  material: string;
+  x: number;
+  y: number;
+}
+
+/** Most pictures of one view. */
+export const MAX_VIEW_PICTURES = 24;
+
 /** One thing to mark up. Sizes are page units (CSS pixels at 100 %, 96 to the inch). */
 export interface Page {
   id: string;
@@ -33,6 +45,8 @@ export interface Page {
   surface: Surface;
   /** A removed page keeps its marks, so that bringing it back brings all of it back. */
   removed: boolean;
+  /** The class that it belongs to, where it is not the lesson's. */
+  sitting?: string;
 }
 
 export type PagePatch = Partial<Pick<Page, 'order' | 'title' | 'width' | 'height' | 'surface' | 'removed'>>;

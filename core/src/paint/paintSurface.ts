@@ -25,8 +25,22 @@ export function paintSurface(
       ...paintRuling({ width, height }, surface, ground),
     ];
   }
-  if (surface.kind !== 'picture') return [];
+  const pictures =
+    surface.kind === 'view'
+      ? surface.pictures
+      : surface.kind === 'picture'
+        ? [{ material: surface.material, x: 0, y: 0 }]
+        : [];
   const crop = { x: 0, y: 0, width: 1, height: 1 };
-  const { material } = surface;
-  return [{ kind: 'picture', material, x: 0, y: 0, width, height, crop, opacity: 1, matrix: undefined }];
+  return pictures.map(({ material, x, y }) => ({
+    kind: 'picture',
+    material,
+    x,
+    y,
+    width,
+    height,
+    crop,
+    opacity: 1,
+    matrix: undefined,
+  }));
 }

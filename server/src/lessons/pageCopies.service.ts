@@ -42,14 +42,15 @@ export class PageCopiesService {
         'lessonId',
         'materialId',
       ]);
+    const { title, width, height } = page;
     const copy: Page = {
-      ...page,
       id: randomUUID(),
       order: await this.orderAtEnd(to),
-      surface:
-        page.surface.kind === 'picture'
-          ? { ...page.surface, material: renamed.get(page.surface.material) ?? page.surface.material }
-          : page.surface,
+      title,
+      width,
+      height,
+      surface: withPictures(page.surface, renamed),
+      removed: false,
     };
     const changes: Change[] = [
       { do: 'addPage', page: copy },
@@ -97,7 +98,18 @@ export class PageCopiesService {
 
 function picturesOf(page: Page, marks: readonly Mark[]): Set<string> {
   const ids = marks.flatMap((mark) => (mark.kind === 'picture' ? [mark.material] : []));
-  return new Set(page.surface.kind === 'picture' ? [...ids, page.surface.material] : ids);
+  const { surface } = page;
+  if (surface.kind === 'picture') ids.push(surface.material);
+  if (surface.kind === 'view') ids.push(...surface.pictures.map(({ material }) => material));
+  return new Set(ids);
+}
+
+function withPictures(surface: Page['surface'], renamed: ReadonlyMap<string, string>): Page['surface'] {
+  const nameOf = (material: string) => renamed.get(material) ?? material;
+  if (surface.kind === 'picture') return { ...surface, material: nameOf(surface.material) };
+  if (surface.kind !== 'view') return surface;
+  const pictures = surface.pictures.map((each) => ({ ...each, material: nameOf(each.material) }));
+  return { ...surface, pictures };
 }
 
 /** The marks as prepared ones of another page, in the same pile. */

@@ -8,6 +8,8 @@ import { SittingsService } from '../sittings/sittings.service.js';
 export class ClassesService {
   /** Connections per student, by sitting. Not stored: after a restart everybody connects anew. */
   private readonly here = new Map<string, Map<string, number>>();
+  /** Shown screens and who may show them, as told by whoever keeps them. */
+  private readonly screens = new Map<string, Pick<ClassState, 'screen' | 'presenters'>>();
   private listener: (state: ClassState) => void = () => undefined;
 
   constructor(private readonly sittings: SittingsService) {}
@@ -21,6 +23,7 @@ export class ClassesService {
     const sitting = await this.sittings.find(sittingId);
     if (!sitting) throw notFound('This class');
     const here = this.here.get(sittingId);
+    const { screen, presenters } = this.screens.get(sittingId) ?? { screen: null, presenters: [] };
     const people = await this.sittings.studentsOf(sittingId);
     return {
       sitting: sitting.id,
@@ -29,8 +32,14 @@ export class ClassesService {
       page: sitting.pageId,
       pensUp: sitting.pensUp,
       ended: sitting.endedAt !== null,
+      screen,
+      presenters,
       people: people.map(({ id, name, colour }) => ({ id, name, colour, here: (here?.get(id) ?? 0) > 0 })),
     };
+  }
+
+  setScreen(sittingId: string, screen: Pick<ClassState, 'screen' | 'presenters'>): void {
+    this.screens.set(sittingId, screen);
   }
 
   async announce(sittingId: string): Promise<void> {

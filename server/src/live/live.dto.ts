@@ -20,7 +20,7 @@ import {
 } from 'class-validator';
 
 /** Checks with a function of the core. */
-function Is(check: (value: unknown) => boolean, what: string): PropertyDecorator {
+export function Is(check: (value: unknown) => boolean, what: string): PropertyDecorator {
   return (target, property) =>
     registerDecorator({
       name: what,
@@ -30,7 +30,7 @@ function Is(check: (value: unknown) => boolean, what: string): PropertyDecorator
     });
 }
 
-const IsId = () => Is(isId, 'an id');
+export const IsId = () => Is(isId, 'an id');
 
 export class LogRefDto {
   @IsIn(['lesson', 'sitting']) kind: 'lesson' | 'sitting';

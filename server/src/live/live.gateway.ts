@@ -46,26 +46,29 @@ interface LiveData {
   draws: TokenBucket;
 }
 
-type LiveSocket = Socket<DefaultEventsMap, DefaultEventsMap, DefaultEventsMap, LiveData>;
+export type LiveSocket = Socket<DefaultEventsMap, DefaultEventsMap, DefaultEventsMap, LiveData>;
 
 /** Catching up on more operations than this is slower than a snapshot. */
 const CATCH_UP_LIMIT = 500;
 const logRoom = (id: string) => `log ${id}`;
-const classRoom = (sitting: string) => `class ${sitting}`;
+export const classRoom = (sitting: string) => `class ${sitting}`;
 
-const validation = new ValidationPipe({
+export const liveValidation = new ValidationPipe({
   transform: true,
   whitelist: true,
   exceptionFactory: () => new Refusal('bad-mark'),
 });
 
-@WebSocketGateway({
+/** All gateways share one server. */
+export const GATEWAY = {
   path: '/live',
   serveClient: false,
   maxHttpBufferSize: 4 * MAX_OPERATION_LENGTH,
   perMessageDeflate: { threshold: 2048 },
-})
-@UsePipes(validation)
+};
+
+@WebSocketGateway(GATEWAY)
+@UsePipes(liveValidation)
 @UseFilters(FailureFilter)
 export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewayDisconnect {
   @WebSocketServer() private readonly server: Server;

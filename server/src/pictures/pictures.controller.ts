@@ -9,6 +9,7 @@ import { receiveUpload } from '../lessons/upload.js';
 import { AccessService } from '../live/access.service.js';
 import type { Visitor } from '../people/visitor.js';
 import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
+import { ScreensService } from '../screens/screens.service.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import { checkedType } from './checkedType.js';
@@ -26,6 +27,7 @@ export class PicturesController {
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
     private readonly access: AccessService,
     private readonly sittings: SittingsService,
+    private readonly screens: ScreensService,
     private readonly files: FileStore,
   ) {}
 
@@ -52,7 +54,7 @@ export class PicturesController {
     const { ended, pensUp } = await situation();
     if (ended)
       throw new Problem(409, 'ended', 'This class has ended, so nothing more can be put on its pages.');
-    if (actor.role === 'student' && !pensUp)
+    if (actor.role === 'student' && !pensUp && !this.screens.isPresenter(id, actor.id))
       throw new Problem(403, 'pens-down', 'Pens are down: please wait for your teacher.');
     const sitting = await this.sittings.find(id);
     return this.take(sitting!.lessonId, actor.id, request, response);

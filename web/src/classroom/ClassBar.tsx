@@ -1,8 +1,9 @@
 import type { Person } from '@doodla/core';
-import { DoorOpen, PenOff, Pen, QrCode, Share, Users } from 'lucide-react';
+import { DoorOpen, PenOff, Pen, QrCode, ScreenShare, Share, Users } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import type { SittingDetail } from '../api/lessons';
 import { useStore } from '../live/store';
+import { ShowMenu } from '../screen/ShowMenu';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
 import { spacedCode } from './spacedCode';
@@ -34,7 +35,8 @@ export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd }: Class
           <span className="tracking-widest">{spacedCode(sitting.code)}</span>
         </Button>
       )}
-      <PeopleMenu people={state?.people ?? []} ended={ended} />
+      <PeopleMenu workspace={workspace} people={state?.people ?? []} ended={ended} />
+      {!ended && <ShowMenu workspace={workspace} />}
       {!ended && (
         <Button
           look="onBoard"
@@ -58,7 +60,14 @@ export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd }: Class
   );
 }
 
-function PeopleMenu({ people, ended }: { people: readonly Person[]; ended: boolean }) {
+interface PeopleMenuProps {
+  workspace: Workspace;
+  people: readonly Person[];
+  ended: boolean;
+}
+
+function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
+  const presenters = workspace.classroom!.state.get()?.presenters ?? [];
   const here = people.filter((person) => person.here).length;
   const count = ended ? people.length : here;
   return (
@@ -81,6 +90,18 @@ function PeopleMenu({ people, ended }: { people: readonly Person[]; ended: boole
                 <span className="size-4 shrink-0 rounded-full" style={{ background: colour }} />
                 <span className="grow truncate">{name}</span>
                 {!ended && !isHere && <span className="text-sm text-ink-soft">away</span>}
+                {!ended && (
+                  <button
+                    type="button"
+                    aria-pressed={presenters.includes(id)}
+                    aria-label={`${name} may show their screen`}
+                    title="May show their screen"
+                    onClick={() => workspace.letPresent(id, !presenters.includes(id))}
+                    className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim aria-pressed:bg-chalk"
+                  >
+                    <ScreenShare aria-hidden size={18} />
+                  </button>
+                )}
               </li>
             ))}
           </ul>

@@ -1,5 +1,5 @@
 import { PenOff, Pen } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Place } from '../api/joining';
 import { placeIn } from '../api/joining';
@@ -9,6 +9,8 @@ import { Front } from '../ui/Front';
 import { useWorkspace } from '../workspace/useWorkspace';
 import type { Workspace } from '../workspace/workspace';
 import { WorkspaceView } from './WorkspaceView';
+
+const ShowMenu = lazy(() => import('../screen/ShowMenu').then((module) => ({ default: module.ShowMenu })));
 
 /** The class as a student sees it. */
 export default function StudentPage() {
@@ -58,9 +60,19 @@ function StudentSign({ workspace, place: { student }, side }: StudentSignProps) 
       <span className="size-4 rounded-full border-2 border-paper" style={{ background: student.colour }} />
       <span className="max-w-40 truncate font-bold">{student.name}</span>
       <span role="status" className="flex items-center gap-1.5">
+        {state?.presenters.includes(student.id) && !state.ended && <MayShow workspace={workspace} />}
         {state?.ended ? 'This class has ended' : state?.pensUp ? <PensUp /> : <PensDown />}
       </span>
     </div>
+  );
+}
+
+/** A student whom the teacher lets may show their screen too. */
+function MayShow({ workspace }: { workspace: Workspace }) {
+  return (
+    <Suspense>
+      <ShowMenu workspace={workspace} />
+    </Suspense>
   );
 }
 

@@ -1,7 +1,8 @@
 import { isBoundless } from '@doodla/core';
+import type { ClassState } from '@doodla/core';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
-import { useStore } from '../live/store';
+import { Store, useStore } from '../live/store';
 import { Announcer } from '../page/Announcer';
 import { PageTurner } from '../page/PageTurner';
 import type { Stage } from '../page/stage';
@@ -21,8 +22,11 @@ const ReachPanel = lazy(() =>
 const OtherHand = lazy(() => import('../reach/OtherHand'));
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
 const MarkList = lazy(() => import('../page/MarkList'));
+const ScreenBar = lazy(() => import('../screen/ScreenBar'));
 const PageMap = lazy(() => import('../page/PageMap'));
 const PageStrip = lazy(() => import('../page/PageStrip'));
+
+const NO_CLASS = new Store<ClassState | undefined>(undefined);
 
 interface WorkspaceViewProps {
   workspace: Workspace;
@@ -40,8 +44,10 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
   const { ready } = useStore(workspace.lessonLog.status);
   useStore(workspace.pages);
   useStore(workspace.pageId);
-  const boundless = workspace.page !== undefined && isBoundless(workspace.page);
+  const { page } = workspace;
+  const boundless = page?.surface.kind === 'blank' && isBoundless(page);
   const away = side === 'left' ? 'right' : 'left';
+  const screenShown = useScreenShown(workspace);
   const [helpOpen, setHelpOpen] = useState(false);
   const [listOpen, setListOpen] = useState(false);
   const screen = useMemo(
@@ -84,6 +90,7 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
       <Suspense>
         <ReachPanel workspace={workspace} reach={reach} />
         <OtherHand workspace={workspace} side={away} />
+        {screenShown && <ScreenBar workspace={workspace} side={side} />}
       </Suspense>
       {stage && (
         <>
@@ -109,6 +116,12 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
       {children}
     </div>
   );
+}
+
+/** Whether a screen is shown to the class now. */
+function useScreenShown({ classroom }: Workspace): boolean {
+  const state = useStore(classroom?.state ?? NO_CLASS);
+  return (state?.screen ?? null) !== null;
 }
 
 function Corners({

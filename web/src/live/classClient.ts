@@ -16,7 +16,7 @@ export class ClassClient {
   ) {
     this.stops = [
       connection.onOnline(() => void this.enter()),
-      connection.on<ClassState>(LIVE.classState, (state) => {
+      connection.on<[ClassState]>(LIVE.classState, (state) => {
         if (state.sitting === sitting) this.state.set({ ...state, ...this.unsent });
       }),
     ];

@@ -23,6 +23,8 @@ export type ConnectionStatus =
   | 'rejected';
 
 const REPLY_MS = 15_000;
+/** Messages waiting to leave; with more, a live picture leaves frames out. */
+const MOST_WAITING = 4;
 
 /** The one live connection of a browser tab. */
 export class Connection {
@@ -56,7 +58,7 @@ export class Connection {
     return () => this.socket.off('connect', callback);
   }
 
-  on<T>(event: string, callback: (message: T) => void): () => void {
+  on<T extends unknown[]>(event: string, callback: (...message: T) => void): () => void {
     this.socket.on(event, callback);
     return () => this.socket.off(event, callback);
   }
@@ -75,9 +77,20 @@ export class Connection {
     return reply as T;
   }
 
+  /** Sends what has to arrive in order but needs no answer. */
+  send(event: string, ...message: object[]): void {
+    this.socket.emit(event, ...message);
+  }
+
+  /** Whether what was sent has left, so that there is room for more. */
+  get hasRoom(): boolean {
+    const { engine } = this.socket.io as unknown as { engine: { writeBuffer: unknown[] } | undefined };
+    return this.socket.connected && (engine?.writeBuffer.length ?? 0) < MOST_WAITING;
+  }
+
   /** Sends what need not arrive. */
-  sendVolatile(event: string, message: object): void {
-    this.socket.volatile.emit(event, message);
+  sendVolatile(event: string, ...message: object[]): void {
+    this.socket.volatile.emit(event, ...message);
   }
 
   close(): void {

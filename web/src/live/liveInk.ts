@@ -29,7 +29,7 @@ export class LiveInk {
     private readonly ref: LogRef,
     private readonly connection: Connection,
   ) {
-    this.stop = connection.on<DrawnMessage>(
+    this.stop = connection.on<[DrawnMessage]>(
       LIVE.drawn,
       (message) => message.log.id === ref.id && this.hear(message),
     );

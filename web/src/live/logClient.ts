@@ -66,11 +66,11 @@ export class LogClient {
   ) {
     this.stops = [
       connection.onOnline(() => void this.catchUp()),
-      connection.on<OperationMessage>(
+      connection.on<[OperationMessage]>(
         LIVE.operation,
         ({ log, logged }) => log === ref.id && this.take(logged),
       ),
-      connection.on<StoredMessage>(
+      connection.on<[StoredMessage]>(
         LIVE.stored,
         (message) => message.log === ref.id && this.takeStored(message),
       ),

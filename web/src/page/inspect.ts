@@ -17,6 +17,7 @@ function stageState(workspace: Workspace, stage: Stage) {
       bounds: markBounds(mark),
       ...('text' in mark && { text: mark.text }),
     })),
+    screen: workspace.screen.state.get() ?? null,
     waiting: workspace.target.status.get().waiting,
     scale,
     x: box.left + x,
@@ -26,5 +27,6 @@ function stageState(workspace: Workspace, stage: Stage) {
 
 /** Lets the browser's console ask: `doodla.stageState()`. */
 export function exposeStage(workspace: Workspace, stage: Stage): void {
-  Object.assign(window, { doodla: { stageState: () => stageState(workspace, stage) } });
+  const source = () => workspace.presenter.get()?.source;
+  Object.assign(window, { doodla: { stageState: () => stageState(workspace, stage), source } });
 }

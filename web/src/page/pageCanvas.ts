@@ -79,11 +79,12 @@ export class PageCanvas {
     this.requestSurface();
   }
 
-  setView(view: View): void {
+  /** `live`: what is under the marks moves by itself, so no old picture may stand in for it. */
+  setView(view: View, live = false): void {
     this.view = view;
     this.wetStale = true;
     clearTimeout(this.settleTimer);
-    if (this.lastFullMs <= QUICK_MS) this.invalidate('all');
+    if (live || this.lastFullMs <= QUICK_MS) this.invalidate('all');
     else {
       this.moveDrawn();
       this.settleTimer = setTimeout(() => this.invalidate('all'), SETTLE_MS);

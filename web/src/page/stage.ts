@@ -53,8 +53,12 @@ export class Stage {
   private readonly observer: ResizeObserver;
   private readonly stops: (() => void)[];
   private readonly gestures = new Set<Gesture>();
+  /** How the glass lies in the window; the content of a live screen may have moved on it. */
+  private glass: View = { scale: 1, x: 0, y: 0 };
   private outside: Preview | undefined;
   private size: Size = { width: 1, height: 1 };
+  /** Whether the page was being seen live when it was last fitted: its size may be another then. */
+  private fittedLive = false;
   private toolSide: 'left' | 'right' = 'left';
 
   constructor(
@@ -69,6 +73,7 @@ export class Stage {
       workspace.pageId.subscribe(() => this.showPage()),
       workspace.pages.subscribe(() => this.showPage()),
       workspace.textEdit.subscribe(() => this.canvas.touchWet()),
+      workspace.screen.state.subscribe(() => this.screenMoved()),
       workspace.draft.subscribe(() => this.canvas.touchWet()),
       typeSize.subscribe(() => this.showPage()),
       onFontArrived(() => this.canvas.invalidate('all')),
@@ -77,6 +82,7 @@ export class Stage {
     workspace.onStale = (what) => this.redraw(what);
     workspace.middle = () => this.middle();
     workspace.pictures.onArrived = () => this.canvas.invalidate('all');
+    workspace.screen.onFrame = () => this.screenDrawn();
     workspace.surfaces.onChange = (page) => this.surfaceChanged(page);
     if (workspace.ink) workspace.ink.onChange = () => this.canvas.touchWet();
     void document.fonts.load('16px Andika').then(() => this.canvas.invalidate('all'));
@@ -135,18 +141,18 @@ export class Stage {
   }
 
   pan(dx: number, dy: number): void {
-    this.moveTo(panBy(this.view.get(), dx, dy, this.ground, this.size));
+    this.moveTo(panBy(this.glass, dx, dy, this.ground, this.size));
   }
 
   /** Brings a point of the page into the middle of the window. */
   centreOn(x: number, y: number): void {
     this.fit.set('free');
-    this.moveTo(centreOn(this.view.get(), x, y, this.ground, this.size));
+    this.moveTo(centreOn(this.glass, x, y, this.ground, this.size));
   }
 
   zoom(factor: number, at = { x: this.size.width / 2, y: this.size.height / 2 }): void {
     this.fit.set('free');
-    this.moveTo(zoomAt(this.view.get(), factor, at, this.ground, this.size));
+    this.moveTo(zoomAt(this.glass, factor, at, this.ground, this.size));
   }
 
   zoomIn(): void {
@@ -173,6 +179,7 @@ export class Stage {
     for (const stop of this.stops) stop();
     this.workspace.onStale = () => undefined;
     this.workspace.surfaces.onChange = () => undefined;
+    this.workspace.screen.onFrame = () => undefined;
     if (this.workspace.ink) this.workspace.ink.onChange = () => undefined;
     this.observer.disconnect();
     this.input.destroy();
@@ -226,7 +233,7 @@ export class Stage {
     const { page } = this.workspace;
     if (!page) return { x: 0, y: 0, width: 1, height: 1 };
     const extent = this.workspace.extentOf(page);
-    return isBoundless(page) ? growRect(extent, ROAMING) : extent;
+    return isBoundless(page) && !this.isLive ? growRect(extent, ROAMING) : extent;
   }
 
   private resize(): void {
@@ -253,6 +260,7 @@ export class Stage {
     const { page } = this.workspace;
     if (!page) return;
     const fit = this.fit.get();
+    this.fittedLive = this.isLive;
     const extent = this.workspace.extentOf(page);
     const letters = TYPE_SIZES[typeSize.get()];
     this.arrangement.set(arrangementFor(extent, this.size, letters));
@@ -264,9 +272,32 @@ export class Stage {
     else this.pan(0, 0);
   }
 
-  private moveTo(view: View): void {
+  private moveTo(glass: View): void {
+    this.glass = glass;
+    const { x, y } = this.contentOffset;
+    const view = { scale: glass.scale, x: glass.x + x * glass.scale, y: glass.y + y * glass.scale };
     this.view.set(view);
-    this.canvas.setView(view);
+    this.canvas.setView(view, this.isLive);
+  }
+
+  private get isLive(): boolean {
+    const { page, screen } = this.workspace;
+    return page !== undefined && screen.isLive(page.id);
+  }
+
+  /** How far the content of a live screen has moved on the glass, page units. */
+  private get contentOffset(): { x: number; y: number } {
+    const live = this.workspace.screen.state.get();
+    return live && this.isLive ? live.offset : { x: 0, y: 0 };
+  }
+
+  private screenMoved(): void {
+    if (this.isLive !== this.fittedLive) this.applyFit();
+    else if (this.isLive) this.moveTo(this.glass);
+  }
+
+  private screenDrawn(): void {
+    if (this.isLive) this.canvas.invalidate('all');
   }
 
   private redraw(what: Rect[] | 'all'): void {

@@ -2,6 +2,7 @@ import type { Page, Rect } from '@doodla/core';
 import { paintSurface } from '@doodla/core';
 import type { PDFDocumentLoadingTask, PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { PictureCache } from '../pictures/pictureCache';
+import type { LiveScreen } from '../screen/liveScreen';
 import { drawItems } from './markPainter';
 import { PdfSurface } from './pdfSurface';
 import type { SurfaceView } from './surface';
@@ -22,10 +23,12 @@ export class Surfaces {
 
   constructor(
     private readonly pictures: PictureCache,
+    private readonly screen: LiveScreen,
     private readonly token?: string,
   ) {}
 
   of(page: Page): SurfaceView {
+    if (page.surface.kind === 'view') return viewSurface(page, this.pictures, this.screen);
     if (page.surface.kind !== 'pdf') return drawnSurface(page, this.pictures);
     const { material, index } = page.surface;
     const known = this.surfaces.get(page.id);
@@ -80,6 +83,20 @@ export class Surfaces {
       surface.release();
     }
   }
+}
+
+/** A screen as it is seen now, or as it was. */
+function viewSurface(page: Page, pictures: PictureCache, screen: LiveScreen): SurfaceView {
+  const put = drawnSurface(page, pictures);
+  return {
+    ...put,
+    draw: (ctx, area) => {
+      const live = screen.state.get();
+      if (live?.page !== page.id || screen.canvas.width === 0) return put.draw(ctx, area);
+      // The content has moved on the glass; the glass has not.
+      ctx.drawImage(screen.canvas, -live.offset.x, -live.offset.y, page.width, page.height);
+    },
+  };
 }
 
 /** A surface that is drawn anew each time. */

@@ -102,7 +102,8 @@ export class PictureActions {
     return { ...prepared, material };
   }
 
-  private async upload(blob: Blob): Promise<string> {
+  /** Stores a picture that is ready as it is, and returns its id. Throws an error with a sentence. */
+  async upload(blob: Blob): Promise<string> {
     const form = new FormData();
     form.append('file', blob, 'picture');
     const headers = this.token === undefined ? {} : { Authorization: `Bearer ${this.token}` };

@@ -1,5 +1,5 @@
 import type { LogRef, Mark, MarkOf, Page, Rect, Situation, Space, SpatialIndex, Touched } from '@doodla/core';
-import { orderBetween, orderedPages, orderOnTop, pageExtent } from '@doodla/core';
+import { orderBetween, orderedPages, orderOnTop, pageExtent, SCREEN } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { ClassClient } from '../live/classClient';
 import { Connection } from '../live/connection';
@@ -9,6 +9,10 @@ import { Store } from '../live/store';
 import { Surfaces } from '../page/surfaces';
 import { PictureActions } from '../pictures/pictureActions';
 import { PictureCache } from '../pictures/pictureCache';
+import { LiveScreen } from '../screen/liveScreen';
+import type { Presenter } from '../screen/presenter';
+import type { ScreenViewer } from '../screen/screenViewer';
+import type { ScreenSource } from '../screen/sources';
 import { MarkLayer } from './markLayer';
 import { PageActions } from './pageActions';
 import type { ToolId } from './penCase';
@@ -59,6 +63,10 @@ export class Workspace {
   readonly pictures: PictureCache;
   readonly pictureActions: PictureActions;
   readonly penCase: PenCase;
+  /** The screen that is shown to the class, if one is. */
+  readonly screen = new LiveScreen();
+  /** Set while this device shows its screen. */
+  readonly presenter = new Store<Presenter | undefined>(undefined);
   /** Layers of marks, lowest first. */
   readonly layers: readonly MarkLayer[];
 
@@ -86,6 +94,7 @@ export class Workspace {
   onProblem: (message: string) => void = () => undefined;
 
   private readonly stops: (() => void)[] = [];
+  private viewer: Promise<ScreenViewer> | undefined;
   private readonly addedListeners = new Set<(mark: Mark) => void>();
   /** Whether a student could write before the class's state last changed. */
   private couldWrite = true;
@@ -95,7 +104,7 @@ export class Workspace {
     this.connection = new Connection(token);
     this.shortcuts = new Shortcuts(token === undefined ? 'teacher' : 'student');
     this.pictures = new PictureCache(token);
-    this.surfaces = new Surfaces(this.pictures, token);
+    this.surfaces = new Surfaces(this.pictures, this.screen, token);
     const address = sitting === undefined ? `/api/lessons/${lesson}` : `/api/sittings/${sitting}`;
     this.pictureActions = new PictureActions(this, address, token);
     this.penCase = new PenCase(token === undefined ? 'doodla.pens' : 'doodla.studentPens', colour);
@@ -114,8 +123,9 @@ export class Workspace {
     return this.pages.get().find((page) => page.id === this.pageId.get());
   }
 
-  /** The part of the plane that a page takes, page units. */
+  /** The part of the plane that a page takes, page units; a screen that is seen live is as large as its glass. */
   extentOf(page: Page): Rect {
+    if (this.screen.isLive(page.id)) return { x: 0, y: 0, width: page.width, height: page.height };
     return pageExtent(
       page,
       this.layers.map((layer) => layer.on(page.id).bounds),
@@ -229,7 +239,34 @@ export class Workspace {
     return () => this.addedListeners.delete(callback);
   }
 
+  /** Shows a screen or camera to the class. */
+  async present(source: ScreenSource): Promise<void> {
+    const { Presenter: Made } = await import('../screen/presenter');
+    const presenter = new Made(this, source, () => this.presenter.set(undefined));
+    this.presenter.set(presenter);
+    try {
+      await presenter.start();
+    } catch (error) {
+      presenter.close();
+      this.onProblem((error as Error).message);
+    }
+  }
+
+  /** Stops what somebody else shows; for the teacher. */
+  stopScreen(): void {
+    void this.connection.request(SCREEN.stop, { sitting: this.sitting }).catch(() => undefined);
+  }
+
+  /** Lets a student show their screen, or not. */
+  letPresent(student: string, may: boolean): void {
+    void this.connection
+      .request(SCREEN.allow, { sitting: this.sitting, student, may })
+      .catch((error: Error) => this.onProblem(error.message));
+  }
+
   close(): void {
+    this.presenter.get()?.close();
+    void this.viewer?.then((viewer) => viewer.close());
     for (const stop of this.stops) stop();
     this.lessonLog.close();
     this.target.close();
@@ -273,14 +310,38 @@ export class Workspace {
 
   private updatePages(touched: Touched | undefined): void {
     if (touched && touched.pages.size === 0) return;
-    const pages = orderedPages(this.lessonLog.state.pages.values());
+    const pages = orderedPages(this.lessonLog.state.pages.values()).filter(
+      ({ sitting }) => sitting === undefined || sitting === this.sitting,
+    );
     this.pages.set(pages);
     if (pages.some(({ id }) => id === this.pageId.get())) return;
     const wanted = this.classroom?.state.get()?.page ?? this.options.startPage;
     this.pageId.set((pages.find(({ id }) => id === wanted) ?? pages[0])?.id);
   }
 
+  /** Looks at the screen that is shown, wherever it is shown from. */
+  private followScreen(): void {
+    const shown = this.classroom?.state.get()?.screen ?? undefined;
+    const presenter = this.presenter.get();
+    if (presenter) {
+      if (presenter.hasStarted && shown?.presenter !== this.target.actor?.id) presenter.close();
+      return;
+    }
+    if (!shown && !this.viewer) return;
+    this.viewer ??= import('../screen/screenViewer').then(
+      ({ ScreenViewer: Made }) => new Made(this.sitting!, this.connection, this.screen),
+    );
+    const live = this.screen.state.get();
+    // The class turns to another view before the first picture of it has come.
+    if (shown && live && live.page !== shown.page)
+      this.screen.set({ page: shown.page, offset: shown.offset, certain: live.certain });
+    if (shown) return;
+    this.screen.set(undefined);
+    void this.viewer.then((viewer) => viewer.reset());
+  }
+
   private followClass(): void {
+    this.followScreen();
     const page = this.classroom?.state.get()?.page;
     if (page !== this.pageId.get()) this.settle();
     if (this.pages.get().some(({ id }) => id === page)) this.pageId.set(page);

@@ -1,0 +1,54 @@
+/** Who shows their screen to the class, on which page; that page is of the view that is seen now. */
+export interface ScreenState {
+  presenter: string;
+  page: string;
+  /** How far that view's content has been scrolled since it was first seen, page units. */
+  offset: { x: number; y: number };
+}
+
+/** What comes along with a part of a shown screen, as JSON before its bytes. Volatile, never stored. */
+export interface ScreenPart {
+  sitting: string;
+  page: string;
+  /** A frame of a video, to be decoded in order from a key frame; or a picture of a rectangle. */
+  kind: 'video' | 'picture';
+  /** A whole frame that needs none before it. */
+  key: boolean;
+  /** A WebCodecs codec string; for video only. */
+  codec?: string;
+  /** Size of the screen, pixels. */
+  width: number;
+  height: number;
+  /** Where a picture belongs on the screen, pixels. */
+  x: number;
+  y: number;
+  /** How far the content has been scrolled since its view was first seen, page units. */
+  offset: { x: number; y: number };
+  /** Whether it is known what the screen shows; the offset is the last known one while it is not. */
+  certain: boolean;
+  /** Milliseconds since 1970-01-01 UTC, by the presenter's clock. */
+  at: number;
+}
+
+/** Width of a page that shows a screen, page units; its height follows. */
+export const SCREEN_PAGE_WIDTH = 1280;
+/** Largest part of a screen that is passed on, bytes. */
+export const MAX_SCREEN_PART = 3_000_000;
+
+/** Socket events of shown screens. */
+export const SCREEN = {
+  /** Begins to show, or goes on after a lost connection; answered with the page. */
+  start: 'screen start',
+  /** Asks for a page for a view that was not seen before; answered with the page. */
+  view: 'screen view',
+  /** Turns to a view that is known. */
+  show: 'screen show',
+  /** Puts pictures under a view that is put away. */
+  keep: 'screen keep',
+  stop: 'screen stop',
+  /** A viewer needs a whole frame; passed on to the presenter. */
+  whole: 'screen whole',
+  /** Lets a student present, or not. */
+  allow: 'screen allow',
+  part: 'screen part',
+} as const;

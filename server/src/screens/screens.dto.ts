@@ -1,0 +1,60 @@
+import type { ScreenPart, ViewPicture } from '@doodla/core';
+import { isViewPictures } from '@doodla/core';
+import {
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsUUID,
+  Matches,
+  Max,
+  Min,
+} from 'class-validator';
+import { EnterDto, Is, IsId } from '../live/live.dto.js';
+
+const MAX_SIDE = 8192;
+
+export class ScreenSizeDto extends EnterDto {
+  @IsInt() @Min(16) @Max(MAX_SIDE) width: number;
+  @IsInt() @Min(16) @Max(MAX_SIDE) height: number;
+}
+
+export class ScreenStartDto extends ScreenSizeDto {
+  @IsOptional() @IsId() page?: string;
+}
+
+export class ScreenShowDto extends EnterDto {
+  @IsId() page: string;
+}
+
+export class ScreenTurnDto extends ScreenShowDto {
+  @IsObject() @Is(isOffset, 'an offset') offset: { x: number; y: number };
+}
+
+export class ScreenKeepDto extends ScreenShowDto {
+  @Is(isViewPictures, 'a list of pictures') pictures: ViewPicture[];
+}
+
+export class ScreenAllowDto extends EnterDto {
+  @IsUUID() student: string;
+  @IsBoolean() may: boolean;
+}
+
+export class ScreenPartDto extends ScreenSizeDto implements ScreenPart {
+  @IsId() page: string;
+  @IsIn(['video', 'picture']) kind: 'video' | 'picture';
+  @IsBoolean() key: boolean;
+  @IsOptional() @Matches(/^[\w.]{1,40}$/) codec?: string;
+  @IsInt() @Min(0) @Max(MAX_SIDE) x: number;
+  @IsInt() @Min(0) @Max(MAX_SIDE) y: number;
+  @IsObject() @Is(isOffset, 'an offset') offset: { x: number; y: number };
+  @IsBoolean() certain: boolean;
+  @IsNumber() at: number;
+}
+
+function isOffset(value: unknown): boolean {
+  const { x, y } = (value ?? {}) as { x?: unknown; y?: unknown };
+  return Number.isFinite(x) && Number.isFinite(y);
+}

@@ -1,0 +1,105 @@
+import { Camera, CameraOff, MonitorX, Snowflake, Waves } from 'lucide-react';
+import { useStore } from '../live/store';
+import { classes } from '../ui/classes';
+import { Button } from '../ui/Button';
+import { IconButton } from '../ui/IconButton';
+import type { Workspace } from '../workspace/workspace';
+import type { Presenter } from './presenter';
+import { SimulatedScreen } from './simulatedScreen';
+
+/** What is being shown, and how it is followed; for whoever shows it, and in short for everybody else. */
+export default function ScreenBar({ workspace, side }: { workspace: Workspace; side: 'left' | 'right' }) {
+  const presenter = useStore(workspace.presenter);
+  const live = useStore(workspace.screen.state);
+  const classState = useStore(workspace.classroom!.state);
+  if (!classState?.screen) return null;
+  const { screen } = classState;
+  const back = screen.page !== classState.page && (workspace.isTeacher || presenter !== undefined);
+  return (
+    <div
+      role="group"
+      aria-label="Shown screen"
+      className={classes(
+        'absolute bottom-2 z-20 flex max-w-[calc(100%-1rem)] flex-wrap-reverse items-center gap-1 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl max-lg:bottom-18 lg:max-w-[calc(100%-45rem)]',
+        side === 'left' ? 'left-42 max-lg:left-2' : 'right-42 max-lg:right-2',
+      )}
+    >
+      <span role="status" className="px-3 text-sm">
+        {live?.certain === false
+          ? 'Not sure where the content has gone: the ink stays'
+          : presenter
+            ? 'The class sees this'
+            : `${workspace.nameOf(screen.presenter)} shows this`}
+      </span>
+      {back && <Button onClick={() => workspace.turnTo(screen.page)}>Back to it</Button>}
+      {presenter && <Controls presenter={presenter} />}
+      {(presenter ?? workspace.isTeacher) && (
+        <Button
+          look="onBoard"
+          icon={<MonitorX aria-hidden size={18} />}
+          onClick={() => (presenter ? void presenter.stop() : workspace.stopScreen())}
+        >
+          Stop showing
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function Controls({ presenter }: { presenter: Presenter }) {
+  const { follow, frozen } = useStore(presenter.state);
+  const { source } = presenter;
+  return (
+    <>
+      <IconButton
+        label="Ink follows what is scrolled"
+        active={follow}
+        icon={<Waves aria-hidden size={20} />}
+        onClick={() => presenter.setFollow(!follow)}
+      />
+      <IconButton
+        label={frozen ? 'Let the picture go on' : 'Hold the picture still'}
+        active={frozen}
+        icon={
+          source.kind === 'camera' ? (
+            frozen ? (
+              <Camera aria-hidden size={20} />
+            ) : (
+              <CameraOff aria-hidden size={20} />
+            )
+          ) : (
+            <Snowflake aria-hidden size={20} />
+          )
+        }
+        onClick={() => void presenter.setFrozen(!frozen)}
+      />
+      {source instanceof SimulatedScreen && <Practice screen={source} />}
+    </>
+  );
+}
+
+/** Works the practice screen. */
+function Practice({ screen }: { screen: SimulatedScreen }) {
+  return (
+    <>
+      <Button look="onBoard" onClick={() => screen.scrollBy(-240)}>
+        Scroll up
+      </Button>
+      <Button look="onBoard" onClick={() => screen.scrollBy(240)}>
+        Scroll down
+      </Button>
+      <Button look="onBoard" onClick={() => screen.show('article')}>
+        Article
+      </Button>
+      <Button
+        look="onBoard"
+        onClick={() => screen.show('slides', screen.view === 'slides' ? screen.slide + 1 : screen.slide)}
+      >
+        Next slide
+      </Button>
+      <Button look="onBoard" onClick={() => screen.togglePlaying()}>
+        Video
+      </Button>
+    </>
+  );
+}

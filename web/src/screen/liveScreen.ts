@@ -1,0 +1,50 @@
+import { Store } from '../live/store';
+
+/** What is known of the screen that is shown. */
+export interface LiveState {
+  /** The page of the view that is seen. */
+  page: string;
+  /** How far the content has been scrolled, page units. */
+  offset: { x: number; y: number };
+  certain: boolean;
+}
+
+/** The screen that is shown to the class, as it is on this device: its picture, and where its content is. */
+export class LiveScreen {
+  readonly state = new Store<LiveState | undefined>(undefined);
+  readonly canvas = document.createElement('canvas');
+  /** Told when the picture has changed. */
+  onFrame: () => void = () => undefined;
+
+  /** Takes a whole picture, or a part of one. */
+  draw(
+    picture: CanvasImageSource,
+    size: { width: number; height: number },
+    place = { x: 0, y: 0, ...size },
+  ): void {
+    if (this.canvas.width !== size.width || this.canvas.height !== size.height) {
+      this.canvas.width = size.width;
+      this.canvas.height = size.height;
+    }
+    this.canvas.getContext('2d')!.drawImage(picture, place.x, place.y, place.width, place.height);
+  }
+
+  /** Says where things are; picture and place change together. */
+  set(state: LiveState | undefined): void {
+    const old = this.state.get();
+    const same =
+      old &&
+      state &&
+      old.page === state.page &&
+      old.certain === state.certain &&
+      old.offset.x === state.offset.x &&
+      old.offset.y === state.offset.y;
+    if (!same) this.state.set(state);
+    this.onFrame();
+  }
+
+  /** Whether a page is being seen live. */
+  isLive(page: string): boolean {
+    return this.state.get()?.page === page;
+  }
+}

@@ -1,0 +1,254 @@
+import type { ScreenPart, ViewPicture } from '@doodla/core';
+import { SCREEN } from '@doodla/core';
+import type { ViewState } from '@doodla/core/follow';
+import type { Remote } from 'comlink';
+import { releaseProxy, transfer, wrap } from 'comlink';
+import { Store } from '../live/store';
+import type { Workspace } from '../workspace/workspace';
+import type { EncodedPart, ScreenWorker } from './screen.worker';
+import type { ScreenSource } from './sources';
+
+const FRAME_MS = 100;
+/** Scrolled further than this part of the screen, what is written on is pictured anew. */
+const NEXT_PICTURE = 0.3;
+
+export interface PresenterState {
+  kind: ScreenSource['kind'];
+  follow: boolean;
+  frozen: boolean;
+}
+
+/** A view's page, and the pictures of it that are stored. */
+interface KnownView {
+  page: string;
+  pictures: ViewPicture[];
+}
+
+/** Shows a screen to the class: takes frames, follows them, sends them, and gives each view its page. */
+export class Presenter {
+  readonly state: Store<PresenterState>;
+  private readonly thread = new Worker(new URL('./screen.worker.ts', import.meta.url), { type: 'module' });
+  private readonly worker: Remote<ScreenWorker> = wrap<ScreenWorker>(this.thread);
+  private readonly views = new Map<number, KnownView>();
+  private readonly stops: (() => void)[];
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private current: KnownView | undefined;
+  private view = -1;
+  private whole = true;
+  private closed = false;
+  /** Whether the class has been told. */
+  hasStarted = false;
+  private keeping: Promise<void> = Promise.resolve();
+
+  constructor(
+    private readonly workspace: Workspace,
+    readonly source: ScreenSource,
+    private readonly onStopped: () => void,
+  ) {
+    this.state = new Store<PresenterState>({ kind: source.kind, follow: true, frozen: false });
+    source.onEnded = () => void this.stop();
+    this.stops = [
+      workspace.connection.on(SCREEN.whole, () => (this.whole = true)),
+      workspace.connection.onOnline(() => void this.announce()),
+      workspace.marksChanged.subscribe(() => this.keepWhereWritten()),
+    ];
+  }
+
+  /** Begins. Throws LiveError where showing is not allowed. */
+  async start(): Promise<void> {
+    await this.announce(true);
+    this.hasStarted = true;
+    void this.nextFrame();
+  }
+
+  /** Stops showing, by oneself or because the source has ended. */
+  async stop(): Promise<void> {
+    if (this.closed) return;
+    await this.keepHere();
+    const { sitting } = this.workspace;
+    await this.workspace.connection.request(SCREEN.stop, { sitting }).catch(() => undefined);
+    this.close();
+  }
+
+  /** Lets go of everything, also where somebody else has stopped it. */
+  close(): void {
+    if (this.closed) return;
+    this.closed = true;
+    clearTimeout(this.timer);
+    for (const stop of this.stops) stop();
+    this.source.stop();
+    this.worker[releaseProxy]();
+    this.thread.terminate();
+    this.workspace.screen.set(undefined);
+    this.onStopped();
+  }
+
+  setFollow(follow: boolean): void {
+    this.state.patch({ follow });
+  }
+
+  /** Holds the shown picture still, or lets it go on as a view of its own, so that what was written stays with it. */
+  async setFrozen(frozen: boolean): Promise<void> {
+    this.state.patch({ frozen });
+    if (frozen) return this.keepHere();
+    await this.worker.forget();
+    this.views.clear();
+    this.view = -1;
+  }
+
+  private async announce(first = false): Promise<void> {
+    if (!first && !this.current) return;
+    const { sitting, connection } = this.workspace;
+    const { page } = await connection.request<{ page: string }>(SCREEN.start, {
+      sitting,
+      ...this.source.size(),
+      ...(this.current && { page: this.current.page }),
+    });
+    this.current ??= { page, pictures: [] };
+    this.whole = true;
+  }
+
+  private async nextFrame(): Promise<void> {
+    const started = performance.now();
+    try {
+      if (!this.state.get().frozen) await this.takeFrame();
+    } catch (error) {
+      if (!this.closed) this.workspace.onProblem((error as Error).message);
+    }
+    if (this.closed) return;
+    const rest = Math.max(0, FRAME_MS - (performance.now() - started));
+    this.timer = setTimeout(() => void this.nextFrame(), rest);
+  }
+
+  private async takeFrame(): Promise<void> {
+    const { width, height } = this.source.size();
+    if (width === 0 || height === 0) return;
+    const bitmap = await createImageBitmap(this.source.picture);
+    const at = Date.now();
+    const send = this.workspace.connection.hasRoom;
+    const whole = this.whole && send;
+    if (send) this.whole = false;
+    const { follow } = this.state.get();
+    const taken = await this.worker.take(transfer(bitmap, [bitmap]), { at, follow, whole, send });
+    if (this.closed) return;
+    this.workspace.screen.draw(taken.bitmap, { width, height });
+    taken.bitmap.close();
+    if (taken.state.certain && taken.state.view !== this.view) await this.arriveAt(taken.state, width);
+    this.show(taken.state, width);
+    for (const part of taken.parts) this.send(part, taken.state, { width, height, at });
+  }
+
+  /** Pixels of the source to page units. */
+  private unitsPerPixel(width: number): number {
+    const page = this.workspace.pages.get().find(({ id }) => id === this.current?.page);
+    return (page?.width ?? width) / width;
+  }
+
+  private show({ offset, certain }: ViewState, width: number): void {
+    const k = this.unitsPerPixel(width);
+    const { page } = this.current!;
+    this.workspace.screen.set({ page, certain, offset: { x: offset.x * k, y: offset.y * k } });
+  }
+
+  private send(
+    { bytes, ...part }: EncodedPart,
+    { offset, certain }: ViewState,
+    frame: { width: number; height: number; at: number },
+  ): void {
+    const k = this.unitsPerPixel(frame.width);
+    const head: ScreenPart = {
+      ...part,
+      ...frame,
+      sitting: this.workspace.sitting!,
+      page: this.current!.page,
+      offset: { x: offset.x * k, y: offset.y * k },
+      certain,
+    };
+    this.workspace.connection.send(SCREEN.part, head, bytes);
+  }
+
+  /** Gives a view its page: the one it had, the shown one if nothing is on it, or a new one. */
+  private async arriveAt({ view, offset }: ViewState, width: number): Promise<void> {
+    const { sitting, connection } = this.workspace;
+    await this.keeping;
+    const known = this.views.get(view);
+    this.view = view;
+    if (known) {
+      this.current = known;
+      const k = this.unitsPerPixel(width);
+      await connection.request(SCREEN.show, {
+        sitting,
+        page: known.page,
+        offset: { x: offset.x * k, y: offset.y * k },
+      });
+    } else if (!this.isWrittenOn()) {
+      for (const [other, { page }] of this.views) if (page === this.current!.page) this.views.delete(other);
+    } else {
+      const { page } = await connection.request<{ page: string }>(SCREEN.view, {
+        sitting,
+        ...this.source.size(),
+      });
+      this.current = { page, pictures: [] };
+    }
+    this.views.set(view, this.current!);
+    this.whole = true;
+  }
+
+  private isWrittenOn(): boolean {
+    const page = this.current?.page;
+    if (page === undefined) return false;
+    return (
+      this.current!.pictures.length > 0 || this.workspace.layers.some((layer) => layer.on(page).size > 0)
+    );
+  }
+
+  /** Pictures the screen as soon as it is written on where there is no picture of it yet. */
+  private keepWhereWritten(): void {
+    const live = this.workspace.screen.state.get();
+    if (!live || !this.current || live.page !== this.current.page || !this.isWrittenOn()) return;
+    const far =
+      NEXT_PICTURE * this.workspace.screen.canvas.height * this.unitsPerPixel(this.source.size().width);
+    const near = this.current.pictures.some(
+      ({ x, y }) => Math.hypot(x + live.offset.x, y + live.offset.y) < far,
+    );
+    if (!near) void this.keepHere();
+  }
+
+  /** Stores a picture of the screen as it is, under its page. */
+  private keepHere(): Promise<void> {
+    const live = this.workspace.screen.state.get();
+    const { current } = this;
+    if (!live || !current) return Promise.resolve();
+    // Told at once, so that the next mark does not ask for the same picture again.
+    const place = { x: -live.offset.x, y: -live.offset.y };
+    const picture: ViewPicture = { material: '', ...place };
+    current.pictures.push(picture);
+    const file = pictureOf(this.workspace.screen.canvas);
+    this.keeping = this.keeping.then(async () => {
+      try {
+        picture.material = await this.workspace.pictureActions.upload(await file);
+        const stored = current.pictures.filter(({ material }) => material !== '');
+        const { sitting } = this.workspace;
+        await this.workspace.connection.request(SCREEN.keep, {
+          sitting,
+          page: current.page,
+          pictures: stored,
+        });
+      } catch {
+        current.pictures = current.pictures.filter((other) => other !== picture);
+      }
+    });
+    return this.keeping;
+  }
+}
+
+function pictureOf(canvas: HTMLCanvasElement): Promise<Blob> {
+  const copy = document.createElement('canvas');
+  copy.width = canvas.width;
+  copy.height = canvas.height;
+  copy.getContext('2d')!.drawImage(canvas, 0, 0);
+  return new Promise((resolve, reject) => {
+    const done = (blob: Blob | null) => (blob ? resolve(blob) : reject(new Error('no picture')));
+    copy.toBlob(done, 'image/jpeg', 0.92);
+  });
+}

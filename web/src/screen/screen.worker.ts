@@ -1,0 +1,114 @@
+import type { Frame, ViewState } from '@doodla/core/follow';
+import { greyFrame, ViewMemory } from '@doodla/core/follow';
+import { expose, transfer } from 'comlink';
+import { DirtyArea } from './dirtyArea';
+import { FrameEncoder } from './frameEncoder';
+
+/** A part of the screen, ready to be sent. */
+export interface EncodedPart {
+  kind: 'video' | 'picture';
+  key: boolean;
+  codec?: string;
+  x: number;
+  y: number;
+  bytes: ArrayBuffer;
+}
+
+export interface TakenFrame {
+  /** Given back, to be shown together with the state. */
+  bitmap: ImageBitmap;
+  state: ViewState;
+  parts: EncodedPart[];
+}
+
+export interface TakeOptions {
+  at: number;
+  /** Whether ink moves with the content. */
+  follow: boolean;
+  /** Whether somebody needs a whole picture. */
+  whole: boolean;
+  /** Whether there is anybody to send anything to. */
+  send: boolean;
+}
+
+/** Changes of a smaller share of the screen are sent as pictures straight away. */
+const SMALL_SHARE = 0.12;
+/** What has been sent as video is sent sharp when it has held still for so long. */
+const SETTLED_MS = 350;
+const SHARP = 0.92;
+/** Where video cannot be encoded, moving pictures are sent like this. */
+const ROUGH = 0.6;
+
+let memory = new ViewMemory();
+let before: Frame | undefined;
+let changedAt = 0;
+const blurred = new DirtyArea();
+const encoder = new FrameEncoder();
+const sheet = new OffscreenCanvas(1, 1);
+const part = new OffscreenCanvas(1, 1);
+
+const worker = {
+  /** Takes the next frame: follows its content and encodes what has changed. */
+  async take(bitmap: ImageBitmap, options: TakeOptions): Promise<TakenFrame> {
+    const frame = read(bitmap);
+    const whole = { x: 0, y: 0, width: frame.width, height: frame.height };
+    const state = options.follow
+      ? memory.take(frame, options.at)
+      : { view: 0, offset: { x: 0, y: 0 }, region: whole, certain: true };
+    const parts = options.send ? await encode(bitmap, frame, options) : [];
+    // What was not sent has to be found changed the next time.
+    if (options.send) before = frame;
+    const taken: TakenFrame = { bitmap, state, parts };
+    return transfer(taken, [bitmap, ...parts.map(({ bytes }) => bytes)]);
+  },
+
+  /** Forgets all views; what comes next is a new one. */
+  forget(): void {
+    memory = new ViewMemory();
+  },
+};
+
+export type ScreenWorker = typeof worker;
+
+function read(bitmap: ImageBitmap): Frame {
+  const { width, height } = bitmap;
+  if (sheet.width !== width || sheet.height !== height) Object.assign(sheet, { width, height });
+  const ctx = sheet.getContext('2d', { willReadFrequently: true })!;
+  ctx.drawImage(bitmap, 0, 0);
+  return greyFrame(ctx.getImageData(0, 0, width, height).data, width, height);
+}
+
+async function encode(bitmap: ImageBitmap, frame: Frame, { at, whole }: TakeOptions): Promise<EncodedPart[]> {
+  if (whole || before?.width !== frame.width || before.height !== frame.height) {
+    blurred.clear();
+    encoder.restart();
+    return [await picture(bitmap, { x: 0, y: 0, width: frame.width, height: frame.height }, SHARP, true)];
+  }
+  const changed = DirtyArea.between(before, frame);
+  if (changed.rect) changedAt = at;
+  if (!changed.rect) {
+    const sharp = blurred.rect;
+    if (!sharp || at - changedAt < SETTLED_MS) return [];
+    blurred.clear();
+    return [await picture(bitmap, sharp, SHARP, false)];
+  }
+  if (changed.share < SMALL_SHARE) return [await picture(bitmap, changed.rect, SHARP, false)];
+  blurred.add(changed.rect);
+  const video = await encoder.encode(bitmap, at);
+  if (!video) return [await picture(bitmap, changed.rect, ROUGH, false)];
+  return [{ kind: 'video', x: 0, y: 0, ...video }];
+}
+
+async function picture(
+  bitmap: ImageBitmap,
+  { x, y, width, height }: { x: number; y: number; width: number; height: number },
+  quality: number,
+  key: boolean,
+): Promise<EncodedPart> {
+  Object.assign(part, { width, height });
+  part.getContext('2d')!.drawImage(bitmap, x, y, width, height, 0, 0, width, height);
+  const blob = await part.convertToBlob({ type: 'image/webp', quality });
+  return { kind: 'picture', key, x, y, bytes: await blob.arrayBuffer() };
+}
+
+expose(worker);

@@ -1,0 +1,71 @@
+/** Something that can be shown live: a screen, a camera, or what stands for one. */
+export interface ScreenSource {
+  kind: 'screen' | 'camera' | 'simulated';
+  /** What is drawn of it; an element that has a size once it is ready. */
+  picture: HTMLVideoElement | HTMLCanvasElement;
+  size(): { width: number; height: number };
+  /** Called when it ends by itself, such as by the browser's own button. */
+  onEnded: () => void;
+  stop(): void;
+}
+
+/** Larger ones are scaled by the browser before they reach us. */
+const MOST = { width: { max: 1920 }, height: { max: 1080 } };
+const FRAMES_PER_SECOND = 15;
+
+/** A source that could not be opened. The message is fit to be shown. */
+export class SourceError extends Error {
+  override name = 'SourceError';
+}
+
+/** Whether this browser can show a screen from this address. */
+export function canShareScreen(): boolean {
+  return typeof navigator.mediaDevices?.getDisplayMedia === 'function';
+}
+
+/** Lets the person pick a screen, window or tab. Throws SourceError; undefined where they change their mind. */
+export async function pickScreen(): Promise<ScreenSource | undefined> {
+  if (!canShareScreen()) {
+    throw new SourceError(
+      'This browser cannot share a screen from here. Open Doodla over HTTPS on a computer, or grab a picture instead.',
+    );
+  }
+  const stream = await navigator.mediaDevices
+    .getDisplayMedia({ video: { ...MOST, frameRate: FRAMES_PER_SECOND }, audio: false })
+    .catch((error: DOMException) => {
+      if (error.name === 'NotAllowedError') return undefined;
+      throw new SourceError('The screen could not be shared. Please try again, or choose a window instead.');
+    });
+  return stream && fromStream(stream, 'screen');
+}
+
+/** Opens a camera, the first one if none is named. Throws SourceError. */
+export async function openCamera(device?: string): Promise<ScreenSource> {
+  const video = { ...MOST, ...(device !== undefined && { deviceId: { exact: device } }) };
+  const stream = await navigator.mediaDevices?.getUserMedia({ video }).catch(() => undefined);
+  if (!stream) {
+    throw new SourceError(
+      'No camera can be used. Please plug one in, allow it in the browser, and open Doodla over HTTPS.',
+    );
+  }
+  return fromStream(stream, 'camera');
+}
+
+async function fromStream(stream: MediaStream, kind: 'screen' | 'camera'): Promise<ScreenSource> {
+  const picture = document.createElement('video');
+  picture.muted = true;
+  picture.srcObject = stream;
+  await picture.play();
+  const source: ScreenSource = {
+    kind,
+    picture,
+    size: () => ({ width: picture.videoWidth, height: picture.videoHeight }),
+    onEnded: () => undefined,
+    stop: () => {
+      for (const track of stream.getTracks()) track.stop();
+      picture.srcObject = null;
+    },
+  };
+  stream.getVideoTracks()[0]!.addEventListener('ended', () => source.onEnded());
+  return source;
+}
