@@ -12,6 +12,8 @@ export interface StageState {
     bounds: { x: number; y: number; width: number; height: number };
     text?: string;
   }[];
+  /** The screen that is shown live. */
+  screen: { page: string; offset: { x: number; y: number }; certain: boolean } | null;
   waiting: number;
   scale: number;
   /** Window pixels of the page's upper left corner. */

@@ -88,6 +88,7 @@ export class ScreensService {
     if (!actor.isTeacher && shown.presenter !== actor.id)
       throw new Problem(403, 'not-allowed', 'Only who shows the screen, or the teacher, can stop it.');
     this.shown.delete(sittingId);
+    await this.clearAway(sittingId);
     await this.tell(sittingId);
   }
 
@@ -96,6 +97,7 @@ export class ScreensService {
     for (const [sittingId, shown] of this.shown) {
       if (shown.socket !== socket) continue;
       this.shown.delete(sittingId);
+      await this.clearAway(sittingId);
       await this.tell(sittingId);
     }
   }
@@ -153,6 +155,27 @@ export class ScreensService {
     const presenter = this.shown.get(sittingId)?.presenter;
     if (presenter !== undefined && presenter !== id)
       throw new Problem(409, 'busy', 'Somebody else is showing their screen. Please wait until they stop.');
+  }
+
+  /** Takes out the pages of views of which there is neither a picture nor a mark. */
+  private async clearAway(sittingId: string): Promise<void> {
+    const { lessonId, pageId } = await this.sitting(sittingId);
+    const { state } = await this.logs.open(lessonId);
+    const marked = new Set(
+      [...(await this.logs.open(sittingId)).state.marks.values()].map(({ page }) => page),
+    );
+    const empty = [...state.pages.values()].filter(
+      ({ id, surface, sitting, removed }) =>
+        sitting === sittingId &&
+        !removed &&
+        id !== pageId &&
+        surface.kind === 'view' &&
+        surface.pictures.length === 0 &&
+        !marked.has(id),
+    );
+    if (empty.length === 0) return;
+    const changes = empty.map(({ id }) => ({ do: 'patchPage', page: id, set: { removed: true } }) as const);
+    await this.logs.append(lessonId, sittingId, { id: randomUUID(), changes });
   }
 
   private async tell(sittingId: string, page?: string): Promise<void> {

@@ -20,7 +20,7 @@ export default function ScreenBar({ workspace, side }: { workspace: Workspace; s
       role="group"
       aria-label="Shown screen"
       className={classes(
-        'absolute bottom-2 z-20 flex max-w-[calc(100%-1rem)] flex-wrap-reverse items-center gap-1 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl max-lg:bottom-18 lg:max-w-[calc(100%-45rem)]',
+        'absolute bottom-2 z-20 flex max-w-[calc(100%-1rem)] flex-wrap-reverse items-center gap-1 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl max-lg:top-16 max-lg:bottom-auto lg:max-w-[calc(100%-45rem)]',
         side === 'left' ? 'left-42 max-lg:left-2' : 'right-42 max-lg:right-2',
       )}
     >
@@ -29,7 +29,7 @@ export default function ScreenBar({ workspace, side }: { workspace: Workspace; s
           ? 'Not sure where the content has gone: the ink stays'
           : presenter
             ? 'The class sees this'
-            : `${workspace.nameOf(screen.presenter)} shows this`}
+            : `Shown by ${workspace.nameOf(screen.presenter)}`}
       </span>
       {back && <Button onClick={() => workspace.turnTo(screen.page)}>Back to it</Button>}
       {presenter && <Controls presenter={presenter} />}

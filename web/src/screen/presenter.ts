@@ -33,6 +33,8 @@ export class Presenter {
   private readonly stops: (() => void)[];
   private timer: ReturnType<typeof setTimeout> | undefined;
   private current: KnownView | undefined;
+  /** A page that nobody has written on, left behind; the next new view takes it. */
+  private spare: KnownView | undefined;
   private view = -1;
   private whole = true;
   private closed = false;
@@ -174,6 +176,7 @@ export class Presenter {
     const known = this.views.get(view);
     this.view = view;
     if (known) {
+      if (!this.isWrittenOn()) this.spare = this.current;
       this.current = known;
       const k = this.unitsPerPixel(width);
       await connection.request(SCREEN.show, {
@@ -182,7 +185,12 @@ export class Presenter {
         offset: { x: offset.x * k, y: offset.y * k },
       });
     } else if (!this.isWrittenOn()) {
-      for (const [other, { page }] of this.views) if (page === this.current!.page) this.views.delete(other);
+      this.forgetPage(this.current!.page);
+    } else if (this.spare) {
+      this.current = this.spare;
+      this.spare = undefined;
+      this.forgetPage(this.current.page);
+      await connection.request(SCREEN.show, { sitting, page: this.current.page, offset: { x: 0, y: 0 } });
     } else {
       const { page } = await connection.request<{ page: string }>(SCREEN.view, {
         sitting,
@@ -192,6 +200,11 @@ export class Presenter {
     }
     this.views.set(view, this.current!);
     this.whole = true;
+  }
+
+  /** A page that is given to another view no longer belongs to the one it had. */
+  private forgetPage(page: string): void {
+    for (const [view, known] of this.views) if (known.page === page) this.views.delete(view);
   }
 
   private isWrittenOn(): boolean {

@@ -1,0 +1,155 @@
+import type { Page } from '@playwright/test';
+import { PNG } from 'pngjs';
+import { bringIn, expect, joinAs, penState, startClass, surfaceShown, test } from '../support/fixtures';
+import { makeHandout } from '../support/handout';
+import { OutsideReader, plainPdf } from '../support/pdfs';
+import { similarity } from '../support/pictures';
+import { at, draw, expectMarks, stageState, wave } from '../support/stage';
+
+test.beforeEach(async ({ teacher }) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
+});
+
+async function show(page: Page, what: string): Promise<void> {
+  await page.getByRole('button', { name: 'Show', exact: true }).click();
+  await page.getByRole('menuitem', { name: what }).click();
+  await expect.poll(async () => (await stageState(page)).screen?.certain).toBe(true);
+}
+
+const bar = (page: Page, name: string) =>
+  page.getByRole('group', { name: 'Shown screen' }).getByRole('button', { name, exact: true }).click();
+
+const offsetOf = async (page: Page) => (await stageState(page)).screen?.offset.y;
+
+/** What is seen round a place of the content, page units. */
+async function seenAt(page: Page, x: number, y: number): Promise<PNG> {
+  const [left, top] = await at(page, x, y);
+  const { scale } = await stageState(page);
+  const clip = { x: left, y: top, width: 240 * scale, height: 90 * scale };
+  return PNG.sync.read(await page.screenshot({ clip }));
+}
+
+test('ink on a shared page stays on its words when the page is scrolled, on every screen', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  await penState(teacher, true);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  const rowan = await joinAs(browser, server.url, code, 'Rowan');
+  const all = [teacher, wren, rowan];
+  await show(teacher, 'A screen to practise with');
+  for (const page of all) await expect.poll(() => offsetOf(page)).toBe(0);
+  await teacher.keyboard.press('p');
+  await draw(teacher, wave(300, 330, 200));
+  await wren.keyboard.press('p');
+  await draw(wren, wave(320, 400, 160));
+  for (const page of all) await expectMarks(page, 2);
+  const before = await Promise.all(all.map((page) => seenAt(page, 280, 290)));
+  await bar(teacher, 'Scroll down');
+  for (const page of all) await expect.poll(() => offsetOf(page)).toBe(-240);
+  for (const [i, page] of all.entries())
+    await expect.poll(async () => similarity(before[i]!, await seenAt(page, 280, 290))).toBeGreaterThan(0.9);
+  await bar(teacher, 'Scroll down');
+  await bar(teacher, 'Scroll down');
+  await bar(teacher, 'Scroll up');
+  await bar(teacher, 'Scroll up');
+  await bar(teacher, 'Scroll up');
+  for (const page of all) await expect.poll(() => offsetOf(page)).toBe(0);
+  for (const [i, page] of all.entries())
+    await expect.poll(async () => similarity(before[i]!, await seenAt(page, 280, 290))).toBeGreaterThan(0.95);
+
+  // A video in the page must not drag the ink along.
+  await bar(teacher, 'Scroll down');
+  await bar(teacher, 'Video');
+  for (const page of all) await expect.poll(() => offsetOf(page)).toBe(-240);
+  await bar(teacher, 'Scroll down');
+  await expect.poll(() => offsetOf(teacher)).toBe(-480);
+});
+
+test('slides in a shared window keep their marks apart and get them back, with a picture in the handout', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await show(teacher, 'A screen to practise with');
+  await teacher.keyboard.press('p');
+  await draw(teacher, wave(300, 330));
+  await bar(teacher, 'Next slide');
+  await expectMarks(teacher, 0);
+  const first = (await stageState(teacher)).screen!.page;
+  await draw(teacher, wave(200, 400));
+  await expectMarks(wren, 1);
+  await bar(teacher, 'Next slide');
+  await expect.poll(async () => (await stageState(teacher)).screen?.page).not.toBe(first);
+  for (const page of [teacher, wren]) await expectMarks(page, 0);
+  await draw(teacher, wave(500, 420));
+  await draw(teacher, wave(500, 500));
+  await expectMarks(wren, 2);
+  for (let i = 0; i < 3; i++) {
+    await bar(teacher, 'Next slide');
+    await expectMarks(teacher, i < 2 ? 0 : 1);
+  }
+  await expectMarks(wren, 1);
+  expect((await stageState(wren)).screen!.page).toBe(first);
+  await bar(teacher, 'Stop showing');
+  await expect(teacher.getByRole('group', { name: 'Shown screen' })).toBeHidden();
+  await expectMarks(wren, 1);
+  const handout = new OutsideReader(await makeHandout(teacher));
+  handout.check();
+  expect(handout.geometry().filter((line) => line.includes('size'))).toHaveLength(5);
+  const picture = handout.picture(3, 1280);
+  let inked = 0;
+  for (let i = 0; i < picture.data.length; i += 4) if (picture.data[i]! < 60) inked += 1;
+  expect(inked).toBeGreaterThan(2000);
+});
+
+test('a screen of the system is shown live, held still, and stopped', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await show(teacher, 'A screen, window or tab');
+  await expect.poll(async () => (await stageState(wren)).screen?.page).toBeTruthy();
+  await surfaceShown(wren);
+  await bar(teacher, 'Hold the picture still');
+  await expect(teacher.getByRole('button', { name: 'Let the picture go on' })).toBeVisible();
+  await teacher.keyboard.press('p');
+  await draw(teacher, wave(200, 300));
+  await expectMarks(wren, 1);
+  await bar(teacher, 'Let the picture go on');
+  await expectMarks(teacher, 0);
+  await bar(teacher, 'Stop showing');
+  await expect.poll(async () => (await stageState(wren)).screen).toBeNull();
+});
+
+test('a student whom the teacher lets shows their screen, and everybody writes on it', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  await penState(teacher, true);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  const rowan = await joinAs(browser, server.url, code, 'Rowan');
+  await expect(wren.getByRole('button', { name: 'Show', exact: true })).toBeHidden();
+  await teacher.getByRole('button', { name: /^Students/ }).click();
+  await teacher.getByRole('button', { name: 'Wren may show their screen' }).click();
+  await teacher.keyboard.press('Escape');
+  await show(wren, 'A screen to practise with');
+  for (const page of [teacher, rowan]) {
+    await expect(page.getByRole('group', { name: 'Shown screen' })).toContainText('Shown by Wren');
+    await expect.poll(() => offsetOf(page)).toBe(0);
+  }
+  await rowan.keyboard.press('p');
+  await draw(rowan, wave(300, 330, 200));
+  for (const page of [teacher, wren]) await expectMarks(page, 1);
+  await teacher.getByRole('button', { name: 'Stop showing' }).click();
+  await expect(wren.getByRole('button', { name: 'Show', exact: true })).toBeEnabled();
+  await expectMarks(teacher, 1);
+});
