@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# Installs what the demo and the tests need: npm packages, and by apt (as root on Debian) the browser and PDF tools.
+# Installs what the demo and the tests need: npm packages, and by apt (as root on Debian) the browser, LibreOffice and PDF tools.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 
@@ -14,6 +14,7 @@ command -v chromium >/dev/null || missing+=(chromium)
 command -v pdftotext >/dev/null || missing+=(poppler-utils)
 [ -d /usr/share/poppler ] || missing+=(poppler-data)
 command -v qpdf >/dev/null || missing+=(qpdf)
+command -v soffice >/dev/null || missing+=(libreoffice-impress-nogui libreoffice-writer-nogui)
 if [ "${#missing[@]}" -gt 0 ]; then
   if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null; then
     apt-get update -qq

@@ -218,7 +218,7 @@ await withBrowser(async (context) => {
   const page = await context.newPage();
   await page.goto('/');
   await page
-    .getByLabel('Choose a PDF')
+    .getByLabel('Choose documents')
     .setInputFiles({ name: 'page.pdf', mimeType: 'application/pdf', buffer: Buffer.from(await doc.save()) });
   await page.locator('[data-testid=stage][data-shown=true]').waitFor();
   const lesson = /lesson\/([\w-]+)/.exec(page.url())[1];

@@ -42,7 +42,7 @@ export async function bringIn(page: Page, { name, bytes }: NamedFile): Promise<v
 
 export async function chooseFile(page: Page, { name, bytes }: NamedFile): Promise<void> {
   await page
-    .getByLabel('Choose a PDF')
+    .getByLabel('Choose documents')
     .setInputFiles({ name, mimeType: 'application/pdf', buffer: Buffer.from(bytes) });
 }
 

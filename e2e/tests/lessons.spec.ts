@@ -62,7 +62,7 @@ test('a file dropped on the page becomes a lesson', async ({ teacher }) => {
 
 test('files that are no use are refused with what to do', async ({ teacher }) => {
   for (const [bytes, hint] of [
-    [Buffer.from('no pdf at all'), 'not a PDF'],
+    [Buffer.from('no pdf at all'), 'cannot be taken in'],
     [Buffer.alloc(0), 'empty'],
     [samplePdf('03-invalid.pdf').subarray(0, 400), 'damaged'],
   ] as const) {

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { OfficeConverter } from './documents/officeConverter.js';
 import { Lesson } from './lessons/lesson.entity.js';
 import { LessonMaterial } from './lessons/lessonMaterial.entity.js';
 import { LessonsController } from './lessons/lessons.controller.js';
@@ -26,6 +27,8 @@ import { ShelfPicture } from './shelf/shelfPicture.entity.js';
 import { Sitting } from './sittings/sitting.entity.js';
 import { SittingsController } from './sittings/sittings.controller.js';
 import { SittingsService } from './sittings/sittings.service.js';
+import { WebPagesController } from './webpages/webPages.controller.js';
+import { WebPagesService } from './webpages/webPages.service.js';
 import { Student } from './sittings/student.entity.js';
 
 /** Lessons, materials, sittings and what happens live in them; they know each other too well to be apart. */
@@ -47,6 +50,7 @@ import { Student } from './sittings/student.entity.js';
     LessonsController,
     MaterialsController,
     PageCopiesController,
+    WebPagesController,
     PicturesController,
     ShelfController,
     SittingsController,
@@ -56,6 +60,8 @@ import { Student } from './sittings/student.entity.js';
     PageCopiesService,
     PurgeService,
     MaterialsService,
+    OfficeConverter,
+    WebPagesService,
     PdfReader,
     SittingsService,
     LogsService,

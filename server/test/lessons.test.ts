@@ -48,7 +48,12 @@ describe('bringing in a PDF', () => {
       'save a copy without a password',
     ],
     ['nothing in it', () => new Uint8Array(), 'empty', 'empty'],
-    ['text in it', () => Buffer.from('Dear class, this is no PDF.'), 'not-a-pdf', 'not a PDF'],
+    [
+      'text in it',
+      () => Buffer.from('Dear class, this is no PDF.'),
+      'unknown-document',
+      'cannot be taken in',
+    ],
     [
       'damage',
       () => Buffer.concat([Buffer.from('%PDF-1.7\n'), Buffer.alloc(500, 'x')]),

@@ -54,6 +54,7 @@ async function addPage(
   page: Page,
   extent: Rect,
 ): Promise<PDFPage> {
+  if (page.surface.kind === 'web') return addPicturePage(doc, sources, page);
   if (page.surface.kind !== 'pdf') {
     const points = scaleOf(extent) / UNITS_PER_POINT;
     return doc.addPage([extent.width * points, extent.height * points]);

@@ -7,9 +7,13 @@ export function orderOnTop(orders: Iterable<string>): string {
   return generateKeyBetween(top, null);
 }
 
-/** `count` fractional indices in a row, to lay out a new sequence. */
-export function orderSequence(count: number): string[] {
-  return generateNKeysBetween(null, null, count);
+/** `count` fractional indices in a row, to lay out a new sequence, or to fit one between two others. */
+export function orderSequence(
+  count: number,
+  low: string | null = null,
+  high: string | null = null,
+): string[] {
+  return generateNKeysBetween(low, high, count);
 }
 
 /** A fractional index between two others; null stands for below or above all. */

@@ -30,7 +30,8 @@ function isSurface(value: unknown): boolean {
     );
   }
   if (surface.kind === 'view') return Object.keys(surface).length === 2 && isViewPictures(surface.pictures);
-  if (surface.kind === 'picture') return Object.keys(surface).length === 2 && isId(surface.material);
+  if (surface.kind === 'picture' || surface.kind === 'web')
+    return Object.keys(surface).length === 2 && isId(surface.material);
   return (
     surface.kind === 'pdf' &&
     isId(surface.material) &&

@@ -5,6 +5,8 @@ export type Surface =
    * direction; its size is only where it starts.
    */
   | { kind: 'blank'; colour: string; ruling: Ruling; spacing: number; boundless?: true }
+  /** A stored copy of a web page, laid out at the page's width. */
+  | { kind: 'web'; material: string }
   /** What a shown screen was like: pictures of it where it was scrolled to, page units. */
   | { kind: 'view'; pictures: readonly ViewPicture[] }
   /** A stored picture that fills the page. */

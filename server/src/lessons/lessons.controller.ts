@@ -7,6 +7,7 @@ import {
   Param,
   Patch,
   Post,
+  Query,
   Req,
   Res,
   UseGuards,
@@ -14,6 +15,7 @@ import {
 import type { Request, Response } from 'express';
 import { rm } from 'node:fs/promises';
 import { Problem, notFound } from '../http/problem.js';
+import type { TakeOptions } from '../materials/materials.service.js';
 import { MaterialsService } from '../materials/materials.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
@@ -21,7 +23,8 @@ import { Settings } from '../settings/settings.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { Lesson } from './lesson.entity.js';
-import { RenameDto } from './lessons.dto.js';
+import { chosenPages } from './chosenPages.js';
+import { InsertDocumentDto, RenameDto } from './lessons.dto.js';
 import { LessonsService } from './lessons.service.js';
 import type { Upload } from './upload.js';
 import { receiveUpload } from './upload.js';
@@ -43,8 +46,9 @@ export class LessonsController {
   }
 
   /**
-   * Takes a PDF as a new lesson. Answers in lines of JSON while it works: `{"done","total"}` for
-   * pages read, then `{"lesson","material"}`, or `{"error"}` with a sentence. A closed connection cancels.
+   * Takes a document as a new lesson. Answers in lines of JSON while it works: `{"waiting"}` for
+   * documents before it, `{"done","total"}` for pages read, then `{"lesson","material"}`, or `{"error"}`
+   * with a sentence. A closed connection cancels.
    */
   @Post()
   async create(
@@ -52,14 +56,50 @@ export class LessonsController {
     @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
+    await this.receive(request, response, async (upload, options) => {
+      const read = await this.materials.take(teacher.id, upload.path, upload.name, options);
+      options.signal.throwIfAborted();
+      const lesson = await this.lessons.createFromPdf(teacher.id, titleFrom(upload.name), read);
+      return { lesson: summary(lesson), material: read.material.id };
+    });
+  }
+
+  /**
+   * Puts a document's pages into a lesson: after a page, or at the end; all of them, or those of
+   * `pages`, such as `1-3,7`. Answers like `create`, at last with `{"pages"}`.
+   */
+  @Post(':id/documents')
+  async insert(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Query() { after, pages }: InsertDocumentDto,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
+    const lesson = await this.lessons.own(teacher.id, id);
+    await this.receive(request, response, async (upload, options) => {
+      const read = await this.materials.take(teacher.id, upload.path, upload.name, options);
+      options.signal.throwIfAborted();
+      const chosen = chosenPages(pages, read.sizes.length);
+      return { pages: await this.lessons.insertPages(lesson, read, { after, chosen }) };
+    });
+  }
+
+  /** Receives a file, tells of the progress of what is done with it, and clears it away. */
+  private async receive(
+    request: Request,
+    response: Response,
+    work: (upload: Upload, options: TakeOptions & { signal: AbortSignal }) => Promise<object>,
+  ): Promise<void> {
     const upload = await receiveUpload(request, response, this.files.incoming, this.settings.maxUploadMb);
     const abort = new AbortController();
     response.on('close', () => abort.abort());
     response.status(201).type('application/x-ndjson');
     const line = (value: object) => response.write(`${JSON.stringify(value)}\n`);
+    const onProgress = (done: number, total: number) => line({ done, total });
+    const onWaiting = (waiting: number) => line({ waiting });
     try {
-      const onProgress = (done: number, total: number) => line({ done, total });
-      line(await this.read(teacher.id, upload, { onProgress, signal: abort.signal }));
+      line(await work(upload, { onProgress, onWaiting, signal: abort.signal }));
     } catch (error) {
       line({ error: errorOf(error) });
     } finally {
@@ -109,17 +149,6 @@ export class LessonsController {
       dotfiles: 'allow',
     });
   }
-
-  private async read(
-    teacherId: string,
-    { path, name }: Upload,
-    options: { onProgress(done: number, total: number): void; signal: AbortSignal },
-  ): Promise<{ lesson: object; material: string }> {
-    const read = await this.materials.takePdf(teacherId, path, name, options);
-    options.signal.throwIfAborted();
-    const lesson = await this.lessons.createFromPdf(teacherId, titleFrom(name), read);
-    return { lesson: summary(lesson), material: read.material.id };
-  }
 }
 
 function summary({ id, title, usedAt, coverSha256 }: Lesson) {
@@ -129,7 +158,7 @@ function summary({ id, title, usedAt, coverSha256 }: Lesson) {
 /** A file's name as a title: without its ending, dashes for spaces. */
 function titleFrom(fileName: string): string {
   const bare = fileName
-    .replace(/\.pdf$/i, '')
+    .replace(/\.(pdf|pptx?|odp|docx?|odt|rtf|md|txt)$/i, '')
     .replace(/[_-]+/g, ' ')
     .trim();
   return bare === '' ? 'Untitled lesson' : bare;

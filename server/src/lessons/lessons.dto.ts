@@ -8,6 +8,19 @@ export class RenameDto {
   title: string;
 }
 
+export class InsertDocumentDto {
+  @IsOptional() @IsString() @Length(1, 64) after?: string;
+  @IsOptional() @IsString() @Length(0, 200) pages?: string;
+}
+
+export class WebPageDto {
+  @IsString()
+  @Length(1, 2000, { message: 'Please give the address of a web page.' })
+  address: string;
+
+  @IsOptional() @IsString() @Length(1, 64) after?: string;
+}
+
 export class CopyPageDto {
   @IsUUID(undefined, { message: 'Please choose the lesson that the page should go to.' }) to: string;
   @IsOptional() @IsUUID() sitting?: string;

@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { Page } from '@doodla/core';
-import { orderSequence } from '@doodla/core';
+import type { LogState, Page } from '@doodla/core';
+import { byOrder, orderBetween, orderSequence } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, Not, Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
 import { LogsService } from '../live/logs.service.js';
+import type { Material } from '../materials/material.entity.js';
 import type { ReadMaterial } from '../materials/materials.service.js';
 import { PdfReader } from '../materials/pdfReader.js';
 import { FileStore } from '../storage/fileStore.js';
@@ -13,6 +14,8 @@ import { Lesson } from './lesson.entity.js';
 import { LessonMaterial } from './lessonMaterial.entity.js';
 
 const COVER_WIDTH = 480;
+/** Width at which every viewer lays a web page out, page units. */
+const WEB_PAGE_WIDTH = 1024;
 /** The teacher is looking at the first page now; drawing it on the server must not hold that up. */
 const COVER_DELAY_MS = 1500;
 
@@ -53,22 +56,57 @@ export class LessonsService {
       usedAt: now,
       deletedAt: null,
     });
-    await this.links.insert({ lessonId: lesson.id, materialId: material.id });
-    const orders = orderSequence(sizes.length);
-    const pages = sizes.map((size, index): Page => ({
+    await this.insertPages(lesson, { material, sizes });
+    setTimeout(() => void this.makeCover(lesson.id, material.sha256), COVER_DELAY_MS).unref();
+    return lesson;
+  }
+
+  /** Puts pages of a document after a page, or at the end. Returns the new pages' ids. */
+  async insertPages(
+    { id, teacherId }: Lesson,
+    { material, sizes }: ReadMaterial,
+    { after, chosen = sizes.map((_, i) => i) }: { after?: string | undefined; chosen?: number[] } = {},
+  ): Promise<string[]> {
+    await this.links.upsert({ lessonId: id, materialId: material.id }, ['lessonId', 'materialId']);
+    const [low, high] = this.gap((await this.logs.open(id)).state, after);
+    const orders = orderSequence(chosen.length, low, high);
+    const pages = chosen.map((index, i): Page => ({
       id: randomUUID(),
-      order: orders[index]!,
+      order: orders[i]!,
       title: '',
-      ...size,
+      ...sizes[index]!,
       surface: { kind: 'pdf', material: material.id, index },
       removed: false,
     }));
-    await this.logs.append(lesson.id, teacherId, {
+    await this.logs.append(id, teacherId, {
       id: randomUUID(),
       changes: pages.map((page) => ({ do: 'addPage', page })),
     });
-    setTimeout(() => void this.makeCover(lesson.id, material.sha256), COVER_DELAY_MS).unref();
-    return lesson;
+    return pages.map((page) => page.id);
+  }
+
+  /** Puts a copy of a web page after a page. Its height is set by the first browser that lays it out. */
+  async insertWebPage({ id, teacherId }: Lesson, material: Material, after?: string): Promise<string> {
+    await this.links.upsert({ lessonId: id, materialId: material.id }, ['lessonId', 'materialId']);
+    const [low, high] = this.gap((await this.logs.open(id)).state, after);
+    const page: Page = {
+      id: randomUUID(),
+      order: orderBetween(low, high),
+      title: material.name.slice(0, 200),
+      width: WEB_PAGE_WIDTH,
+      height: WEB_PAGE_WIDTH,
+      surface: { kind: 'web', material: material.id },
+      removed: false,
+    };
+    await this.logs.append(id, teacherId, { id: randomUUID(), changes: [{ do: 'addPage', page }] });
+    return page.id;
+  }
+
+  /** The places between which something comes after a page; removed pages keep theirs. */
+  private gap(state: LogState, after: string | undefined): [string | null, string | null] {
+    const all = [...state.pages.values()].sort(byOrder);
+    const at = all.findIndex((page) => page.id === after);
+    return at < 0 ? [all.at(-1)?.order ?? null, null] : [all[at]!.order, all[at + 1]?.order ?? null];
   }
 
   async rename(lesson: Lesson, title: string): Promise<void> {

@@ -37,7 +37,7 @@ export class PageCopiesService {
     if (!page || page.removed) throw notFound('This page');
     const marks = await this.marksOf(source);
     const renamed = await this.takePictures(source.lesson, to, picturesOf(page, marks));
-    if (page.surface.kind === 'pdf')
+    if (page.surface.kind === 'pdf' || page.surface.kind === 'web')
       await this.links.upsert({ lessonId: to, materialId: page.surface.material }, [
         'lessonId',
         'materialId',

@@ -16,6 +16,28 @@ export class MaterialsController {
     private readonly files: FileStore,
   ) {}
 
+  /** The copy of a web page; nothing in it can run, fetch or send. */
+  @Get(':id/page')
+  async page(
+    @Param('id') id: string,
+    @CurrentVisitor() visitor: Visitor,
+    @Res() response: Response,
+  ): Promise<void> {
+    const material = await this.materials.find(id);
+    if (material?.kind !== 'web' || !(await this.maySee(visitor, id, material.teacherId)))
+      throw notFound('This web page');
+    response.sendFile(this.files.pathOf(material.sha256), {
+      headers: {
+        'Content-Type': 'text/html; charset=utf-8',
+        'Content-Security-Policy':
+          "default-src 'none'; img-src data:; style-src 'unsafe-inline'; font-src data:; form-action 'none'; base-uri 'none'; frame-ancestors 'self'; sandbox allow-same-origin",
+      },
+      immutable: true,
+      maxAge: '1y',
+      dotfiles: 'allow',
+    });
+  }
+
   /** The stored file; parts of it by HTTP range (RFC 9110 §14). */
   @Get(':id/file')
   async file(
@@ -32,6 +54,15 @@ export class MaterialsController {
       maxAge: '1y',
       dotfiles: 'allow',
     });
+  }
+
+  /** What the speaker wrote beside each page; for the teacher alone. */
+  @Get(':id/notes')
+  async notes(@Param('id') id: string, @CurrentVisitor() visitor: Visitor): Promise<{ notes: string[] }> {
+    const material = await this.materials.find(id);
+    if (!material || visitor.role !== 'teacher' || visitor.teacher.id !== material.teacherId)
+      throw notFound('This document');
+    return { notes: material.notes ?? [] };
   }
 
   private async maySee(visitor: Visitor, material: string, owner: string): Promise<boolean> {

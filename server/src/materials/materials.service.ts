@@ -1,8 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
-import { open } from 'node:fs/promises';
+import { open, readFile, rm, stat } from 'node:fs/promises';
 import { Repository } from 'typeorm';
+import { documentKind } from '../documents/documentKind.js';
+import type { ConvertOptions } from '../documents/officeConverter.js';
+import { OfficeConverter } from '../documents/officeConverter.js';
+import { speakerNotes } from '../documents/speakerNotes.js';
 import { Problem } from '../http/problem.js';
 import { Settings } from '../settings/settings.js';
 import { FileStore } from '../storage/fileStore.js';
@@ -17,6 +21,8 @@ export interface ReadMaterial {
   sizes: { width: number; height: number }[];
 }
 
+export type TakeOptions = PdfTaskOptions & ConvertOptions;
+
 /** Takes documents in. */
 @Injectable()
 export class MaterialsService {
@@ -24,15 +30,31 @@ export class MaterialsService {
     @InjectRepository(Material) private readonly materials: Repository<Material>,
     private readonly files: FileStore,
     private readonly pdfs: PdfReader,
+    private readonly office: OfficeConverter,
     private readonly settings: Settings,
   ) {}
 
-  /** Checks an uploaded PDF, stores it and notes it. Throws Problem with what to do. */
+  /** Takes a document of any kind in, as PDF. Throws Problem with what to do. */
+  async take(teacherId: string, path: string, name: string, options: TakeOptions): Promise<ReadMaterial> {
+    if ((await stat(path)).size === 0) throw this.problemOf('empty');
+    const bytes = await readFile(path);
+    const kind = documentKind(bytes, name);
+    if (kind === 'pdf') return this.takePdf(teacherId, path, name, options);
+    const pdf = await this.office.toPdf(path, kind, options);
+    try {
+      return await this.takePdf(teacherId, pdf, name, options, speakerNotes(bytes, kind));
+    } finally {
+      await rm(pdf, { force: true });
+    }
+  }
+
+  /** Checks a PDF, stores it and notes it. Throws Problem with what to do. */
   async takePdf(
     teacherId: string,
     path: string,
     name: string,
     options: PdfTaskOptions,
+    notes: readonly string[] = [],
   ): Promise<ReadMaterial> {
     const bytes = await this.checkHead(path);
     const sizes = await this.pdfs.sizes(path, this.settings.maxPages, options).catch((error: unknown) => {
@@ -46,6 +68,7 @@ export class MaterialsService {
       sha256: await this.files.take(path),
       bytes,
       pageCount: sizes.length,
+      notes: notes.some((note) => note !== '') ? [...notes] : null,
       createdAt: Date.now(),
     });
     return { material, sizes };

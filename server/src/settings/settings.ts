@@ -32,6 +32,12 @@ export class Settings {
   /** Most pages of one document. */
   @Transform(asNumber) @IsInt() @Min(1) @Max(5000) maxPages = 500;
 
+  /** Longest that turning slides or a text into pages may take, seconds. */
+  @Transform(asNumber) @IsInt() @Min(5) @Max(1800) officeSeconds = 120;
+
+  /** Whether web pages may be fetched from private and loopback addresses; for the demo and tests alone. */
+  @Transform(asFlag) @IsBoolean() fetchPrivate = false;
+
   /** How many proxies stand before the server; their word on the client's address is taken. */
   @Transform(asNumber) @IsInt() @Min(0) @Max(10) trustProxy = 0;
 
@@ -62,6 +68,8 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     'maxUploadMb',
     'maxPages',
     'trustProxy',
+    'officeSeconds',
+    'fetchPrivate',
     'demo',
   ]);
   const given: Record<string, string> = {};

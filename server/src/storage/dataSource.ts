@@ -15,6 +15,7 @@ import { ShelfPicture } from '../shelf/shelfPicture.entity.js';
 import { FirstLesson1700000000001 } from './migrations/1-first-lesson.js';
 import { Pictures1700000000002 } from './migrations/2-pictures.js';
 import { Shelf1700000000003 } from './migrations/3-shelf.js';
+import { Notes1700000000004 } from './migrations/4-notes.js';
 
 /** The part of better-sqlite3 that is used while opening. */
 interface Database {
@@ -40,8 +41,9 @@ export function databaseOptions(dataFolder: string): DataSourceOptions {
       ShelfPicture,
       Preference,
     ],
-    migrations: [FirstLesson1700000000001, Pictures1700000000002, Shelf1700000000003],
+    migrations: [FirstLesson1700000000001, Pictures1700000000002, Shelf1700000000003, Notes1700000000004],
     migrationsRun: true,
+    migrationsTransactionMode: 'each',
     prepareDatabase: (database: Database) => {
       database.pragma('journal_mode = WAL');
       database.pragma('foreign_keys = ON');

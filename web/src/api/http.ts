@@ -13,10 +13,18 @@ export class RequestError extends Error {
 const UNREACHABLE = 'The server cannot be reached. Please check the connection and try again.';
 
 /** Sends JSON and returns the answer's JSON, or undefined where it has none. Throws RequestError. */
-export async function request<T>(method: string, path: string, body?: object): Promise<T> {
+export async function request<T>(
+  method: string,
+  path: string,
+  body?: object,
+  signal?: AbortSignal,
+): Promise<T> {
   const response = await fetch(path, {
     method,
-    ...(body && { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
+    ...(signal && { signal }),
+    ...(body instanceof FormData
+      ? { body }
+      : body && { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
   }).catch(() => {
     throw new RequestError(0, 'unreachable', UNREACHABLE);
   });

@@ -54,4 +54,15 @@ export const startSitting = (lesson: string, title: string) =>
 /** Copies a page, with what a class wrote on it where one is given, to the end of another lesson. */
 export const copyPage = (lesson: string, page: string, to: string, sitting?: string) =>
   request<{ page: string }>('POST', `/api/lessons/${lesson}/pages/${page}/copies`, { to, sitting });
+/** Puts a copy of a web page into a lesson. Throws RequestError. */
+export const bringWebPage = (lesson: string, address: string, after?: string, signal?: AbortSignal) =>
+  request<{ page: string }>('POST', `/api/lessons/${lesson}/webpages`, { address, after }, signal);
+
+export function bringWebFile(lesson: string, file: File, after?: string, signal?: AbortSignal) {
+  const form = new FormData();
+  form.append('file', file, file.name);
+  const query = after === undefined ? '' : `?after=${after}`;
+  return request<{ page: string }>('POST', `/api/lessons/${lesson}/webpages/file${query}`, form, signal);
+}
+
 export const endSitting = (id: string) => request<void>('POST', `/api/sittings/${id}/end`);

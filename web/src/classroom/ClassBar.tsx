@@ -3,6 +3,7 @@ import { DoorOpen, PenOff, Pen, QrCode, ScreenShare, Share, Users } from 'lucide
 import { Popover } from 'radix-ui';
 import type { SittingDetail } from '../api/lessons';
 import { useStore } from '../live/store';
+import { BringInMenu } from '../material/BringInMenu';
 import { ShowMenu } from '../screen/ShowMenu';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
@@ -36,6 +37,7 @@ export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd }: Class
         </Button>
       )}
       <PeopleMenu workspace={workspace} people={state?.people ?? []} ended={ended} />
+      {!ended && <BringInMenu workspace={workspace} />}
       {!ended && <ShowMenu workspace={workspace} />}
       {!ended && (
         <Button

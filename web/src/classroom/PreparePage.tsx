@@ -8,6 +8,7 @@ import { toast } from 'sonner';
 import type { SittingSummary } from '../api/lessons';
 import { lessonQuery, startSitting } from '../api/lessons';
 import { HandoutDialog } from '../handout/HandoutDialog';
+import { BringInMenu } from '../material/BringInMenu';
 import { Button } from '../ui/Button';
 import { useWorkspace } from '../workspace/useWorkspace';
 import type { Workspace } from '../workspace/workspace';
@@ -40,6 +41,7 @@ export default function PreparePage() {
       workspace={workspace}
       corners={(arrangement, side) => (
         <TopBar back="/" backLabel="Back to your lessons" title={title} arrangement={arrangement} side={side}>
+          <BringInMenu workspace={workspace} />
           <SittingsMenu sittings={query.data?.sittings ?? []} />
           <Button look="onBoard" icon={<Share aria-hidden size={18} />} onClick={() => setHandingOut(true)}>
             Hand out

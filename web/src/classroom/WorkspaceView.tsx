@@ -3,6 +3,7 @@ import type { ClassState } from '@doodla/core';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { Store, useStore } from '../live/store';
+import { isDocument } from '../material/documents';
 import { Announcer } from '../page/Announcer';
 import { PageTurner } from '../page/PageTurner';
 import type { Stage } from '../page/stage';
@@ -23,6 +24,8 @@ const OtherHand = lazy(() => import('../reach/OtherHand'));
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
 const MarkList = lazy(() => import('../page/MarkList'));
 const ScreenBar = lazy(() => import('../screen/ScreenBar'));
+const NotesPanel = lazy(() => import('../page/NotesPanel'));
+const DocumentDialog = lazy(() => import('../material/DocumentDialog'));
 const PageMap = lazy(() => import('../page/PageMap'));
 const PageStrip = lazy(() => import('../page/PageStrip'));
 
@@ -47,6 +50,7 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
   const { page } = workspace;
   const boundless = page?.surface.kind === 'blank' && isBoundless(page);
   const away = side === 'left' ? 'right' : 'left';
+  const [dropped, setDropped] = useState<readonly File[]>([]);
   const screenShown = useScreenShown(workspace);
   const [helpOpen, setHelpOpen] = useState(false);
   const [listOpen, setListOpen] = useState(false);
@@ -70,6 +74,8 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
         event.preventDefault();
         const box = stage?.host.getBoundingClientRect();
         const at = box && stage?.toPage(event.clientX - box.left, event.clientY - box.top);
+        const files = [...event.dataTransfer.files];
+        if (workspace.isTeacher) setDropped(files.filter(isDocument));
         void workspace.pictureActions.place(picturesIn(event.dataTransfer.files), at);
       }}
     >
@@ -90,6 +96,10 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
       <Suspense>
         <ReachPanel workspace={workspace} reach={reach} />
         <OtherHand workspace={workspace} side={away} />
+        {workspace.isTeacher && <NotesPanel workspace={workspace} />}
+        {dropped.length > 0 && (
+          <DocumentDialog workspace={workspace} dropped={dropped} onClose={() => setDropped([])} />
+        )}
         {screenShown && <ScreenBar workspace={workspace} side={side} />}
       </Suspense>
       {stage && (

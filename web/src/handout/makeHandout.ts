@@ -2,6 +2,7 @@ import type { HandoutPage, Picture } from '@doodla/core/handout';
 import type { Page } from '@doodla/core';
 import { UNITS_PER_POINT } from '@doodla/core';
 import { proxy, releaseProxy, wrap } from 'comlink';
+import { drawWebPage } from '../page/webPages';
 import type { Workspace } from '../workspace/workspace';
 import type { HandoutHost, HandoutWorker } from './handout.worker';
 
@@ -45,6 +46,7 @@ function pagesOf(workspace: Workspace): HandoutPage[] {
 }
 
 async function pagePicture(workspace: Workspace, page: Page): Promise<Picture> {
+  if (page.surface.kind === 'web') return webPicture(workspace, page, page.surface.material);
   if (page.surface.kind !== 'pdf') throw new Error('Only document pages are put in as pictures.');
   const doc = await workspace.surfaces.pdf(page.surface.material);
   const original = await doc.getPage(page.surface.index + 1);
@@ -53,7 +55,16 @@ async function pagePicture(workspace: Workspace, page: Page): Promise<Picture> {
   canvas.width = Math.ceil(viewport.width);
   canvas.height = Math.ceil(viewport.height);
   await original.render({ canvas, viewport }).promise;
+  return pictureOf(canvas, page);
+}
+
+async function webPicture(workspace: Workspace, page: Page, material: string): Promise<Picture> {
+  const html = await workspace.webPages.html(material);
+  return pictureOf(await drawWebPage(html, page, PICTURE_SCALE), page);
+}
+
+async function pictureOf(canvas: HTMLCanvasElement, { width, height }: Page): Promise<Picture> {
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
   if (!blob) throw new Error('A page could not be drawn. Please try again.');
-  return { bytes: new Uint8Array(await blob.arrayBuffer()), width: page.width, height: page.height };
+  return { bytes: new Uint8Array(await blob.arrayBuffer()), width, height };
 }

@@ -5,6 +5,7 @@ import type { DragEvent } from 'react';
 import { lessonsQuery } from '../api/lessons';
 import { signOut } from '../api/people';
 import { useRefreshMe } from '../people/useRefreshMe';
+import { DOCUMENT_ENDINGS } from '../material/documents';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
 import { LessonCard } from './LessonCard';
@@ -15,17 +16,17 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
   const lessons = useQuery(lessonsQuery);
   const client = useQueryClient();
   const refreshMe = useRefreshMe();
-  const [file, setFile] = useState<File>();
+  const [files, setFiles] = useState<readonly File[]>([]);
   const [dragging, setDragging] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
 
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setDragging(false);
-    setFile(event.dataTransfer.files[0]);
+    setFiles([...event.dataTransfer.files]);
   };
   const closeUpload = () => {
-    setFile(undefined);
+    setFiles([]);
     void client.invalidateQueries({ queryKey: lessonsQuery.queryKey });
   };
 
@@ -60,17 +61,18 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
             icon={<FilePlus2 aria-hidden size={20} />}
             onClick={() => chooser.current?.click()}
           >
-            New lesson from a PDF
+            New lesson from a document
           </Button>
           <input
             ref={chooser}
             type="file"
-            accept="application/pdf,.pdf"
-            aria-label="Choose a PDF"
+            multiple
+            accept={DOCUMENT_ENDINGS}
+            aria-label="Choose documents"
             className="sr-only"
             tabIndex={-1}
             onChange={(event) => {
-              setFile(event.target.files?.[0]);
+              setFiles([...(event.target.files ?? [])]);
               event.target.value = '';
             }}
           />
@@ -83,7 +85,7 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
           ))}
         </ul>
       </main>
-      {file && <UploadDialog file={file} onClose={closeUpload} />}
+      {files.length > 0 && <UploadDialog files={files} onClose={closeUpload} />}
     </div>
   );
 }
@@ -92,7 +94,7 @@ function EmptyShelf() {
   return (
     <div className="rounded-2xl border-2 border-dashed border-paper-line p-10 text-center text-lg">
       <p className="font-bold">Nothing here yet.</p>
-      <p>Drop a PDF anywhere on this page, or choose one with the button above.</p>
+      <p>Drop a PDF, slides or a text anywhere on this page, or choose one with the button above.</p>
     </div>
   );
 }

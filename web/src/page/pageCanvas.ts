@@ -201,8 +201,11 @@ export class PageCanvas {
       ctx.beginPath();
       ctx.rect(0, 0, this.page.width, this.page.height);
       ctx.clip();
-      ctx.fillStyle = '#ffffff';
-      ctx.fillRect(0, 0, this.page.width, this.page.height);
+      // A web page lies in a frame under the canvas.
+      if (this.page.surface.kind !== 'web') {
+        ctx.fillStyle = '#ffffff';
+        ctx.fillRect(0, 0, this.page.width, this.page.height);
+      }
     }
     // A boundless surface has no edge of its own to clip it, so it is drawn a little wider than what is stale.
     this.surface?.draw(ctx, growRect(rect, 2 / (this.drawnView.scale * this.ratio)));

@@ -21,6 +21,7 @@ import { onFontArrived } from './markPainter';
 import { PageCanvas } from './pageCanvas';
 import { StageInput } from './stageInput';
 import type { Arrangement, Fit, Size, View } from './view';
+import { WebFrame } from './webFrame';
 import {
   arrangementFor,
   centreOn,
@@ -49,6 +50,7 @@ export class Stage {
   readonly keyPointer = new KeyPointer(this);
 
   private readonly canvas: PageCanvas;
+  private readonly web: WebFrame;
   private readonly input: StageInput;
   private readonly observer: ResizeObserver;
   private readonly stops: (() => void)[];
@@ -65,6 +67,7 @@ export class Stage {
     readonly host: HTMLElement,
     private readonly workspace: Workspace,
   ) {
+    this.web = new WebFrame(host, workspace, () => this.webShown());
     this.canvas = new PageCanvas(host, workspace.pictures);
     this.input = new StageInput(host, this);
     this.observer = new ResizeObserver(() => this.resize());
@@ -182,6 +185,7 @@ export class Stage {
     this.workspace.screen.onFrame = () => undefined;
     if (this.workspace.ink) this.workspace.ink.onChange = () => undefined;
     this.observer.disconnect();
+    this.web.destroy();
     this.input.destroy();
     this.canvas.destroy();
   }
@@ -247,7 +251,8 @@ export class Stage {
     if (!page) return;
     this.applyFit();
     const surface = surfaces.of(page);
-    this.host.dataset.shown = String(surface.shown);
+    this.host.dataset.shown = String(surface.shown && page.surface.kind !== 'web');
+    this.web.show(page);
     this.canvas.show(
       page,
       surface,
@@ -277,6 +282,7 @@ export class Stage {
     const { x, y } = this.contentOffset;
     const view = { scale: glass.scale, x: glass.x + x * glass.scale, y: glass.y + y * glass.scale };
     this.view.set(view);
+    this.web.setView(view);
     this.canvas.setView(view, this.isLive);
   }
 
@@ -289,6 +295,10 @@ export class Stage {
   private get contentOffset(): { x: number; y: number } {
     const live = this.workspace.screen.state.get();
     return live && this.isLive ? live.offset : { x: 0, y: 0 };
+  }
+
+  private webShown(): void {
+    this.host.dataset.shown = 'true';
   }
 
   private screenMoved(): void {

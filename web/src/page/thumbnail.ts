@@ -1,6 +1,7 @@
 import type { Page } from '@doodla/core';
 import { paintSurface, UNITS_PER_POINT } from '@doodla/core';
 import type { Workspace } from '../workspace/workspace';
+import { drawWebPage } from './webPages';
 import { drawItems, drawMark } from './markPainter';
 
 /** Draws a small picture of a page with its marks, `width` device pixels wide. */
@@ -16,7 +17,10 @@ export async function drawThumbnail(
   picture.width = width;
   picture.height = Math.max(1, Math.round(extent.height * scale));
   const ctx = picture.getContext('2d')!;
-  if (page.surface.kind === 'pdf') {
+  if (page.surface.kind === 'web') {
+    const drawn = await drawWebPage(await workspace.webPages.html(page.surface.material), page, scale);
+    ctx.drawImage(drawn, 0, 0);
+  } else if (page.surface.kind === 'pdf') {
     const doc = await workspace.surfaces.pdf(page.surface.material);
     const original = await doc.getPage(page.surface.index + 1);
     const viewport = original.getViewport({ scale: scale * UNITS_PER_POINT });

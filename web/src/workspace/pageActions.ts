@@ -53,6 +53,11 @@ export class PageActions {
     this.patch(id, { title });
   }
 
+  /** A web page is as high as its content, which is known once it is laid out. */
+  setHeight(id: string, height: number): void {
+    this.workspace.lessonLog.perform([{ do: 'patchPage', page: id, set: { height } }]);
+  }
+
   /** Changes a blank page's paper. */
   setSheet(id: string, sheet: Sheet): void {
     this.patch(id, sheet);

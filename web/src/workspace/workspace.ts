@@ -6,6 +6,7 @@ import { Connection } from '../live/connection';
 import { LiveInk } from '../live/liveInk';
 import { LogClient } from '../live/logClient';
 import { Store } from '../live/store';
+import { WebPages } from '../page/webPages';
 import { Surfaces } from '../page/surfaces';
 import { PictureActions } from '../pictures/pictureActions';
 import { PictureCache } from '../pictures/pictureCache';
@@ -61,6 +62,7 @@ export class Workspace {
   readonly ink: LiveInk | undefined;
   readonly surfaces: Surfaces;
   readonly pictures: PictureCache;
+  readonly webPages: WebPages;
   readonly pictureActions: PictureActions;
   readonly penCase: PenCase;
   /** The screen that is shown to the class, if one is. */
@@ -104,6 +106,7 @@ export class Workspace {
     this.connection = new Connection(token);
     this.shortcuts = new Shortcuts(token === undefined ? 'teacher' : 'student');
     this.pictures = new PictureCache(token);
+    this.webPages = new WebPages(token);
     this.surfaces = new Surfaces(this.pictures, this.screen, token);
     const address = sitting === undefined ? `/api/lessons/${lesson}` : `/api/sittings/${sitting}`;
     this.pictureActions = new PictureActions(this, address, token);
@@ -161,6 +164,16 @@ export class Workspace {
     this.settle();
     if (this.classroom && this.isTeacher) this.classroom.turn(page);
     this.pageId.set(page);
+  }
+
+  /** Shows a page that the server has just made, as soon as it has arrived. */
+  turnToWhenThere(page: string): void {
+    if (this.pages.get().some(({ id }) => id === page)) return this.turnTo(page);
+    const stop = this.pages.subscribe(() => {
+      if (!this.pages.get().some(({ id }) => id === page)) return;
+      stop();
+      this.turnTo(page);
+    });
   }
 
   turnBy(step: number): void {

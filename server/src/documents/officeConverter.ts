@@ -1,0 +1,162 @@
+import { Injectable } from '@nestjs/common';
+import { spawn } from 'node:child_process';
+import { copyFile, mkdir, mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
+import { availableParallelism, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { Problem } from '../http/problem.js';
+import { Settings } from '../settings/settings.js';
+import type { DocumentKind } from './documentKind.js';
+import { textAsHtml } from './textAsHtml.js';
+
+/** Address space that one conversion may take, kilobytes. */
+const MAX_MEMORY_KB = 6_000_000;
+
+/** What a fresh profile is told: run nothing, fetch nothing. */
+const PROFILE = `<?xml version="1.0" encoding="UTF-8"?>
+<oor:items xmlns:oor="http://openoffice.org/2001/registry" xmlns:xs="http://www.w3.org/2001/XMLSchema" xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance">
+<item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="MacroSecurityLevel" oor:op="fuse"><value>3</value></prop></item>
+<item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="DisableMacrosExecution" oor:op="fuse"><value>true</value></prop></item>
+<item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="BlockUntrustedRefererLinks" oor:op="fuse"><value>true</value></prop></item>
+<item oor:path="/org.openoffice.Office.Common/Load"><prop oor:name="UpdateDocumentMode" oor:op="fuse"><value>0</value></prop></item>
+</oor:items>`;
+
+export interface ConvertOptions {
+  /** Told how many wait before this one; 0 when it begins. */
+  onWaiting?(before: number): void;
+  signal?: AbortSignal;
+}
+
+/** Turns slides and texts into PDF with LibreOffice, one at a time per core, each in a process of its own. */
+@Injectable()
+export class OfficeConverter {
+  private running = 0;
+  private readonly queue: { begin: () => void; tell: (before: number) => void }[] = [];
+
+  constructor(private readonly settings: Settings) {}
+
+  /** Writes a PDF beside the file and returns its path. Throws Problem with what to do. */
+  async toPdf(path: string, kind: DocumentKind, { onWaiting, signal }: ConvertOptions = {}): Promise<string> {
+    await this.turn(onWaiting, signal);
+    const folder = await mkdtemp(join(tmpdir(), 'doodla-office-'));
+    try {
+      const source = await sourceFor(path, kind, folder);
+      const profile = join(folder, 'profile');
+      await mkdir(join(profile, 'user'), { recursive: true });
+      await writeFile(join(profile, 'user', 'registrymodifications.xcu'), PROFILE);
+      await this.run(source, profile, folder, signal);
+      const made = (await readdir(folder)).find((name) => name.endsWith('.pdf'));
+      if (!made) throw cannotBeRead();
+      const target = `${path}.pdf`;
+      await copyFile(join(folder, made), target);
+      return target;
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+      this.running -= 1;
+      this.next();
+    }
+  }
+
+  private async turn(onWaiting?: (before: number) => void, signal?: AbortSignal): Promise<void> {
+    await new Promise<void>((resolve, reject) => {
+      const entry = { begin: resolve, tell: onWaiting ?? (() => undefined) };
+      this.queue.push(entry);
+      signal?.addEventListener('abort', () => {
+        const at = this.queue.indexOf(entry);
+        if (at < 0) return;
+        this.queue.splice(at, 1);
+        reject(signal.reason as Error);
+      });
+      this.next();
+    });
+  }
+
+  private next(): void {
+    while (this.running < availableParallelism() && this.queue.length > 0) {
+      this.running += 1;
+      this.queue.shift()!.begin();
+    }
+    this.queue.forEach(({ tell }, i) => tell(i + 1));
+  }
+
+  private run(source: string, profile: string, folder: string, signal?: AbortSignal): Promise<void> {
+    const command = [
+      'soffice',
+      `-env:UserInstallation=${pathToFileURL(profile).href}`,
+      '--headless --norestore --nolockcheck --nodefault --nologo',
+      `--convert-to pdf --outdir '${folder}' '${source}'`,
+    ].join(' ');
+    return new Promise((resolve, reject) => {
+      // A group of its own, so that all its processes can be killed together; no proxy answers there.
+      const child = spawn('sh', ['-c', `ulimit -v ${MAX_MEMORY_KB}; exec ${command}`], {
+        detached: true,
+        stdio: 'ignore',
+        env: {
+          PATH: process.env.PATH,
+          HOME: folder,
+          TMPDIR: folder,
+          http_proxy: NOWHERE,
+          https_proxy: NOWHERE,
+        },
+      });
+      const kill = () => {
+        if (child.pid !== undefined) process.kill(-child.pid, 'SIGKILL');
+      };
+      const timer = setTimeout(() => {
+        kill();
+        reject(
+          new Problem(
+            422,
+            'too-slow',
+            'This document takes too long to turn into pages. Please save it as PDF and choose that one.',
+          ),
+        );
+      }, this.settings.officeSeconds * 1000);
+      const abort = () => {
+        kill();
+        reject(signal!.reason as Error);
+      };
+      signal?.addEventListener('abort', abort);
+      child.on('error', () => reject(cannotBeRead()));
+      child.on('exit', (code) => {
+        clearTimeout(timer);
+        signal?.removeEventListener('abort', abort);
+        if (code === NOT_FOUND) reject(notInstalled());
+        else if (code === 0) resolve();
+        else reject(cannotBeRead());
+      });
+    });
+  }
+}
+
+const NOWHERE = 'http://127.0.0.1:9';
+/** What a shell answers where there is no such program (POSIX.1-2017, 2.8.2). */
+const NOT_FOUND = 127;
+
+/** The file under a name that the converter understands; texts become web pages first. */
+async function sourceFor(path: string, kind: DocumentKind, folder: string): Promise<string> {
+  if (kind === 'md' || kind === 'txt') {
+    const source = join(folder, 'document.html');
+    await writeFile(source, await textAsHtml(path, kind));
+    return source;
+  }
+  const source = join(folder, `document.${kind}`);
+  await copyFile(path, source);
+  return source;
+}
+
+function cannotBeRead(): Problem {
+  return new Problem(
+    422,
+    'damaged',
+    'This document cannot be turned into pages. Please open it in the program it was made with, save it as PDF, and choose that one.',
+  );
+}
+
+function notInstalled(): Problem {
+  return new Problem(
+    501,
+    'no-office',
+    'Slides and texts need LibreOffice on the server (on Debian: apt-get install libreoffice-impress-nogui libreoffice-writer-nogui). Until then, please save the document as PDF and choose that one.',
+  );
+}

@@ -1,0 +1,173 @@
+import createDOMPurify from 'dompurify';
+import { JSDOM } from 'jsdom';
+
+/** Fetches what a page is made of; undefined where that is not to be had. */
+export type PartSource = (url: string) => Promise<{ type: string; bytes: Buffer } | undefined>;
+
+export interface PageCopy {
+  title: string;
+  /** A whole document that needs nothing from anywhere. */
+  html: string;
+}
+
+/** Most pictures, style sheets and fonts of one page, and the most bytes they may have together. */
+const MAX_PARTS = 300;
+const MAX_BYTES = 30_000_000;
+
+/** What the copy may load, wherever it is shown. */
+const POLICY = "default-src 'none'; img-src data:; style-src 'unsafe-inline'; font-src data:";
+
+const FORBIDDEN = [
+  'script',
+  'noscript',
+  'iframe',
+  'frame',
+  'object',
+  'embed',
+  'applet',
+  'form',
+  'base',
+  'link',
+  'meta',
+  'dialog',
+  'audio',
+  'video',
+  'portal',
+  'template',
+];
+
+/**
+ * A self-contained copy of a web page: scripts and everything that could fetch or send are taken
+ * out (DOMPurify), styles, pictures and fonts are put into the document as data.
+ */
+export async function copyPage(html: string, url: string, source: PartSource): Promise<PageCopy> {
+  const { window } = new JSDOM(html, { url });
+  const { document } = window;
+  const base = document.querySelector('base')?.href ?? url;
+  const parts = new Parts(source);
+  const sheets = await styleSheets(document, base, parts);
+  await inlinePictures(document, base, parts);
+  const title = document.title.trim().slice(0, 200);
+  const purify = createDOMPurify(window);
+  purify.addHook('uponSanitizeAttribute', (_, data) => {
+    // Links stay readable but lead nowhere; what is fetched may only be data.
+    if (['href', 'xlink:href', 'src', 'srcset', 'poster', 'background', 'action'].includes(data.attrName))
+      data.keepAttr =
+        data.attrName === 'src' ? isPictureData(data.attrValue) : data.attrValue.startsWith('#');
+    if (data.attrName === 'style') data.attrValue = safeCss(data.attrValue);
+  });
+  const body = purify.sanitize(document.body.outerHTML, {
+    FORBID_TAGS: FORBIDDEN,
+    FORBID_ATTR: ['ping', 'formaction', 'nonce', 'integrity'],
+    WHOLE_DOCUMENT: false,
+    ADD_DATA_URI_TAGS: ['img'],
+  });
+  const attributes = ['class', 'id', 'lang', 'dir'].flatMap((name) => {
+    const value =
+      document.body.getAttribute(name) ?? (name === 'lang' ? document.documentElement.lang : null);
+    return value ? [`${name}="${value.replace(/["<>&]/g, '')}"`] : [];
+  });
+  const css = sheets.map((sheet) => `<style>${sheet.replace(/<\//g, '<\\/')}</style>`).join('\n');
+  window.close();
+  return {
+    title,
+    html: `<!doctype html><html><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="${POLICY}">${css}</head><body ${attributes.join(' ')}>${body}</body></html>`,
+  };
+}
+
+/** Fetches each part once, until there are too many or they are too large. */
+class Parts {
+  private readonly known = new Map<string, Promise<{ type: string; bytes: Buffer } | undefined>>();
+  private left = MAX_BYTES;
+
+  constructor(private readonly source: PartSource) {}
+
+  get(url: string): Promise<{ type: string; bytes: Buffer } | undefined> {
+    let part = this.known.get(url);
+    if (part) return part;
+    if (this.known.size >= MAX_PARTS) return Promise.resolve(undefined);
+    part = this.source(url)
+      .catch(() => undefined)
+      .then((fetched) => {
+        if (!fetched || fetched.bytes.length > this.left) return undefined;
+        this.left -= fetched.bytes.length;
+        return fetched;
+      });
+    this.known.set(url, part);
+    return part;
+  }
+
+  async dataUrl(url: string, accept: RegExp): Promise<string | undefined> {
+    const part = await this.get(url);
+    if (!part || !accept.test(part.type)) return undefined;
+    return `data:${part.type};base64,${part.bytes.toString('base64')}`;
+  }
+}
+
+const PICTURE = /^image\/(png|jpeg|gif|webp|avif|bmp|x-icon|svg\+xml)$/;
+const FONT_OR_PICTURE =
+  /^(image\/(png|jpeg|gif|webp|avif|svg\+xml)|font\/|application\/(font|x-font|vnd\.ms-fontobject|octet-stream))/;
+
+function isPictureData(value: string): boolean {
+  return /^data:image\/(png|jpeg|gif|webp|avif|bmp|x-icon|svg\+xml)[;,]/i.test(value);
+}
+
+async function styleSheets(document: Document, base: string, parts: Parts): Promise<string[]> {
+  const sheets: string[] = [];
+  for (const element of document.querySelectorAll('style, link[rel~="stylesheet" i]')) {
+    if (element.tagName === 'STYLE') sheets.push(await inlineCss(element.textContent, base, parts));
+    else {
+      const url = absolute(element.getAttribute('href') ?? '', base);
+      const sheet = url === undefined ? undefined : await parts.get(url);
+      if (sheet && /css|plain/.test(sheet.type))
+        sheets.push(await inlineCss(sheet.bytes.toString(), url!, parts));
+    }
+    element.remove();
+  }
+  return sheets;
+}
+
+/** Style with its pictures and fonts as data, and nothing that fetches or runs. */
+async function inlineCss(css: string, base: string, parts: Parts): Promise<string> {
+  const plain = css.replace(/\/\*[\s\S]*?\*\//g, '');
+  const urls = new Map<string, string>();
+  for (const [, , target] of plain.matchAll(/url\(\s*(['"]?)(.*?)\1\s*\)/gi)) {
+    if (target === undefined || target.startsWith('data:') || urls.has(target)) continue;
+    const url = absolute(target, base);
+    const data = url === undefined ? undefined : await parts.dataUrl(url, FONT_OR_PICTURE);
+    if (data !== undefined) urls.set(target, data);
+  }
+  return safeCss(
+    plain.replace(/url\(\s*(['"]?)(.*?)\1\s*\)/gi, (whole, _, target: string) =>
+      urls.has(target) ? `url("${urls.get(target)!}")` : whole,
+    ),
+  );
+}
+
+/** Takes out of CSS what fetches from outside or was once able to run. */
+function safeCss(css: string): string {
+  return css
+    .replace(/@import[^;]*;?/gi, '')
+    .replace(/url\(\s*(['"]?)(.*?)\1\s*\)/gi, (whole, _, target: string) =>
+      /^(data:|#)/i.test(target) ? whole : 'none',
+    )
+    .replace(/expression\s*\(|-moz-binding|behavior\s*:|javascript:/gi, 'x-removed');
+}
+
+async function inlinePictures(document: Document, base: string, parts: Parts): Promise<void> {
+  for (const picture of document.querySelectorAll('img')) {
+    const wanted = picture.getAttribute('src') || picture.getAttribute('data-src') || '';
+    picture.removeAttribute('srcset');
+    picture.removeAttribute('loading');
+    if (isPictureData(wanted)) continue;
+    const url = absolute(wanted, base);
+    const data = url === undefined ? undefined : await parts.dataUrl(url, PICTURE);
+    if (data === undefined) picture.removeAttribute('src');
+    else picture.setAttribute('src', data);
+  }
+  for (const source of document.querySelectorAll('picture > source')) source.remove();
+}
+
+function absolute(url: string, base: string): string | undefined {
+  return url !== '' && URL.canParse(url, base) ? new URL(url, base).href : undefined;
+}

@@ -1,0 +1,65 @@
+import { Body, Controller, Param, ParseUUIDPipe, Post, Query, Req, Res, UseGuards } from '@nestjs/common';
+import type { Request, Response } from 'express';
+import { rm } from 'node:fs/promises';
+import { InsertDocumentDto, WebPageDto } from '../lessons/lessons.dto.js';
+import { LessonsService } from '../lessons/lessons.service.js';
+import { receiveUpload } from '../lessons/upload.js';
+import type { Teacher } from '../people/teacher.entity.js';
+import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
+import { Settings } from '../settings/settings.js';
+import { FileStore } from '../storage/fileStore.js';
+import { WebPagesService } from './webPages.service.js';
+
+@Controller('api/lessons/:id/webpages')
+@UseGuards(TeacherGuard)
+export class WebPagesController {
+  constructor(
+    private readonly lessons: LessonsService,
+    private readonly webPages: WebPagesService,
+    private readonly files: FileStore,
+    private readonly settings: Settings,
+  ) {}
+
+  /** Fetches a page and puts a copy after a page of the lesson. A closed connection cancels. */
+  @Post()
+  async fromAddress(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() { address, after }: WebPageDto,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<{ page: string }> {
+    const lesson = await this.lessons.own(teacher.id, id);
+    const material = await this.webPages.fromAddress(teacher.id, address, whileOpen(response));
+    return { page: await this.lessons.insertWebPage(lesson, material, after) };
+  }
+
+  /** Takes an HTML file or a web archive. */
+  @Post('file')
+  async fromFile(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Query() { after }: InsertDocumentDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<{ page: string }> {
+    const lesson = await this.lessons.own(teacher.id, id);
+    const { path, name } = await receiveUpload(
+      request,
+      response,
+      this.files.incoming,
+      this.settings.maxUploadMb,
+    );
+    try {
+      const material = await this.webPages.fromFile(teacher.id, path, name, whileOpen(response));
+      return { page: await this.lessons.insertWebPage(lesson, material, after) };
+    } finally {
+      await rm(path, { force: true });
+    }
+  }
+}
+
+function whileOpen(response: Response): AbortSignal {
+  const abort = new AbortController();
+  response.on('close', () => abort.abort());
+  return abort.signal;
+}

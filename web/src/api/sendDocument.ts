@@ -1,0 +1,83 @@
+import { errorOf, RequestError } from './http';
+import type { LessonSummary } from './lessons';
+
+export type UploadProgress =
+  /** Bytes sent, 0 to 1. */
+  | { phase: 'sending'; part: number }
+  /** Documents that are turned into pages before this one. */
+  | { phase: 'waiting'; before: number }
+  /** Pages read by the server, 0 to 1. */
+  | { phase: 'reading'; part: number };
+
+export interface NewLesson {
+  lesson: LessonSummary;
+  /** The stored document. */
+  material: string;
+}
+
+type Line =
+  | { done: number; total: number }
+  | { waiting: number }
+  | { error: { code: string; message: string } }
+  | Record<string, unknown>;
+
+interface SendOptions {
+  onProgress(progress: UploadProgress): void;
+  signal: AbortSignal;
+}
+
+/** Sends a document as a new lesson. Throws RequestError; aborts by the signal. */
+export const sendLesson = (file: File, options: SendOptions) =>
+  send<NewLesson>('/api/lessons', file, options);
+
+/** Puts the pages of a document into a lesson; `pages` names some of them, such as `1-3,7`. */
+export function sendPages(
+  lesson: string,
+  file: File,
+  { after, pages = '', ...options }: SendOptions & { after?: string | undefined; pages?: string },
+): Promise<{ pages: string[] }> {
+  const query = new URLSearchParams({ pages, ...(after !== undefined && { after }) });
+  return send(`/api/lessons/${lesson}/documents?${query}`, file, options);
+}
+
+/** Sends a file and waits until the server is done with it. */
+function send<T>(url: string, file: File, { onProgress, signal }: SendOptions): Promise<T> {
+  return new Promise((resolve, reject) => {
+    const xhr = new XMLHttpRequest();
+    const form = new FormData();
+    form.append('file', file, file.name);
+    const abort = () => xhr.abort();
+    signal.addEventListener('abort', abort);
+    xhr.upload.onprogress = ({ loaded, total }) => onProgress({ phase: 'sending', part: loaded / total });
+    xhr.upload.onload = () => onProgress({ phase: 'reading', part: 0 });
+    xhr.onprogress = () => tell(lines(xhr.responseText).at(-1), onProgress);
+    xhr.onerror = () => reject(errorOf(0, ''));
+    xhr.onabort = () => reject(new DOMException('Cancelled', 'AbortError'));
+    xhr.onload = () => {
+      if (xhr.status >= 400) return reject(errorOf(xhr.status, xhr.responseText));
+      const last = lines(xhr.responseText).at(-1);
+      if (!last) reject(errorOf(0, ''));
+      else if ('error' in last) {
+        const { code, message } = last.error as { code: string; message: string };
+        reject(new RequestError(422, code, message));
+      } else resolve(last as T);
+    };
+    xhr.onloadend = () => signal.removeEventListener('abort', abort);
+    xhr.open('POST', url);
+    xhr.send(form);
+  });
+}
+
+function tell(line: Line | undefined, onProgress: SendOptions['onProgress']): void {
+  if (!line) return;
+  if ('waiting' in line) onProgress({ phase: 'waiting', before: line.waiting as number });
+  if ('done' in line) onProgress({ phase: 'reading', part: (line.done as number) / (line.total as number) });
+}
+
+function lines(text: string): Line[] {
+  const whole = text.slice(0, text.lastIndexOf('\n') + 1);
+  return whole
+    .split('\n')
+    .filter((line) => line !== '')
+    .map((line) => JSON.parse(line) as Line);
+}

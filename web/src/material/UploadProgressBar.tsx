@@ -1,0 +1,10 @@
+import type { UploadProgress } from '../api/sendDocument';
+import { ProgressBar } from '../ui/ProgressBar';
+
+/** How far a document is on its way to being pages. */
+export function UploadProgressBar({ progress }: { progress: UploadProgress }) {
+  if (progress.phase === 'waiting')
+    return <ProgressBar label={`Waiting for ${progress.before} other documents`} part={0} />;
+  const label = progress.phase === 'sending' ? 'Sending' : 'Turning it into pages';
+  return <ProgressBar label={label} part={progress.part} />;
+}

@@ -1,0 +1,80 @@
+import { useEffect, useRef, useState } from 'react';
+import { bringWebFile, bringWebPage } from '../api/lessons';
+import { Button } from '../ui/Button';
+import { Modal } from '../ui/Modal';
+import { TextField } from '../ui/TextField';
+import type { Workspace } from '../workspace/workspace';
+
+/** Brings a web page in, by its address or from a file. */
+export default function WebPageDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
+  const [address, setAddress] = useState('');
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const chooser = useRef<HTMLInputElement>(null);
+  const abort = useRef(new AbortController());
+  useEffect(() => () => abort.current.abort(), []);
+
+  const bring = async (
+    fetching: (after: string | undefined, signal: AbortSignal) => Promise<{ page: string }>,
+  ) => {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      const { page } = await fetching(workspace.pageId.get(), abort.current.signal);
+      workspace.turnToWhenThere(page);
+      onClose();
+    } catch (error) {
+      setBusy(false);
+      if (!abort.current.signal.aborted) setProblem((error as Error).message);
+    }
+  };
+  return (
+    <Modal
+      title="A web page"
+      description="A copy is kept, so that it stays as it is now. Nothing in it can run."
+      open
+      onOpenChange={onClose}
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          const whole = /^https?:/i.test(address) ? address : `https://${address}`;
+          void bring((after, signal) => bringWebPage(workspace.lesson, whole.trim(), after, signal));
+        }}
+      >
+        <TextField
+          label="Address"
+          placeholder="https://"
+          inputMode="url"
+          value={address}
+          onChange={(event) => setAddress(event.target.value)}
+        />
+        {problem && (
+          <p role="alert" className="mb-4 font-bold text-alarm">
+            {problem}
+          </p>
+        )}
+        <div className="flex flex-wrap gap-3">
+          <Button type="submit" look="main" disabled={busy || address.trim() === ''}>
+            {busy ? 'Fetching …' : 'Bring it in'}
+          </Button>
+          <Button disabled={busy} onClick={() => chooser.current!.click()}>
+            From a file …
+          </Button>
+        </div>
+      </form>
+      <input
+        ref={chooser}
+        type="file"
+        accept=".html,.htm,.mhtml,.mht"
+        aria-label="Web page file"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) void bring((after, signal) => bringWebFile(workspace.lesson, file, after, signal));
+        }}
+      />
+    </Modal>
+  );
+}

@@ -1,0 +1,26 @@
+import { useQuery } from '@tanstack/react-query';
+import { request } from '../api/http';
+import { useStore } from '../live/store';
+import type { Workspace } from '../workspace/workspace';
+
+/** What the speaker wrote beside the shown slide; only the teacher sees it. */
+export default function NotesPanel({ workspace }: { workspace: Workspace }) {
+  useStore(workspace.pageId);
+  useStore(workspace.pages);
+  const surface = workspace.page?.surface;
+  const material = surface?.kind === 'pdf' ? surface.material : undefined;
+  const { data } = useQuery({
+    queryKey: ['notes', material],
+    queryFn: () => request<{ notes: string[] }>('GET', `/api/materials/${material!}/notes`),
+    enabled: material !== undefined,
+    staleTime: Infinity,
+  });
+  const note = surface?.kind === 'pdf' ? data?.notes[surface.index] : undefined;
+  if (!note) return null;
+  return (
+    <details className="absolute bottom-2 left-1/2 z-20 max-w-xs -translate-x-1/2 rounded-2xl border-2 border-board-line bg-board p-2 text-paper shadow-xl">
+      <summary className="min-h-9 cursor-pointer px-2 py-1 font-bold">Notes to this slide</summary>
+      <p className="max-h-40 overflow-auto px-2 whitespace-pre-line">{note}</p>
+    </details>
+  );
+}

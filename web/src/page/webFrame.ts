@@ -1,0 +1,70 @@
+import type { Page } from '@doodla/core';
+import { MAX_PAGE_SIDE } from '@doodla/core';
+import type { Workspace } from '../workspace/workspace';
+import type { View } from './view';
+
+/** A height that differs by less is the same; fractions of a line are rounded unlike. */
+const SAME_HEIGHT = 2;
+
+/**
+ * A web page under the canvases, in a frame without scripts, laid out at the page's width whatever
+ * the window is like, and moved and enlarged with the page.
+ */
+export class WebFrame {
+  private readonly frame = document.createElement('iframe');
+  private material: string | undefined;
+  private page: Page | undefined;
+
+  constructor(
+    host: HTMLElement,
+    private readonly workspace: Workspace,
+    private readonly onShown: () => void,
+  ) {
+    this.frame.setAttribute('sandbox', 'allow-same-origin');
+    this.frame.title = 'Web page';
+    this.frame.tabIndex = -1;
+    this.frame.style.cssText =
+      'position:absolute;top:0;left:0;border:0;background:#fff;pointer-events:none;transform-origin:0 0;display:none;';
+    this.frame.addEventListener('load', () => this.loaded());
+    host.prepend(this.frame);
+  }
+
+  show(page: Page): void {
+    this.page = page;
+    const material = page.surface.kind === 'web' ? page.surface.material : undefined;
+    this.frame.style.display = material === undefined ? 'none' : '';
+    this.frame.style.width = `${page.width}px`;
+    this.frame.style.height = `${page.height}px`;
+    if (material === undefined) return;
+    if (material === this.material) return this.onShown();
+    this.material = material;
+    this.workspace.webPages.html(material).then(
+      (html) => {
+        if (this.material === material) this.frame.srcdoc = html;
+      },
+      (error: Error) => this.workspace.onProblem(error.message),
+    );
+  }
+
+  setView({ scale, x, y }: View): void {
+    this.frame.style.transform = `translate(${x}px, ${y}px) scale(${scale})`;
+  }
+
+  destroy(): void {
+    this.frame.remove();
+  }
+
+  private loaded(): void {
+    const { page, workspace } = this;
+    const inside = this.frame.contentDocument?.documentElement;
+    if (!page || !inside || this.material === undefined) return;
+    inside.style.overflow = 'hidden';
+    this.onShown();
+    if (!workspace.isTeacher) return;
+    // Measured in a low frame, since a page is never lower than its frame.
+    this.frame.style.height = '10px';
+    const height = Math.min(MAX_PAGE_SIDE, Math.max(100, inside.scrollHeight));
+    this.frame.style.height = `${page.height}px`;
+    if (Math.abs(height - page.height) > SAME_HEIGHT) workspace.pageActions.setHeight(page.id, height);
+  }
+}
