@@ -8,6 +8,7 @@ import { PeopleService } from '@doodla/server/people/people.service';
 import type { Teacher } from '@doodla/server/people/teacher.entity';
 import { SittingsService } from '@doodla/server/sittings/sittings.service';
 import { FileStore } from '@doodla/server/storage/fileStore';
+import { WebPagesService } from '@doodla/server/webpages/webPages.service';
 import { randomUUID } from 'node:crypto';
 import { copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -33,7 +34,8 @@ export async function seedDemo(app: NestExpressApplication): Promise<void> {
 async function seedLessons(app: NestExpressApplication, teacher: Teacher): Promise<void> {
   const worksheet = await bringIn(app, teacher, 'bridges-worksheet.pdf', 'Bridges: worksheet');
   await seedPastClass(app, teacher, worksheet);
-  await bringIn(app, teacher, 'how-bridges-work.pdf', 'Standing up to load: how bridges work');
+  const deck = await bringIn(app, teacher, 'how-bridges-work.pdf', 'Standing up to load: how bridges work');
+  await bringArticleIn(app, teacher, deck);
 }
 
 async function bringIn(
@@ -46,6 +48,15 @@ async function bringIn(
   await copyFile(material(file), upload);
   const read = await app.get(MaterialsService).takePdf(teacher.id, upload, file, {});
   return (await app.get(LessonsService).createFromPdf(teacher.id, title, read)).id;
+}
+
+/** The story of a footbridge as the last page of a lesson. */
+async function bringArticleIn(app: NestExpressApplication, teacher: Teacher, lesson: string): Promise<void> {
+  const { signal } = new AbortController();
+  const file = material('footbridge.html');
+  const article = await app.get(WebPagesService).fromFile(teacher.id, file, 'footbridge.html', signal);
+  const lessons = app.get(LessonsService);
+  await lessons.insertWebPage(await lessons.own(teacher.id, lesson), article);
 }
 
 async function seedPastClass(app: NestExpressApplication, teacher: Teacher, lesson: string): Promise<void> {

@@ -2,7 +2,7 @@ import type { HandoutPage, Picture } from '@doodla/core/handout';
 import type { Page } from '@doodla/core';
 import { UNITS_PER_POINT } from '@doodla/core';
 import { proxy, releaseProxy, wrap } from 'comlink';
-import { drawWebPage } from '../page/webPages';
+import { drawWebPage } from '../page/drawWebPage';
 import type { Workspace } from '../workspace/workspace';
 import type { HandoutHost, HandoutWorker } from './handout.worker';
 

@@ -1,4 +1,4 @@
-import type { InkStyle, Rect } from '@doodla/core';
+import type { InkStyle, Page, Rect } from '@doodla/core';
 import { growRect, isBoundless } from '@doodla/core';
 import { Store } from '../live/store';
 import { EraseGesture } from '../tools/eraseGesture';
@@ -21,7 +21,7 @@ import { onFontArrived } from './markPainter';
 import { PageCanvas } from './pageCanvas';
 import { StageInput } from './stageInput';
 import type { Arrangement, Fit, Size, View } from './view';
-import { WebFrame } from './webFrame';
+import type { WebFrame } from './webFrame';
 import {
   arrangementFor,
   centreOn,
@@ -50,7 +50,8 @@ export class Stage {
   readonly keyPointer = new KeyPointer(this);
 
   private readonly canvas: PageCanvas;
-  private readonly web: WebFrame;
+  /** Web pages lie under the canvases; made when the first one is shown. */
+  private web: WebFrame | undefined;
   private readonly input: StageInput;
   private readonly observer: ResizeObserver;
   private readonly stops: (() => void)[];
@@ -67,7 +68,6 @@ export class Stage {
     readonly host: HTMLElement,
     private readonly workspace: Workspace,
   ) {
-    this.web = new WebFrame(host, workspace, () => this.webShown());
     this.canvas = new PageCanvas(host, workspace.pictures);
     this.input = new StageInput(host, this);
     this.observer = new ResizeObserver(() => this.resize());
@@ -185,7 +185,7 @@ export class Stage {
     this.workspace.screen.onFrame = () => undefined;
     if (this.workspace.ink) this.workspace.ink.onChange = () => undefined;
     this.observer.disconnect();
-    this.web.destroy();
+    this.web?.destroy();
     this.input.destroy();
     this.canvas.destroy();
   }
@@ -252,7 +252,7 @@ export class Stage {
     this.applyFit();
     const surface = surfaces.of(page);
     this.host.dataset.shown = String(surface.shown && page.surface.kind !== 'web');
-    this.web.show(page);
+    void this.showWeb(page);
     this.canvas.show(
       page,
       surface,
@@ -282,7 +282,7 @@ export class Stage {
     const { x, y } = this.contentOffset;
     const view = { scale: glass.scale, x: glass.x + x * glass.scale, y: glass.y + y * glass.scale };
     this.view.set(view);
-    this.web.setView(view);
+    this.web?.setView(view);
     this.canvas.setView(view, this.isLive);
   }
 
@@ -295,6 +295,14 @@ export class Stage {
   private get contentOffset(): { x: number; y: number } {
     const live = this.workspace.screen.state.get();
     return live && this.isLive ? live.offset : { x: 0, y: 0 };
+  }
+
+  private async showWeb(page: Page): Promise<void> {
+    if (page.surface.kind !== 'web') return this.web?.show(page);
+    const { WebFrame: Frame } = await import('./webFrame');
+    this.web ??= new Frame(this.host, this.workspace, () => this.webShown());
+    this.web.setView(this.view.get());
+    if (this.workspace.page) this.web.show(this.workspace.page);
   }
 
   private webShown(): void {

@@ -1,7 +1,7 @@
 import type { Page } from '@doodla/core';
 import { paintSurface, UNITS_PER_POINT } from '@doodla/core';
 import type { Workspace } from '../workspace/workspace';
-import { drawWebPage } from './webPages';
+import { drawWebPage } from './drawWebPage';
 import { drawItems, drawMark } from './markPainter';
 
 /** Draws a small picture of a page with its marks, `width` device pixels wide. */

@@ -4,7 +4,6 @@ import { errorOf } from '../api/http';
 import { stampFile } from '../api/shelf';
 import type { Workspace } from '../workspace/workspace';
 import type { PreparedPicture } from './preparePicture';
-import { preparePicture } from './preparePicture';
 import type { Size } from '../page/view';
 
 /** Part of the page that a new picture takes at most. */
@@ -95,6 +94,7 @@ export class PictureActions {
 
   /** Makes a file ready, sends it, and returns the id it has in this lesson. Throws an error with a sentence. */
   async store(file: Blob): Promise<PreparedPicture & { material: string }> {
+    const { preparePicture } = await import('./preparePicture');
     const prepared = await preparePicture(file);
     if (prepared.scaled) this.workspace.onProblem('The picture is very large, so it was made smaller.');
     const material = await this.upload(prepared.blob);
