@@ -23,6 +23,7 @@ const ReachPanel = lazy(() =>
 const OtherHand = lazy(() => import('../reach/OtherHand'));
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
 const MarkList = lazy(() => import('../page/MarkList'));
+const GrabDialog = lazy(() => import('../grab/GrabDialog'));
 const ScreenBar = lazy(() => import('../screen/ScreenBar'));
 const NotesPanel = lazy(() => import('../page/NotesPanel'));
 const DocumentDialog = lazy(() => import('../material/DocumentDialog'));
@@ -53,6 +54,7 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
   const [dropped, setDropped] = useState<readonly File[]>([]);
   const screenShown = useScreenShown(workspace);
   const [helpOpen, setHelpOpen] = useState(false);
+  const [grabbing, setGrabbing] = useState(false);
   const [listOpen, setListOpen] = useState(false);
   const screen = useMemo(
     () => ({
@@ -60,6 +62,7 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
       toggleFold: reach.toggleFold,
       showHelp: () => setHelpOpen(true),
       toggleList: () => setListOpen((open) => !open),
+      grab: () => setGrabbing(true),
     }),
     [reach],
   );
@@ -107,6 +110,7 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
           <PageTurner
             onShowHelp={screen.showHelp}
             onToggleList={screen.toggleList}
+            onGrab={screen.grab}
             listOpen={listOpen}
             workspace={workspace}
             stage={stage}
@@ -118,6 +122,7 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
         </>
       )}
       <Suspense>
+        {grabbing && <GrabDialog workspace={workspace} onClose={() => setGrabbing(false)} />}
         {helpOpen && <ShortcutsDialog workspace={workspace} onClose={() => setHelpOpen(false)} />}
         {listOpen && <MarkList workspace={workspace} side={away} onClose={() => setListOpen(false)} />}
       </Suspense>

@@ -1,6 +1,7 @@
 import {
   ChevronLeft,
   ChevronRight,
+  Crop,
   Keyboard,
   LayoutGrid,
   ListTree,
@@ -24,6 +25,7 @@ interface PageTurnerProps {
   listOpen: boolean;
   onToggleList(): void;
   onShowHelp(): void;
+  onGrab(): void;
 }
 
 /** Turning and enlarging, in the corner away from the tools. */
@@ -36,6 +38,7 @@ export function PageTurner({
   listOpen,
   onToggleList,
   onShowHelp,
+  onGrab,
 }: PageTurnerProps) {
   const pages = useStore(workspace.pages);
   const current = useStore(workspace.pageId);
@@ -87,6 +90,12 @@ export function PageTurner({
         active={listOpen}
         icon={<ListTree aria-hidden size={20} />}
         onClick={onToggleList}
+      />
+      <IconButton
+        label="Grab a picture"
+        shortcut={workspace.shortcuts.keyOf('grab')}
+        icon={<Crop aria-hidden size={20} />}
+        onClick={onGrab}
       />
       <IconButton
         label="Keys and size of letters"

@@ -10,6 +10,7 @@ export async function drawThumbnail(
   page: Page,
   workspace: Workspace,
   width: number,
+  withMarks = true,
 ): Promise<void> {
   const extent = workspace.extentOf(page);
   const scale = width / extent.width;
@@ -30,7 +31,7 @@ export async function drawThumbnail(
     drawItems(ctx, paintSurface(page, extent), workspace.pictures);
   }
   ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
-  for (const layer of workspace.layers)
+  for (const layer of withMarks ? workspace.layers : [])
     for (const mark of layer.on(page.id).all()) drawMark(ctx, mark, workspace.pictures);
   canvas.width = picture.width;
   canvas.height = picture.height;

@@ -37,6 +37,7 @@ export const ACTIONS = {
   swapSide: { name: 'Tools to the other side', key: 'X' },
   fold: { name: 'Fold the tools away', key: 'F' },
   listMarks: { name: 'List of what is on the page', key: 'K' },
+  grab: { name: 'Grab a picture of what is shown', key: 'G' },
   keyPointer: { name: 'Point and write with the arrow keys', key: 'J' },
   help: { name: 'These keys', key: '?' },
 } as const;

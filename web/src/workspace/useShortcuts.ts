@@ -12,6 +12,7 @@ export interface ScreenActions {
   toggleFold(): void;
   showHelp(): void;
   toggleList(): void;
+  grab(): void;
 }
 
 /** Keys that work wherever nothing is being typed; page keys too while any tool is in hand. */
@@ -128,6 +129,7 @@ function doerOf(
     swapSide: screen.swapSide,
     fold: screen.toggleFold,
     listMarks: screen.toggleList,
+    grab: screen.grab,
     keyPointer: () => stage?.keyPointer.toggle(),
     help: screen.showHelp,
   };

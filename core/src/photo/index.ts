@@ -1,0 +1,2 @@
+export * from './cleanPaper.js';
+export * from './perspective.js';

@@ -1,0 +1,178 @@
+import type { Rect } from '@doodla/core';
+import { FORMATS, rectFromCorners } from '@doodla/core';
+import { useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { Button } from '../ui/Button';
+import { Modal } from '../ui/Modal';
+import type { Workspace } from '../workspace/workspace';
+import { cutPicture, grabPicture } from './grabPicture';
+
+const WHOLE: Rect = { x: 0, y: 0, width: 1, height: 1 };
+/** A part that was drawn smaller than this was a tap, which chooses the whole again. */
+const TAP = 0.02;
+
+/** A picture of what is shown, cut to a region if wanted, to where it is needed. */
+export default function GrabDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
+  const [withMarks, setWithMarks] = useState(true);
+  const [picture, setPicture] = useState<HTMLCanvasElement>();
+  const [part, setPart] = useState<Rect>(WHOLE);
+  const [problem, setProblem] = useState<string>();
+  useEffect(() => {
+    let gone = false;
+    grabPicture(workspace, withMarks).then(
+      (made) => !gone && setPicture(made),
+      (error: Error) => setProblem(error.message),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [workspace, withMarks]);
+
+  const use = (what: (png: Blob) => Promise<unknown>) => () => {
+    if (!picture) return;
+    cutPicture(picture, part)
+      .then(what)
+      .then(onClose, (error: Error) => setProblem(error.message));
+  };
+  const ontoNextPage = async (png: Blob) => {
+    const { page } = workspace;
+    if (!page) return;
+    const { material, width, height } = await workspace.pictureActions.store(png);
+    const scale = Math.sqrt((FORMATS.wide.width * FORMATS.wide.height) / (width * height));
+    const sheet = { width: width * scale, height: height * scale };
+    workspace.pageActions.add({ ...sheet, surface: { kind: 'picture', material } }, page.id, 'after');
+  };
+  const copy = async (png: Blob) => {
+    await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]).catch(() => {
+      throw new Error('This browser does not let pictures be copied here. Save the picture instead.');
+    });
+    toast('The picture can be pasted now.');
+  };
+  return (
+    <Modal
+      title="Grab a picture"
+      description="Draw a rectangle on it to take only a part; tap to take all of it."
+      open
+      onOpenChange={onClose}
+    >
+      {picture && <PartChooser picture={picture} part={part} onChange={setPart} />}
+      {problem && (
+        <p role="alert" className="mb-3 font-bold text-alarm">
+          {problem}
+        </p>
+      )}
+      <label className="mb-4 flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-5"
+          checked={withMarks}
+          onChange={(event) => setWithMarks(event.target.checked)}
+        />
+        With what is written on it
+      </label>
+      <div className="flex flex-wrap gap-2">
+        {workspace.isTeacher && (
+          <Button look="main" disabled={!picture} onClick={use(ontoNextPage)}>
+            Onto a new page
+          </Button>
+        )}
+        <Button disabled={!picture} onClick={use((png) => workspace.pictureActions.place([png]))}>
+          Onto this page
+        </Button>
+        <Button disabled={!picture} onClick={use(copy)}>
+          Copy
+        </Button>
+        <Button disabled={!picture} onClick={use(save)}>
+          Save
+        </Button>
+        <Button disabled={!picture} onClick={use(print)}>
+          Print
+        </Button>
+      </div>
+    </Modal>
+  );
+}
+
+interface PartChooserProps {
+  picture: HTMLCanvasElement;
+  part: Rect;
+  onChange(part: Rect): void;
+}
+
+/** The picture, on which a part is drawn. */
+function PartChooser({ picture, part, onChange }: PartChooserProps) {
+  const host = useRef<HTMLCanvasElement>(null);
+  const start = useRef<{ x: number; y: number } | undefined>(undefined);
+  useEffect(() => {
+    const canvas = host.current!;
+    canvas.width = picture.width;
+    canvas.height = picture.height;
+    canvas.getContext('2d')!.drawImage(picture, 0, 0);
+  }, [picture]);
+  const at = (event: React.PointerEvent) => {
+    const box = host.current!.getBoundingClientRect();
+    const within = (value: number) => Math.min(1, Math.max(0, value));
+    return {
+      x: within((event.clientX - box.left) / box.width),
+      y: within((event.clientY - box.top) / box.height),
+    };
+  };
+  return (
+    <div
+      className="relative mb-3 cursor-crosshair touch-none overflow-hidden rounded-lg border-2 border-paper-line"
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        start.current = at(event);
+      }}
+      onPointerMove={(event) => {
+        if (!start.current) return;
+        const now = at(event);
+        const drawn = rectFromCorners(start.current.x, start.current.y, now.x, now.y);
+        onChange(drawn.width < TAP || drawn.height < TAP ? WHOLE : drawn);
+      }}
+      onPointerUp={() => (start.current = undefined)}
+    >
+      <canvas
+        ref={host}
+        aria-label="What is grabbed"
+        role="img"
+        className="block max-h-[45dvh] w-full object-contain"
+      />
+      <span
+        className="absolute border-3 border-chalk-deep shadow-[0_0_0_999px_rgb(0_0_0/0.35)]"
+        style={{
+          left: `${part.x * 100}%`,
+          top: `${part.y * 100}%`,
+          width: `${part.width * 100}%`,
+          height: `${part.height * 100}%`,
+        }}
+      />
+    </div>
+  );
+}
+
+function save(png: Blob): Promise<void> {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(png);
+  link.download = `grab-${new Date().toISOString().slice(0, 16).replace(/[T:]/g, '-')}.png`;
+  link.click();
+  URL.revokeObjectURL(link.href);
+  return Promise.resolve();
+}
+
+/** Prints the picture alone, in a frame that is cleared away afterwards. */
+async function print(png: Blob): Promise<void> {
+  const frame = document.createElement('iframe');
+  frame.style.cssText = 'position:fixed;width:0;height:0;border:0;';
+  document.body.append(frame);
+  const image = frame.contentDocument!.createElement('img');
+  image.style.maxWidth = '100%';
+  image.src = URL.createObjectURL(png);
+  frame.contentDocument!.body.append(image);
+  await image.decode();
+  frame.contentWindow!.addEventListener('afterprint', () => {
+    URL.revokeObjectURL(image.src);
+    frame.remove();
+  });
+  frame.contentWindow!.print();
+}

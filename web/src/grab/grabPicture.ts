@@ -1,0 +1,48 @@
+import type { Rect } from '@doodla/core';
+import { drawMark } from '../page/markPainter';
+import { drawThumbnail } from '../page/thumbnail';
+import type { Workspace } from '../workspace/workspace';
+
+/** Pixels per page unit, and the most pixels across. */
+const SCALE = 2;
+const MAX_WIDTH = 2400;
+
+/** A picture of the shown page as it is now, of a live screen too, with or without what is written on it. */
+export async function grabPicture(workspace: Workspace, withMarks: boolean): Promise<HTMLCanvasElement> {
+  const canvas = document.createElement('canvas');
+  const { page, screen } = workspace;
+  if (!page) throw new Error('There is no page to grab.');
+  const live = screen.state.get();
+  if (live?.page !== page.id) {
+    const width = Math.min(MAX_WIDTH, workspace.extentOf(page).width * SCALE);
+    await drawThumbnail(canvas, page, workspace, width, withMarks);
+    return canvas;
+  }
+  canvas.width = screen.canvas.width;
+  canvas.height = screen.canvas.height;
+  const ctx = canvas.getContext('2d')!;
+  ctx.drawImage(screen.canvas, 0, 0);
+  const k = canvas.width / page.width;
+  ctx.setTransform(k, 0, 0, k, live.offset.x * k, live.offset.y * k);
+  if (withMarks)
+    for (const layer of workspace.layers)
+      for (const mark of layer.on(page.id).all()) drawMark(ctx, mark, workspace.pictures);
+  return canvas;
+}
+
+/** The chosen part of a picture, each side 0 to 1, as PNG. */
+export function cutPicture(picture: HTMLCanvasElement, part: Rect): Promise<Blob> {
+  const [x, y] = [part.x * picture.width, part.y * picture.height];
+  const [width, height] = [part.width * picture.width, part.height * picture.height];
+  const cut = document.createElement('canvas');
+  cut.width = Math.max(1, Math.round(width));
+  cut.height = Math.max(1, Math.round(height));
+  cut.getContext('2d')!.drawImage(picture, x, y, width, height, 0, 0, cut.width, cut.height);
+  return new Promise((resolve, reject) => {
+    cut.toBlob(
+      (blob) =>
+        blob ? resolve(blob) : reject(new Error('The picture could not be made. Please try again.')),
+      'image/png',
+    );
+  });
+}
