@@ -1,3 +1,5 @@
+export * from './annotation/textQuote.js';
+export * from './annotation/webAnnotation.js';
 export * from './colour/contrast.js';
 export * from './colour/palette.js';
 export * from './geometry/matrix.js';

@@ -1,3 +1,4 @@
+import { PNG } from 'pngjs';
 import { bringIn, expect, joinAs, startClass, surfaceShown, test } from '../support/fixtures';
 import { makeHandout } from '../support/handout';
 import { OutsideReader, plainPdf } from '../support/pdfs';
@@ -78,4 +79,125 @@ test('pages of a document go in after the shown page in the middle of a class', 
   await draw(teacher, wave(200, 300));
   await expectMarks(wren, 1);
   expect(new OutsideReader(await makeHandout(teacher)).text(2)).toContain('Arches push outwards');
+});
+
+test('marked words are glued to what they say, and leave as Web Annotations', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await teacher.getByRole('button', { name: 'Bring in' }).click();
+  await teacher.getByRole('menuitem', { name: 'A web page' }).click();
+  await teacher
+    .getByLabel('Web page file')
+    .setInputFiles({ name: 'mill.html', mimeType: 'text/html', buffer: Buffer.from(ARTICLE) });
+  await expect(teacher.getByLabel('Page 2 of 3')).toBeVisible();
+  await surfaceShown(teacher);
+  await teacher.keyboard.press('1');
+  const words = teacher.frameLocator('iframe[title="Web page"]').getByText('Nothing held the planks').nth(1);
+  const box = (await words.boundingBox())!;
+  await teacher.keyboard.press('h');
+  await teacher.mouse.move(box.x + 8, box.y + box.height / 2);
+  await teacher.mouse.down();
+  await teacher.mouse.move(box.x + 150, box.y + box.height / 2, { steps: 4 });
+  await teacher.mouse.up();
+  await expectMarks(wren, 1);
+  const [mark] = (await stageState(wren)).marks;
+  expect(mark!.kind).toBe('quote');
+  const { scale } = await stageState(teacher);
+  const [, top] = await at(teacher, 0, mark!.bounds.y);
+  expect(Math.abs(top - box.y) / scale).toBeLessThan(8);
+  await teacher.getByRole('button', { name: 'List of what is on the page' }).click();
+  await expect(teacher.getByText(/Marked words: Nothing held/)).toBeVisible();
+  const download = teacher.waitForEvent('download');
+  await teacher.getByRole('button', { name: 'Save the marked words' }).click();
+  const saved = await (await download).createReadStream();
+  const text = (await saved.toArray()).join('');
+  const [annotation] = JSON.parse(text) as { target: { selector: { type: string; exact?: string }[] } }[];
+  expect(annotation!.target.selector[0]).toMatchObject({ type: 'TextQuoteSelector' });
+  expect(annotation!.target.selector[0]!.exact).toMatch(/^Nothing held/);
+});
+
+test('a photo of a worksheet becomes a straight page', async ({ teacher }) => {
+  const photo = new PNG({ width: 400, height: 300 });
+  for (let y = 0; y < 300; y++) {
+    for (let x = 0; x < 400; x++) {
+      const sheet = x > 60 + y / 10 && x < 340 - y / 12 && y > 40 && y < 260;
+      const line = sheet && y % 40 < 4;
+      photo.data.set(
+        line ? [50, 50, 60, 255] : sheet ? [190, 185, 170, 255] : [70, 50, 40, 255],
+        (y * 400 + x) * 4,
+      );
+    }
+  }
+  await teacher.getByRole('button', { name: 'Bring in' }).click();
+  await teacher.getByRole('menuitem', { name: 'A photo of a worksheet' }).click();
+  await teacher
+    .getByLabel('Choose a photo')
+    .setInputFiles({ name: 'photo.png', mimeType: 'image/png', buffer: PNG.sync.write(photo) });
+  const corner = (name: string) => teacher.getByRole('button', { name: `${name} corner of the paper` });
+  const box = (await teacher.locator('[role=dialog] canvas').boundingBox())!;
+  const spots = {
+    'Upper left': [64, 41],
+    'Upper right': [336, 41],
+    'Lower right': [318, 259],
+    'Lower left': [86, 259],
+  };
+  for (const [name, [x, y]] of Object.entries(spots)) {
+    await corner(name).hover();
+    await teacher.mouse.down();
+    await teacher.mouse.move(box.x + (x! / 400) * box.width, box.y + (y! / 300) * box.height, { steps: 4 });
+    await teacher.mouse.up();
+  }
+  await corner('Upper left').focus();
+  await teacher.keyboard.press('ArrowRight');
+  await teacher.getByRole('button', { name: 'Make a page of it' }).click();
+  await expect(teacher.getByLabel('Page 2 of 3')).toBeVisible();
+  await surfaceShown(teacher);
+  const seen = async (x: number, y: number) => {
+    const [px, py] = await at(teacher, x, y);
+    const shot = PNG.sync.read(await teacher.screenshot());
+    const i = (Math.round(py) * shot.width + Math.round(px)) * 4;
+    return shot.data[i]!;
+  };
+  // Near its corners there is only white paper; the table is gone.
+  for (const [x, y] of [
+    [30, 60],
+    [900, 60],
+    [30, 700],
+    [900, 700],
+  ] as const)
+    await expect.poll(() => seen(x, y)).toBeGreaterThan(200);
+});
+
+test('a camera is shown, and a region of it is grabbed onto a page', async ({ browser, server, teacher }) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await teacher.getByRole('button', { name: 'Show', exact: true }).click();
+  await teacher.getByRole('menuitem', { name: 'The camera' }).click();
+  await expect.poll(async () => (await stageState(wren)).screen?.page).toBeTruthy();
+  await teacher.getByRole('button', { name: 'Stop showing' }).click();
+  await teacher.getByRole('button', { name: 'Show', exact: true }).click();
+  await teacher.getByRole('menuitem', { name: 'A camera to practise with' }).click();
+  await expect.poll(async () => (await stageState(wren)).screen?.page).toBeTruthy();
+  await teacher.keyboard.press('g');
+  const picture = teacher.getByRole('img', { name: 'What is grabbed' });
+  const box = (await picture.boundingBox())!;
+  await teacher.mouse.move(box.x + box.width * 0.25, box.y + box.height * 0.25);
+  await teacher.mouse.down();
+  await teacher.mouse.move(box.x + box.width * 0.75, box.y + box.height * 0.75, { steps: 3 });
+  await teacher.mouse.up();
+  await teacher.getByRole('button', { name: 'Onto a new page' }).click();
+  await surfaceShown(teacher);
+  await expect.poll(async () => (await stageState(teacher)).marks.length).toBe(0);
+  await teacher.keyboard.press('g');
+  await teacher.getByRole('button', { name: 'Onto this page' }).click();
+  await expectMarks(wren, 1);
+  expect((await stageState(wren)).marks[0]!.kind).toBe('picture');
+  await teacher.keyboard.press('g');
+  const download = teacher.waitForEvent('download');
+  await teacher.getByRole('button', { name: 'Save' }).click();
+  expect((await download).suggestedFilename()).toMatch(/^grab-.*\.png$/);
 });

@@ -1,5 +1,5 @@
 import type { Rect } from '../geometry/rect.js';
-import { growRect } from '../geometry/rect.js';
+import { growRect, unionRect } from '../geometry/rect.js';
 import { boundsOfPoints, boxCorners } from '../geometry/turnedBox.js';
 import { STRIDE } from '../ink/points.js';
 import { textHeight } from '../text/markText.js';
@@ -13,6 +13,8 @@ export function markBounds(mark: Mark): Rect {
       return growRect(pointBounds(mark.points, STRIDE), mark.style.width);
     case 'fill':
       return pointBounds(mark.rings.flat(), 2);
+    case 'quote':
+      return growRect(quoteRects(mark).reduce(unionRect), 2);
     case 'path':
       return growRect(boundsOfPoints(pathReach(mark)), mark.style.width);
     case 'shape':
@@ -29,8 +31,20 @@ export function markBox(mark: MarkOf<'text' | 'shape' | 'stamp' | 'note' | 'pict
   return { x, y, width, height, rotation, flip: 'flip' in mark && mark.flip };
 }
 
+/** Where the lines of marked words lie. */
+export function quoteRects({ rects }: Pick<MarkOf<'quote'>, 'rects'>): Rect[] {
+  return Array.from({ length: rects.length / 4 }, (_, i) => ({
+    x: rects[4 * i]!,
+    y: rects[4 * i + 1]!,
+    width: rects[4 * i + 2]!,
+    height: rects[4 * i + 3]!,
+  }));
+}
+
+const BOXLESS = new Set<Mark['kind']>(['stroke', 'path', 'fill', 'quote']);
+
 export function hasBox(mark: Mark): mark is MarkOf<'text' | 'shape' | 'stamp' | 'note' | 'picture'> {
-  return mark.kind !== 'stroke' && mark.kind !== 'path' && mark.kind !== 'fill';
+  return !BOXLESS.has(mark.kind);
 }
 
 function pathReach(mark: MarkOf<'path'>): [number, number][] {

@@ -1,7 +1,8 @@
+import { MAX_QUOTE } from '../annotation/textQuote.js';
 import { isHexColour } from '../colour/contrast.js';
 import { MAX_POINTS, STRIDE } from '../ink/points.js';
 import type { Mark, MarkKind, MarkPatch } from './mark.js';
-import { ALIGNS, COURSES, DASHES, FONTS, FORMS, HEADS, LISTS, NATURES, STAMPS } from './mark.js';
+import { ALIGNS, COURSES, DASHES, FONTS, FORMS, HEADS, LISTS, LOOKS, NATURES, STAMPS } from './mark.js';
 
 /** Farthest that anything may lie from a page's corner, in page units. */
 export const MAX_COORDINATE = 100_000;
@@ -9,6 +10,8 @@ export const MAX_TEXT_LENGTH = 10_000;
 export const INK_WIDTH = { min: 0.5, max: 200 };
 export const TEXT_SIZE = { min: 4, max: 400 };
 const MAX_STROKE_MS = 3_600_000;
+/** Lines of marked words. */
+const MAX_LINES = 400;
 const MAX_CORNERS = 2000;
 const MAX_RINGS = 2000;
 const ORDER = /^[0-9A-Za-z]{1,200}$/;
@@ -75,6 +78,12 @@ const cornersFrom =
     value.length % 2 === 0 &&
     value.length >= 2 * min &&
     each(isCoordinate, 2 * max)(value);
+
+const isRectList: Check = (value) =>
+  Array.isArray(value) &&
+  value.length >= 4 &&
+  value.length % 4 === 0 &&
+  each(isCoordinate, 4 * MAX_LINES)(value);
 
 const COMMON: Checks = {
   id: isId,
@@ -157,6 +166,17 @@ const KINDS: Record<MarkKind, { fields: Checks; style: Checks }> = {
       flip: isFlag,
     },
     style: { opacity: isOpacity },
+  },
+  quote: {
+    fields: {
+      exact: textUpTo(MAX_QUOTE, 1),
+      prefix: textUpTo(100),
+      suffix: textUpTo(100),
+      start: (value) => isNumberIn(value, 0, 1e8),
+      look: oneOf(LOOKS),
+      rects: isRectList,
+    },
+    style: { colour: isHexColour, opacity: isOpacity },
   },
   fill: {
     fields: { rings: each(cornersFrom(3, MAX_POINTS), MAX_RINGS) },

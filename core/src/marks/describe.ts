@@ -11,6 +11,7 @@ const KIND_NAMES: Record<MarkKind, string> = {
   note: 'Note',
   picture: 'Picture',
   fill: 'Colour poured',
+  quote: 'Marked words',
 };
 
 /** What a mark is, in words: its kind, and what is known of its content. */
@@ -34,6 +35,8 @@ function contentOf(mark: Mark): string | undefined {
       return mark.stamp === 'number' ? mark.label : mark.stamp;
     case 'shape':
       return mark.form;
+    case 'quote':
+      return mark.exact;
     default:
       return undefined;
   }

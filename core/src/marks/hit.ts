@@ -3,7 +3,7 @@ import { rectFromCorners, rectsTouch, growRect } from '../geometry/rect.js';
 import { segmentDistanceSquared } from '../geometry/segment.js';
 import { boxCorners, boxMatrix } from '../geometry/turnedBox.js';
 import { STRIDE } from '../ink/points.js';
-import { hasBox, markBounds, markBox } from './bounds.js';
+import { hasBox, markBounds, markBox, quoteRects } from './bounds.js';
 import type { Mark } from './mark.js';
 import { flattenPath, pathCourse, pointsOf } from './pathGeometry.js';
 import { shapePath } from './shapeGeometry.js';
@@ -56,6 +56,12 @@ function targetOf(mark: Mark): Target {
       const line = flattenPath(matrix ? mapPath(path, matrix) : path);
       return { lines: [line], reach: mark.style.width / 2, solid: mark.style.fill !== null };
     }
+    case 'quote':
+      return {
+        lines: quoteRects(mark).map((rect) => closed(boxCorners({ ...rect, rotation: 0 }))),
+        reach: 0,
+        solid: true,
+      };
     case 'fill':
       return { lines: mark.rings.map(closedRing), reach: 0, solid: true };
     default:

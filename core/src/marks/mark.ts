@@ -1,3 +1,5 @@
+import type { TextQuote } from '../annotation/textQuote.js';
+
 /** Whose marks: the whole class, one table (group), or one student's own copy. */
 export type Space = 'class' | `table:${string}` | `student:${string}`;
 
@@ -172,8 +174,18 @@ export interface FillMark extends MarkCommon {
   style: { colour: string; opacity: number };
 }
 
+export const LOOKS = ['highlight', 'underline'] as const;
+
+/** Words of a web page, glued to what they say; `rects` is where they lie, flat x, y, width, height for each line. */
+export interface QuoteMark extends MarkCommon, TextQuote {
+  kind: 'quote';
+  look: (typeof LOOKS)[number];
+  rects: readonly number[];
+  style: { colour: string; opacity: number };
+}
+
 export type Mark =
-  StrokeMark | TextMark | ShapeMark | PathMark | StampMark | NoteMark | PictureMark | FillMark;
+  StrokeMark | TextMark | ShapeMark | PathMark | StampMark | NoteMark | PictureMark | FillMark | QuoteMark;
 export type MarkKind = Mark['kind'];
 export type MarkOf<Kind extends MarkKind> = Extract<Mark, { kind: Kind }>;
 
@@ -184,8 +196,9 @@ type Merge<U> = (U extends unknown ? (value: U) => void : never) extends (value:
 type AnyStyle<M> = M extends Mark ? M['style'] : never;
 
 /** What may be changed of a mark after it was made; which fields, depends on its kind. */
-export type MarkPatch = Partial<Omit<Merge<AnyField<Mark>>, 'points' | 'text'>> & {
+export type MarkPatch = Partial<Omit<Merge<AnyField<Mark>>, 'points' | 'text' | 'rects'>> & {
   points?: readonly number[];
   text?: string;
+  rects?: readonly number[];
   style?: Partial<Merge<AnyStyle<Mark>>>;
 };

@@ -38,6 +38,9 @@ export function transformPatch(mark: Mark, transform: Transform): MarkPatch {
       return { points: mapFlat(mark.points, matrix, STRIDE), ...scaledWidth(mark, transform) };
     case 'path':
       return { points: mapFlat(mark.points, matrix, 2), ...scaledWidth(mark, transform) };
+    case 'quote':
+      // It stays with its words.
+      return {};
     case 'fill':
       return { rings: mark.rings.map((ring) => mapFlat(ring, matrix, 2)) };
     default:

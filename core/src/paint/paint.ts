@@ -3,6 +3,7 @@ import type { Matrix } from '../geometry/matrix.js';
 import { boxMatrix } from '../geometry/turnedBox.js';
 import { outline } from '../ink/outline.js';
 import { textureLines } from '../ink/texture.js';
+import { quoteRects } from '../marks/bounds.js';
 import type { LineStyle, Mark, MarkOf } from '../marks/mark.js';
 import { arrowHeads, pathCourse } from '../marks/pathGeometry.js';
 import { shapePath } from '../marks/shapeGeometry.js';
@@ -85,6 +86,8 @@ export function paintMark(mark: Mark): PaintItem[] {
         },
       ];
     }
+    case 'quote':
+      return paintQuote(mark);
     case 'fill':
       return [
         {
@@ -97,6 +100,19 @@ export function paintMark(mark: Mark): PaintItem[] {
         },
       ];
   }
+}
+
+function paintQuote(mark: MarkOf<'quote'>): PaintItem[] {
+  const { colour, opacity } = mark.style;
+  return quoteRects(mark).map((rect): PaintItem => {
+    const { x, y, width, height } = rect;
+    if (mark.look === 'highlight') {
+      const path = polylinePath([x, y, x + width, y, x + width, y + height, x, y + height], true);
+      return { ...solid(path, colour), opacity, blend: 'multiply' };
+    }
+    const path = polylinePath([x, y + height, x + width, y + height], false);
+    return { kind: 'line', path, colour, width: Math.max(2, height * 0.09), dash: [], opacity: 1 };
+  });
 }
 
 /** How ink is drawn while it is not a mark yet, or is one. */

@@ -19,6 +19,8 @@ export class WebPageDto {
   address: string;
 
   @IsOptional() @IsString() @Length(1, 64) after?: string;
+  /** A page that gets the copy in the place of the one it has. */
+  @IsOptional() @IsString() @Length(1, 64) replace?: string;
 }
 
 export class CopyPageDto {

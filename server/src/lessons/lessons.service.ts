@@ -102,6 +102,18 @@ export class LessonsService {
     return page.id;
   }
 
+  /** Gives a web page's page a newer copy; what is on it stays. Throws Problem. */
+  async replaceWebPage({ id, teacherId }: Lesson, material: Material, page: string): Promise<void> {
+    const known = (await this.logs.open(id)).state.pages.get(page);
+    if (known?.surface.kind !== 'web') throw notFound('This web page');
+    await this.links.upsert({ lessonId: id, materialId: material.id }, ['lessonId', 'materialId']);
+    const set = { surface: { kind: 'web', material: material.id } } as const;
+    await this.logs.append(id, teacherId, {
+      id: randomUUID(),
+      changes: [{ do: 'patchPage', page, set }],
+    });
+  }
+
   /** The places between which something comes after a page; removed pages keep theirs. */
   private gap(state: LogState, after: string | undefined): [string | null, string | null] {
     const all = [...state.pages.values()].sort(byOrder);

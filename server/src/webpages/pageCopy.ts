@@ -71,7 +71,7 @@ export async function copyPage(html: string, url: string, source: PartSource): P
   window.close();
   return {
     title,
-    html: `<!doctype html><html><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="${POLICY}">${css}</head><body ${attributes.join(' ')}>${body}</body></html>`,
+    html: `<!doctype html><html data-source="${url.replace(/["<>&]/g, (c) => `&#${c.charCodeAt(0)};`)}"><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="${POLICY}">${css}</head><body ${attributes.join(' ')}>${body}</body></html>`,
   };
 }
 

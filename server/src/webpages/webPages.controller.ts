@@ -25,12 +25,14 @@ export class WebPagesController {
   async fromAddress(
     @CurrentTeacher() teacher: Teacher,
     @Param('id', ParseUUIDPipe) id: string,
-    @Body() { address, after }: WebPageDto,
+    @Body() { address, after, replace }: WebPageDto,
     @Res({ passthrough: true }) response: Response,
   ): Promise<{ page: string }> {
     const lesson = await this.lessons.own(teacher.id, id);
     const material = await this.webPages.fromAddress(teacher.id, address, whileOpen(response));
-    return { page: await this.lessons.insertWebPage(lesson, material, after) };
+    if (replace === undefined) return { page: await this.lessons.insertWebPage(lesson, material, after) };
+    await this.lessons.replaceWebPage(lesson, material, replace);
+    return { page: replace };
   }
 
   /** Takes an HTML file or a web archive. */

@@ -55,8 +55,12 @@ export const startSitting = (lesson: string, title: string) =>
 export const copyPage = (lesson: string, page: string, to: string, sitting?: string) =>
   request<{ page: string }>('POST', `/api/lessons/${lesson}/pages/${page}/copies`, { to, sitting });
 /** Puts a copy of a web page into a lesson. Throws RequestError. */
-export const bringWebPage = (lesson: string, address: string, after?: string, signal?: AbortSignal) =>
-  request<{ page: string }>('POST', `/api/lessons/${lesson}/webpages`, { address, after }, signal);
+export const bringWebPage = (
+  lesson: string,
+  address: string,
+  place: { after?: string | undefined; replace?: string },
+  signal?: AbortSignal,
+) => request<{ page: string }>('POST', `/api/lessons/${lesson}/webpages`, { address, ...place }, signal);
 
 export function bringWebFile(lesson: string, file: File, after?: string, signal?: AbortSignal) {
   const form = new FormData();

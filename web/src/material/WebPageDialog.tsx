@@ -39,7 +39,7 @@ export default function WebPageDialog({ workspace, onClose }: { workspace: Works
         onSubmit={(event) => {
           event.preventDefault();
           const whole = /^https?:/i.test(address) ? address : `https://${address}`;
-          void bring((after, signal) => bringWebPage(workspace.lesson, whole.trim(), after, signal));
+          void bring((after, signal) => bringWebPage(workspace.lesson, whole.trim(), { after }, signal));
         }}
       >
         <TextField

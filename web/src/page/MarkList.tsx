@@ -1,7 +1,8 @@
 import type { Mark } from '@doodla/core';
-import { checkMarks, describeMark } from '@doodla/core';
+import { checkMarks, describeMark, toWebAnnotation } from '@doodla/core';
 import { TriangleAlert, X } from 'lucide-react';
 import { useStore } from '../live/store';
+import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
 
 interface MarkListProps {
@@ -44,6 +45,11 @@ export default function MarkList({ workspace, side, onClose }: MarkListProps) {
           ? 'Nothing is missing for those who cannot see well.'
           : `${findings.size} to look after for those who cannot see well.`}
       </p>
+      {page?.surface.kind === 'web' && marks.some(({ kind }) => kind === 'quote') && (
+        <Button className="mb-2" onClick={() => void saveAnnotations(workspace, marks)}>
+          Save the marked words
+        </Button>
+      )}
       <ol className="grow overflow-auto">
         {marks.map((mark) => (
           <li key={mark.id}>
@@ -68,4 +74,19 @@ export default function MarkList({ workspace, side, onClose }: MarkListProps) {
       </ol>
     </aside>
   );
+}
+
+/** Saves marked words as W3C Web Annotations (JSON-LD), which other programs read. */
+async function saveAnnotations(workspace: Workspace, marks: readonly Mark[]): Promise<void> {
+  const surface = workspace.page?.surface;
+  if (surface?.kind !== 'web') return;
+  const source = (await workspace.webPages.source(surface.material)) ?? `urn:doodla:page:${surface.material}`;
+  const annotations = marks.flatMap((mark) => (mark.kind === 'quote' ? [toWebAnnotation(mark, source)] : []));
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(
+    new Blob([JSON.stringify(annotations, null, 2)], { type: 'application/ld+json' }),
+  );
+  link.download = 'marked-words.jsonld';
+  link.click();
+  URL.revokeObjectURL(link.href);
 }

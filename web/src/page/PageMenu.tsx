@@ -8,6 +8,7 @@ import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { Workspace } from '../workspace/workspace';
+import { fetchAnew } from './fetchAnew';
 import CopyPageDialog from './CopyPageDialog';
 import { PageDialog } from './PageDialog';
 
@@ -85,6 +86,11 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
             >
               Move down
             </DropdownMenu.Item>
+            {page.surface.kind === 'web' && (
+              <DropdownMenu.Item className={ITEM} onSelect={() => void fetchAnew(workspace, page)}>
+                Fetch this web page anew
+              </DropdownMenu.Item>
+            )}
             <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('copy')}>
               Copy or move to another lesson
             </DropdownMenu.Item>

@@ -10,6 +10,7 @@ import { placeGesture } from '../tools/placings';
 import { PourGesture } from '../tools/pourGesture';
 import { RubGesture } from '../tools/rubGesture';
 import { SelectGesture } from '../tools/selectGesture';
+import { WordsGesture } from '../tools/wordsGesture';
 import { TextGesture } from '../tools/textGesture';
 import type { ToolId } from '../workspace/penCase';
 import { LINE_TYPES } from '../workspace/penCase';
@@ -199,6 +200,8 @@ export class Stage {
       case 'pen':
         return this.inkGesture(this.penAt(at, pen), pressure, at);
       case 'highlighter':
+        if (workspace.page?.surface.kind === 'web' && workspace.penCase.get().markWords && this.web?.text)
+          return new WordsGesture(workspace, at, (from, to) => this.web?.text?.between(from, to));
         return this.inkGesture(this.penAt(at, highlighter), false, at);
       case 'eraser':
         return eraser === 'rubber'

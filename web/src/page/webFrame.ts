@@ -1,7 +1,8 @@
-import type { Page } from '@doodla/core';
+import type { Change, Page } from '@doodla/core';
 import { MAX_PAGE_SIDE } from '@doodla/core';
 import type { Workspace } from '../workspace/workspace';
 import type { View } from './view';
+import { WebText } from './webText';
 
 /** A height that differs by less is the same; fractions of a line are rounded unlike. */
 const SAME_HEIGHT = 2;
@@ -14,6 +15,7 @@ export class WebFrame {
   private readonly frame = document.createElement('iframe');
   private material: string | undefined;
   private page: Page | undefined;
+  private textOfPage: WebText | undefined;
 
   constructor(
     host: HTMLElement,
@@ -50,8 +52,29 @@ export class WebFrame {
     this.frame.style.transform = `translate(${x}px, ${y}px) scale(${scale})`;
   }
 
+  /** The words of the shown page; undefined while there is none. */
+  get text(): WebText | undefined {
+    const inside = this.frame.contentDocument;
+    if (this.page?.surface.kind !== 'web' || !inside?.body) return undefined;
+    this.textOfPage ??= new WebText(inside);
+    return this.textOfPage;
+  }
+
   destroy(): void {
     this.frame.remove();
+  }
+
+  /** Puts marked words where they stand now, after the page was fetched anew or is laid out otherwise here. */
+  private findAgain(page: Page): void {
+    const { target, targetMarks } = this.workspace;
+    if (!targetMarks || page.id !== this.workspace.page?.id) return;
+    const changes = targetMarks.all().flatMap((mark): Change[] => {
+      const found = mark.kind === 'quote' ? this.text?.find(mark) : undefined;
+      if (mark.kind !== 'quote' || !found || isNear(found.rects, mark.rects)) return [];
+      const { rects, start, prefix, suffix } = found;
+      return [{ do: 'patch', mark: mark.id, set: { rects, start, prefix, suffix } }];
+    });
+    if (changes.length > 0) target.perform(changes);
   }
 
   private loaded(): void {
@@ -59,6 +82,7 @@ export class WebFrame {
     const inside = this.frame.contentDocument?.documentElement;
     if (!page || !inside || this.material === undefined) return;
     inside.style.overflow = 'hidden';
+    this.textOfPage = undefined;
     this.onShown();
     if (!workspace.isTeacher) return;
     // Measured in a low frame, since a page is never lower than its frame.
@@ -66,5 +90,11 @@ export class WebFrame {
     const height = Math.min(MAX_PAGE_SIDE, Math.max(100, inside.scrollHeight));
     this.frame.style.height = `${page.height}px`;
     if (Math.abs(height - page.height) > SAME_HEIGHT) workspace.pageActions.setHeight(page.id, height);
+    this.findAgain(page);
   }
+}
+
+/** Whether words lie where they were, but for rounding. */
+function isNear(a: readonly number[], b: readonly number[]): boolean {
+  return a.length === b.length && a.every((value, i) => Math.abs(value - b[i]!) < 3);
 }

@@ -15,6 +15,13 @@ export class WebPages {
     return page;
   }
 
+  /** Where the page was fetched from; undefined where it came as a file. */
+  async source(material: string): Promise<string | undefined> {
+    const address = new DOMParser().parseFromString(await this.html(material), 'text/html').documentElement
+      .dataset.source;
+    return address === undefined || new URL(address).hostname.endsWith('.invalid') ? undefined : address;
+  }
+
   private async fetch(material: string): Promise<string> {
     const headers = this.token === undefined ? {} : { Authorization: `Bearer ${this.token}` };
     const response = await fetch(`/api/materials/${material}/page`, { headers });

@@ -186,7 +186,8 @@ function PenSheet({ penCase, state: { pen, steadying, finger, otherHand } }: She
   );
 }
 
-function HighlighterSheet({ penCase, state: { highlighter, straightHighlighter } }: SheetProps) {
+function HighlighterSheet({ penCase, state }: SheetProps) {
+  const { highlighter, straightHighlighter, markWords, wordsLook } = state;
   const set = (part: Partial<typeof highlighter>) =>
     penCase.patch({ highlighter: { ...highlighter, ...part } });
   return (
@@ -210,6 +211,23 @@ function HighlighterSheet({ penCase, state: { highlighter, straightHighlighter }
         ]}
         onChange={(way) => penCase.patch({ straightHighlighter: way === 'straight' })}
       />
+      <Switch
+        label="Mark whole words on web pages"
+        checked={markWords}
+        onChange={(value) => penCase.patch({ markWords: value })}
+      />
+      {markWords && (
+        <Choice
+          label="How marked words look"
+          value={wordsLook}
+          columns={2}
+          options={[
+            { value: 'highlight', name: 'Highlighted' },
+            { value: 'underline', name: 'Underlined' },
+          ]}
+          onChange={(value) => penCase.patch({ wordsLook: value })}
+        />
+      )}
     </>
   );
 }

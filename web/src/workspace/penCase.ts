@@ -40,6 +40,9 @@ export interface PenCaseState {
   highlighter: InkStyle;
   /** Whether the highlighter draws straight along the line of writing. */
   straightHighlighter: boolean;
+  /** Whether the highlighter marks whole words on web pages, and how they look. */
+  markWords: boolean;
+  wordsLook: MarkOf<'quote'>['look'];
   text: TextStyle;
   /** Line and filling of shapes and lines. */
   outline: LineStyle;
@@ -74,6 +77,8 @@ const DEFAULTS: PenCaseState = {
   pen: { nature: 'pen', colour: '#000000', width: 4, opacity: 1 },
   highlighter: { nature: 'highlighter', colour: '#f0e442', width: 22, opacity: 0.55 },
   straightHighlighter: false,
+  markWords: true,
+  wordsLook: 'highlight',
   text: {
     font: 'andika',
     size: 28,

@@ -1,0 +1,95 @@
+import type { TextQuote } from '@doodla/core';
+import { findQuote, MAX_QUOTE, quoteOf } from '@doodla/core';
+
+/** Words of a web page and where they lie, page units. */
+export interface PlacedQuote extends TextQuote {
+  /** Flat x, y, width, height for each line. */
+  rects: number[];
+}
+
+/** The text of a web page as one string, and where each part of it is. */
+export class WebText {
+  private readonly nodes: Text[] = [];
+  private readonly starts: number[] = [];
+  private readonly text: string;
+
+  constructor(private readonly page: Document) {
+    const walker = page.createTreeWalker(page.body, NodeFilter.SHOW_TEXT);
+    let text = '';
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      this.nodes.push(node as Text);
+      this.starts.push(text.length);
+      text += (node as Text).data;
+    }
+    this.text = text;
+  }
+
+  /** The words between two places, whole ones; undefined where there are none. */
+  between(a: { x: number; y: number }, b: { x: number; y: number }): PlacedQuote | undefined {
+    const [from, to] = [this.positionAt(a), this.positionAt(b)].sort((p, q) => (p ?? 0) - (q ?? 0));
+    if (from === undefined || to === undefined) return undefined;
+    let [start, end] = [from, Math.min(to, from + MAX_QUOTE)];
+    while (start > 0 && /\S/.test(this.text[start - 1]!)) start -= 1;
+    while (end < this.text.length && /\S/.test(this.text[end]!)) end += 1;
+    if (this.text.slice(start, end).trim() === '') return undefined;
+    return this.placed(quoteOf(this.text, start, end));
+  }
+
+  /** Finds words again; undefined where they are gone. */
+  find(quote: TextQuote): PlacedQuote | undefined {
+    const found = findQuote(this.text, quote);
+    return found && this.placed(quoteOf(this.text, found.start, found.end));
+  }
+
+  private placed(quote: TextQuote): PlacedQuote | undefined {
+    const range = this.page.createRange();
+    const [from, to] = [this.nodeAt(quote.start), this.nodeAt(quote.start + quote.exact.length - 1)];
+    range.setStart(from.node, from.offset);
+    range.setEnd(to.node, to.offset + 1);
+    const rects = lines([...range.getClientRects()]);
+    return rects.length > 0 ? { ...quote, rects } : undefined;
+  }
+
+  private nodeAt(position: number): { node: Text; offset: number } {
+    let n = this.starts.findLastIndex((start) => start <= position);
+    n = Math.max(0, n);
+    return { node: this.nodes[n]!, offset: position - this.starts[n]! };
+  }
+
+  private positionAt({ x, y }: { x: number; y: number }): number | undefined {
+    const at = caretAt(this.page, x, y);
+    const n = at ? this.nodes.indexOf(at.node as Text) : -1;
+    return n < 0 ? undefined : this.starts[n]! + at!.offset;
+  }
+}
+
+/** Where a caret would be; browsers name the way to ask differently (CSSOM View §5). */
+function caretAt(page: Document, x: number, y: number): { node: Node; offset: number } | undefined {
+  const { caretPositionFromPoint, caretRangeFromPoint } = page as unknown as {
+    caretPositionFromPoint?(x: number, y: number): { offsetNode: Node; offset: number } | null;
+    caretRangeFromPoint?(x: number, y: number): Range | null;
+  };
+  const position = caretPositionFromPoint?.call(page, x, y);
+  if (position) return { node: position.offsetNode, offset: position.offset };
+  const range = caretRangeFromPoint?.call(page, x, y);
+  return range ? { node: range.startContainer, offset: range.startOffset } : undefined;
+}
+
+/** Rectangles of one line as one, flat. */
+function lines(rects: readonly DOMRect[]): number[] {
+  const merged: { x: number; y: number; right: number; bottom: number }[] = [];
+  for (const { left, top, right, bottom, width } of rects) {
+    if (width < 0.5) continue;
+    const last = merged.at(-1);
+    const sameLine = last && Math.abs((last.y + last.bottom) / 2 - (top + bottom) / 2) < (bottom - top) / 2;
+    if (!sameLine) merged.push({ x: left, y: top, right, bottom });
+    else {
+      last.x = Math.min(last.x, left);
+      last.y = Math.min(last.y, top);
+      last.right = Math.max(last.right, right);
+      last.bottom = Math.max(last.bottom, bottom);
+    }
+  }
+  const round = (value: number) => Math.round(value * 100) / 100;
+  return merged.flatMap(({ x, y, right, bottom }) => [x, y, right - x, bottom - y].map(round));
+}
