@@ -99,9 +99,9 @@ test('marked words are glued to what they say, and leave as Web Annotations', as
   const words = teacher.frameLocator('iframe[title="Web page"]').getByText('Nothing held the planks').nth(1);
   const box = (await words.boundingBox())!;
   await teacher.keyboard.press('h');
-  await teacher.mouse.move(box.x + 8, box.y + box.height / 2);
+  await teacher.mouse.move(box.x + 220, box.y + box.height / 2);
   await teacher.mouse.down();
-  await teacher.mouse.move(box.x + 150, box.y + box.height / 2, { steps: 4 });
+  await teacher.mouse.move(box.x + 380, box.y + box.height / 2, { steps: 4 });
   await teacher.mouse.up();
   await expectMarks(wren, 1);
   const [mark] = (await stageState(wren)).marks;
@@ -110,14 +110,14 @@ test('marked words are glued to what they say, and leave as Web Annotations', as
   const [, top] = await at(teacher, 0, mark!.bounds.y);
   expect(Math.abs(top - box.y) / scale).toBeLessThan(8);
   await teacher.getByRole('button', { name: 'List of what is on the page' }).click();
-  await expect(teacher.getByText(/Marked words: Nothing held/)).toBeVisible();
+  await expect(teacher.getByText(/Marked words: .*planks/)).toBeVisible();
   const download = teacher.waitForEvent('download');
   await teacher.getByRole('button', { name: 'Save the marked words' }).click();
   const saved = await (await download).createReadStream();
   const text = (await saved.toArray()).join('');
   const [annotation] = JSON.parse(text) as { target: { selector: { type: string; exact?: string }[] } }[];
   expect(annotation!.target.selector[0]).toMatchObject({ type: 'TextQuoteSelector' });
-  expect(annotation!.target.selector[0]!.exact).toMatch(/^Nothing held/);
+  expect(annotation!.target.selector[0]!.exact).toMatch(/planks up/);
 });
 
 test('a photo of a worksheet becomes a straight page', async ({ teacher }) => {
@@ -190,10 +190,11 @@ test('a camera is shown, and a region of it is grabbed onto a page', async ({ br
   await teacher.mouse.move(box.x + box.width * 0.75, box.y + box.height * 0.75, { steps: 3 });
   await teacher.mouse.up();
   await teacher.getByRole('button', { name: 'Onto a new page' }).click();
+  await expect(picture).toBeHidden();
   await surfaceShown(teacher);
-  await expect.poll(async () => (await stageState(teacher)).marks.length).toBe(0);
   await teacher.keyboard.press('g');
   await teacher.getByRole('button', { name: 'Onto this page' }).click();
+  await expect(picture).toBeHidden();
   await expectMarks(wren, 1);
   expect((await stageState(wren)).marks[0]!.kind).toBe('picture');
   await teacher.keyboard.press('g');

@@ -28,5 +28,6 @@ function stageState(workspace: Workspace, stage: Stage) {
 /** Lets the browser's console ask: `doodla.stageState()`. */
 export function exposeStage(workspace: Workspace, stage: Stage): void {
   const source = () => workspace.presenter.get()?.source;
-  Object.assign(window, { doodla: { stageState: () => stageState(workspace, stage), source } });
+  const { screen } = workspace;
+  Object.assign(window, { doodla: { stageState: () => stageState(workspace, stage), source, screen } });
 }

@@ -256,6 +256,7 @@ export class Stage {
     const surface = surfaces.of(page);
     this.host.dataset.shown = String(surface.shown && page.surface.kind !== 'web');
     void this.showWeb(page);
+    this.prefetchWeb(page);
     this.canvas.show(
       page,
       surface,
@@ -306,6 +307,17 @@ export class Stage {
     this.web ??= new Frame(this.host, this.workspace, () => this.webShown());
     this.web.setView(this.view.get());
     if (this.workspace.page) this.web.show(this.workspace.page);
+  }
+
+  /** Gets web pages that may be turned to next. */
+  private prefetchWeb(page: Page): void {
+    const pages = this.workspace.pages.get();
+    const at = pages.findIndex(({ id }) => id === page.id);
+    for (const neighbour of [pages[at + 1], pages[at - 1]]) {
+      if (neighbour?.surface.kind !== 'web') continue;
+      void import('./webFrame');
+      void this.workspace.webPages.html(neighbour.surface.material).catch(() => undefined);
+    }
   }
 
   private webShown(): void {

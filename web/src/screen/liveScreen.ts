@@ -13,6 +13,8 @@ export interface LiveState {
 export class LiveScreen {
   readonly state = new Store<LiveState | undefined>(undefined);
   readonly canvas = document.createElement('canvas');
+  /** What arrived of somebody else's screen: bytes in all, and the last delays from there to here, milliseconds. */
+  readonly received = { bytes: 0, delays: [] as number[] };
   /** Told when the picture has changed. */
   onFrame: () => void = () => undefined;
 
@@ -41,6 +43,12 @@ export class LiveScreen {
       old.offset.y === state.offset.y;
     if (!same) this.state.set(state);
     this.onFrame();
+  }
+
+  /** Notes a part that has been drawn. */
+  note(bytes: number, delay: number): void {
+    this.received.bytes += bytes;
+    this.received.delays = [...this.received.delays.slice(-199), delay];
   }
 
   /** Whether a page is being seen live. */

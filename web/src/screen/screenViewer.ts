@@ -72,6 +72,7 @@ export class ScreenViewer {
     picture.close();
     const { page, offset, certain } = head;
     this.screen.set({ page, offset, certain });
+    this.screen.note(bytes.byteLength, Date.now() - head.at);
   }
 
   /** Undefined where this browser cannot decode it, or a frame before it is missing. */
