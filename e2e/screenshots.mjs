@@ -150,6 +150,38 @@ await display.getByRole('button', { name: /^Join code/ }).click();
 await display.getByRole('img', { name: /QR code/ }).waitFor();
 await shot(display, 'join');
 
+await display.keyboard.press('Escape');
+await display.getByRole('button', { name: 'Show', exact: true }).click();
+await display.getByRole('menuitem', { name: 'A screen to practise with' }).click();
+await display.waitForFunction(() => window.doodla.stageState().screen?.certain);
+await display.keyboard.press('p');
+await draw(display, ring(470, 345, 110, 26));
+await display.waitForFunction(() => window.doodla.stageState().marks.length === 1);
+await display.getByRole('button', { name: 'Scroll down' }).click();
+await display.waitForFunction(() => window.doodla.stageState().screen?.offset.y === -240);
+await shot(display, 'live-screen');
+
+const reader = await signIn();
+await reader.getByRole('link', { name: /how bridges work/ }).click();
+await shown(reader);
+await reader.getByRole('button', { name: 'Show all pages' }).click();
+await reader
+  .getByRole('button', { name: /Quillmere Mill/ })
+  .first()
+  .click();
+await reader.getByRole('button', { name: 'Show all pages' }).click();
+const story = reader.frameLocator('iframe[title="Web page"]').locator('p').first();
+await story.waitFor();
+await reader.keyboard.press('1');
+await reader.keyboard.press('h');
+const lines = await story.boundingBox();
+await reader.mouse.move(lines.x + 120, lines.y + 60);
+await reader.mouse.down();
+await reader.mouse.move(lines.x + 420, lines.y + 60, { steps: 4 });
+await reader.mouse.up();
+await reader.waitForFunction(() => window.doodla.stageState().marks.length === 1);
+await shot(reader, 'web-page');
+
 await browser.close();
 demo.kill();
 rmSync(data, { recursive: true, force: true });

@@ -26,7 +26,7 @@ export async function openWebPage(context) {
         () =>
           new Promise((resolve) => {
             const started = performance.now();
-            window.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown', bubbles: true }));
+            window.dispatchEvent(new window.KeyboardEvent('keydown', { key: 'PageDown', bubbles: true }));
             const look = () => {
               const frame = document.querySelector('iframe[title="Web page"]');
               const there = frame?.contentDocument?.querySelector('p');
