@@ -5,7 +5,6 @@ import type { ReactNode } from 'react';
 import { Store, useStore } from '../live/store';
 import { isDocument } from '../material/documents';
 import { Announcer } from '../page/Announcer';
-import { PageTurner } from '../page/PageTurner';
 import type { Stage } from '../page/stage';
 import { StageView } from '../page/StageView';
 import type { Arrangement } from '../page/view';
@@ -27,6 +26,7 @@ const GrabDialog = lazy(() => import('../grab/GrabDialog'));
 const ScreenBar = lazy(() => import('../screen/ScreenBar'));
 const NotesPanel = lazy(() => import('../page/NotesPanel'));
 const DocumentDialog = lazy(() => import('../material/DocumentDialog'));
+const PageTurner = lazy(() => import('../page/PageTurner'));
 const PageMap = lazy(() => import('../page/PageMap'));
 const PageStrip = lazy(() => import('../page/PageStrip'));
 
@@ -107,17 +107,19 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
       </Suspense>
       {stage && (
         <>
-          <PageTurner
-            onShowHelp={screen.showHelp}
-            onToggleList={screen.toggleList}
-            onGrab={screen.grab}
-            listOpen={listOpen}
-            workspace={workspace}
-            stage={stage}
-            side={away}
-            stripOpen={stripOpen}
-            onToggleStrip={() => setStripOpen(!stripOpen)}
-          />
+          <Suspense>
+            <PageTurner
+              onShowHelp={screen.showHelp}
+              onToggleList={screen.toggleList}
+              onGrab={screen.grab}
+              listOpen={listOpen}
+              workspace={workspace}
+              stage={stage}
+              side={away}
+              stripOpen={stripOpen}
+              onToggleStrip={() => setStripOpen(!stripOpen)}
+            />
+          </Suspense>
           <Corners stage={stage} side={away} corners={corners} />
         </>
       )}

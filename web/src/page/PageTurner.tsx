@@ -29,7 +29,7 @@ interface PageTurnerProps {
 }
 
 /** Turning and enlarging, in the corner away from the tools. */
-export function PageTurner({
+export default function PageTurner({
   workspace,
   stage,
   side,
