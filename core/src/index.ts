@@ -36,6 +36,7 @@ export * from './live/screen.js';
 export * from './ops/visibility.js';
 export * from './geometry/turnedBox.js';
 export * from './ink/texture.js';
+export * from './ink/tilt.js';
 export * from './marks/pathGeometry.js';
 export * from './marks/shapeGeometry.js';
 export * from './marks/stampGeometry.js';

@@ -182,6 +182,16 @@ test('a camera is shown, and a region of it is grabbed onto a page', async ({ br
   await teacher.getByRole('button', { name: 'Show', exact: true }).click();
   await teacher.getByRole('menuitem', { name: 'A camera to practise with' }).click();
   await expect.poll(async () => (await stageState(wren)).screen?.page).toBeTruthy();
+  await teacher.getByRole('button', { name: 'Turn the picture' }).click();
+  await expect
+    .poll(() =>
+      wren.evaluate(
+        () =>
+          (window as unknown as { doodla: { screen: { canvas: HTMLCanvasElement } } }).doodla.screen.canvas
+            .height,
+      ),
+    )
+    .toBe(1280);
   await teacher.keyboard.press('g');
   const picture = teacher.getByRole('img', { name: 'What is grabbed' });
   const box = (await picture.boundingBox())!;

@@ -39,6 +39,10 @@ test('pages are added, ruled, duplicated, renamed, moved and deleted, also in cl
   await teacher.getByLabel('Name of the page').fill('Squares');
   await teacher.getByRole('button', { name: 'Keep this name' }).click();
   await expect(teacher.getByRole('button', { name: 'Page 3: Squares' })).toBeVisible();
+  await menu(3, 'Put a picture of it on the shown page');
+  await expectMarks(teacher, 2);
+  await teacher.keyboard.press('Control+z');
+  await expectMarks(teacher, 1);
   await menu(3, 'Move up');
   await expect(teacher.getByRole('button', { name: 'Page 2: Squares' })).toBeVisible();
   await menu(2, 'Delete');

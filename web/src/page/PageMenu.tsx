@@ -10,6 +10,7 @@ import { TextField } from '../ui/TextField';
 import type { Workspace } from '../workspace/workspace';
 import { fetchAnew } from './fetchAnew';
 import CopyPageDialog from './CopyPageDialog';
+import { putPicture } from './putPicture';
 import { PageDialog } from './PageDialog';
 
 interface PageMenuProps {
@@ -91,6 +92,13 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
                 Fetch this web page anew
               </DropdownMenu.Item>
             )}
+            <DropdownMenu.Item
+              className={ITEM}
+              disabled={page.id === workspace.pageId.get()}
+              onSelect={() => void putPicture(workspace, page)}
+            >
+              Put a picture of it on the shown page
+            </DropdownMenu.Item>
             <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('copy')}>
               Copy or move to another lesson
             </DropdownMenu.Item>

@@ -1,3 +1,4 @@
+import { tiltFromUpright } from '@doodla/core';
 import type { PenPoint, RunningGesture } from '../tools/gesture';
 import type { Stage } from './stage';
 
@@ -149,6 +150,13 @@ export class StageInput {
     const { x, y } = this.inWindow(event);
     const pressure = event.pointerType === 'pen' ? event.pressure : 0.5;
     const time = Math.max(0, event.timeStamp - pointer.downAt);
-    return { ...this.stage.toPage(x, y), pressure, time, steady: event.shiftKey, centred: event.altKey };
+    const keys = { steady: event.shiftKey, centred: event.altKey };
+    return {
+      ...this.stage.toPage(x, y),
+      pressure,
+      tilt: tiltFromUpright(event.tiltX, event.tiltY),
+      time,
+      ...keys,
+    };
   }
 }

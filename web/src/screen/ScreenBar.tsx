@@ -1,4 +1,4 @@
-import { Camera, CameraOff, MonitorX, Snowflake, Waves } from 'lucide-react';
+import { Camera, CameraOff, FlipHorizontal2, MonitorX, RotateCw, Snowflake, Waves } from 'lucide-react';
 import { useStore } from '../live/store';
 import { classes } from '../ui/classes';
 import { Button } from '../ui/Button';
@@ -47,7 +47,7 @@ export default function ScreenBar({ workspace, side }: { workspace: Workspace; s
 }
 
 function Controls({ presenter }: { presenter: Presenter }) {
-  const { follow, frozen } = useStore(presenter.state);
+  const { follow, frozen, mirrored } = useStore(presenter.state);
   const { source } = presenter;
   return (
     <>
@@ -73,6 +73,21 @@ function Controls({ presenter }: { presenter: Presenter }) {
         }
         onClick={() => void presenter.setFrozen(!frozen)}
       />
+      {source.kind === 'camera' && (
+        <>
+          <IconButton
+            label="Turn the picture"
+            icon={<RotateCw aria-hidden size={20} />}
+            onClick={() => presenter.turn()}
+          />
+          <IconButton
+            label="Mirror the picture"
+            active={mirrored}
+            icon={<FlipHorizontal2 aria-hidden size={20} />}
+            onClick={() => presenter.mirror()}
+          />
+        </>
+      )}
       {source instanceof SimulatedScreen && <Practice screen={source} />}
     </>
   );

@@ -16,6 +16,9 @@ export interface PresenterState {
   kind: ScreenSource['kind'];
   follow: boolean;
   frozen: boolean;
+  /** Quarter turns clockwise, and whether it is mirrored left to right; for cameras. */
+  quarters: number;
+  mirrored: boolean;
 }
 
 /** A view's page, and the pictures of it that are stored. */
@@ -47,7 +50,13 @@ export class Presenter {
     readonly source: ScreenSource,
     private readonly onStopped: () => void,
   ) {
-    this.state = new Store<PresenterState>({ kind: source.kind, follow: true, frozen: false });
+    this.state = new Store<PresenterState>({
+      kind: source.kind,
+      follow: true,
+      frozen: false,
+      quarters: 0,
+      mirrored: false,
+    });
     source.onEnded = () => void this.stop();
     this.stops = [
       workspace.connection.on(SCREEN.whole, () => (this.whole = true)),
@@ -85,6 +94,20 @@ export class Presenter {
     this.onStopped();
   }
 
+  /** Size of what is shown, turned as it is. */
+  private size(): { width: number; height: number } {
+    const { width, height } = this.source.size();
+    return this.state.get().quarters % 2 === 0 ? { width, height } : { width: height, height: width };
+  }
+
+  turn(): void {
+    this.state.patch({ quarters: (this.state.get().quarters + 1) % 4 });
+  }
+
+  mirror(): void {
+    this.state.patch({ mirrored: !this.state.get().mirrored });
+  }
+
   setFollow(follow: boolean): void {
     this.state.patch({ follow });
   }
@@ -103,7 +126,7 @@ export class Presenter {
     const { sitting, connection } = this.workspace;
     const { page } = await connection.request<{ page: string }>(SCREEN.start, {
       sitting,
-      ...this.source.size(),
+      ...this.size(),
       ...(this.current && { page: this.current.page }),
     });
     this.current ??= { page, pictures: [] };
@@ -123,9 +146,9 @@ export class Presenter {
   }
 
   private async takeFrame(): Promise<void> {
-    const { width, height } = this.source.size();
+    const { width, height } = this.size();
     if (width === 0 || height === 0) return;
-    const bitmap = await createImageBitmap(this.source.picture);
+    const bitmap = await this.picture();
     const at = Date.now();
     const send = this.workspace.connection.hasRoom;
     const whole = this.whole && send;
@@ -138,6 +161,21 @@ export class Presenter {
     if (taken.state.certain && taken.state.view !== this.view) await this.arriveAt(taken.state, width);
     this.show(taken.state, width);
     for (const part of taken.parts) this.send(part, taken.state, { width, height, at });
+  }
+
+  /** The source's picture now, turned and mirrored. */
+  private picture(): Promise<ImageBitmap> {
+    const { quarters, mirrored } = this.state.get();
+    if (quarters === 0 && !mirrored) return createImageBitmap(this.source.picture);
+    const { width, height } = this.size();
+    const own = this.source.size();
+    const turned = new OffscreenCanvas(width, height);
+    const ctx = turned.getContext('2d')!;
+    ctx.translate(width / 2, height / 2);
+    if (mirrored) ctx.scale(-1, 1);
+    ctx.rotate((quarters * Math.PI) / 2);
+    ctx.drawImage(this.source.picture, -own.width / 2, -own.height / 2);
+    return Promise.resolve(turned.transferToImageBitmap());
   }
 
   /** Pixels of the source to page units. */
@@ -194,7 +232,7 @@ export class Presenter {
     } else {
       const { page } = await connection.request<{ page: string }>(SCREEN.view, {
         sitting,
-        ...this.source.size(),
+        ...this.size(),
       });
       this.current = { page, pictures: [] };
     }
@@ -219,8 +257,7 @@ export class Presenter {
   private keepWhereWritten(): void {
     const live = this.workspace.screen.state.get();
     if (!live || !this.current || live.page !== this.current.page || !this.isWrittenOn()) return;
-    const far =
-      NEXT_PICTURE * this.workspace.screen.canvas.height * this.unitsPerPixel(this.source.size().width);
+    const far = NEXT_PICTURE * this.workspace.screen.canvas.height * this.unitsPerPixel(this.size().width);
     const near = this.current.pictures.some(
       ({ x, y }) => Math.hypot(x + live.offset.x, y + live.offset.y) < far,
     );

@@ -6,6 +6,8 @@ export interface PenPoint {
   y: number;
   /** 0 to 1. */
   pressure: number;
+  /** Degrees from upright; 0 where the device does not say. */
+  tilt?: number;
   /** Milliseconds since the pointer went down. */
   time: number;
   /** Held keys: one keeps angles and proportions, the other draws from the middle. */

@@ -1,5 +1,5 @@
 import type { InkStyle } from '@doodla/core';
-import { packPoint, StrokeBuilder } from '@doodla/core';
+import { packPoint, pressureWithTilt, StrokeBuilder } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import type { Workspace } from '../workspace/workspace';
 import type { Gesture, PenPoint, Preview } from './gesture';
@@ -46,7 +46,8 @@ export class InkGesture implements Gesture {
   move(points: readonly PenPoint[]): void {
     for (const point of points) {
       this.last = point;
-      this.builder.add({ ...point, pressure: this.pressure ? point.pressure : undefined });
+      const pressure = pressureWithTilt(this.style.nature, point.pressure, point.tilt ?? 0);
+      this.builder.add({ ...point, pressure: this.pressure ? pressure : undefined });
     }
     this.watchRest();
     if (!this.isStraight) this.broadcast?.(this.builder.points);
