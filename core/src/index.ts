@@ -33,6 +33,7 @@ export * from './paint/path.js';
 export * from './text/layout.js';
 export * from './live/messages.js';
 export * from './live/screen.js';
+export * from './live/scene.js';
 export * from './ops/visibility.js';
 export * from './geometry/turnedBox.js';
 export * from './ink/texture.js';

@@ -1,5 +1,8 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { Device } from './devices/device.entity.js';
+import { DevicesController } from './devices/devices.controller.js';
+import { DevicesService } from './devices/devices.service.js';
 import { OfficeConverter } from './documents/officeConverter.js';
 import { Lesson } from './lessons/lesson.entity.js';
 import { LessonMaterial } from './lessons/lessonMaterial.entity.js';
@@ -18,6 +21,7 @@ import { Material } from './materials/material.entity.js';
 import { MaterialsController } from './materials/materials.controller.js';
 import { MaterialsService } from './materials/materials.service.js';
 import { PdfReader } from './materials/pdfReader.js';
+import { MediaController } from './media/media.controller.js';
 import { StoredPicture } from './pictures/picture.entity.js';
 import { PicturesController } from './pictures/pictures.controller.js';
 import { ScreensGateway } from './screens/screens.gateway.js';
@@ -26,6 +30,7 @@ import { ShelfController } from './shelf/shelf.controller.js';
 import { ShelfPicture } from './shelf/shelfPicture.entity.js';
 import { Sitting } from './sittings/sitting.entity.js';
 import { SittingsController } from './sittings/sittings.controller.js';
+import { MarksToLessonService } from './sittings/marksToLesson.service.js';
 import { SittingsService } from './sittings/sittings.service.js';
 import { WebPagesController } from './webpages/webPages.controller.js';
 import { WebPagesService } from './webpages/webPages.service.js';
@@ -44,6 +49,7 @@ import { Student } from './sittings/student.entity.js';
       StoredSnapshot,
       StoredPicture,
       ShelfPicture,
+      Device,
     ]),
   ],
   controllers: [
@@ -54,6 +60,8 @@ import { Student } from './sittings/student.entity.js';
     PicturesController,
     ShelfController,
     SittingsController,
+    DevicesController,
+    MediaController,
   ],
   providers: [
     LessonsService,
@@ -70,6 +78,8 @@ import { Student } from './sittings/student.entity.js';
     LiveGateway,
     ScreensService,
     ScreensGateway,
+    DevicesService,
+    MarksToLessonService,
   ],
 })
 export class TeachingModule {}

@@ -94,7 +94,7 @@ describe('joining', () => {
   });
 
   it('ends with the class', async () => {
-    await teacher.send('POST', `/api/sittings/${sitting.id}/end`);
+    await teacher.send('POST', `/api/sittings/${sitting.id}/end`, { drop: false });
     expect((await join('Late')).status).toBe(404);
     expect(
       (await live.submit(sitting, [{ do: 'add', mark: strokeBy(teacherId, pages[0]!.id) }])).error?.code,

@@ -4,7 +4,7 @@ import { PDFDocument } from '@cantoo/pdf-lib';
 import type { Matrix } from '../geometry/matrix.js';
 import { compose } from '../geometry/matrix.js';
 import type { Rect } from '../geometry/rect.js';
-import { boundsOf } from '../marks/select.js';
+import { boundsOf, isExported } from '../marks/select.js';
 import { pageExtent } from '../pages/extent.js';
 import type { Page } from '../pages/page.js';
 import { MAX_PAGE_SIDE, UNITS_PER_POINT } from '../pages/page.js';
@@ -36,7 +36,8 @@ export async function makePdf(
     sources,
     pages.map(({ page }) => page),
   );
-  for (const [i, { page, marks }] of pages.entries()) {
+  for (const [i, { page, marks: all }] of pages.entries()) {
+    const marks = all.filter(isExported);
     const extent = pageExtent(page, [boundsOf(marks)]);
     const target = await addPage(doc, copies, sources, page, extent);
     const toUserSpace = compose(fromExtent(extent), pageToUserSpace(geometryOf(target)));

@@ -1,3 +1,4 @@
+import type { Scene } from './scene.js';
 import type { ScreenState } from './screen.js';
 import type { InkStyle, Space } from '../marks/mark.js';
 import type { LogSnapshot } from '../ops/logState.js';
@@ -71,6 +72,8 @@ export interface DrawMessage {
   /** Index of the first point sent, so that a lost message shows as a gap and not as a jump. */
   from: number;
   points: number[];
+  /** Milliseconds after which ink fades that becomes no mark. */
+  fade?: number;
 }
 
 export interface DrawnMessage extends DrawMessage {
@@ -81,6 +84,37 @@ export interface Person {
   id: string;
   name: string;
   colour: string;
+  here: boolean;
+}
+
+/** Where somebody points, page units; volatile, never stored. */
+export interface PointMessage {
+  sitting: string;
+  page: string;
+  x: number;
+  y: number;
+  /** Whether they have stopped. */
+  gone: boolean;
+}
+
+export interface PointedMessage extends PointMessage {
+  author: string;
+}
+
+/** Changes what is set up for the class. `moving`: while a hand still moves it, so it need not be kept. */
+export interface SceneMessage {
+  sitting: string;
+  set: Partial<Scene>;
+  moving: boolean;
+}
+
+export const DEVICE_KINDS = ['display', 'pad'] as const;
+export type DeviceKind = (typeof DEVICE_KINDS)[number];
+
+/** A display or pad that writes as the teacher. */
+export interface DeviceState {
+  id: string;
+  kind: DeviceKind;
   here: boolean;
 }
 
@@ -98,6 +132,10 @@ export interface ClassState {
   screen: ScreenState | null;
   /** Students who may show their screen. */
   presenters: string[];
+  scene: Scene;
+  devices: DeviceState[];
+  /** The server's clock when this was told, milliseconds since 1970-01-01 UTC. */
+  now: number;
 }
 
 /** Socket event names, by direction. */
@@ -112,6 +150,11 @@ export const LIVE = {
   stored: 'stored',
   drawn: 'drawn',
   classState: 'class',
+  scene: 'scene',
+  point: 'point',
+  pointed: 'pointed',
+  /** Tells a device that it has been taken out. */
+  out: 'out',
 } as const;
 
 /** Largest operation a client may submit, in characters of JSON. */

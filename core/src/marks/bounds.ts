@@ -3,7 +3,7 @@ import { growRect, unionRect } from '../geometry/rect.js';
 import { boundsOfPoints, boxCorners } from '../geometry/turnedBox.js';
 import { STRIDE } from '../ink/points.js';
 import { textHeight } from '../text/markText.js';
-import type { Mark, MarkOf, TurnedBox } from './mark.js';
+import type { BoxMark, Mark, MarkOf, TurnedBox } from './mark.js';
 import { arrowHeads, flattenPath, pathCourse } from './pathGeometry.js';
 
 /** Smallest upright rectangle that holds all that is drawn of a mark, in page units. */
@@ -25,7 +25,7 @@ export function markBounds(mark: Mark): Rect {
 }
 
 /** The turned box of a mark that has one; a text's height follows from its words. */
-export function markBox(mark: MarkOf<'text' | 'shape' | 'stamp' | 'note' | 'picture'>): TurnedBox {
+export function markBox(mark: BoxMark): TurnedBox {
   const { x, y, width, rotation } = mark;
   const height = mark.kind === 'text' ? textHeight(mark) : mark.height;
   return { x, y, width, height, rotation, flip: 'flip' in mark && mark.flip };
@@ -43,7 +43,7 @@ export function quoteRects({ rects }: Pick<MarkOf<'quote'>, 'rects'>): Rect[] {
 
 const BOXLESS = new Set<Mark['kind']>(['stroke', 'path', 'fill', 'quote']);
 
-export function hasBox(mark: Mark): mark is MarkOf<'text' | 'shape' | 'stamp' | 'note' | 'picture'> {
+export function hasBox(mark: Mark): mark is BoxMark {
   return !BOXLESS.has(mark.kind);
 }
 

@@ -167,6 +167,7 @@ const KINDS: Record<MarkKind, { fields: Checks; style: Checks }> = {
     },
     style: { opacity: isOpacity },
   },
+  patch: { fields: BOX, style: { colour: isHexColour } },
   quote: {
     fields: {
       exact: textUpTo(MAX_QUOTE, 1),

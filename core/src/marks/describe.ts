@@ -12,6 +12,7 @@ const KIND_NAMES: Record<MarkKind, string> = {
   picture: 'Picture',
   fill: 'Colour poured',
   quote: 'Marked words',
+  patch: 'Patch over an answer',
 };
 
 /** What a mark is, in words: its kind, and what is known of its content. */

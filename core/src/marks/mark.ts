@@ -184,8 +184,25 @@ export interface QuoteMark extends MarkCommon, TextQuote {
   style: { colour: string; opacity: number };
 }
 
+/** Hides a region, such as an answer, until it is taken away by a tap; never exported. */
+export interface PatchMark extends MarkCommon, Omit<TurnedBox, 'flip'> {
+  kind: 'patch';
+  style: { colour: string };
+}
+
 export type Mark =
-  StrokeMark | TextMark | ShapeMark | PathMark | StampMark | NoteMark | PictureMark | FillMark | QuoteMark;
+  | StrokeMark
+  | TextMark
+  | ShapeMark
+  | PathMark
+  | StampMark
+  | NoteMark
+  | PictureMark
+  | FillMark
+  | QuoteMark
+  | PatchMark;
+/** A mark that fills a turned box. */
+export type BoxMark = TextMark | ShapeMark | StampMark | NoteMark | PictureMark | PatchMark;
 export type MarkKind = Mark['kind'];
 export type MarkOf<Kind extends MarkKind> = Extract<Mark, { kind: Kind }>;
 

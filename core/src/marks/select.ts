@@ -66,3 +66,8 @@ export function distributeMoves(marks: readonly Mark[], along: 'x' | 'y'): { dx:
   }
   return moves;
 }
+
+/** Whether a mark goes along when pages are handed out, grabbed or pictured; patches only hide. */
+export function isExported({ kind }: Pick<Mark, 'kind'>): boolean {
+  return kind !== 'patch';
+}

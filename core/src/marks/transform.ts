@@ -4,7 +4,7 @@ import { boxCentre, rotationAbout } from '../geometry/turnedBox.js';
 import { STRIDE } from '../ink/points.js';
 import { markBox } from './bounds.js';
 import { INK_WIDTH, TEXT_SIZE } from './check.js';
-import type { Mark, MarkOf, MarkPatch } from './mark.js';
+import type { BoxMark, Mark, MarkOf, MarkPatch } from './mark.js';
 
 /** What can be done to marks together. Page units, degrees clockwise. */
 export type Transform =
@@ -71,11 +71,7 @@ function clamp(value: number, min: number, max: number): number {
   return Math.min(max, Math.max(min, round(value)));
 }
 
-function transformBox(
-  mark: MarkOf<'text' | 'shape' | 'stamp' | 'note' | 'picture'>,
-  transform: Transform,
-  matrix: Matrix,
-): MarkPatch {
+function transformBox(mark: BoxMark, transform: Transform, matrix: Matrix): MarkPatch {
   const box = markBox(mark);
   const [cx, cy] = applyMatrix(matrix, ...boxCentre(box));
   const [fx, fy] = boxFactors(box.rotation, transform);

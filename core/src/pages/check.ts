@@ -30,6 +30,12 @@ function isSurface(value: unknown): boolean {
     );
   }
   if (surface.kind === 'view') return Object.keys(surface).length === 2 && isViewPictures(surface.pictures);
+  if (surface.kind === 'media')
+    return (
+      Object.keys(surface).length === 3 &&
+      isId(surface.material) &&
+      (surface.form === 'sound' || surface.form === 'video')
+    );
   if (surface.kind === 'picture' || surface.kind === 'web')
     return Object.keys(surface).length === 2 && isId(surface.material);
   return (

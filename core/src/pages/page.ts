@@ -9,10 +9,14 @@ export type Surface =
   | { kind: 'web'; material: string }
   /** What a shown screen was like: pictures of it where it was scrolled to, page units. */
   | { kind: 'view'; pictures: readonly ViewPicture[] }
+  /** A sound or video file, played in step for all. */
+  | { kind: 'media'; material: string; form: MediaForm }
   /** A stored picture that fills the page. */
   | { kind: 'picture'; material: string }
   /** A page of a stored PDF; `index` counts from 0. */
   | { kind: 'pdf'; material: string; index: number };
+
+export type MediaForm = 'sound' | 'video';
 
 export const RULINGS = [
   'plain',

@@ -88,6 +88,8 @@ export function paintMark(mark: Mark): PaintItem[] {
     }
     case 'quote':
       return paintQuote(mark);
+    case 'patch':
+      return paintPatch(mark);
     case 'fill':
       return [
         {
@@ -259,4 +261,19 @@ function paintNote(mark: MarkOf<'note'>): PaintItem[] {
   const paper = solid(mapped(shapePath({ ...mark, form: 'rectangle', sides: 4 }), matrix), mark.style.colour);
   const { layout, x, y } = noteLayout(mark);
   return [paper, ...paintLayout(layout, x, y, onGround(mark.style.colour), matrix)];
+}
+
+/** A plain cloth with a seam, so that it is not taken for part of the page. */
+function paintPatch(mark: MarkOf<'patch'>): PaintItem[] {
+  const matrix = boxMatrix({ ...mark, flip: false });
+  const cloth = (inset: number) => {
+    const [x, y] = [mark.x + inset, mark.y + inset];
+    const [width, height] = [Math.max(1, mark.width - 2 * inset), Math.max(1, mark.height - 2 * inset)];
+    return mapped(shapePath({ form: 'rectangle', sides: 4, x, y, width, height }), matrix);
+  };
+  const colour = onGround(mark.style.colour);
+  return [
+    solid(cloth(0), mark.style.colour),
+    { kind: 'line', path: cloth(5), colour, width: 1.5, dash: [6, 5], opacity: 0.7 },
+  ];
 }

@@ -25,6 +25,7 @@ export function paintSurface(
       ...paintRuling({ width, height }, surface, ground),
     ];
   }
+  if (surface.kind === 'media') return paintMedia({ width, height });
   const pictures =
     surface.kind === 'view'
       ? surface.pictures
@@ -43,4 +44,16 @@ export function paintSurface(
     opacity: 1,
     matrix: undefined,
   }));
+}
+
+/** A dark screen with a sign for playing, where a recording itself cannot be shown. */
+function paintMedia({ width, height }: { width: number; height: number }): PaintItem[] {
+  const common = { kind: 'fill', opacity: 1, blend: 'normal', rule: 'nonzero' } as const;
+  const reach = Math.min(width, height) * 0.12;
+  const [x, y] = [width / 2, height / 2];
+  const sign = [x - reach * 0.7, y - reach, x + reach, y, x - reach * 0.7, y + reach];
+  return [
+    { ...common, path: polylinePath([0, 0, width, 0, width, height, 0, height], true), colour: '#1c2b26' },
+    { ...common, path: polylinePath(sign, true), colour: '#f2c230' },
+  ];
 }

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { LogState, Page } from '@doodla/core';
-import { byOrder, orderBetween, orderSequence } from '@doodla/core';
+import type { LogState, MediaForm, Page } from '@doodla/core';
+import { byOrder, FORMATS, orderBetween, orderSequence } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, Not, Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
@@ -86,16 +86,54 @@ export class LessonsService {
   }
 
   /** Puts a copy of a web page after a page. Its height is set by the first browser that lays it out. */
-  async insertWebPage({ id, teacherId }: Lesson, material: Material, after?: string): Promise<string> {
+  insertWebPage(lesson: Lesson, material: Material, after?: string): Promise<string> {
+    const size = { width: WEB_PAGE_WIDTH, height: WEB_PAGE_WIDTH };
+    return this.insertPage(lesson, material, {
+      surface: { kind: 'web', material: material.id },
+      size,
+      after,
+    });
+  }
+
+  /** Puts a sound or video file after a page, as wide as a screen and as high as its picture makes it. */
+  insertMedia(
+    lesson: Lesson,
+    material: Material,
+    {
+      form,
+      size = FORMATS.wide,
+      after,
+    }: {
+      form: MediaForm;
+      size?: { width: number; height: number } | undefined;
+      after?: string | undefined;
+    },
+  ): Promise<string> {
+    const { width } = FORMATS.wide;
+    return this.insertPage(lesson, material, {
+      surface: { kind: 'media', material: material.id, form },
+      size: { width, height: Math.max(1, Math.round((width * size.height) / size.width)) },
+      after,
+    });
+  }
+
+  private async insertPage(
+    { id, teacherId }: Lesson,
+    material: Material,
+    {
+      surface,
+      size,
+      after,
+    }: { surface: Page['surface']; size: { width: number; height: number }; after?: string | undefined },
+  ): Promise<string> {
     await this.links.upsert({ lessonId: id, materialId: material.id }, ['lessonId', 'materialId']);
     const [low, high] = this.gap((await this.logs.open(id)).state, after);
     const page: Page = {
       id: randomUUID(),
       order: orderBetween(low, high),
       title: material.name.slice(0, 200),
-      width: WEB_PAGE_WIDTH,
-      height: WEB_PAGE_WIDTH,
-      surface: { kind: 'web', material: material.id },
+      ...size,
+      surface,
       removed: false,
     };
     await this.logs.append(id, teacherId, { id: randomUUID(), changes: [{ do: 'addPage', page }] });

@@ -5,6 +5,7 @@ import { byOrder, orderBetween, orderedPages } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
+import { preparedCopies } from './preparedCopies.js';
 import { LogsService } from '../live/logs.service.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import { SittingsService } from '../sittings/sittings.service.js';
@@ -37,7 +38,7 @@ export class PageCopiesService {
     if (!page || page.removed) throw notFound('This page');
     const marks = await this.marksOf(source);
     const renamed = await this.takePictures(source.lesson, to, picturesOf(page, marks));
-    if (page.surface.kind === 'pdf' || page.surface.kind === 'web')
+    if ('material' in page.surface && page.surface.kind !== 'picture')
       await this.links.upsert({ lessonId: to, materialId: page.surface.material }, [
         'lessonId',
         'materialId',
@@ -54,7 +55,12 @@ export class PageCopiesService {
     };
     const changes: Change[] = [
       { do: 'addPage', page: copy },
-      ...marksOn(copy.id, teacherId, marks, renamed).map((mark): Change => ({ do: 'add', mark })),
+      ...preparedCopies(marks, { author: teacherId, page: copy.id, pictures: renamed }).map(
+        (mark): Change => ({
+          do: 'add',
+          mark,
+        }),
+      ),
     ];
     await this.logs.append(to, teacherId, { id: randomUUID(), changes });
     return copy.id;
@@ -110,24 +116,4 @@ function withPictures(surface: Page['surface'], renamed: ReadonlyMap<string, str
   if (surface.kind !== 'view') return surface;
   const pictures = surface.pictures.map((each) => ({ ...each, material: nameOf(each.material) }));
   return { ...surface, pictures };
-}
-
-/** The marks as prepared ones of another page, in the same pile. */
-function marksOn(
-  page: string,
-  author: string,
-  marks: readonly Mark[],
-  pictures: ReadonlyMap<string, string>,
-): Mark[] {
-  const ids = new Map(marks.map((mark) => [mark.id, randomUUID()]));
-  let order: string | null = null;
-  return marks.map((mark): Mark => {
-    order = orderBetween(order, null);
-    const copy: Mark = { ...mark, id: ids.get(mark.id)!, page, author, order };
-    if (copy.kind === 'picture') return { ...copy, material: pictures.get(copy.material) ?? copy.material };
-    if (copy.kind !== 'path') return copy;
-    const anchor = (end: typeof copy.from) =>
-      end && ids.has(end.mark) ? { ...end, mark: ids.get(end.mark)! } : null;
-    return { ...copy, from: anchor(copy.from), to: anchor(copy.to) };
-  });
 }

@@ -7,7 +7,7 @@ import { FileStore } from '../storage/fileStore.js';
 export const KEPT_MS = 24 * 3600 * 1000;
 const EVERY_MS = 3600 * 1000;
 
-/** Drops for good what was deleted more than a day ago: lesson, classes, marks, documents, files. */
+/** Drops for good what was deleted or dropped more than a day ago: lessons, classes, marks, documents, files. */
 @Injectable()
 export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
   private timer: NodeJS.Timeout | undefined;
@@ -28,11 +28,13 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
 
   async purge(now = Date.now()): Promise<void> {
     const dropped = 'SELECT id FROM lesson WHERE deleted_at < ?';
-    const logs = `${dropped} UNION SELECT sitting.id FROM sitting JOIN (${dropped}) AS gone ON gone.id = lesson_id`;
+    const logs = `${dropped} UNION SELECT sitting.id FROM sitting JOIN (${dropped}) AS gone ON gone.id = lesson_id
+      UNION SELECT id FROM sitting WHERE dropped_at < ?`;
     const before = now - KEPT_MS;
     await this.database.transaction(async (manager) => {
-      await manager.query(`DELETE FROM operation WHERE log_id IN (${logs})`, [before, before]);
-      await manager.query(`DELETE FROM snapshot WHERE log_id IN (${logs})`, [before, before]);
+      await manager.query(`DELETE FROM operation WHERE log_id IN (${logs})`, [before, before, before]);
+      await manager.query(`DELETE FROM snapshot WHERE log_id IN (${logs})`, [before, before, before]);
+      await manager.query('DELETE FROM sitting WHERE dropped_at < ?', [before]);
       await manager.query('DELETE FROM lesson WHERE deleted_at < ?', [before]);
       await manager.query('DELETE FROM material WHERE id NOT IN (SELECT material_id FROM lesson_material)');
     });

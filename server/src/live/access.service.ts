@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor, LogRef, Page, Situation } from '@doodla/core';
+import { DevicesService } from '../devices/devices.service.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import type { Visitor } from '../people/visitor.js';
 import { Problem, notFound } from '../http/problem.js';
@@ -20,11 +21,12 @@ export class AccessService {
     private readonly lessons: LessonsService,
     private readonly sittings: SittingsService,
     private readonly logs: LogsService,
+    private readonly devices: DevicesService,
   ) {}
 
   /** Throws Problem where the visitor may not even look. */
   async to(log: LogRef, visitor: Visitor): Promise<Access> {
-    const actor = actorOf(visitor);
+    const actor = await this.actorOf(visitor);
     return log.kind === 'lesson'
       ? this.toLesson(log.id, visitor, actor)
       : this.toSitting(log.id, visitor, actor);
@@ -38,21 +40,35 @@ export class AccessService {
 
   private async toLesson(id: string, visitor: Visitor, actor: Actor): Promise<Access> {
     if (visitor.role === 'teacher') await this.lessons.own(visitor.teacher.id, id);
-    else if (visitor.role === 'student') {
+    else if (visitor.role !== 'nobody') {
       const sitting = await this.sittings.find(visitor.sitting);
       if (sitting?.lessonId !== id) throw notFound('This lesson');
     }
     const pages = (await this.logs.open(id)).state.pages;
     const situation: Situation = { pensUp: true, ended: false, hasPage: (page) => isThere(pages.get(page)) };
-    return { actor, writes: actor.role === 'teacher', situation: () => Promise.resolve(situation) };
+    return { actor, writes: visitor.role === 'teacher', situation: () => Promise.resolve(situation) };
   }
 
   private async toSitting(id: string, visitor: Visitor, actor: Actor): Promise<Access> {
     const sitting = await this.sittings.find(id);
     if (!sitting) throw notFound('This class');
     if (visitor.role === 'teacher') await this.lessons.own(visitor.teacher.id, sitting.lessonId);
-    else if (visitor.role === 'student' && visitor.sitting !== id) throw notFound('This class');
+    else if (visitor.role !== 'nobody' && visitor.sitting !== id) throw notFound('This class');
     return { actor, writes: true, situation: () => this.situationOf(id) };
+  }
+
+  /** Who acts: a display or pad is a pen of its teacher. Throws Problem for nobody, and for a device that is out. */
+  private async actorOf(visitor: Visitor): Promise<Actor> {
+    if (visitor.role === 'teacher') return { id: visitor.teacher.id, role: 'teacher', tables: [] };
+    if (visitor.role === 'student') return { id: visitor.student, role: 'student', tables: [] };
+    if (visitor.role === 'nobody')
+      throw new Problem(401, 'sign-in', 'Please join the class or sign in first.');
+    const sitting =
+      (await this.devices.present(visitor.device)) && (await this.sittings.find(visitor.sitting));
+    const lesson = sitting && (await this.lessons.find(sitting.lessonId));
+    if (!lesson)
+      throw new Problem(401, 'out', 'This device is no longer connected. Please ask for a new code.');
+    return { id: lesson.teacherId, role: 'teacher', tables: [] };
   }
 
   private async situationOf(sittingId: string): Promise<Situation> {
@@ -69,10 +85,4 @@ export class AccessService {
 
 function isThere(page: Page | undefined): boolean {
   return page !== undefined && !page.removed;
-}
-
-function actorOf(visitor: Visitor): Actor {
-  if (visitor.role === 'teacher') return { id: visitor.teacher.id, role: 'teacher', tables: [] };
-  if (visitor.role === 'student') return { id: visitor.student, role: 'student', tables: [] };
-  throw new Problem(401, 'sign-in', 'Please join the class or sign in first.');
 }

@@ -1,18 +1,25 @@
 import { Injectable } from '@nestjs/common';
-import type { ClassState } from '@doodla/core';
+import type { ClassState, Scene } from '@doodla/core';
+import { EMPTY_SCENE } from '@doodla/core';
+import { DevicesService } from '../devices/devices.service.js';
 import { notFound } from '../http/problem.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 
 /** Tells everybody in a class how things stand: page, pens, who is here. */
 @Injectable()
 export class ClassesService {
-  /** Connections per student, by sitting. Not stored: after a restart everybody connects anew. */
+  /** Connections per student or device, by sitting. Not stored: after a restart everybody connects anew. */
   private readonly here = new Map<string, Map<string, number>>();
   /** Shown screens and who may show them, as told by whoever keeps them. */
   private readonly screens = new Map<string, Pick<ClassState, 'screen' | 'presenters'>>();
+  /** What is set up, by sitting, where a hand still moves it and it is not stored yet. */
+  private readonly moving = new Map<string, Scene>();
   private listener: (state: ClassState) => void = () => undefined;
 
-  constructor(private readonly sittings: SittingsService) {}
+  constructor(
+    private readonly sittings: SittingsService,
+    private readonly devices: DevicesService,
+  ) {}
 
   /** Sets who passes a changed state on. */
   onChange(listener: (state: ClassState) => void): void {
@@ -25,6 +32,8 @@ export class ClassesService {
     const here = this.here.get(sittingId);
     const { screen, presenters } = this.screens.get(sittingId) ?? { screen: null, presenters: [] };
     const people = await this.sittings.studentsOf(sittingId);
+    const devices = await this.devices.listed(sittingId);
+    const isHere = (id: string) => (here?.get(id) ?? 0) > 0;
     return {
       sitting: sitting.id,
       lesson: sitting.lessonId,
@@ -34,7 +43,10 @@ export class ClassesService {
       ended: sitting.endedAt !== null,
       screen,
       presenters,
-      people: people.map(({ id, name, colour }) => ({ id, name, colour, here: (here?.get(id) ?? 0) > 0 })),
+      people: people.map(({ id, name, colour }) => ({ id, name, colour, here: isHere(id) })),
+      scene: this.sceneOf(sitting),
+      devices: devices.map(({ id, kind }) => ({ id, kind, here: isHere(id) })),
+      now: Date.now(),
     };
   }
 
@@ -46,13 +58,38 @@ export class ClassesService {
     this.listener(await this.state(sittingId));
   }
 
-  async arrive(sittingId: string, student: string): Promise<void> {
-    this.count(sittingId, student, 1);
+  /** Changes what is set up for a class; kept and told to all unless a hand still moves it. */
+  async setScene(sittingId: string, set: Partial<Scene>, moving: boolean): Promise<void> {
+    const sitting = await this.sittings.find(sittingId);
+    if (!sitting || sitting.endedAt !== null) return;
+    const scene = { ...this.sceneOf(sitting), ...set };
+    if (moving) {
+      this.moving.set(sittingId, scene);
+      return;
+    }
+    this.moving.delete(sittingId);
+    await this.sittings.setScene(sittingId, scene);
     await this.announce(sittingId);
   }
 
-  async leave(sittingId: string, student: string): Promise<void> {
-    this.count(sittingId, student, -1);
+  /** Whether a student may point. */
+  async mayPoint(sittingId: string, student: string): Promise<boolean> {
+    const sitting = await this.sittings.find(sittingId);
+    return sitting !== null && this.sceneOf(sitting).pointers.includes(student);
+  }
+
+  private sceneOf(sitting: { id: string; scene: Scene | null }): Scene {
+    return this.moving.get(sitting.id) ?? { ...EMPTY_SCENE, ...sitting.scene };
+  }
+
+  /** Notes a connection of a student or device. */
+  async arrive(sittingId: string, who: string): Promise<void> {
+    this.count(sittingId, who, 1);
+    await this.announce(sittingId);
+  }
+
+  async leave(sittingId: string, who: string): Promise<void> {
+    this.count(sittingId, who, -1);
     await this.announce(sittingId);
   }
 
@@ -66,13 +103,20 @@ export class ClassesService {
     await this.announce(sittingId);
   }
 
-  async end(sittingId: string): Promise<void> {
-    await this.sittings.end(sittingId);
+  /** Ends a class; its marks are kept under a title, or dropped. */
+  async end(sittingId: string, how: { title?: string | undefined; drop: boolean }): Promise<void> {
+    await this.sittings.end(sittingId, how);
     await this.announce(sittingId);
   }
 
-  private count(sittingId: string, student: string, by: number): void {
+  /** Lets an ended or dropped class go on. */
+  async reopen(sittingId: string): Promise<void> {
+    await this.sittings.reopen(sittingId);
+    await this.announce(sittingId);
+  }
+
+  private count(sittingId: string, who: string, by: number): void {
     const here = this.here.get(sittingId) ?? new Map<string, number>();
-    this.here.set(sittingId, here.set(student, Math.max(0, (here.get(student) ?? 0) + by)));
+    this.here.set(sittingId, here.set(who, Math.max(0, (here.get(who) ?? 0) + by)));
   }
 }

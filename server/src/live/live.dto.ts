@@ -1,5 +1,5 @@
-import type { Change, InkStyle, Space } from '@doodla/core';
-import { isChangeList, isId, isPointList, NATURES } from '@doodla/core';
+import type { Change, InkStyle, Scene, Space } from '@doodla/core';
+import { isChangeList, isId, isPointList, isScenePart, MAX_COORDINATE, NATURES } from '@doodla/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -69,6 +69,7 @@ export class DrawDto {
   @IsBoolean() pressure: boolean;
   @IsInt() @Min(0) from: number;
   @ArrayMinSize(4) @ArrayMaxSize(2000) @Is(isPointList, 'a list of points') points: number[];
+  @IsOptional() @IsInt() @Min(200) @Max(60_000) fade?: number;
 }
 
 export class EnterDto {
@@ -81,4 +82,15 @@ export class TurnDto extends EnterDto {
 
 export class PensDto extends EnterDto {
   @IsBoolean() up: boolean;
+}
+
+export class SceneDto extends EnterDto {
+  @IsObject() @Is(isScenePart, 'a part of a scene') set: Partial<Scene>;
+  @IsBoolean() moving: boolean;
+}
+
+export class PointDto extends TurnDto {
+  @IsNumber() @Min(-MAX_COORDINATE) @Max(MAX_COORDINATE) x: number;
+  @IsNumber() @Min(-MAX_COORDINATE) @Max(MAX_COORDINATE) y: number;
+  @IsBoolean() gone: boolean;
 }

@@ -13,6 +13,8 @@ import type {
   LogState,
   OpenReply,
   OperationMessage,
+  PointedMessage,
+  SceneMessage,
   StoredMessage,
 } from '@doodla/core';
 import {
@@ -26,6 +28,7 @@ import {
   visibleTo,
 } from '@doodla/core';
 import type { DefaultEventsMap, Server, Socket } from 'socket.io';
+import { DevicesService } from '../devices/devices.service.js';
 import { Problem } from '../http/problem.js';
 import type { Visitor } from '../people/visitor.js';
 import { VisitorsService } from '../people/visitors.service.js';
@@ -33,7 +36,7 @@ import type { Access } from './access.service.js';
 import { AccessService } from './access.service.js';
 import { ClassesService } from './classes.service.js';
 import { FailureFilter } from './failure.filter.js';
-import { DrawDto, EnterDto, OpenDto, PensDto, SubmitDto, TurnDto } from './live.dto.js';
+import { DrawDto, EnterDto, OpenDto, PensDto, PointDto, SceneDto, SubmitDto, TurnDto } from './live.dto.js';
 import type { AppendedOperation } from './logs.service.js';
 import { LogsService } from './logs.service.js';
 import { TokenBucket } from './tokenBucket.js';
@@ -78,14 +81,16 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
     private readonly access: AccessService,
     private readonly logs: LogsService,
     private readonly classes: ClassesService,
+    private readonly devices: DevicesService,
   ) {}
 
   afterInit(server: Server): void {
     this.logs.onAppended((log, appended, state, from) => this.tell(log, appended, state, from));
     this.classes.onChange((state) => server.to(classRoom(state.sitting)).emit(LIVE.classState, state));
+    this.devices.onRemoved((device) => this.throwOut(device));
     server.use((socket, next) => {
       const { token } = socket.handshake.auth as { token?: unknown };
-      this.visitors.of(typeof token === 'string' ? token : undefined, socket.request).then((visitor) => {
+      this.visitorOf(typeof token === 'string' ? token : undefined, socket).then((visitor) => {
         if (visitor.role === 'nobody') return next(new Error('sign-in'));
         const data: LiveData = {
           visitor,
@@ -100,11 +105,11 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
   }
 
   async handleConnection({ data: { visitor } }: LiveSocket): Promise<void> {
-    if (visitor.role === 'student') await this.classes.arrive(visitor.sitting, visitor.student);
+    if ('sitting' in visitor) await this.classes.arrive(visitor.sitting, idOf(visitor));
   }
 
   async handleDisconnect({ data: { visitor } }: LiveSocket): Promise<void> {
-    if (visitor.role === 'student') await this.classes.leave(visitor.sitting, visitor.student);
+    if ('sitting' in visitor) await this.classes.leave(visitor.sitting, idOf(visitor));
   }
 
   @SubscribeMessage(LIVE.open)
@@ -156,11 +161,17 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
     if (!access?.writes || !socket.data.draws.take()) return;
     const { actor } = access;
     const now = await access.situation();
-    if (now.ended || (actor.role === 'student' && !now.pensUp) || !maySee(dto.space, actor)) return;
+    const may =
+      actor.role === 'teacher' ||
+      now.pensUp ||
+      (dto.fade !== undefined && (await this.classes.mayPoint(dto.log.id, actor.id)));
+    if (now.ended || !may || !maySee(dto.space, actor)) return;
     const message: DrawnMessage = { ...dto, author: actor.id };
     for (const other of this.listeners(dto.log.id)) {
       if (other.id !== socket.id && maySee(dto.space, other.data.open.get(dto.log.id)!.actor)) {
-        other.volatile.emit(LIVE.drawn, message);
+        // Ink that fades becomes no mark that would make up for what was lost.
+        if (dto.fade === undefined) other.volatile.emit(LIVE.drawn, message);
+        else other.emit(LIVE.drawn, message);
       }
     }
   }
@@ -198,6 +209,42 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
     return {};
   }
 
+  @SubscribeMessage(LIVE.scene)
+  async scene(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: SceneDto): Promise<object> {
+    await this.access.teaches(dto.sitting, socket.data.visitor);
+    if (dto.moving && !socket.data.draws.take()) return {};
+    await this.classes.setScene(dto.sitting, dto.set, dto.moving);
+    const message: SceneMessage = { ...dto };
+    if (dto.moving) socket.to(classRoom(dto.sitting)).volatile.emit(LIVE.scene, message);
+    return {};
+  }
+
+  @SubscribeMessage(LIVE.point)
+  async point(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: PointDto): Promise<void> {
+    if (!socket.data.draws.take()) return;
+    const { actor } = await this.access.to({ kind: 'sitting', id: dto.sitting }, socket.data.visitor);
+    if (actor.role === 'student' && !(await this.classes.mayPoint(dto.sitting, actor.id))) return;
+    const message: PointedMessage = { ...dto, author: actor.id };
+    const others = socket.to(classRoom(dto.sitting));
+    if (dto.gone) others.emit(LIVE.pointed, message);
+    else others.volatile.emit(LIVE.pointed, message);
+  }
+
+  private async visitorOf(token: string | undefined, socket: Socket): Promise<Visitor> {
+    const visitor = await this.visitors.of(token, socket.request);
+    if (visitor.role === 'device' && !(await this.devices.present(visitor.device))) return { role: 'nobody' };
+    return visitor;
+  }
+
+  private throwOut(device: string): void {
+    for (const socket of this.server.sockets.sockets.values()) {
+      const { visitor } = socket.data as LiveData;
+      if (visitor.role !== 'device' || visitor.device !== device) continue;
+      socket.emit(LIVE.out);
+      socket.disconnect(true);
+    }
+  }
+
   /** Tells everybody who has the log open of a stored operation, each what they may see of it. */
   private tell(
     log: string,
@@ -229,4 +276,8 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
     const ids = this.server.sockets.adapter.rooms.get(logRoom(logId)) ?? new Set();
     return [...ids].flatMap((id) => (this.server.sockets.sockets.get(id) as LiveSocket | undefined) ?? []);
   }
+}
+
+function idOf(visitor: Extract<Visitor, { sitting: string }>): string {
+  return visitor.role === 'student' ? visitor.student : visitor.device;
 }

@@ -69,9 +69,15 @@ export class MaterialsService {
       bytes,
       pageCount: sizes.length,
       notes: notes.some((note) => note !== '') ? [...notes] : null,
+      mime: null,
       createdAt: Date.now(),
     });
     return { material, sizes };
+  }
+
+  /** Notes a file that is stored already. */
+  note(material: Material): Promise<Material> {
+    return this.materials.save(material);
   }
 
   find(id: string): Promise<Material | null> {

@@ -5,7 +5,7 @@ import { PeopleService } from './people.service.js';
 import { Preference } from './preference.entity.js';
 import { PreferencesController } from './preferences.controller.js';
 import { Session } from './session.entity.js';
-import { StudentTokens } from './studentTokens.js';
+import { ClassTokens } from './classTokens.js';
 import { Teacher } from './teacher.entity.js';
 import { VisitorsService } from './visitors.service.js';
 
@@ -13,7 +13,7 @@ import { VisitorsService } from './visitors.service.js';
 @Module({
   imports: [TypeOrmModule.forFeature([Teacher, Session, Preference])],
   controllers: [PeopleController, PreferencesController],
-  providers: [PeopleService, StudentTokens, VisitorsService],
-  exports: [PeopleService, StudentTokens, VisitorsService],
+  providers: [PeopleService, ClassTokens, VisitorsService],
+  exports: [PeopleService, ClassTokens, VisitorsService],
 })
 export class PeopleModule {}

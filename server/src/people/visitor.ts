@@ -1,6 +1,9 @@
-import type { StudentClaim } from './studentTokens.js';
+import type { DeviceClaim, StudentClaim } from './classTokens.js';
 import type { Teacher } from './teacher.entity.js';
 
-/** Who sends a request: a signed-in teacher, a student with a token, or nobody known. */
+/** Who sends a request: a signed-in teacher, a student, a display or pad with its token, or nobody known. */
 export type Visitor =
-  { role: 'teacher'; teacher: Teacher } | ({ role: 'student' } & StudentClaim) | { role: 'nobody' };
+  | { role: 'teacher'; teacher: Teacher }
+  | ({ role: 'student' } & StudentClaim)
+  | ({ role: 'device' } & DeviceClaim)
+  | { role: 'nobody' };

@@ -2,23 +2,24 @@ import { Injectable } from '@nestjs/common';
 import cookieParser from 'cookie-parser';
 import type { IncomingMessage } from 'node:http';
 import { PeopleService } from './people.service.js';
-import { StudentTokens } from './studentTokens.js';
+import { ClassTokens } from './classTokens.js';
 import type { Visitor } from './visitor.js';
 
 export const SESSION_COOKIE = 'doodla';
 
-/** Tells who a request comes from. A student's token counts before a teacher's cookie. */
+/** Tells who a request comes from. A token counts before a teacher's cookie. */
 @Injectable()
 export class VisitorsService {
   constructor(
     private readonly people: PeopleService,
-    private readonly tokens: StudentTokens,
+    private readonly tokens: ClassTokens,
   ) {}
 
   async of(token: string | undefined, request: IncomingMessage): Promise<Visitor> {
     if (token !== undefined) {
       const claim = this.tokens.read(token);
-      return claim ? { role: 'student', ...claim } : { role: 'nobody' };
+      if (!claim) return { role: 'nobody' };
+      return 'student' in claim ? { role: 'student', ...claim } : { role: 'device', ...claim };
     }
     const teacher = await this.people.teacherOf(sessionToken(request));
     return teacher ? { role: 'teacher', teacher } : { role: 'nobody' };

@@ -1,3 +1,4 @@
+import type { Scene } from '@doodla/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /** One teaching of a lesson to one class. Its marks are the log of the same id. */
@@ -12,4 +13,8 @@ export class Sitting {
   @Column({ type: 'boolean', name: 'pens_up' }) pensUp: boolean;
   @Column({ type: 'integer', name: 'opened_at' }) openedAt: number;
   @Column({ type: 'integer', name: 'ended_at', nullable: true }) endedAt: number | null;
+  /** What is set up for the class; null while nothing is. */
+  @Column({ type: 'simple-json', nullable: true }) scene: Scene | null;
+  /** When its marks were dropped; they can be brought back for a day. */
+  @Column({ type: 'integer', name: 'dropped_at', nullable: true }) droppedAt: number | null;
 }

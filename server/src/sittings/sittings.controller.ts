@@ -1,28 +1,29 @@
-import { Body, Controller, Get, HttpCode, Param, Post, Req, UseGuards } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Req, UseGuards } from '@nestjs/common';
 import type { Request } from 'express';
-import { RateLimiterMemory } from 'rate-limiter-flexible';
-import { Problem, notFound } from '../http/problem.js';
+import { AttemptLimit } from '../http/attemptLimit.js';
+import { notFound } from '../http/problem.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import { ClassesService } from '../live/classes.service.js';
-import { StudentTokens } from '../people/studentTokens.js';
+import { ClassTokens } from '../people/classTokens.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { Settings } from '../settings/settings.js';
 import { RenameDto } from '../lessons/lessons.dto.js';
-import { JoinDto } from './sittings.dto.js';
+import { MarksToLessonService } from './marksToLesson.service.js';
+import { EndDto, JoinDto, ToLessonDto } from './sittings.dto.js';
 import { SittingsService } from './sittings.service.js';
 
 @Controller('api')
 export class SittingsController {
-  /** Wrong codes from one address in ten minutes; a whole class may sit behind one. */
-  private readonly wrongCodes = new RateLimiterMemory({ points: 100, duration: 600 });
+  private readonly wrongCodes = new AttemptLimit();
 
   constructor(
     private readonly sittings: SittingsService,
     private readonly lessons: LessonsService,
     private readonly classes: ClassesService,
-    private readonly tokens: StudentTokens,
+    private readonly tokens: ClassTokens,
     private readonly settings: Settings,
+    private readonly toLesson: MarksToLessonService,
   ) {}
 
   @Post('lessons/:id/sittings')
@@ -44,9 +45,72 @@ export class SittingsController {
   @Post('sittings/:id/end')
   @HttpCode(204)
   @UseGuards(TeacherGuard)
-  async end(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
+  async end(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Body() { title, drop }: EndDto,
+  ): Promise<void> {
     const { sitting } = await this.own(teacher, id);
-    await this.classes.end(sitting.id);
+    await this.classes.end(sitting.id, { title, drop });
+  }
+
+  /** Classes that have not ended, to be gone on with after a closed tab or a power cut. */
+  @Get('sittings')
+  @UseGuards(TeacherGuard)
+  open(@CurrentTeacher() teacher: Teacher) {
+    return this.sittings.openOf(teacher.id);
+  }
+
+  /** Lets an ended class go on. */
+  @Post('sittings/:id/reopen')
+  @HttpCode(204)
+  @UseGuards(TeacherGuard)
+  async reopen(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
+    const { sitting } = await this.own(teacher, id);
+    await this.classes.reopen(sitting.id);
+  }
+
+  /** Drops an ended class; for a day it can be brought back. */
+  @Delete('sittings/:id')
+  @HttpCode(204)
+  @UseGuards(TeacherGuard)
+  async drop(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
+    const { sitting } = await this.own(teacher, id);
+    await this.sittings.drop(sitting.id);
+    await this.classes.announce(sitting.id);
+  }
+
+  @Post('sittings/:id/restore')
+  @HttpCode(204)
+  @UseGuards(TeacherGuard)
+  async restore(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
+    const { sitting } = await this.own(teacher, id);
+    await this.sittings.restore(sitting.id);
+  }
+
+  @Patch('sittings/:id')
+  @HttpCode(204)
+  @UseGuards(TeacherGuard)
+  async rename(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Body() { title }: RenameDto,
+  ): Promise<void> {
+    const { sitting } = await this.own(teacher, id);
+    await this.sittings.rename(sitting.id, title);
+    await this.classes.announce(sitting.id);
+  }
+
+  /** Copies marks of a class into its lesson. */
+  @Post('sittings/:id/prepared')
+  @UseGuards(TeacherGuard)
+  async keepInLesson(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Body() which: ToLessonDto,
+  ): Promise<{ marks: string[] }> {
+    const { sitting } = await this.own(teacher, id);
+    return { marks: await this.toLesson.copy(sitting, teacher.id, which) };
   }
 
   @Get('join/:code')
@@ -74,21 +138,7 @@ export class SittingsController {
     return { sitting, lesson: await this.lessons.own(teacher.id, sitting.lessonId) };
   }
 
-  private async byCode(code: string, request: Request) {
-    const from = request.ip ?? '';
-    const spent = await this.wrongCodes.get(from);
-    if (spent && spent.remainingPoints <= 0) {
-      throw new Problem(
-        429,
-        'too-many-attempts',
-        'Too many wrong codes. Please wait ten minutes and try again.',
-      );
-    }
-    try {
-      return await this.sittings.byCode(code);
-    } catch (error) {
-      await this.wrongCodes.penalty(from);
-      throw error;
-    }
+  private byCode(code: string, request: Request) {
+    return this.wrongCodes.guard(request, () => this.sittings.byCode(code));
   }
 }

@@ -1,5 +1,6 @@
 import { Transform } from 'class-transformer';
-import { IsString, Length, MaxLength } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsOptional, IsString, Length, MaxLength } from 'class-validator';
+import { IsId } from '../live/live.dto.js';
 
 export class JoinDto {
   @IsString() @MaxLength(40) code: string;
@@ -10,4 +11,21 @@ export class JoinDto {
   @IsString()
   @Length(1, 40, { message: 'Please give your name, up to 40 letters.' })
   name: string;
+}
+
+/** How a class ends: its marks are kept under a title, or dropped. */
+export class EndDto {
+  @IsOptional()
+  @Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value))
+  @IsString()
+  @Length(1, 200, { message: 'Please give a title of up to 200 letters.' })
+  title?: string;
+
+  @IsBoolean() drop: boolean;
+}
+
+/** Which marks of a class become prepared ones: all, those of a page, or chosen ones. */
+export class ToLessonDto {
+  @IsOptional() @IsId() page?: string;
+  @IsOptional() @IsArray() @ArrayMaxSize(5000) @IsString({ each: true }) marks?: string[];
 }

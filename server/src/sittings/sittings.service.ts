@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
+import type { Scene } from '@doodla/core';
 import { orderedPages, studentColour } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, Repository } from 'typeorm';
@@ -61,11 +62,66 @@ export class SittingsService {
       pensUp: false,
       openedAt: Date.now(),
       endedAt: null,
+      scene: null,
+      droppedAt: null,
     });
   }
 
-  async end(id: string): Promise<void> {
-    await this.change(id, { endedAt: Date.now(), pensUp: false });
+  /** Ends a class; its marks are kept under a title, or dropped, which can be taken back for a day. */
+  async end(id: string, { title, drop }: { title?: string | undefined; drop: boolean }): Promise<void> {
+    const now = Date.now();
+    await this.change(id, {
+      endedAt: now,
+      pensUp: false,
+      scene: null,
+      droppedAt: drop ? now : null,
+      ...(title !== undefined && { title }),
+    });
+  }
+
+  /** Lets an ended or dropped class go on, with a new code if its own has been given away. */
+  async reopen(id: string): Promise<void> {
+    const { code } = await this.sittings.findOneByOrFail({ id });
+    await this.sittings.update(
+      { id },
+      { endedAt: null, droppedAt: null, code: (await this.isFree(code)) ? code : makeJoinCode() },
+    );
+    this.known.delete(id);
+  }
+
+  /** Brings a dropped class back; it stays ended. */
+  async restore(id: string): Promise<void> {
+    await this.sittings.update({ id }, { droppedAt: null });
+    this.known.delete(id);
+  }
+
+  /** Drops an ended class. */
+  async drop(id: string): Promise<void> {
+    const now = Date.now();
+    const { endedAt } = await this.sittings.findOneByOrFail({ id });
+    await this.sittings.update({ id }, { droppedAt: now, endedAt: endedAt ?? now, pensUp: false });
+    this.known.delete(id);
+  }
+
+  async rename(id: string, title: string): Promise<void> {
+    await this.sittings.update({ id }, { title });
+    this.known.delete(id);
+  }
+
+  /** Classes of a teacher that have not ended, last opened first. */
+  openOf(teacherId: string): Promise<(Sitting & { lessonTitle: string })[]> {
+    return this.sittings.query(
+      `SELECT sitting.id, sitting.title, sitting.code, sitting.lesson_id AS lessonId,
+         sitting.opened_at AS openedAt, lesson.title AS lessonTitle
+       FROM sitting JOIN lesson ON lesson.id = sitting.lesson_id
+       WHERE lesson.teacher_id = ? AND lesson.deleted_at IS NULL AND sitting.ended_at IS NULL
+       ORDER BY sitting.opened_at DESC`,
+      [teacherId],
+    );
+  }
+
+  async setScene(id: string, scene: Scene): Promise<void> {
+    await this.change(id, { scene });
   }
 
   async turn(id: string, pageId: string): Promise<void> {

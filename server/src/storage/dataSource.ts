@@ -1,5 +1,6 @@
 import type { DataSourceOptions } from 'typeorm';
 import { join } from 'node:path';
+import { Device } from '../devices/device.entity.js';
 import { Lesson } from '../lessons/lesson.entity.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { StoredOperation } from '../live/operation.entity.js';
@@ -16,6 +17,8 @@ import { FirstLesson1700000000001 } from './migrations/1-first-lesson.js';
 import { Pictures1700000000002 } from './migrations/2-pictures.js';
 import { Shelf1700000000003 } from './migrations/3-shelf.js';
 import { Notes1700000000004 } from './migrations/4-notes.js';
+import { Recordings1700000000005 } from './migrations/5-recordings.js';
+import { Teaching1700000000006 } from './migrations/6-teaching.js';
 
 /** The part of better-sqlite3 that is used while opening. */
 interface Database {
@@ -40,8 +43,16 @@ export function databaseOptions(dataFolder: string): DataSourceOptions {
       StoredPicture,
       ShelfPicture,
       Preference,
+      Device,
     ],
-    migrations: [FirstLesson1700000000001, Pictures1700000000002, Shelf1700000000003, Notes1700000000004],
+    migrations: [
+      FirstLesson1700000000001,
+      Pictures1700000000002,
+      Shelf1700000000003,
+      Notes1700000000004,
+      Recordings1700000000005,
+      Teaching1700000000006,
+    ],
     migrationsRun: true,
     migrationsTransactionMode: 'each',
     prepareDatabase: (database: Database) => {

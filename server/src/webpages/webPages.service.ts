@@ -58,6 +58,7 @@ export class WebPagesService {
       id: randomUUID(),
       teacherId,
       kind: 'web' as const,
+      mime: null,
       name: title || name.slice(0, 200),
       sha256: await this.files.put(bytes),
       bytes: bytes.length,

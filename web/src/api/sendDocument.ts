@@ -40,6 +40,23 @@ export function sendPages(
   return send(`/api/lessons/${lesson}/documents?${query}`, file, options);
 }
 
+/** Puts a sound or video file into a lesson as a page; `size` is that of its picture, pixels. */
+export function sendMedia(
+  lesson: string,
+  file: File,
+  {
+    after,
+    size,
+    ...options
+  }: SendOptions & { after?: string | undefined; size?: { width: number; height: number } | undefined },
+): Promise<{ page: string }> {
+  const query = new URLSearchParams({
+    ...(after !== undefined && { after }),
+    ...(size && { width: String(size.width), height: String(size.height) }),
+  });
+  return send(`/api/lessons/${lesson}/media?${query}`, file, options);
+}
+
 /** Sends a file and waits until the server is done with it. */
 function send<T>(url: string, file: File, { onProgress, signal }: SendOptions): Promise<T> {
   return new Promise((resolve, reject) => {
@@ -55,7 +72,7 @@ function send<T>(url: string, file: File, { onProgress, signal }: SendOptions): 
     xhr.onabort = () => reject(new DOMException('Cancelled', 'AbortError'));
     xhr.onload = () => {
       if (xhr.status >= 400) return reject(errorOf(xhr.status, xhr.responseText));
-      const last = lines(xhr.responseText).at(-1);
+      const last = lines(`${xhr.responseText}\n`).at(-1);
       if (!last) reject(errorOf(0, ''));
       else if ('error' in last) {
         const { code, message } = last.error as { code: string; message: string };

@@ -1,12 +1,13 @@
 import { isBoundless } from '@doodla/core';
-import type { ClassState } from '@doodla/core';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import type { ClassState, Scene } from '@doodla/core';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
+import { Presenting } from '../present/presenting';
 import { Store, useStore } from '../live/store';
 import { isDocument } from '../material/documents';
-import { Announcer } from '../page/Announcer';
+import type { MediaFrame } from '../media/mediaFrame';
 import type { Stage } from '../page/stage';
-import { StageView } from '../page/StageView';
+import { Panes } from './Panes';
 import type { Arrangement } from '../page/view';
 import { Reach } from '../reach/reachState';
 import { picturesIn, useClipboard } from '../workspace/useClipboard';
@@ -19,6 +20,11 @@ const ReachPanel = lazy(() =>
   import('../reach/ReachPanel').then((module) => ({ default: module.ReachPanel })),
 );
 
+const Announcer = lazy(() => import('../page/Announcer'));
+const EdgeTouch = lazy(() => import('../present/EdgeTouch'));
+const SlimTurner = lazy(() => import('../present/SlimTurner'));
+const TimerPanel = lazy(() => import('../time/TimerPanel'));
+const MediaBar = lazy(() => import('../media/MediaBar'));
 const OtherHand = lazy(() => import('../reach/OtherHand'));
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
 const MarkList = lazy(() => import('../page/MarkList'));
@@ -31,28 +37,36 @@ const PageMap = lazy(() => import('../page/PageMap'));
 const PageStrip = lazy(() => import('../page/PageStrip'));
 
 const NO_CLASS = new Store<ClassState | undefined>(undefined);
+const NO_RECORDING = new Store<MediaFrame | undefined>(undefined);
 
 interface WorkspaceViewProps {
   workspace: Workspace;
   /** What stands in the upper corners; on `side` there is room for a column. */
-  corners(arrangement: Arrangement, side: 'left' | 'right'): ReactNode;
+  corners(arrangement: Arrangement, side: 'left' | 'right', presenting: Presenting): ReactNode;
   children?: ReactNode;
+  /** Starts, or stays, with nothing but the page and its tools. */
+  slim?: boolean;
 }
 
 /** The page with everything round it. */
-export function WorkspaceView({ workspace, corners, children }: WorkspaceViewProps) {
+export function WorkspaceView({ workspace, corners, children, slim = false }: WorkspaceViewProps) {
   const [reach] = useState(() => new Reach());
+  const [presenting] = useState(() => new Presenting());
   const [stage, setStage] = useState<Stage>();
   const [stripOpen, setStripOpen] = useState(false);
   const { side } = useStore(reach);
+  const { on: isPresenting, toolsHidden } = useStore(presenting);
+  const active = useStore(workspace.active);
   const { ready } = useStore(workspace.lessonLog.status);
   useStore(workspace.pages);
   useStore(workspace.pageId);
   const { page } = workspace;
   const boundless = page?.surface.kind === 'blank' && isBoundless(page);
+  const recording = useStore(stage?.recording ?? NO_RECORDING);
   const away = side === 'left' ? 'right' : 'left';
   const [dropped, setDropped] = useState<readonly File[]>([]);
   const screenShown = useScreenShown(workspace);
+  const hasTimer = useHasTimer(workspace);
   const [helpOpen, setHelpOpen] = useState(false);
   const [grabbing, setGrabbing] = useState(false);
   const [listOpen, setListOpen] = useState(false);
@@ -63,12 +77,14 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
       showHelp: () => setHelpOpen(true),
       toggleList: () => setListOpen((open) => !open),
       grab: () => setGrabbing(true),
+      present: presenting.toggle,
+      hideTools: presenting.toggleTools,
     }),
-    [reach],
+    [reach, presenting],
   );
-  useShortcuts(workspace, stage, screen);
-  useClipboard(workspace);
-  useEffect(() => stage?.setToolSide(side), [stage, side]);
+  useShortcuts(active, stage, screen);
+  useClipboard(active);
+  const bare = slim || isPresenting;
   return (
     <div
       className="fixed inset-0"
@@ -78,40 +94,53 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
         const box = stage?.host.getBoundingClientRect();
         const at = box && stage?.toPage(event.clientX - box.left, event.clientY - box.top);
         const files = [...event.dataTransfer.files];
-        if (workspace.isTeacher) setDropped(files.filter(isDocument));
+        if (workspace.isTeacher && !workspace.device) setDropped(files.filter(isDocument));
         void workspace.pictureActions.place(picturesIn(event.dataTransfer.files), at);
       }}
     >
-      <StageView workspace={workspace} stage={stage} onStage={setStage} />
+      <Panes workspace={workspace} stage={stage} onStage={setStage} toolSide={toolsHidden ? 'none' : side} />
       {!ready && (
         <p className="absolute inset-0 grid place-items-center text-xl text-paper">Opening the pages …</p>
       )}
-      {stripOpen && stage && (
+      {stripOpen && stage && !bare && (
         <Suspense>
           <PageStrip workspace={workspace} stage={stage} side={away} />
         </Suspense>
       )}
-      {boundless && stage && (
+      {boundless && stage && !bare && (
         <Suspense>
           <PageMap workspace={workspace} stage={stage} side={away} />
         </Suspense>
       )}
       <Suspense>
-        <ReachPanel workspace={workspace} reach={reach} />
+        {toolsHidden ? (
+          <EdgeTouch onTouch={presenting.toggleTools} />
+        ) : (
+          <ReachPanel workspace={active} reach={reach} />
+        )}
         <OtherHand workspace={workspace} side={away} />
-        {workspace.isTeacher && <NotesPanel workspace={workspace} />}
+        {workspace.isTeacher && !workspace.device && <NotesPanel workspace={workspace} />}
         {dropped.length > 0 && (
           <DocumentDialog workspace={workspace} dropped={dropped} onClose={() => setDropped([])} />
         )}
         {screenShown && <ScreenBar workspace={workspace} side={side} />}
+        {recording && page?.surface.kind === 'media' && (
+          <MediaBar workspace={workspace} recording={recording} side={side} />
+        )}
+        {hasTimer && <TimerPanel workspace={workspace} />}
       </Suspense>
-      {stage && (
-        <>
-          <Suspense>
+      {stage && !toolsHidden && (
+        <Suspense>
+          {bare ? (
+            workspace.isTeacher && (
+              <SlimTurner workspace={active} side={away} {...(!slim && { presenting })} />
+            )
+          ) : (
             <PageTurner
               onShowHelp={screen.showHelp}
               onToggleList={screen.toggleList}
               onGrab={screen.grab}
+              onPresent={presenting.start}
               listOpen={listOpen}
               workspace={workspace}
               stage={stage}
@@ -119,16 +148,20 @@ export function WorkspaceView({ workspace, corners, children }: WorkspaceViewPro
               stripOpen={stripOpen}
               onToggleStrip={() => setStripOpen(!stripOpen)}
             />
-          </Suspense>
-          <Corners stage={stage} side={away} corners={corners} />
-        </>
+          )}
+        </Suspense>
+      )}
+      {stage && !isPresenting && (
+        <Corners stage={stage} side={away} corners={corners} presenting={presenting} />
       )}
       <Suspense>
-        {grabbing && <GrabDialog workspace={workspace} onClose={() => setGrabbing(false)} />}
+        {grabbing && <GrabDialog workspace={active} onClose={() => setGrabbing(false)} />}
         {helpOpen && <ShortcutsDialog workspace={workspace} onClose={() => setHelpOpen(false)} />}
         {listOpen && <MarkList workspace={workspace} side={away} onClose={() => setListOpen(false)} />}
       </Suspense>
-      <Announcer workspace={workspace} />
+      <Suspense>
+        <Announcer workspace={workspace} />
+      </Suspense>
       <ConnectionSign workspace={workspace} />
       {children}
     </div>
@@ -141,14 +174,23 @@ function useScreenShown({ classroom }: Workspace): boolean {
   return (state?.screen ?? null) !== null;
 }
 
+const NO_SCENE = new Store<Scene | undefined>(undefined);
+
+function useHasTimer({ classroom }: Workspace): boolean {
+  const scene = useStore<Scene | undefined>((classroom?.scene as Store<Scene | undefined>) ?? NO_SCENE);
+  return (scene?.timer ?? null) !== null;
+}
+
 function Corners({
   stage,
   side,
   corners,
+  presenting,
 }: {
   stage: Stage;
   side: 'left' | 'right';
   corners: WorkspaceViewProps['corners'];
+  presenting: Presenting;
 }) {
-  return corners(useStore(stage.arrangement), side);
+  return corners(useStore(stage.arrangement), side, presenting);
 }

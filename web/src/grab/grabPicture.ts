@@ -1,4 +1,5 @@
 import type { Rect } from '@doodla/core';
+import { isExported } from '@doodla/core';
 import { drawMark } from '../page/markPainter';
 import { drawThumbnail } from '../page/thumbnail';
 import type { Workspace } from '../workspace/workspace';
@@ -26,7 +27,7 @@ export async function grabPicture(workspace: Workspace, withMarks: boolean): Pro
   ctx.setTransform(k, 0, 0, k, live.offset.x * k, live.offset.y * k);
   if (withMarks)
     for (const layer of workspace.layers)
-      for (const mark of layer.on(page.id).all()) drawMark(ctx, mark, workspace.pictures);
+      for (const mark of layer.on(page.id).all().filter(isExported)) drawMark(ctx, mark, workspace.pictures);
   return canvas;
 }
 

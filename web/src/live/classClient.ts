@@ -1,14 +1,30 @@
-import type { ClassState, Person } from '@doodla/core';
-import { LIVE } from '@doodla/core';
+import type { ClassState, Person, Scene, SceneMessage } from '@doodla/core';
+import { EMPTY_SCENE, LIVE } from '@doodla/core';
 import type { Connection } from './connection';
 import { Store } from './store';
+
+/** While a hand moves something of the scene, others are told at most so often. */
+const MOVING_MS = 33;
+
+interface Unsent {
+  page?: string;
+  pensUp?: boolean;
+  scene?: Partial<Scene>;
+}
 
 /** How things stand in a class, as the server tells it; the teacher's own changes count at once. */
 export class ClassClient {
   readonly state = new Store<ClassState | undefined>(undefined);
+  /** What the teacher has set up round the page. */
+  readonly scene = new Store<Scene>(EMPTY_SCENE);
   private readonly stops: (() => void)[];
   /** A change made while offline, told to the server on return. */
-  private unsent: { page?: string; pensUp?: boolean } = {};
+  private unsent: Unsent = {};
+  /** What a hand on this device is moving. */
+  private held: Partial<Scene> = {};
+  private movedAt = 0;
+  /** The server's clock less this device's, milliseconds. */
+  private clockAhead = 0;
 
   constructor(
     private readonly sitting: string,
@@ -17,9 +33,17 @@ export class ClassClient {
     this.stops = [
       connection.onOnline(() => void this.enter()),
       connection.on<[ClassState]>(LIVE.classState, (state) => {
-        if (state.sitting === sitting) this.state.set({ ...state, ...this.unsent });
+        if (state.sitting === sitting) this.take(state);
+      }),
+      connection.on<[SceneMessage]>(LIVE.scene, (message) => {
+        if (message.sitting === sitting) this.scene.patch({ ...message.set, ...this.held });
       }),
     ];
+  }
+
+  /** The server's clock, milliseconds since 1970-01-01 UTC. */
+  get now(): number {
+    return Date.now() + this.clockAhead;
   }
 
   person(id: string): Person | undefined {
@@ -34,16 +58,38 @@ export class ClassClient {
     this.change({ pensUp });
   }
 
+  /** Changes the scene; `moving` while a hand still moves it, so that it need not be kept. */
+  setScene(set: Partial<Scene>, moving = false): void {
+    this.scene.patch(set);
+    if (!moving) {
+      this.held = {};
+      return this.change({ scene: set });
+    }
+    this.held = { ...this.held, ...set };
+    const now = performance.now();
+    if (now - this.movedAt < MOVING_MS) return;
+    this.movedAt = now;
+    const message: SceneMessage = { sitting: this.sitting, set, moving: true };
+    this.connection.sendVolatile(LIVE.scene, message);
+  }
+
   close(): void {
     for (const stop of this.stops) stop();
   }
 
-  private change(part: { page?: string; pensUp?: boolean }): void {
+  private change({ scene, ...part }: Unsent): void {
     // Kept also before the class's state has arrived, so that an early tap is not lost.
-    this.unsent = { ...this.unsent, ...part };
+    this.unsent = { ...this.unsent, ...part, ...(scene && { scene: { ...this.unsent.scene, ...scene } }) };
     const state = this.state.get();
     if (state) this.state.set({ ...state, ...part });
     void this.tell();
+  }
+
+  private take(state: ClassState): void {
+    const { scene, ...others } = this.unsent;
+    this.clockAhead = state.now - Date.now();
+    this.scene.set({ ...state.scene, ...scene, ...this.held });
+    this.state.set({ ...state, ...others });
   }
 
   private async enter(): Promise<void> {
@@ -51,18 +97,20 @@ export class ClassClient {
       .request<ClassState>(LIVE.enter, { sitting: this.sitting })
       .catch(() => undefined);
     if (!state) return;
-    this.state.set({ ...state, ...this.unsent });
+    this.take(state);
     await this.tell();
   }
 
   private async tell(): Promise<void> {
-    const { page, pensUp } = this.unsent;
+    const { page, pensUp, scene } = this.unsent;
     const { sitting } = this;
     try {
       if (page !== undefined) await this.connection.request(LIVE.turn, { sitting, page });
       if (this.unsent.page === page) delete this.unsent.page;
       if (pensUp !== undefined) await this.connection.request(LIVE.pens, { sitting, up: pensUp });
       if (this.unsent.pensUp === pensUp) delete this.unsent.pensUp;
+      if (scene) await this.connection.request(LIVE.scene, { sitting, set: scene, moving: false });
+      if (this.unsent.scene === scene) delete this.unsent.scene;
     } catch {
       // Told again after the next connection.
     }

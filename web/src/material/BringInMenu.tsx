@@ -6,12 +6,13 @@ import type { Workspace } from '../workspace/workspace';
 
 const DocumentDialog = lazy(() => import('./DocumentDialog'));
 const PhotoDialog = lazy(() => import('../photo/PhotoDialog'));
+const MediaDialog = lazy(() => import('../media/MediaDialog'));
 const WebPageDialog = lazy(() => import('./WebPageDialog'));
 
 const ITEM =
   'flex min-h-11 cursor-pointer items-center gap-3 rounded-xl px-3 outline-none data-highlighted:bg-paper-dim';
 
-type Sheet = 'document' | 'web' | 'photo' | undefined;
+type Sheet = 'document' | 'web' | 'photo' | 'media' | undefined;
 
 /** What can be brought in as pages, before class and in the middle of it. */
 export function BringInMenu({ workspace }: { workspace: Workspace }) {
@@ -40,12 +41,16 @@ export function BringInMenu({ workspace }: { workspace: Workspace }) {
             <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('photo')}>
               A photo of a worksheet
             </DropdownMenu.Item>
+            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('media')}>
+              A sound or video file
+            </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
       <Suspense>
         {sheet === 'document' && <DocumentDialog workspace={workspace} onClose={close} />}
         {sheet === 'photo' && <PhotoDialog workspace={workspace} onClose={close} />}
+        {sheet === 'media' && <MediaDialog workspace={workspace} onClose={close} />}
         {sheet === 'web' && <WebPageDialog workspace={workspace} onClose={close} />}
       </Suspense>
     </>

@@ -6,7 +6,7 @@ import type { Workspace } from '../workspace/workspace';
 const EVERY_MS = 3000;
 
 /** Tells screen readers what others add to the page. */
-export function Announcer({ workspace }: { workspace: Workspace }) {
+export default function Announcer({ workspace }: { workspace: Workspace }) {
   const [words, setWords] = useState('');
   useEffect(() => {
     let news: string[] = [];

@@ -7,6 +7,7 @@ import {
   ListTree,
   Maximize,
   MoveHorizontal,
+  Presentation,
   ZoomIn,
   ZoomOut,
 } from 'lucide-react';
@@ -26,6 +27,7 @@ interface PageTurnerProps {
   onToggleList(): void;
   onShowHelp(): void;
   onGrab(): void;
+  onPresent(): void;
 }
 
 /** Turning and enlarging, in the corner away from the tools. */
@@ -39,6 +41,7 @@ export default function PageTurner({
   onToggleList,
   onShowHelp,
   onGrab,
+  onPresent,
 }: PageTurnerProps) {
   const pages = useStore(workspace.pages);
   const current = useStore(workspace.pageId);
@@ -97,6 +100,14 @@ export default function PageTurner({
         icon={<Crop aria-hidden size={20} />}
         onClick={onGrab}
       />
+      {workspace.isTeacher && (
+        <IconButton
+          label="Present: nothing but the page"
+          shortcut={workspace.shortcuts.keyOf('present')}
+          icon={<Presentation aria-hidden size={20} />}
+          onClick={onPresent}
+        />
+      )}
       <IconButton
         label="Keys and size of letters"
         shortcut={workspace.shortcuts.keyOf('help')}

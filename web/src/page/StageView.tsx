@@ -4,11 +4,12 @@ import type { ToolId } from '../workspace/penCase';
 import type { Workspace } from '../workspace/workspace';
 import { Stage } from './stage';
 
-const CURSORS: Partial<Record<ToolId, string>> = { text: 'text', select: 'default' };
+const CURSORS: Partial<Record<ToolId, string>> = { text: 'text', select: 'default', pointer: 'none' };
 
 /** Not needed before the page shows. */
 const TextEditor = lazy(() => import('./TextEditor'));
 const KeyPointerCross = lazy(() => import('./KeyPointerCross'));
+const FocusOverlay = lazy(() => import('../focus/FocusOverlay'));
 const SelectionOverlay = lazy(() =>
   import('./SelectionOverlay').then((module) => ({ default: module.SelectionOverlay })),
 );
@@ -25,8 +26,8 @@ export function StageView({ workspace, stage, onStage }: StageViewProps) {
   const mode = useStore(workspace.mode);
   useStore(workspace.penCase);
   const picking = useStore(workspace.picking) !== undefined;
-  const writing = mode === 'write' && workspace.mayWrite;
   const { tool } = workspace.penCase.get();
+  const writing = mode === 'write' && workspace.mayTake(tool);
 
   useEffect(() => {
     const made = new Stage(host.current!, workspace);
@@ -58,6 +59,7 @@ export function StageView({ workspace, stage, onStage }: StageViewProps) {
             <TextEditor workspace={workspace} stage={stage} />
             <KeyPointerCross pointer={stage.keyPointer} />
             <SelectionOverlay workspace={workspace} stage={stage} />
+            {workspace.classroom && <FocusOverlay workspace={workspace} stage={stage} />}
           </Suspense>
         </div>
       )}

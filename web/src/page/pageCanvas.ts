@@ -3,6 +3,8 @@ import { growRect, isBoundless, markBounds, paintStroke, rectsTouch, unionRect }
 import type { PictureCache } from '../pictures/pictureCache';
 import type { WetInk } from '../tools/gesture';
 import { drawItems, drawMark } from './markPainter';
+import type { Dot } from './dotPainter';
+import { drawDots } from './dotPainter';
 import type { SurfaceView } from './surface';
 import type { Size, View } from './view';
 import { visibleRect } from './view';
@@ -34,6 +36,8 @@ export class PageCanvas {
   private wetMarks: readonly Mark[] = [];
   /** A lasso being drawn, flat x, y. */
   private area: readonly number[] = [];
+  /** Who points, and where. */
+  private dots: readonly Dot[] = [];
   private wetStale = false;
   private frame = 0;
   private settleTimer: ReturnType<typeof setTimeout> | undefined;
@@ -100,6 +104,10 @@ export class PageCanvas {
     this.area = area;
     this.wetStale = true;
     this.schedule();
+  }
+
+  setDots(dots: readonly Dot[]): void {
+    this.dots = dots;
   }
 
   /** Leaves marks out that are shown in another way for now. */
@@ -193,27 +201,33 @@ export class PageCanvas {
     ctx.restore();
   }
 
-  private drawPageInto(ctx: CanvasRenderingContext2D, rect: Rect): void {
+  /** Draws what is within a rectangle into a context that is in page units, with a surface of one's own. */
+  paintInto(ctx: CanvasRenderingContext2D, rect: Rect, surface = this.surface): void {
     if (!this.page) return;
-    this.usePageUnits(ctx, this.drawnView);
     ctx.save();
     if (!isBoundless(this.page)) {
       ctx.beginPath();
       ctx.rect(0, 0, this.page.width, this.page.height);
       ctx.clip();
-      // A web page lies in a frame under the canvas.
-      if (this.page.surface.kind !== 'web') {
+      // Web pages and recordings lie in a frame under the canvas.
+      if (this.page.surface.kind !== 'web' && this.page.surface.kind !== 'media') {
         ctx.fillStyle = '#ffffff';
         ctx.fillRect(0, 0, this.page.width, this.page.height);
       }
     }
     // A boundless surface has no edge of its own to clip it, so it is drawn a little wider than what is stale.
-    this.surface?.draw(ctx, growRect(rect, 2 / (this.drawnView.scale * this.ratio)));
+    if (this.page.surface.kind !== 'media')
+      surface?.draw(ctx, growRect(rect, 2 / (this.drawnView.scale * this.ratio)));
     for (const layer of this.layers) {
       for (const mark of layer.within(rect))
         if (!this.hidden.has(mark.id)) drawMark(ctx, mark, this.pictures);
     }
     ctx.restore();
+  }
+
+  private drawPageInto(ctx: CanvasRenderingContext2D, rect: Rect): void {
+    this.usePageUnits(ctx, this.drawnView);
+    this.paintInto(ctx, rect);
   }
 
   private drawWet(): void {
@@ -229,10 +243,13 @@ export class PageCanvas {
     for (const mark of this.wetMarks) drawMark(context(this.wet), mark, this.pictures);
     for (const ink of this.wetInk) {
       const ctx = context(ink.style.nature === 'highlighter' ? this.wetMultiply : this.wet);
+      ctx.globalAlpha = ink.left ?? 1;
       // The canvas below is blended as a whole.
       drawItems(ctx, paintStroke(ink, false).map(withoutBlend));
+      ctx.globalAlpha = 1;
     }
     this.drawArea(context(this.wet));
+    drawDots(context(this.wet), this.dots, this.view.scale);
   }
 
   private drawArea(ctx: CanvasRenderingContext2D): void {

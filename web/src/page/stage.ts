@@ -1,27 +1,19 @@
 import type { InkStyle, Page, Rect } from '@doodla/core';
-import { growRect, isBoundless } from '@doodla/core';
+import { growRect, hitBySweep, isBoundless } from '@doodla/core';
 import { Store } from '../live/store';
-import { EraseGesture } from '../tools/eraseGesture';
-import { CornerGesture } from '../tools/cornerGesture';
 import type { Gesture, PenPoint, Preview, RunningGesture } from '../tools/gesture';
-import { InkGesture } from '../tools/inkGesture';
-import { LineGesture } from '../tools/lineGesture';
-import { placeGesture } from '../tools/placings';
-import { PourGesture } from '../tools/pourGesture';
-import { RubGesture } from '../tools/rubGesture';
-import { SelectGesture } from '../tools/selectGesture';
-import { WordsGesture } from '../tools/wordsGesture';
-import { TextGesture } from '../tools/textGesture';
+import type { gestureOf } from '../tools/gestureOf';
 import type { ToolId } from '../workspace/penCase';
-import { LINE_TYPES } from '../workspace/penCase';
 import type { Workspace } from '../workspace/workspace';
-import { TYPE_SIZES, typeSize } from '../ui/typeSize';
+import { interfaceScale, targetSize, typeSize } from '../ui/typeSize';
 import { exposeStage } from './inspect';
 import { KeyPointer } from './keyPointer';
 import { onFontArrived } from './markPainter';
 import { PageCanvas } from './pageCanvas';
 import { StageInput } from './stageInput';
 import type { Arrangement, Fit, Size, View } from './view';
+import type { MediaFrame } from '../media/mediaFrame';
+import type { SurfaceView } from './surface';
 import type { WebFrame } from './webFrame';
 import {
   arrangementFor,
@@ -36,8 +28,6 @@ import {
 } from './view';
 
 const ZOOM_STEP = 1.25;
-/** How near a tap has to be to count as on something; CSS pixels. */
-const TOUCH_REACH = 8;
 /** How far one can go from what is on a boundless page, page units. */
 const ROAMING = 8000;
 
@@ -53,17 +43,28 @@ export class Stage {
   private readonly canvas: PageCanvas;
   /** Web pages lie under the canvases; made when the first one is shown. */
   private web: WebFrame | undefined;
+  /** Recordings too. */
+  private media: MediaFrame | undefined;
   private readonly input: StageInput;
   private readonly observer: ResizeObserver;
   private readonly stops: (() => void)[];
   private readonly gestures = new Set<Gesture>();
   /** How the glass lies in the window; the content of a live screen may have moved on it. */
   private glass: View = { scale: 1, x: 0, y: 0 };
+  /** What the tools do; it comes a moment after the page. */
+  private gestureOf: typeof gestureOf | undefined;
   private outside: Preview | undefined;
   private size: Size = { width: 1, height: 1 };
   /** Whether the page was being seen live when it was last fitted: its size may be another then. */
   private fittedLive = false;
-  private toolSide: 'left' | 'right' = 'left';
+  private toolSide: 'left' | 'right' | 'none' = 'left';
+  private beside = false;
+  /** What plays the recording on a page, once one was shown. */
+  readonly recording = new Store<MediaFrame | undefined>(undefined);
+  /** The region that fills the window, while one does. */
+  private region: Rect | undefined;
+  /** Told where a gesture has ended. */
+  onWritten: (at: PenPoint) => void = () => undefined;
 
   constructor(
     readonly host: HTMLElement,
@@ -80,23 +81,32 @@ export class Stage {
       workspace.screen.state.subscribe(() => this.screenMoved()),
       workspace.draft.subscribe(() => this.canvas.touchWet()),
       typeSize.subscribe(() => this.showPage()),
+      targetSize.subscribe(() => this.showPage()),
+      ...(workspace.classroom ? [workspace.classroom.scene.subscribe(() => this.sceneChanged())] : []),
       onFontArrived(() => this.canvas.invalidate('all')),
     ];
     this.canvas.onFrame = () => this.tellWet();
     workspace.onStale = (what) => this.redraw(what);
     workspace.middle = () => this.middle();
-    workspace.pictures.onArrived = () => this.canvas.invalidate('all');
-    workspace.screen.onFrame = () => this.screenDrawn();
+    workspace.visible = () => this.visible;
+    this.stops.push(
+      workspace.pictures.arrived.subscribe(() => this.canvas.invalidate('all')),
+      workspace.screen.frames.subscribe(() => this.screenDrawn()),
+    );
     workspace.surfaces.onChange = (page) => this.surfaceChanged(page);
-    if (workspace.ink) workspace.ink.onChange = () => this.canvas.touchWet();
+    if (workspace.ink) this.stops.push(workspace.ink.changed.subscribe(() => this.canvas.touchWet()));
+    if (workspace.pointers)
+      this.stops.push(workspace.pointers.changed.subscribe(() => this.canvas.touchWet()));
     void document.fonts.load('16px Andika').then(() => this.canvas.invalidate('all'));
     this.resize();
+    void import('../tools/gestureOf').then((tools) => (this.gestureOf = tools.gestureOf));
     exposeStage(workspace, this);
   }
 
   get writing(): boolean {
-    const { mode, mayWrite, picking } = this.workspace;
-    return (mode.get() === 'write' && mayWrite) || picking.get() !== undefined;
+    const { mode, penCase, picking } = this.workspace;
+    const may = this.workspace.mayTake(penCase.get().tool);
+    return (mode.get() === 'write' && may) || picking.get() !== undefined;
   }
 
   /** What a finger does once a pen has been used. */
@@ -113,6 +123,9 @@ export class Stage {
       return undefined;
     }
     this.workspace.textEdit.set(undefined);
+    if (this.uncover(at)) return undefined;
+    this.media?.holdForWriting();
+    let last = at;
     const gesture = this.toolGesture(eraser ? 'eraser' : this.workspace.penCase.get().tool, at, pressure);
     if (!gesture) return undefined;
     this.gestures.add(gesture);
@@ -121,12 +134,54 @@ export class Stage {
       this.gestures.delete(gesture);
       gesture[how]();
       this.canvas.touchWet();
+      if (how === 'end') this.onWritten(last);
     };
     const move = (points: readonly PenPoint[]) => {
+      last = points.at(-1) ?? last;
       gesture.move(points);
       this.canvas.touchWet();
     };
     return { move, end: finish('end'), cancel: finish('cancel') };
+  }
+
+  /** Takes away a patch that covers a point, in class. Returns whether there was one. */
+  uncover(at: { x: number; y: number }): boolean {
+    const { classroom, isTeacher, penCase, page, layers } = this.workspace;
+    if (!classroom || !isTeacher || !page || penCase.get().tool === 'select') return false;
+    const { uncovered } = classroom.scene.get();
+    const patch = layers
+      .flatMap((layer) => layer.on(page.id).within({ x: at.x, y: at.y, width: 0, height: 0 }))
+      .findLast(
+        (mark) =>
+          mark.kind === 'patch' &&
+          !uncovered.includes(mark.id) &&
+          hitBySweep(mark, at.x, at.y, at.x, at.y, 1),
+      );
+    if (!patch || classroom.state.get()?.ended) return false;
+    classroom.setScene({ uncovered: [...uncovered, patch.id] });
+    return true;
+  }
+
+  /** What a pointer does that is over the page without being down. */
+  hover(at: { x: number; y: number } | undefined): void {
+    const { penCase, pointers, pageId } = this.workspace;
+    const page = pageId.get();
+    if (penCase.get().tool !== 'pointer' || !this.writing || !pointers || page === undefined) return;
+    if (at) pointers.point(page, at.x, at.y);
+    else pointers.rest(page);
+  }
+
+  /** Turns the page by a swipe, where the page fits and so cannot be moved instead. */
+  swipe(step: number): void {
+    const { isTeacher, page } = this.workspace;
+    if (isTeacher && page && this.workspace.extentOf(page).width * this.glass.scale <= this.size.width)
+      this.workspace.turnBy(step);
+  }
+
+  /** Draws what is seen of the page within `rect` (page units) into a context that is in page units. */
+  paintInto(ctx: CanvasRenderingContext2D, rect: Rect, surface: SurfaceView): void {
+    this.canvas.paintInto(ctx, rect, surface);
+    this.media?.drawInto(ctx);
   }
 
   /** Shows a preview that comes from elsewhere than a tool, such as the handles of a selection. */
@@ -172,10 +227,11 @@ export class Stage {
     this.applyFit();
   }
 
-  /** Says on which side the tools are, so that a fitted page leaves room for them. */
-  setToolSide(side: 'left' | 'right'): void {
-    if (side === this.toolSide) return;
+  /** Says on which side the tools are, so that a fitted page leaves room for them; `beside`: of two pages. */
+  setToolSide(side: 'left' | 'right' | 'none', beside = false): void {
+    if (side === this.toolSide && beside === this.beside) return;
     this.toolSide = side;
+    this.beside = beside;
     this.applyFit();
   }
 
@@ -183,47 +239,24 @@ export class Stage {
     for (const stop of this.stops) stop();
     this.workspace.onStale = () => undefined;
     this.workspace.surfaces.onChange = () => undefined;
-    this.workspace.screen.onFrame = () => undefined;
-    if (this.workspace.ink) this.workspace.ink.onChange = () => undefined;
     this.observer.disconnect();
     this.web?.destroy();
+    this.media?.destroy();
     this.input.destroy();
     this.canvas.destroy();
   }
 
   private toolGesture(tool: ToolId, at: PenPoint, pressure: boolean): Gesture | undefined {
     const { workspace } = this;
-    const { pen, highlighter, eraser, eraserRadius, line } = workspace.penCase.get();
-    const { scale } = this.view.get();
     if (tool !== 'select') workspace.selection.clear();
-    switch (tool) {
-      case 'pen':
-        return this.inkGesture(this.penAt(at, pen), pressure, at);
-      case 'highlighter':
-        if (workspace.page?.surface.kind === 'web' && workspace.penCase.get().markWords && this.web?.text)
-          return new WordsGesture(workspace, at, (from, to) => this.web?.text?.between(from, to));
-        return this.inkGesture(this.penAt(at, highlighter), false, at);
-      case 'eraser':
-        return eraser === 'rubber'
-          ? new RubGesture(workspace, eraserRadius / scale, at)
-          : new EraseGesture(workspace, eraserRadius / scale, at);
-      case 'text':
-        return new TextGesture(workspace, at);
-      case 'fill':
-        return new PourGesture(workspace, at);
-      case 'select':
-        return new SelectGesture(workspace, at, TOUCH_REACH / scale);
-      case 'line':
-        return LINE_TYPES[line].corners
-          ? new CornerGesture(workspace, at, TOUCH_REACH / scale)
-          : new LineGesture(workspace, at);
-      default:
-        return placeGesture(workspace, tool, at);
-    }
-  }
-
-  private inkGesture(style: InkStyle, pressure: boolean, at: PenPoint): Gesture {
-    return new InkGesture(this.workspace, style, pressure, at, () => this.canvas.touchWet());
+    if (!workspace.mayTake(tool)) return undefined;
+    return this.gestureOf?.(tool, at, pressure, {
+      workspace,
+      scale: this.view.get().scale,
+      words: this.web?.text,
+      penAt: (point, inHand) => this.penAt(point, inHand),
+      onChange: () => this.canvas.touchWet(),
+    });
   }
 
   /** The pen of the hand that writes at a point: the half away from the tools may have its own. */
@@ -256,6 +289,7 @@ export class Stage {
     const surface = surfaces.of(page);
     this.host.dataset.shown = String(surface.shown && page.surface.kind !== 'web');
     void this.showWeb(page);
+    void this.showMedia(page);
     this.prefetchWeb(page);
     this.canvas.show(
       page,
@@ -271,11 +305,17 @@ export class Stage {
     const fit = this.fit.get();
     this.fittedLive = this.isLive;
     const extent = this.workspace.extentOf(page);
-    const letters = TYPE_SIZES[typeSize.get()];
-    this.arrangement.set(arrangementFor(extent, this.size, letters));
-    if (fit === 'page')
+    const letters = interfaceScale();
+    this.arrangement.set(this.beside ? 'bars' : arrangementFor(extent, this.size, letters));
+    if (fit === 'region' && this.region)
+      this.moveTo(fitPage(this.region, this.size, { left: 8, right: 8, top: 8, bottom: 8 }));
+    else if (fit === 'page')
       this.moveTo(
-        fitPage(extent, this.size, roomFor(this.arrangement.get(), this.toolSide, this.size, letters)),
+        fitPage(
+          extent,
+          this.size,
+          roomFor(this.arrangement.get(), this.toolSide, this.size, letters, this.beside),
+        ),
       );
     else if (fit === 'width') this.moveTo(fitWidth(extent, this.size, letters));
     else this.pan(0, 0);
@@ -287,6 +327,7 @@ export class Stage {
     const view = { scale: glass.scale, x: glass.x + x * glass.scale, y: glass.y + y * glass.scale };
     this.view.set(view);
     this.web?.setView(view);
+    this.media?.setView(view);
     this.canvas.setView(view, this.isLive);
   }
 
@@ -318,6 +359,27 @@ export class Stage {
       void import('./webFrame');
       void this.workspace.webPages.html(neighbour.surface.material).catch(() => undefined);
     }
+  }
+
+  private async showMedia(page: Page): Promise<void> {
+    if (page.surface.kind !== 'media') return this.media?.show(page);
+    const { MediaFrame: Frame } = await import('../media/mediaFrame');
+    if (!this.media) this.recording.set((this.media = this.newRecording(Frame)));
+    this.media.setView(this.view.get());
+    if (this.workspace.page) this.media.show(this.workspace.page);
+  }
+
+  private newRecording(Frame: typeof MediaFrame): MediaFrame {
+    return new Frame(this.host, this.workspace, () => this.canvas.touchWet());
+  }
+
+  private sceneChanged(): void {
+    const { focus } = this.workspace;
+    const region = focus?.kind === 'enlarged' ? focus : undefined;
+    this.canvas.touchWet();
+    if (region === this.region) return;
+    this.region = region;
+    this.setFit(region ? 'region' : 'page');
   }
 
   private webShown(): void {
@@ -379,6 +441,20 @@ export class Stage {
     );
     const edited = workspace.textEdit.get()?.mark?.id;
     const hidden = previews.flatMap((preview) => [...(preview.hidden ?? [])]);
+    hidden.push(...(workspace.classroom?.scene.get().uncovered ?? []));
     this.canvas.setHidden(new Set(edited === undefined ? hidden : [...hidden, edited]));
+    this.tellDots();
+  }
+
+  /** Tells the canvas who points, and goes on while something fades. */
+  private tellDots(): void {
+    const { pageId, pointers, ink } = this.workspace;
+    const page = pageId.get();
+    const pointing = page === undefined ? [] : (pointers?.onPage(page) ?? []);
+    this.canvas.setDots(
+      pointing.map(([author, { trail }]) => ({ colour: this.workspace.colourOf(author), trail })),
+    );
+    if (pointing.length > 0 || (page !== undefined && ink?.isFading(page)))
+      requestAnimationFrame(() => this.canvas.touchWet());
   }
 }

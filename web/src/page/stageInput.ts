@@ -5,6 +5,8 @@ import type { Stage } from './stage';
 interface DownPointer {
   x: number;
   y: number;
+  /** Where it went down. */
+  from: { x: number; y: number };
   downAt: number;
   gesture: RunningGesture | undefined;
 }
@@ -15,6 +17,10 @@ const PINCH_MS = 250;
 const LINE_HEIGHT = 16;
 /** Touches broader than this are palms; CSS pixels. */
 const PALM_WIDTH = 60;
+/** A swipe goes at least so far across, CSS pixels, in at most so long. */
+const SWIPE = { distance: 80, ms: 700 };
+/** Farther than this is no tap; CSS pixels. */
+const TAP_REACH = 6;
 /** So long after the pen was last there, touches are taken for the hand that holds it. */
 const PALM_MS = 400;
 
@@ -36,6 +42,7 @@ export class StageInput {
     host.addEventListener('pointermove', (event) => this.pointerMove(event), { signal });
     host.addEventListener('pointerup', (event) => this.pointerUp(event, 'end'), { signal });
     host.addEventListener('pointercancel', (event) => this.pointerUp(event, 'cancel'), { signal });
+    host.addEventListener('pointerleave', () => this.stage.hover(undefined), { signal });
     host.addEventListener('wheel', (event) => this.wheel(event), { signal, passive: false });
     host.addEventListener('contextmenu', (event) => event.preventDefault(), { signal });
     window.addEventListener(
@@ -58,7 +65,8 @@ export class StageInput {
     if (event.pointerType === 'touch' && this.isPalm(event)) return;
     if (event.pointerType === 'pen') this.penAt = event.timeStamp;
     this.host.setPointerCapture(event.pointerId);
-    const pointer: DownPointer = { ...this.inWindow(event), downAt: event.timeStamp, gesture: undefined };
+    const from = this.inWindow(event);
+    const pointer: DownPointer = { ...from, from, downAt: event.timeStamp, gesture: undefined };
     this.down.set(event.pointerId, pointer);
     if (event.pointerType === 'touch' && this.startsPinch(event)) return this.startPinch();
     if (this.pinching || this.movesPage(event)) return;
@@ -71,7 +79,10 @@ export class StageInput {
   private pointerMove(event: PointerEvent): void {
     const pointer = this.down.get(event.pointerId);
     if (event.pointerType === 'pen' && this.penAt !== undefined) this.penAt = event.timeStamp;
-    if (!pointer) return;
+    if (!pointer) {
+      const { x, y } = this.inWindow(event);
+      return this.stage.hover(this.stage.toPage(x, y));
+    }
     if (pointer.gesture) {
       const events = event.getCoalescedEvents();
       pointer.gesture.move((events.length > 0 ? events : [event]).map((each) => this.pointOf(each, pointer)));
@@ -91,8 +102,22 @@ export class StageInput {
   private pointerUp(event: PointerEvent, how: 'end' | 'cancel'): void {
     const pointer = this.down.get(event.pointerId);
     this.down.delete(event.pointerId);
+    const pinched = this.pinching;
     if (this.down.size === 0) this.pinching = false;
-    pointer?.gesture?.[how]();
+    if (pointer?.gesture) pointer.gesture[how]();
+    else if (pointer && how === 'end') this.tapOrSwipe(event, pointer, pinched);
+  }
+
+  /** A short touch uncovers what is under it; a quick one across, by one finger or two, turns the page. */
+  private tapOrSwipe(event: PointerEvent, pointer: DownPointer, pinched: boolean): void {
+    const { x, y } = this.inWindow(event);
+    const [dx, dy] = [x - pointer.from.x, y - pointer.from.y];
+    if (!pinched && Math.hypot(dx, dy) < TAP_REACH) this.stage.uncover(this.stage.toPage(x, y));
+    const quick = event.timeStamp - pointer.downAt < SWIPE.ms;
+    const across = Math.abs(dx) > SWIPE.distance && Math.abs(dx) > 2 * Math.abs(dy);
+    // Of two fingers the second to leave counts, so that one swipe is one turn.
+    if (event.pointerType === 'touch' && quick && across && this.down.size === 0)
+      this.stage.swipe(dx < 0 ? 1 : -1);
   }
 
   private wheel(event: WheelEvent): void {

@@ -9,6 +9,8 @@ export interface SurfaceView {
    * May be called often; `onChange` of the maker is called when something better is there.
    */
   request(scale: number, visible: Rect): void;
+  /** Lets go of what it holds, for one that is nobody else's. */
+  release?(): void;
   /** Whether there is anything to see yet. */
   readonly shown: boolean;
 }

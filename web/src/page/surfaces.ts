@@ -47,6 +47,13 @@ export class Surfaces {
     return surface;
   }
 
+  /** A page's surface for somebody who looks closer than the page itself is shown; to be released by them. */
+  closer(page: Page, onChange: () => void): SurfaceView {
+    if (page.surface.kind !== 'pdf') return this.of(page);
+    const { material, index } = page.surface;
+    return new PdfSurface(this.document(material), index, page, onChange, () => undefined);
+  }
+
   /** Prepares pages that may be shown next. `scale` is device pixels per page unit. */
   prefetch(pages: readonly Page[], scale: number): void {
     for (const page of pages) {

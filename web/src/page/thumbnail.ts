@@ -1,5 +1,5 @@
 import type { Page } from '@doodla/core';
-import { paintSurface, UNITS_PER_POINT } from '@doodla/core';
+import { isExported, paintSurface, UNITS_PER_POINT } from '@doodla/core';
 import type { Workspace } from '../workspace/workspace';
 import { drawWebPage } from './drawWebPage';
 import { drawItems, drawMark } from './markPainter';
@@ -32,7 +32,7 @@ export async function drawThumbnail(
   }
   ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
   for (const layer of withMarks ? workspace.layers : [])
-    for (const mark of layer.on(page.id).all()) drawMark(ctx, mark, workspace.pictures);
+    for (const mark of layer.on(page.id).all().filter(isExported)) drawMark(ctx, mark, workspace.pictures);
   canvas.width = picture.width;
   canvas.height = picture.height;
   canvas.getContext('2d')!.drawImage(picture, 0, 0);

@@ -12,7 +12,7 @@ export interface Size {
   height: number;
 }
 
-export type Fit = 'width' | 'page' | 'free';
+export type Fit = 'width' | 'page' | 'region' | 'free';
 
 export const MIN_SCALE = 0.1;
 export const MAX_SCALE = 16;
@@ -42,8 +42,15 @@ export function arrangementFor(page: Size, stage: Size, letters = 1): Arrangemen
 const NARROW = 760;
 
 /** The room for a page; the tools are on `side`. */
-export function roomFor(arrangement: Arrangement, side: 'left' | 'right', stage: Size, letters = 1): Room {
-  const tools = stage.width < NARROW ? MARGIN : COLUMN.tools * letters;
+export function roomFor(
+  arrangement: Arrangement,
+  side: 'left' | 'right' | 'none',
+  stage: Size,
+  letters = 1,
+  beside = false,
+): Room {
+  if (side === 'none') return { left: MARGIN, right: MARGIN, top: BAR * letters, bottom: BAR * letters };
+  const tools = stage.width < NARROW && !beside ? MARGIN : COLUMN.tools * letters;
   const other = arrangement === 'bars' ? MARGIN : COLUMN.other * letters;
   const end = arrangement === 'bars' ? BAR * letters : MARGIN;
   const [left, right] = side === 'left' ? [tools, other] : [other, tools];

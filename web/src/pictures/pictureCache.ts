@@ -1,7 +1,9 @@
+import { Store } from '../live/store';
+
 /** Pictures on pages, fetched once and kept decoded. */
 export class PictureCache {
-  /** Told when a picture has arrived. */
-  onArrived: () => void = () => undefined;
+  /** Counts pictures that have arrived. */
+  readonly arrived = new Store(0);
   private readonly bitmaps = new Map<string, ImageBitmap | 'loading' | 'missing'>();
 
   constructor(private readonly token?: string) {}
@@ -16,7 +18,7 @@ export class PictureCache {
   /** Keeps a picture that was made here. */
   put(material: string, bitmap: ImageBitmap): void {
     this.bitmaps.set(material, bitmap);
-    this.onArrived();
+    this.arrived.set(this.arrived.get() + 1);
   }
 
   close(): void {

@@ -1,10 +1,21 @@
-import { ArrowLeftRight, GripHorizontal, Hand, Minimize2, NotebookPen, Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useRef } from 'react';
+import {
+  ArrowLeftRight,
+  Crosshair,
+  Focus,
+  GripHorizontal,
+  Hand,
+  Minimize2,
+  NotebookPen,
+  Redo2,
+  Undo2,
+} from 'lucide-react';
+import { lazy, useEffect, useRef } from 'react';
 import type { CSSProperties, PointerEvent, ReactNode, RefObject } from 'react';
 import { useStore } from '../live/store';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';
 import { PictureButton } from './PictureButton';
+import { GroupSheet } from './GroupSheet';
 import { isNarrow } from './reachState';
 import type { Reach, ReachState } from './reachState';
 import { ReadyPens } from './ReadyPens';
@@ -12,6 +23,9 @@ import { ToolOptions } from './ToolOptions';
 import type { ToolEntry } from './tools';
 import { ALL_TOOLS, SELECT_TOOL, TOOL_GROUPS } from './tools';
 import { WipeMenu } from './WipeMenu';
+
+const PointSheet = lazy(() => import('./PointSheet'));
+const FocusSheet = lazy(() => import('../focus/FocusSheet'));
 
 interface ReachPanelProps {
   workspace: Workspace;
@@ -58,6 +72,14 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
         <ToolButton tool={SELECT_TOOL} workspace={workspace} side={away} />
         <WipeMenu workspace={workspace} side={away} />
       </div>
+      <div className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1">
+        <GroupSheet name="Point" icon={<Crosshair aria-hidden />} workspace={workspace} side={away}>
+          <PointSheet workspace={workspace} />
+        </GroupSheet>
+        <GroupSheet name="Focus" icon={<Focus aria-hidden />} workspace={workspace} side={away}>
+          <FocusSheet workspace={workspace} />
+        </GroupSheet>
+      </div>
       <ReadyPens workspace={workspace} />
       <ToolOptions workspace={workspace} side={away} />
       <History workspace={workspace} reach={reach} side={away} />
@@ -80,7 +102,7 @@ function useFoldOnPhone({ penCase }: Workspace, reach: Reach): void {
 
 function ModeSwitch({ workspace, side }: { workspace: Workspace; side: Side }) {
   const mode = useStore(workspace.mode);
-  const { mayWrite } = workspace;
+  const mayWrite = workspace.mayWrite || workspace.mayPoint;
   const entries: { mode: 'use' | 'write'; label: string; caption: string; icon: ReactNode }[] = [
     { mode: 'use', label: 'Use the page: scroll and zoom', caption: 'Use', icon: <Hand aria-hidden /> },
     { mode: 'write', label: 'Write on the page', caption: 'Write', icon: <NotebookPen aria-hidden /> },
@@ -101,7 +123,7 @@ function ModeSwitch({ workspace, side }: { workspace: Workspace; side: Side }) {
           active={(mode === 'write' && mayWrite) === (entry.mode === 'write')}
           disabled={entry.mode === 'write' && !mayWrite}
           tooltipSide={side}
-          className="min-h-13"
+          className="min-h-12"
           onClick={() => workspace.setMode(entry.mode)}
         />
       ))}
@@ -120,17 +142,17 @@ function ToolButton({
 }) {
   const { tool } = useStore(workspace.penCase);
   const mode = useStore(workspace.mode);
-  const { mayWrite } = workspace;
+  const may = workspace.mayTake(id);
   return (
     <IconButton
       label={name}
       caption={name}
       icon={icon}
       shortcut={workspace.shortcuts.keyOf(id)}
-      active={mode === 'write' && mayWrite && tool === id}
-      disabled={!mayWrite}
+      active={mode === 'write' && may && tool === id}
+      disabled={!may}
       tooltipSide={side}
-      className="min-h-12"
+      className="min-h-11"
       onClick={() => workspace.takeTool(id)}
     />
   );
@@ -181,7 +203,7 @@ function History({ workspace, reach, side }: ReachPanelProps & { side: Side }) {
 function FoldedReach({ workspace, reach, state }: ReachPanelProps & { state: ReachState }) {
   const { tool } = useStore(workspace.penCase);
   const mode = useStore(workspace.mode);
-  const writing = mode === 'write' && workspace.mayWrite;
+  const writing = mode === 'write' && workspace.mayTake(tool);
   const icon = writing ? ALL_TOOLS.find(({ id }) => id === tool)!.icon : <Hand aria-hidden />;
   return (
     <div

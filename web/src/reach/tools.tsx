@@ -1,14 +1,19 @@
 import {
+  Crosshair,
   Eraser,
+  Expand,
   Highlighter,
   Lasso,
+  LassoSelect,
   PaintBucket,
   PenLine,
   Shapes,
   Spline,
+  SquareDashed,
   Stamp,
   StickyNote,
   Type,
+  Wind,
 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { ToolId } from '../workspace/penCase';
@@ -43,4 +48,21 @@ export const TOOL_GROUPS: { name: string; tools: ToolEntry[] }[] = [
 ];
 
 export const SELECT_TOOL: ToolEntry = { id: 'select', name: 'Select', icon: <Lasso aria-hidden /> };
-export const ALL_TOOLS = [...TOOL_GROUPS.flatMap(({ tools }) => tools), SELECT_TOOL];
+
+/** Tools that are taken from the sheets of the groups Point and Focus. */
+export const POINT_TOOLS: ToolEntry[] = [
+  { id: 'pointer', name: 'Pointer', icon: <Crosshair aria-hidden /> },
+  { id: 'wisp', name: 'Wisp', icon: <Wind aria-hidden /> },
+];
+export const FOCUS_TOOLS: ToolEntry[] = [
+  { id: 'outline', name: 'Free spotlight', icon: <LassoSelect aria-hidden /> },
+  { id: 'enlarge', name: 'Enlarge', icon: <Expand aria-hidden /> },
+  { id: 'patch', name: 'Patch', icon: <SquareDashed aria-hidden /> },
+];
+
+export const ALL_TOOLS = [
+  ...TOOL_GROUPS.flatMap(({ tools }) => tools),
+  SELECT_TOOL,
+  ...POINT_TOOLS,
+  ...FOCUS_TOOLS,
+];

@@ -15,8 +15,8 @@ export class LiveScreen {
   readonly canvas = document.createElement('canvas');
   /** What arrived of somebody else's screen: bytes in all, and the last delays from there to here, milliseconds. */
   readonly received = { bytes: 0, delays: [] as number[] };
-  /** Told when the picture has changed. */
-  onFrame: () => void = () => undefined;
+  /** Counts changes of the picture. */
+  readonly frames = new Store(0);
 
   /** Takes a whole picture, or a part of one. */
   draw(
@@ -42,7 +42,7 @@ export class LiveScreen {
       old.offset.x === state.offset.x &&
       old.offset.y === state.offset.y;
     if (!same) this.state.set(state);
-    this.onFrame();
+    this.frames.set(this.frames.get() + 1);
   }
 
   /** Notes a part that has been drawn. */

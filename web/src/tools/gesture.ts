@@ -21,6 +21,8 @@ export interface PenPoint {
 export interface WetInk {
   points: readonly number[];
   style: InkStyle;
+  /** How much of fading ink is still to be seen, 0 to 1. */
+  left?: number;
 }
 
 /** What a gesture shows while it lasts. */

@@ -8,6 +8,7 @@ import type { Placing } from './placeGesture';
 
 const STAMP_SIZE = { width: 44, height: 44 };
 const NOTE_SIZE = { width: 170, height: 170 };
+const PATCH_SIZE = { width: 220, height: 60 };
 const SHAPE_SIZE = { width: 160, height: 110 };
 
 /** The gesture of a tool that puts something into a box; undefined for other tools. */
@@ -20,9 +21,21 @@ export function placeGesture(workspace: Workspace, tool: ToolId, at: PenPoint): 
       return new PlaceGesture(workspace, at, stampPlacing(workspace));
     case 'note':
       return new PlaceGesture(workspace, at, notePlacing(workspace), (mark) => editNote(workspace, mark));
+    case 'patch':
+      return new PlaceGesture(workspace, at, patchPlacing(workspace));
     default:
       return undefined;
   }
+}
+
+function patchPlacing(workspace: Workspace): Placing {
+  const common = workspace.newMark();
+  const style = { colour: workspace.penCase.get().patchColour };
+  return {
+    tapSize: PATCH_SIZE,
+    square: false,
+    make: (box) => common && { ...common, kind: 'patch', style, ...box, rotation: 0 },
+  };
 }
 
 function shapePlacing(workspace: Workspace): Placing {

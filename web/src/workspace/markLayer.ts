@@ -17,18 +17,18 @@ export class MarkLayer {
     return index;
   }
 
-  /** Takes changes of the log in. Returns what is stale on the page, or 'all'. */
-  update(touched: Touched | undefined, page: string | undefined): Rect[] | 'all' {
+  /** Takes changes of the log in. Returns what is stale by page, or 'all'. */
+  update(touched: Touched | undefined): Map<string, Rect[]> | 'all' {
     if (!touched) {
       this.pages.clear();
       return 'all';
     }
-    const stale: Rect[] = [];
+    const stale = new Map<string, Rect[]>();
     for (const id of touched.marks) {
       const mark = this.log.state.marks.get(id);
-      for (const [pageId, index] of this.pages) {
-        const rects = mark?.page === pageId ? index.set(mark) : index.delete(id);
-        if (pageId === page) stale.push(...rects);
+      for (const [page, index] of this.pages) {
+        const rects = mark?.page === page ? index.set(mark) : index.delete(id);
+        stale.set(page, [...(stale.get(page) ?? []), ...rects]);
       }
     }
     return stale;

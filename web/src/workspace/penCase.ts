@@ -12,6 +12,11 @@ export const TOOLS = [
   'stamp',
   'note',
   'fill',
+  'pointer',
+  'wisp',
+  'patch',
+  'enlarge',
+  'outline',
 ] as const;
 export type ToolId = (typeof TOOLS)[number];
 
@@ -68,6 +73,9 @@ export interface PenCaseState {
   ownStamp: string | null;
   /** Whether keys are shown on the glass while typing. */
   screenKeyboard: boolean;
+  /** Seconds after which a wisp has faded. */
+  wispSeconds: number;
+  patchColour: string;
   /** Pens one tap away. */
   ready: readonly InkStyle[];
 }
@@ -106,6 +114,8 @@ const DEFAULTS: PenCaseState = {
   otherHand: null,
   ownStamp: null,
   screenKeyboard: false,
+  wispSeconds: 3,
+  patchColour: '#5b6b8c',
   ready: [
     { nature: 'pen', colour: '#000000', width: 4, opacity: 1 },
     { nature: 'pen', colour: '#0072b2', width: 4, opacity: 1 },
@@ -141,6 +151,10 @@ export class PenCase extends Store<PenCaseState> {
         return state.noteColour;
       case 'fill':
         return state.fillColour;
+      case 'wisp':
+        return state.pen.colour;
+      case 'patch':
+        return state.patchColour;
       default:
         return undefined;
     }
@@ -162,6 +176,10 @@ export class PenCase extends Store<PenCaseState> {
         return this.patch({ noteColour: colour });
       case 'fill':
         return this.patch({ fillColour: colour });
+      case 'wisp':
+        return this.patch({ pen: { ...state.pen, colour } });
+      case 'patch':
+        return this.patch({ patchColour: colour });
       default:
         return undefined;
     }

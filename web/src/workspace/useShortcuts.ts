@@ -13,6 +13,8 @@ export interface ScreenActions {
   showHelp(): void;
   toggleList(): void;
   grab(): void;
+  present(): void;
+  hideTools(): void;
 }
 
 /** Keys that work wherever nothing is being typed; page keys too while any tool is in hand. */
@@ -44,7 +46,7 @@ function isTyping(target: EventTarget | null): boolean {
 function fixedAction(event: KeyboardEvent, workspace: Workspace): (() => void) | undefined {
   const { selection } = workspace;
   if (workspace.draft.get() && event.key === 'Enter') return () => finishDraft(workspace);
-  if (event.key === 'Escape') return () => workspace.settle();
+  if (event.key === 'Escape') return () => escape(workspace);
   if (workspace.penCase.get().tool === 'select' && workspace.mode.get() === 'write') {
     if (event.key === 'Tab' && event.target === document.body)
       return () => selection.step(event.shiftKey ? -1 : 1);
@@ -52,6 +54,29 @@ function fixedAction(event: KeyboardEvent, workspace: Workspace): (() => void) |
       return selectionAction(event, workspace) ?? turnAction(event, workspace);
   }
   return turnAction(event, workspace);
+}
+
+/** Finishes what is half done; where nothing is, takes the focus away. */
+function escape(workspace: Workspace): void {
+  const { selection, draft, picking, classroom, isTeacher } = workspace;
+  const busy = selection.ids.get().size > 0 || draft.get() !== undefined || picking.get() !== undefined;
+  workspace.settle();
+  if (!busy && isTeacher && classroom?.scene.get().focus) classroom.setScene({ focus: null });
+}
+
+/** What leads the class's eye; fetched when it is first used. */
+function focusDoers(workspace: Workspace) {
+  const doing = (kind: 'spotlight' | 'cover' | 'magnifier' | 'countdown' | 'twoPages') => () => {
+    if (workspace.classroom && workspace.isTeacher)
+      void import('../focus/focusActions').then((actions) => actions[kind](workspace));
+  };
+  return {
+    spotlight: doing('spotlight'),
+    cover: doing('cover'),
+    magnifier: doing('magnifier'),
+    countdown: doing('countdown'),
+    twoPages: doing('twoPages'),
+  };
 }
 
 function selectionAction(event: KeyboardEvent, { selection }: Workspace): (() => void) | undefined {
@@ -130,6 +155,9 @@ function doerOf(
     fold: screen.toggleFold,
     listMarks: screen.toggleList,
     grab: screen.grab,
+    present: screen.present,
+    hideTools: screen.hideTools,
+    ...focusDoers(workspace),
     keyPointer: () => stage?.keyPointer.toggle(),
     help: screen.showHelp,
   };

@@ -1,9 +1,22 @@
-import type { LogRef, Mark, MarkOf, Page, Rect, Situation, Space, SpatialIndex, Touched } from '@doodla/core';
+import type {
+  DeviceKind,
+  Focus,
+  LogRef,
+  Mark,
+  MarkOf,
+  Page,
+  Rect,
+  Situation,
+  Space,
+  SpatialIndex,
+  Touched,
+} from '@doodla/core';
 import { orderBetween, orderedPages, orderOnTop, pageExtent, SCREEN } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { ClassClient } from '../live/classClient';
 import { Connection } from '../live/connection';
 import { LiveInk } from '../live/liveInk';
+import { Pointers } from '../live/pointers';
 import { LogClient } from '../live/logClient';
 import { Store } from '../live/store';
 import { WebPages } from '../page/webPages';
@@ -28,8 +41,12 @@ export interface WorkspaceOptions {
   /** A student's token and colour; a teacher has neither. */
   token?: string;
   colour?: string;
-  /** Page to start on while preparing. */
+  /** Page to start on while preparing or looking. */
   startPage?: string;
+  /** A display or pad, which writes as the teacher. */
+  device?: DeviceKind;
+  /** Only looks at a class: neither follows it nor turns its page. */
+  looking?: boolean;
 }
 
 /** The parts of a mark that do not depend on its kind. */
@@ -60,21 +77,26 @@ export class Workspace {
   readonly target: LogClient;
   readonly classroom: ClassClient | undefined;
   readonly ink: LiveInk | undefined;
+  readonly pointers: Pointers | undefined;
   readonly surfaces: Surfaces;
   readonly pictures: PictureCache;
   readonly webPages: WebPages;
   readonly pictureActions: PictureActions;
   readonly penCase: PenCase;
   /** The screen that is shown to the class, if one is. */
-  readonly screen = new LiveScreen();
+  readonly screen: LiveScreen;
   /** Set while this device shows its screen. */
-  readonly presenter = new Store<Presenter | undefined>(undefined);
+  readonly presenter: Store<Presenter | undefined>;
+  /** The page beside this one, while two are shown. */
+  readonly side = new Store<Workspace | undefined>(undefined);
+  /** The one of the two that was last touched. */
+  readonly active = new Store<Workspace>(this);
   /** Layers of marks, lowest first. */
   readonly layers: readonly MarkLayer[];
 
-  readonly pages = new Store<readonly Page[]>([]);
+  readonly pages: Store<readonly Page[]>;
   readonly pageId = new Store<string | undefined>(undefined);
-  readonly mode = new Store<Mode>('write');
+  readonly mode: Store<Mode>;
   readonly shortcuts: Shortcuts;
   readonly selection = new Selection(this);
   readonly pageActions = new PageActions(this);
@@ -84,7 +106,7 @@ export class Workspace {
   readonly picking = new Store<((hex: string) => void) | undefined>(undefined);
   readonly textEdit = new Store<TextEdit | undefined>(undefined);
   /** Counts changes of marks, for views that show them. */
-  readonly marksChanged = new Store(0);
+  readonly marksChanged: Store<number>;
   /** Told what is stale on the shown page. */
   onStale: (what: Rect[] | 'all') => void = () => undefined;
   /** The middle of what is in sight, page units. */
@@ -92,6 +114,8 @@ export class Workspace {
     const { width, height } = this.page ?? { width: 0, height: 0 };
     return { x: width / 2, y: height / 2 };
   };
+  /** The part of the page plane that is in sight. */
+  visible: () => Rect = () => ({ x: 0, y: 0, width: this.page?.width ?? 1, height: this.page?.height ?? 1 });
   /** Told when something could not be done; the message is fit to be shown. */
   onProblem: (message: string) => void = () => undefined;
 
@@ -101,25 +125,44 @@ export class Workspace {
   /** Whether a student could write before the class's state last changed. */
   private couldWrite = true;
 
-  constructor(private readonly options: WorkspaceOptions) {
+  /** With `main`, this is the page beside that one: it shares its logs, tools and class. */
+  constructor(
+    private readonly options: WorkspaceOptions,
+    private readonly main?: Workspace,
+  ) {
     const { lesson, sitting, token, colour } = options;
-    this.connection = new Connection(token);
-    this.shortcuts = new Shortcuts(token === undefined ? 'teacher' : 'student');
-    this.pictures = new PictureCache(token);
-    this.webPages = new WebPages(token);
+    this.connection = main?.connection ?? new Connection(token);
+    this.shortcuts = main?.shortcuts ?? new Shortcuts(token === undefined ? 'teacher' : 'student');
+    this.pictures = main?.pictures ?? new PictureCache(token);
+    this.webPages = main?.webPages ?? new WebPages(token);
+    this.screen = main?.screen ?? new LiveScreen();
+    this.presenter = main?.presenter ?? new Store<Presenter | undefined>(undefined);
+    this.pages = main?.pages ?? new Store<readonly Page[]>([]);
+    this.mode = main?.mode ?? new Store<Mode>('write');
+    this.marksChanged = main?.marksChanged ?? new Store(0);
     this.surfaces = new Surfaces(this.pictures, this.screen, token);
     const address = sitting === undefined ? `/api/lessons/${lesson}` : `/api/sittings/${sitting}`;
     this.pictureActions = new PictureActions(this, address, token);
-    this.penCase = new PenCase(token === undefined ? 'doodla.pens' : 'doodla.studentPens', colour);
-    this.classroom = sitting === undefined ? undefined : new ClassClient(sitting, this.connection);
-    this.lessonLog = new LogClient({ kind: 'lesson', id: lesson }, this.connection, () => this.situation());
+    const pens = this.isTeacher ? 'doodla.pens' : 'doodla.studentPens';
+    this.penCase = main?.penCase ?? new PenCase(pens, colour);
     const ref: LogRef | undefined = sitting === undefined ? undefined : { kind: 'sitting', id: sitting };
-    this.target = ref ? new LogClient(ref, this.connection, () => this.situation()) : this.lessonLog;
-    this.ink = ref && new LiveInk(ref, this.connection);
+    const { connection } = this;
+    this.classroom = main?.classroom ?? (ref && new ClassClient(ref.id, connection));
+    const log = (of: LogRef) => new LogClient(of, connection, () => this.situation());
+    this.lessonLog = main?.lessonLog ?? log({ kind: 'lesson', id: lesson });
+    this.target = main?.target ?? (ref ? log(ref) : this.lessonLog);
+    this.ink = main?.ink ?? (ref && new LiveInk(ref, connection));
+    this.pointers =
+      main?.pointers ?? (ref && new Pointers(ref.id, connection, () => this.target.actor?.id ?? ''));
     const logs = ref ? [this.lessonLog, this.target] : [this.lessonLog];
-    this.layers = logs.map((log) => new MarkLayer(log));
+    this.layers = main?.layers ?? logs.map((each) => new MarkLayer(each));
+    if (main) return;
     for (const layer of this.layers) this.watch(layer);
-    if (this.classroom) this.stops.push(this.classroom.state.subscribe(() => this.followClass()));
+    if (!this.classroom) return;
+    this.stops.push(
+      this.classroom.state.subscribe(() => this.followClass()),
+      this.classroom.scene.subscribe(() => this.followScene()),
+    );
   }
 
   get page(): Page | undefined {
@@ -149,21 +192,58 @@ export class Workspace {
   }
 
   get isTeacher(): boolean {
-    return this.options.token === undefined;
+    return this.options.token === undefined || this.options.device !== undefined;
+  }
+
+  /** What this is, if not the teacher's or a student's own browser. */
+  get device(): DeviceKind | undefined {
+    return this.options.device;
+  }
+
+  get token(): string | undefined {
+    return this.options.token;
+  }
+
+  /** What the class's eye is led to on the shown page, if it is seen here. */
+  get focus(): Focus | undefined {
+    const focus = this.classroom?.scene.get().focus;
+    if (!focus || focus.page !== this.pageId.get()) return undefined;
+    return focus.shared || (this.isTeacher && this.device === undefined) ? focus : undefined;
+  }
+
+  /** Whether this person may point, and write ink that fades. */
+  get mayPoint(): boolean {
+    const me = this.target.actor?.id;
+    if (!this.classroom || this.situation().ended) return false;
+    return this.isTeacher || (me !== undefined && this.classroom.scene.get().pointers.includes(me));
+  }
+
+  /** Whether this person may work with a tool now. */
+  mayTake(tool: ToolId): boolean {
+    if (tool === 'pointer' || tool === 'wisp') return this.mayPoint;
+    if (tool === 'enlarge' || tool === 'outline') return this.classroom !== undefined && this.mayWrite;
+    return this.mayWrite;
   }
 
   /** Whether this person may write now. */
   get mayWrite(): boolean {
     const { ended, pensUp } = this.situation();
-    return !ended && (this.isTeacher || pensUp);
+    return !ended && this.options.looking !== true && (this.isTeacher || pensUp);
   }
 
   /** Shows a page, here and, if this is the teacher, to the class. */
   turnTo(page: string): void {
     if (!this.pages.get().some(({ id }) => id === page)) return;
     this.settle();
-    if (this.classroom && this.isTeacher) this.classroom.turn(page);
+    if (this.classroom && this.isTeacher && this.options.looking !== true) this.tellTurn(page);
     this.pageId.set(page);
+  }
+
+  private tellTurn(page: string): void {
+    const { classroom } = this;
+    if (!this.main) return classroom!.turn(page);
+    const { split } = classroom!.scene.get();
+    if (split) classroom!.setScene({ split: { ...split, page } });
   }
 
   /** Shows a page that the server has just made, as soon as it has arrived. */
@@ -200,7 +280,7 @@ export class Workspace {
 
   setMode(mode: Mode): void {
     this.settle();
-    if (mode === 'write' && !this.mayWrite) return;
+    if (mode === 'write' && !this.mayWrite && !this.mayPoint) return;
     this.mode.set(mode);
   }
 
@@ -238,6 +318,11 @@ export class Workspace {
   /** Whether this person may change or remove a mark. */
   mayTouch(mark: Mark): boolean {
     return !mark.locked && (this.isTeacher || mark.author === this.target.actor?.id);
+  }
+
+  /** The colour that a person is known by. */
+  colourOf(id: string): string {
+    return this.classroom?.person(id)?.colour ?? '#f2c230';
   }
 
   /** What a person is called on this screen. */
@@ -278,6 +363,9 @@ export class Workspace {
   }
 
   close(): void {
+    this.surfaces.close();
+    if (this.main) return;
+    this.side.get()?.close();
     this.presenter.get()?.close();
     void this.viewer?.then((viewer) => viewer.close());
     for (const stop of this.stops) stop();
@@ -285,7 +373,7 @@ export class Workspace {
     this.target.close();
     this.classroom?.close();
     this.ink?.close();
-    this.surfaces.close();
+    this.pointers?.close();
     this.pictures.close();
     this.connection.close();
   }
@@ -305,7 +393,9 @@ export class Workspace {
       if (layer.log === this.lessonLog) this.updatePages(touched);
       if (touched) for (const id of touched.marks) this.ink?.finish(id);
       if (touched) this.tellAdded(layer, touched);
-      this.onStale(layer.update(touched, this.pageId.get()));
+      const stale = layer.update(touched);
+      for (const pane of [this, this.side.get()])
+        pane?.onStale(stale === 'all' ? 'all' : (stale.get(pane.pageId.get() ?? '') ?? []));
       this.marksChanged.set(this.marksChanged.get() + 1);
     };
   }
@@ -328,7 +418,8 @@ export class Workspace {
     );
     this.pages.set(pages);
     if (pages.some(({ id }) => id === this.pageId.get())) return;
-    const wanted = this.classroom?.state.get()?.page ?? this.options.startPage;
+    const followed = this.options.looking === true ? undefined : this.classroom?.state.get()?.page;
+    const wanted = followed ?? this.options.startPage;
     this.pageId.set((pages.find(({ id }) => id === wanted) ?? pages[0])?.id);
   }
 
@@ -353,8 +444,29 @@ export class Workspace {
     void this.viewer.then((viewer) => viewer.reset());
   }
 
+  /** Shows a second page beside this one as long as the class does. */
+  private followScene(): void {
+    const { split } = this.classroom!.scene.get();
+    const side = this.side.get();
+    if (!split || this.device === 'pad' || this.options.looking === true) {
+      this.active.set(this);
+      this.side.set(undefined);
+      side?.close();
+      return;
+    }
+    const shown = side ?? new Workspace(this.options, this);
+    if (!side) {
+      shown.onProblem = (message) => this.onProblem(message);
+      shown.surfaces.onFailed = this.surfaces.onFailed;
+    }
+    if (shown.pageId.get() !== split.page) shown.settle();
+    shown.pageId.set(split.page);
+    this.side.set(shown);
+  }
+
   private followClass(): void {
     this.followScreen();
+    if (this.options.looking === true) return;
     const page = this.classroom?.state.get()?.page;
     if (page !== this.pageId.get()) this.settle();
     if (this.pages.get().some(({ id }) => id === page)) this.pageId.set(page);

@@ -11,25 +11,33 @@ export interface StudentClaim {
   sitting: string;
 }
 
-/** Signs and reads students' tokens (JSON Web Tokens, RFC 7519) with a key kept in the data folder. */
+/** What a display's or pad's token says. */
+export interface DeviceClaim {
+  device: string;
+  sitting: string;
+}
+
+/** Signs and reads the tokens of students and devices (JSON Web Tokens, RFC 7519) with a key kept in the data folder. */
 @Injectable()
-export class StudentTokens {
+export class ClassTokens {
   private readonly key: Buffer;
 
   constructor(settings: Settings) {
     this.key = readOrMakeKey(settings.data);
   }
 
-  sign(claim: StudentClaim): string {
+  sign(claim: StudentClaim | DeviceClaim): string {
     return jwt.sign(claim, this.key, { algorithm: 'HS256', expiresIn: '30d' });
   }
 
   /** The claim of a valid token, or undefined. */
-  read(token: string): StudentClaim | undefined {
+  read(token: string): StudentClaim | DeviceClaim | undefined {
     try {
-      const claim = jwt.verify(token, this.key, { algorithms: ['HS256'] }) as Partial<StudentClaim>;
-      if (typeof claim.student !== 'string' || typeof claim.sitting !== 'string') return undefined;
-      return { student: claim.student, sitting: claim.sitting };
+      const claim = jwt.verify(token, this.key, { algorithms: ['HS256'] }) as Record<string, unknown>;
+      const { student, device, sitting } = claim;
+      if (typeof sitting !== 'string') return undefined;
+      if (typeof student === 'string') return { student, sitting };
+      return typeof device === 'string' ? { device, sitting } : undefined;
     } catch {
       return undefined;
     }

@@ -1,0 +1,2 @@
+export * from './lineStops.js';
+export { greyFrame } from '../follow/frame.js';

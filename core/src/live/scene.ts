@@ -1,0 +1,210 @@
+import { isId, isNumberIn, MAX_COORDINATE } from '../marks/check.js';
+import type { Rect } from '../geometry/rect.js';
+
+export const SPOTLIGHT_SHAPES = ['round', 'rectangle', 'free'] as const;
+export type SpotlightShape = (typeof SPOTLIGHT_SHAPES)[number];
+
+/** Something that leads the eye to a part of the page: its box, page units, and who sees it. */
+interface Led extends Rect {
+  page: string;
+  /** Whether the class sees it too. */
+  shared: boolean;
+}
+
+export interface Spotlight extends Led {
+  kind: 'spotlight';
+  shape: SpotlightShape;
+  /** How dark the rest is, 0.2 to 1. */
+  dark: number;
+  /** A free shape's corners within the box, each 0 to 1, flat x, y. */
+  outline?: readonly number[];
+}
+
+/** A sheet over the page; its box is what is still covered. */
+export interface Cover extends Led {
+  kind: 'cover';
+}
+
+/** A glass over its box that shows the box's middle enlarged. */
+export interface Magnifier extends Led {
+  kind: 'magnifier';
+  /** 1.5 to 8. */
+  factor: number;
+}
+
+/** A region that fills the screen. */
+export interface Enlarged extends Led {
+  kind: 'enlarged';
+}
+
+export type Focus = Spotlight | Cover | Magnifier | Enlarged;
+export type FocusKind = Focus['kind'];
+
+export const FACTORS = { least: 1.5, most: 8 } as const;
+
+export interface Timer {
+  kind: 'countdown' | 'stopwatch';
+  /** Length of a countdown, milliseconds. */
+  length: number;
+  /** Milliseconds run before it was last started. */
+  before: number;
+  /** When it was started, by the server's clock; null while it stands still. */
+  startedAt: number | null;
+  /** Whether it is heard at the end. */
+  sound: boolean;
+  large: boolean;
+}
+
+/** Longest countdown: a school day. */
+export const MAX_TIMER_MS = 12 * 3600 * 1000;
+
+/** A second page beside the class's page. */
+export interface Split {
+  page: string;
+  /** Where the divider is, 0.15 to 0.85 of the width. */
+  at: number;
+}
+
+/** How far a sound or video file has been played, in step for all. */
+export interface Playing {
+  page: string;
+  playing: boolean;
+  /** Seconds into the file at the time `at`. */
+  position: number;
+  /** By the server's clock, milliseconds since 1970-01-01 UTC. */
+  at: number;
+}
+
+/** What the teacher has set up round the page, the same for everybody in the class. */
+export interface Scene {
+  focus: Focus | null;
+  timer: Timer | null;
+  split: Split | null;
+  playing: Playing | null;
+  /** Patches that have been taken away. */
+  uncovered: readonly string[];
+  /** Students who may point. */
+  pointers: readonly string[];
+}
+
+export const EMPTY_SCENE: Scene = {
+  focus: null,
+  timer: null,
+  split: null,
+  playing: null,
+  uncovered: [],
+  pointers: [],
+};
+
+const MAX_LISTED = 2000;
+const MAX_OUTLINE = 400;
+
+const isFlag = (value: unknown) => typeof value === 'boolean';
+const isTime = (value: unknown) => isNumberIn(value, 0, 1e14);
+const isPlace = (value: unknown) => isNumberIn(value, -MAX_COORDINATE, MAX_COORDINATE);
+const isLength = (value: unknown) => isNumberIn(value, 1, MAX_COORDINATE);
+const isIdList = (value: unknown) =>
+  Array.isArray(value) && value.length <= MAX_LISTED && value.every((id) => isId(id));
+
+type Checks = Record<string, (value: unknown) => boolean>;
+
+const LED: Checks = {
+  kind: () => true,
+  page: isId,
+  shared: isFlag,
+  x: isPlace,
+  y: isPlace,
+  width: isLength,
+  height: isLength,
+};
+
+const FOCUS: Record<FocusKind, Checks> = {
+  spotlight: {
+    ...LED,
+    shape: (value) => SPOTLIGHT_SHAPES.includes(value as SpotlightShape),
+    dark: (value) => isNumberIn(value, 0.2, 1),
+  },
+  cover: LED,
+  magnifier: { ...LED, factor: (value) => isNumberIn(value, FACTORS.least, FACTORS.most) },
+  enlarged: LED,
+};
+
+const TIMER: Checks = {
+  kind: (value) => value === 'countdown' || value === 'stopwatch',
+  length: (value) => isNumberIn(value, 0, MAX_TIMER_MS),
+  before: (value) => isNumberIn(value, 0, 1e10),
+  startedAt: (value) => value === null || isTime(value),
+  sound: isFlag,
+  large: isFlag,
+};
+
+const SCENE: Record<keyof Scene, (value: unknown) => boolean> = {
+  focus: (value) => value === null || isFocus(value),
+  timer: (value) => value === null || fits(value, TIMER),
+  split: (value) => value === null || fits(value, { page: isId, at: (at) => isNumberIn(at, 0.15, 0.85) }),
+  playing: (value) =>
+    value === null ||
+    fits(value, { page: isId, playing: isFlag, position: (at) => isNumberIn(at, 0, 1e6), at: isTime }),
+  uncovered: isIdList,
+  pointers: isIdList,
+};
+
+/** Whether a value from outside changes only what there is in a scene, all in range. */
+export function isScenePart(value: unknown): value is Partial<Scene> {
+  return (
+    typeof value === 'object' &&
+    value !== null &&
+    Object.entries(value).every(([key, part]) => SCENE[key as keyof Scene]?.(part) ?? false)
+  );
+}
+
+function isFocus(value: unknown): boolean {
+  const checks = FOCUS[(value as { kind?: FocusKind }).kind ?? 'cover'];
+  if (!checks) return false;
+  const { outline, ...rest } = value as Record<string, unknown>;
+  return (outline === undefined || isOutline(outline)) && fits(rest, checks);
+}
+
+function isOutline(value: unknown): boolean {
+  return (
+    Array.isArray(value) &&
+    value.length >= 6 &&
+    value.length <= MAX_OUTLINE &&
+    value.length % 2 === 0 &&
+    value.every((part) => isNumberIn(part, 0, 1))
+  );
+}
+
+/** Whether an object has exactly these fields, all well. */
+function fits(value: unknown, checks: Checks): boolean {
+  if (typeof value !== 'object' || value === null) return false;
+  const entries = Object.entries(value);
+  return (
+    entries.length === Object.keys(checks).length && entries.every(([key, field]) => checks[key]?.(field))
+  );
+}
+
+/** Milliseconds that a timer has run at a moment of the server's clock. */
+export function timerElapsed({ before, startedAt }: Timer, now: number): number {
+  return before + (startedAt === null ? 0 : Math.max(0, now - startedAt));
+}
+
+/** Milliseconds left of a countdown, at least 0; undefined for a stopwatch. */
+export function timerLeft(timer: Timer, now: number): number | undefined {
+  if (timer.kind === 'stopwatch') return undefined;
+  return Math.max(0, timer.length - timerElapsed(timer, now));
+}
+
+/** A timer as people read it: 2:59, 1:00:00; a countdown shows a second that has begun as whole. */
+export function timerText(timer: Timer, now: number): string {
+  const left = timerLeft(timer, now);
+  const seconds = left === undefined ? Math.floor(timerElapsed(timer, now) / 1000) : Math.ceil(left / 1000);
+  const [hours, minutes, rest] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
+  const two = (value: number) => String(value).padStart(2, '0');
+  return hours > 0 ? `${hours}:${two(minutes)}:${two(rest)}` : `${minutes}:${two(rest)}`;
+}
+
+/** Seconds into a file that everybody is at, at a moment of the server's clock. */
+export function playedTo({ playing, position, at }: Playing, now: number): number {
+  return position + (playing ? Math.max(0, now - at) / 1000 : 0);
+}

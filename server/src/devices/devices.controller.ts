@@ -1,0 +1,86 @@
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseUUIDPipe,
+  Post,
+  Req,
+  UseGuards,
+} from '@nestjs/common';
+import type { Request } from 'express';
+import { AttemptLimit } from '../http/attemptLimit.js';
+import { AccessService } from '../live/access.service.js';
+import { ClassTokens } from '../people/classTokens.js';
+import { TeacherGuard, CurrentVisitor } from '../people/visitor.guard.js';
+import type { Visitor } from '../people/visitor.js';
+import { Settings } from '../settings/settings.js';
+import { SittingsService } from '../sittings/sittings.service.js';
+import { DeviceCodeDto, InviteDto } from './devices.dto.js';
+import { DevicesService } from './devices.service.js';
+
+@Controller('api')
+export class DevicesController {
+  private readonly wrongCodes = new AttemptLimit();
+
+  constructor(
+    private readonly devices: DevicesService,
+    private readonly sittings: SittingsService,
+    private readonly access: AccessService,
+    private readonly tokens: ClassTokens,
+    private readonly settings: Settings,
+  ) {}
+
+  /** A code for a display, or a link for a pad, each good once. */
+  @Post('sittings/:id/devices')
+  @UseGuards(TeacherGuard)
+  async invite(
+    @CurrentVisitor() visitor: Visitor,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() { kind }: InviteDto,
+    @Req() request: Request,
+  ): Promise<{ code: string; address: string }> {
+    await this.access.teaches(id, visitor);
+    const { code } = await this.devices.invite(id, kind);
+    const base = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
+    return { code, address: kind === 'pad' ? `${base}/pad/${code}` : `${base}/display` };
+  }
+
+  @Get('sittings/:id/devices')
+  @UseGuards(TeacherGuard)
+  async list(@CurrentVisitor() visitor: Visitor, @Param('id', ParseUUIDPipe) id: string) {
+    await this.access.teaches(id, visitor);
+    return (await this.devices.listed(id)).map(({ id: device, kind, enteredAt }) => ({
+      id: device,
+      kind,
+      enteredAt,
+    }));
+  }
+
+  @Delete('sittings/:id/devices/:device')
+  @HttpCode(204)
+  @UseGuards(TeacherGuard)
+  async remove(
+    @CurrentVisitor() visitor: Visitor,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('device', ParseUUIDPipe) device: string,
+  ): Promise<void> {
+    await this.access.teaches(id, visitor);
+    await this.devices.remove(id, device);
+  }
+
+  /** Lets a display or pad in. */
+  @Post('devices')
+  async enter(@Body() { code }: DeviceCodeDto, @Req() request: Request) {
+    const device = await this.wrongCodes.guard(request, () => this.devices.enter(code));
+    const sitting = await this.sittings.find(device.sittingId);
+    return {
+      kind: device.kind,
+      sitting: device.sittingId,
+      lesson: sitting!.lessonId,
+      token: this.tokens.sign({ device: device.id, sitting: device.sittingId }),
+    };
+  }
+}

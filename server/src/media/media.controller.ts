@@ -1,0 +1,77 @@
+import { Controller, Param, ParseUUIDPipe, Post, Query, Req, Res, UseGuards } from '@nestjs/common';
+import type { Request, Response } from 'express';
+import { randomUUID } from 'node:crypto';
+import { open, rm } from 'node:fs/promises';
+import { Problem } from '../http/problem.js';
+import { LessonsService } from '../lessons/lessons.service.js';
+import { receiveUpload } from '../lessons/upload.js';
+import { MaterialsService } from '../materials/materials.service.js';
+import type { Teacher } from '../people/teacher.entity.js';
+import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
+import { Settings } from '../settings/settings.js';
+import { FileStore } from '../storage/fileStore.js';
+import { InsertMediaDto } from './media.dto.js';
+import type { MediaType } from './mediaType.js';
+import { mediaType } from './mediaType.js';
+
+@Controller('api/lessons/:id/media')
+@UseGuards(TeacherGuard)
+export class MediaController {
+  constructor(
+    private readonly lessons: LessonsService,
+    private readonly materials: MaterialsService,
+    private readonly files: FileStore,
+    private readonly settings: Settings,
+  ) {}
+
+  /** Takes a sound or video file as a page of its own. */
+  @Post()
+  async insert(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Query() { after, width, height }: InsertMediaDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<{ page: string }> {
+    const lesson = await this.lessons.own(teacher.id, id);
+    const { maxUploadMb } = this.settings;
+    const { path, name } = await receiveUpload(request, response, this.files.incoming, maxUploadMb);
+    try {
+      const { type, bytes } = await checked(path);
+      const material = await this.materials.note({
+        id: randomUUID(),
+        teacherId: teacher.id,
+        kind: 'media',
+        name,
+        sha256: await this.files.take(path),
+        bytes,
+        pageCount: 1,
+        notes: null,
+        mime: type.mime,
+        createdAt: Date.now(),
+      });
+      const size = width !== undefined && height !== undefined ? { width, height } : undefined;
+      return { page: await this.lessons.insertMedia(lesson, material, { form: type.form, size, after }) };
+    } finally {
+      await rm(path, { force: true });
+    }
+  }
+}
+
+/** What a file is. Throws Problem where it is neither sound nor video that browsers play. */
+async function checked(path: string): Promise<{ type: MediaType; bytes: number }> {
+  const file = await open(path);
+  try {
+    const { size } = await file.stat();
+    const { buffer } = await file.read(Buffer.alloc(128), 0, 128, 0);
+    const type = mediaType(buffer);
+    if (size > 0 && type) return { type, bytes: size };
+  } finally {
+    await file.close();
+  }
+  throw new Problem(
+    415,
+    'not-media',
+    'This is no sound or video file that browsers play. Please save it as MP4, WebM, MP3, Ogg, WAV or FLAC and choose that one.',
+  );
+}

@@ -1,0 +1,88 @@
+import { X } from 'lucide-react';
+import type { KeyboardEvent, PointerEvent } from 'react';
+import { useRef } from 'react';
+import { useStore } from '../live/store';
+import { IconButton } from '../ui/IconButton';
+import type { Workspace } from '../workspace/workspace';
+
+const LIMITS = { least: 0.15, most: 0.85 };
+const KEY_STEP = 0.05;
+
+/** Between two pages: moved by whoever teaches, and the way back to one page. */
+export default function Divider({ workspace, at }: { workspace: Workspace; at: number }) {
+  const pages = useStore(workspace.pages);
+  const side = useStore(workspace.side);
+  useStore(workspace.classroom!.scene);
+  const holding = useRef(false);
+  const leads = workspace.isTeacher;
+  const { split } = workspace.classroom!.scene.get();
+  const put = (value: number, moving: boolean) => {
+    if (!split) return;
+    const within = Math.min(LIMITS.most, Math.max(LIMITS.least, value));
+    workspace.classroom!.setScene({ split: { ...split, at: within } }, moving);
+  };
+  const shareOf = (event: PointerEvent<HTMLElement>) => {
+    const room = event.currentTarget.parentElement!.parentElement!.getBoundingClientRect();
+    return (event.clientX - room.left) / room.width;
+  };
+  const release = (event: PointerEvent<HTMLElement>) => {
+    if (holding.current) put(shareOf(event), false);
+    holding.current = false;
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const step = event.key === 'ArrowLeft' ? -KEY_STEP : event.key === 'ArrowRight' ? KEY_STEP : 0;
+    if (step === 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    put(at + step, false);
+  };
+  return (
+    <div className="absolute inset-y-0 z-10 w-0" style={{ left: `${at * 100}%` }}>
+      <div className="absolute inset-y-0 -left-0.5 w-1 bg-chalk" />
+      {leads && (
+        <div
+          role="slider"
+          tabIndex={0}
+          aria-label="Divider between the two pages"
+          aria-orientation="horizontal"
+          aria-valuemin={15}
+          aria-valuemax={85}
+          aria-valuenow={Math.round(at * 100)}
+          onKeyDown={onKeyDown}
+          onPointerDown={(event) => {
+            holding.current = true;
+            event.currentTarget.setPointerCapture(event.pointerId);
+          }}
+          onPointerMove={(event) => holding.current && put(shareOf(event), true)}
+          onPointerUp={release}
+          onPointerCancel={release}
+          className="absolute top-1/2 h-24 w-11 -translate-1/2 cursor-col-resize touch-none rounded-full border-4 border-board bg-chalk shadow-lg"
+        />
+      )}
+      {leads && split && (
+        <div className="absolute bottom-16 flex w-max -translate-x-1/2 items-center gap-1 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl">
+          <select
+            aria-label="Page beside"
+            value={side?.pageId.get()}
+            onChange={(event) =>
+              workspace.classroom!.setScene({ split: { ...split, page: event.target.value } })
+            }
+            className="h-11 max-w-40 rounded-xl bg-board-light px-2"
+          >
+            {pages.map(({ id, title }, i) => (
+              <option key={id} value={id}>
+                {i + 1}
+                {title && `: ${title}`}
+              </option>
+            ))}
+          </select>
+          <IconButton
+            label="One page again"
+            icon={<X aria-hidden size={20} />}
+            onClick={() => workspace.classroom!.setScene({ split: null })}
+          />
+        </div>
+      )}
+    </div>
+  );
+}

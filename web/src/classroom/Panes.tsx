@@ -1,0 +1,58 @@
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { useStore } from '../live/store';
+import type { Stage } from '../page/stage';
+import { StageView } from '../page/StageView';
+import type { Workspace } from '../workspace/workspace';
+
+const Divider = lazy(() => import('./Divider'));
+
+/** Below this width a second page is not shown beside the first; CSS pixels. */
+const NARROW = 640;
+
+interface PanesProps {
+  workspace: Workspace;
+  stage: Stage | undefined;
+  onStage(stage: Stage | undefined): void;
+  toolSide: 'left' | 'right' | 'none';
+}
+
+/** The page, or two beside each other with a divider that moves. */
+export function Panes({ workspace, stage, onStage, toolSide }: PanesProps) {
+  const side = useStore(workspace.side);
+  const [sideStage, setSideStage] = useState<Stage>();
+  const two = side !== undefined && window.innerWidth >= NARROW;
+  const at = two ? (workspace.classroom?.scene.get().split?.at ?? 0.5) : 1;
+  useEffect(
+    () => stage?.setToolSide(two && toolSide === 'right' ? 'none' : toolSide, two),
+    [stage, two, toolSide],
+  );
+  useEffect(
+    () => sideStage?.setToolSide(toolSide === 'left' ? 'none' : toolSide, true),
+    [sideStage, toolSide],
+  );
+  return (
+    <>
+      <div
+        className="absolute inset-y-0 left-0"
+        style={{ width: `${at * 100}%` }}
+        onPointerDownCapture={() => workspace.active.set(workspace)}
+      >
+        <StageView workspace={workspace} stage={stage} onStage={onStage} />
+      </div>
+      {two && (
+        <>
+          <div
+            className="absolute inset-y-0 right-0"
+            style={{ width: `${(1 - at) * 100}%` }}
+            onPointerDownCapture={() => workspace.active.set(side)}
+          >
+            <StageView workspace={side} stage={sideStage} onStage={setSideStage} />
+          </div>
+          <Suspense>
+            <Divider workspace={workspace} at={at} />
+          </Suspense>
+        </>
+      )}
+    </>
+  );
+}

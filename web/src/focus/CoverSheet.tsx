@@ -1,0 +1,99 @@
+import type { Cover } from '@doodla/core';
+import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from 'lucide-react';
+import type { Stage } from '../page/stage';
+import type { Workspace } from '../workspace/workspace';
+import { Grip } from './Grip';
+import { onGlass, useBoxDrag } from './useBoxDrag';
+
+interface CoverSheetProps {
+  focus: Cover;
+  stage: Stage;
+  workspace: Workspace;
+  leads: boolean;
+}
+
+/** Least that is left of a sheet, page units. */
+const LEAST = 2;
+
+/** Draws one side of a sheet inwards or outwards; outwards as far as the page goes. */
+function drawn(side: 'left' | 'top' | 'right' | 'bottom', workspace: Workspace) {
+  return (sheet: Cover, dx: number, dy: number): Cover => {
+    const page = workspace.page ? workspace.extentOf(workspace.page) : sheet;
+    const [right, bottom] = [sheet.x + sheet.width, sheet.y + sheet.height];
+    const between = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
+    switch (side) {
+      case 'left': {
+        const x = between(sheet.x + dx, page.x, right - LEAST);
+        return { ...sheet, x, width: right - x };
+      }
+      case 'right': {
+        const edge = between(right + dx, sheet.x + LEAST, page.x + page.width);
+        return { ...sheet, width: edge - sheet.x };
+      }
+      case 'top': {
+        const y = between(sheet.y + dy, page.y, bottom - LEAST);
+        return { ...sheet, y, height: bottom - y };
+      }
+      case 'bottom': {
+        const edge = between(bottom + dy, sheet.y + LEAST, page.y + page.height);
+        return { ...sheet, height: edge - sheet.y };
+      }
+    }
+  };
+}
+
+/** A sheet over the page, drawn back from any of its sides. */
+export function CoverSheet({ focus, stage, workspace, leads }: CoverSheetProps) {
+  const box = onGlass(focus, stage);
+  const sides = {
+    left: useBoxDrag(focus, workspace, stage, drawn('left', workspace)),
+    top: useBoxDrag(focus, workspace, stage, drawn('top', workspace)),
+    right: useBoxDrag(focus, workspace, stage, drawn('right', workspace)),
+    bottom: useBoxDrag(focus, workspace, stage, drawn('bottom', workspace)),
+  };
+  const [middle, centre] = [box.left + box.width / 2, box.top + box.height / 2];
+  return (
+    <>
+      <div
+        data-testid="cover"
+        className="pointer-events-auto absolute touch-none rounded-sm shadow-xl"
+        style={{
+          ...box,
+          background: 'repeating-linear-gradient(135deg, #23483b 0 26px, #264e40 26px 52px)',
+        }}
+      />
+      {leads && (
+        <>
+          <Grip
+            label="Draw back from the left"
+            left={box.left}
+            top={centre}
+            icon={<ChevronRight aria-hidden />}
+            handlers={sides.left}
+          />
+          <Grip
+            label="Draw back from the top"
+            left={middle}
+            top={box.top}
+            icon={<ChevronDown aria-hidden />}
+            handlers={sides.top}
+          />
+          <Grip
+            label="Draw back from the right"
+            left={box.left + box.width}
+            top={centre}
+            icon={<ChevronLeft aria-hidden />}
+            handlers={sides.right}
+          />
+          <Grip
+            label="Draw back from the bottom"
+            left={middle}
+            top={box.top + box.height}
+            icon={<ChevronUp aria-hidden />}
+            handlers={sides.bottom}
+          />
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,52 @@
+import type { Magnifier } from '@doodla/core';
+import { Maximize2 } from 'lucide-react';
+import { useEffect, useRef } from 'react';
+import type { Stage } from '../page/stage';
+import type { Workspace } from '../workspace/workspace';
+import { GlassPainter } from './glassPainter';
+import { Grip } from './Grip';
+import { moved, onGlass, resized, useBoxDrag } from './useBoxDrag';
+
+interface MagnifierGlassProps {
+  focus: Magnifier;
+  stage: Stage;
+  workspace: Workspace;
+  leads: boolean;
+}
+
+const LEAST = 60;
+
+/** A round glass that shows what is under its middle enlarged, drawn anew and so sharp. */
+export function MagnifierGlass({ focus, stage, workspace, leads }: MagnifierGlassProps) {
+  const host = useRef<HTMLDivElement>(null);
+  const painter = useRef<GlassPainter | undefined>(undefined);
+  const box = onGlass(focus, stage);
+  const move = useBoxDrag(focus, workspace, stage, moved);
+  const resize = useBoxDrag(focus, workspace, stage, resized(LEAST, true));
+  useEffect(() => {
+    const made = new GlassPainter(host.current!, workspace, stage);
+    painter.current = made;
+    return () => made.destroy();
+  }, [workspace, stage]);
+  useEffect(() => painter.current?.show(focus), [focus, box.width, box.left, box.top]);
+  return (
+    <>
+      <div
+        ref={host}
+        data-testid="magnifier"
+        className="absolute touch-none overflow-hidden rounded-full border-4 border-chalk bg-white shadow-2xl"
+        style={{ ...box, pointerEvents: leads ? 'auto' : 'none', cursor: leads ? 'move' : undefined }}
+        {...(leads && move)}
+      />
+      {leads && (
+        <Grip
+          label="Resize the glass"
+          left={box.left + box.width * 0.854}
+          top={box.top + box.height * 0.854}
+          icon={<Maximize2 aria-hidden size={20} className="rotate-90" />}
+          handlers={resize}
+        />
+      )}
+    </>
+  );
+}

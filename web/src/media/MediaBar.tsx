@@ -1,0 +1,73 @@
+import { Pause, Play, Volume2 } from 'lucide-react';
+import { useStore } from '../live/store';
+import { classes } from '../ui/classes';
+import { Button } from '../ui/Button';
+import { IconButton } from '../ui/IconButton';
+import type { Workspace } from '../workspace/workspace';
+import type { MediaFrame } from './mediaFrame';
+
+interface MediaBarProps {
+  workspace: Workspace;
+  recording: MediaFrame;
+  side: 'left' | 'right';
+}
+
+/** Plays the recording on the page, in step for all; students see how far it is. */
+export default function MediaBar({ workspace, recording, side }: MediaBarProps) {
+  const { loaded, duration, position, playing, silenced } = useStore(recording.state);
+  return (
+    <div
+      role="group"
+      aria-label="Recording"
+      className={classes(
+        'absolute bottom-2 z-20 flex max-w-[calc(100%-1rem)] items-center gap-2 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl max-lg:bottom-18 lg:max-w-[calc(100%-46rem)]',
+        side === 'left' ? 'left-44 max-sm:left-2' : 'right-44 max-sm:right-2',
+      )}
+    >
+      {loaded < 1 || duration === 0 ? (
+        <span role="status" className="px-3">
+          Fetching the recording … {Math.round(loaded * 100)} %
+        </span>
+      ) : (
+        <>
+          {workspace.isTeacher && (
+            <IconButton
+              label={playing ? 'Stop the recording' : 'Play the recording'}
+              icon={playing ? <Pause aria-hidden /> : <Play aria-hidden />}
+              onClick={() => recording.toggle()}
+            />
+          )}
+          <input
+            type="range"
+            aria-label="Place in the recording"
+            aria-valuetext={clock(position)}
+            min={0}
+            max={duration}
+            step={0.1}
+            value={position}
+            disabled={!workspace.isTeacher}
+            onChange={(event) => recording.seek(Number(event.target.value))}
+            className="h-11 min-w-20 grow accent-chalk"
+          />
+          <span className="px-2 text-sm tabular-nums">
+            {clock(position)} / {clock(duration)}
+          </span>
+          {silenced && (
+            <Button
+              look="onBoard"
+              icon={<Volume2 aria-hidden size={18} />}
+              onClick={() => recording.unsilence()}
+            >
+              Hear it
+            </Button>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+function clock(seconds: number): string {
+  const whole = Math.floor(seconds);
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}

@@ -1,0 +1,173 @@
+import type { Timer } from '@doodla/core';
+import { timerElapsed, timerLeft, timerText } from '@doodla/core';
+import { Bell, BellOff, GripHorizontal, Maximize2, Minimize2, Pause, Play, Plus, X } from 'lucide-react';
+import { useEffect, useReducer, useRef, useState } from 'react';
+import type { PointerEvent } from 'react';
+import { useStore } from '../live/store';
+import { classes } from '../ui/classes';
+import { IconButton } from '../ui/IconButton';
+import type { Workspace } from '../workspace/workspace';
+import { chime } from './chime';
+
+const TICK_MS = 200;
+/** A countdown in its last seconds is shown in another colour. */
+const SOON_MS = 10_000;
+
+/** The class's countdown or stopwatch; each person puts it where it is not in their way. */
+export default function TimerPanel({ workspace }: { workspace: Workspace }) {
+  const classroom = workspace.classroom!;
+  const { timer } = useStore(classroom.scene);
+  const [place, setPlace] = useState<{ x: number; y: number }>();
+  useTicks();
+  useChime(timer, classroom);
+  if (!timer) return null;
+  const now = classroom.now;
+  const left = timerLeft(timer, now);
+  const over = left === 0;
+  const leads = workspace.isTeacher && workspace.mayWrite;
+  const set = (changed: Timer | null) => classroom.setScene({ timer: changed });
+  return (
+    <div
+      role="group"
+      aria-label={timer.kind === 'countdown' ? 'Countdown' : 'Stopwatch'}
+      style={
+        place ? { left: place.x, top: place.y } : { left: '50%', top: 66, transform: 'translateX(-50%)' }
+      }
+      className={classes(
+        'absolute z-30 flex flex-col items-center rounded-2xl border-2 px-2 pb-1 shadow-xl',
+        over || (left !== undefined && left <= SOON_MS)
+          ? 'border-board bg-chalk text-board'
+          : 'border-board-line bg-board text-paper',
+      )}
+    >
+      <DragStrip onPlace={setPlace} />
+      <div className="flex items-center gap-1">
+        <span
+          role="timer"
+          aria-label={timer.kind === 'countdown' ? 'Time left' : 'Time gone'}
+          className={classes('px-2 font-bold tabular-nums', timer.large ? 'text-8xl' : 'text-4xl')}
+        >
+          {timerText(timer, now)}
+        </span>
+        {leads && <Controls timer={timer} now={now} over={over} set={set} />}
+      </div>
+      {over && (
+        <span role="status" className="pb-1 font-bold">
+          Time is up
+        </span>
+      )}
+    </div>
+  );
+}
+
+interface ControlsProps {
+  timer: Timer;
+  now: number;
+  over: boolean;
+  set(timer: Timer | null): void;
+}
+
+function Controls({ timer, now, over, set }: ControlsProps) {
+  const running = timer.startedAt !== null && !over;
+  const button = '!text-current hover:!bg-black/10';
+  return (
+    <>
+      <IconButton
+        className={button}
+        label={running ? 'Hold the time' : 'Let the time run'}
+        icon={running ? <Pause aria-hidden size={20} /> : <Play aria-hidden size={20} />}
+        onClick={() =>
+          set(
+            running
+              ? { ...timer, before: timerElapsed(timer, now), startedAt: null }
+              : { ...timer, before: over ? 0 : timer.before, startedAt: now },
+          )
+        }
+      />
+      {timer.kind === 'countdown' && (
+        <>
+          <IconButton
+            className={button}
+            label="One minute more"
+            icon={<Plus aria-hidden size={20} />}
+            onClick={() =>
+              set(
+                over
+                  ? { ...timer, length: 60_000, before: 0, startedAt: now }
+                  : { ...timer, length: timer.length + 60_000 },
+              )
+            }
+          />
+          <IconButton
+            className={button}
+            label={timer.sound ? 'Sound at the end' : 'No sound at the end'}
+            icon={timer.sound ? <Bell aria-hidden size={20} /> : <BellOff aria-hidden size={20} />}
+            onClick={() => set({ ...timer, sound: !timer.sound })}
+          />
+        </>
+      )}
+      <IconButton
+        className={button}
+        label={timer.large ? 'Small' : 'Large'}
+        icon={timer.large ? <Minimize2 aria-hidden size={20} /> : <Maximize2 aria-hidden size={20} />}
+        onClick={() => set({ ...timer, large: !timer.large })}
+      />
+      <IconButton
+        className={button}
+        label="Take the time away"
+        icon={<X aria-hidden size={20} />}
+        onClick={() => set(null)}
+      />
+    </>
+  );
+}
+
+function DragStrip({ onPlace }: { onPlace(place: { x: number; y: number }): void }) {
+  const grip = useRef<{ x: number; y: number } | undefined>(undefined);
+  const start = (event: PointerEvent<HTMLElement>) => {
+    const box = event.currentTarget.parentElement!.getBoundingClientRect();
+    grip.current = { x: event.clientX - box.left, y: event.clientY - box.top };
+    event.currentTarget.setPointerCapture(event.pointerId);
+  };
+  const move = (event: PointerEvent<HTMLElement>) => {
+    if (!grip.current) return;
+    const room = event.currentTarget.parentElement!.offsetParent!.getBoundingClientRect();
+    onPlace({
+      x: Math.max(0, event.clientX - room.left - grip.current.x),
+      y: Math.max(0, event.clientY - room.top - grip.current.y),
+    });
+  };
+  const end = () => (grip.current = undefined);
+  return (
+    <div
+      aria-hidden
+      title="Drag to move the time"
+      onPointerDown={start}
+      onPointerMove={move}
+      onPointerUp={end}
+      onPointerCancel={end}
+      className="grid h-6 w-full cursor-grab touch-none place-items-center opacity-60"
+    >
+      <GripHorizontal size={20} />
+    </div>
+  );
+}
+
+function useTicks(): void {
+  const [, tick] = useReducer((count: number) => count + 1, 0);
+  useEffect(() => {
+    const timer = setInterval(tick, TICK_MS);
+    return () => clearInterval(timer);
+  }, []);
+}
+
+/** Rings when a countdown comes to its end while it is looked at. */
+function useChime(timer: Timer | null, classroom: { readonly now: number }): void {
+  useEffect(() => {
+    if (!timer || timer.startedAt === null || !timer.sound) return;
+    const left = timerLeft(timer, classroom.now);
+    if (left === undefined || left === 0) return;
+    const ring = setTimeout(chime, left);
+    return () => clearTimeout(ring);
+  }, [timer, classroom]);
+}

@@ -1,0 +1,78 @@
+import type { InkStyle } from '@doodla/core';
+import type { WebText } from '../page/webText';
+import type { ToolId } from '../workspace/penCase';
+import { LINE_TYPES } from '../workspace/penCase';
+import type { Workspace } from '../workspace/workspace';
+import { CornerGesture } from './cornerGesture';
+import { EraseGesture } from './eraseGesture';
+import { FocusGesture } from './focusGesture';
+import type { Gesture, PenPoint } from './gesture';
+import { InkGesture } from './inkGesture';
+import { LineGesture } from './lineGesture';
+import { placeGesture } from './placings';
+import { PointGesture } from './pointGesture';
+import { PourGesture } from './pourGesture';
+import { RubGesture } from './rubGesture';
+import { SelectGesture } from './selectGesture';
+import { TextGesture } from './textGesture';
+import { WispGesture } from './wispGesture';
+import { WordsGesture } from './wordsGesture';
+
+/** How near a tap has to be to count as on something; CSS pixels. */
+const TOUCH_REACH = 8;
+
+/** What a gesture needs to know of where it is made. */
+export interface GesturePlace {
+  workspace: Workspace;
+  /** CSS pixels per page unit. */
+  scale: number;
+  /** The words of the web page that is shown. */
+  words: WebText | undefined;
+  /** The pen of the hand that writes at a point, given the one in hand. */
+  penAt(at: PenPoint, inHand: InkStyle): InkStyle;
+  /** To be called when something changes without the pointer moving. */
+  onChange(): void;
+}
+
+/** What a tool does with a pointer that goes down; undefined where it does nothing there. */
+export function gestureOf(
+  tool: ToolId,
+  at: PenPoint,
+  pressure: boolean,
+  { workspace, scale, words, penAt, onChange }: GesturePlace,
+): Gesture | undefined {
+  const { pen, highlighter, eraser, eraserRadius, line, markWords } = workspace.penCase.get();
+  const ink = (style: InkStyle, pressed: boolean) =>
+    new InkGesture(workspace, penAt(at, style), pressed, at, onChange);
+  switch (tool) {
+    case 'pointer':
+      return new PointGesture(workspace, at);
+    case 'wisp':
+      return new WispGesture(workspace, at);
+    case 'enlarge':
+    case 'outline':
+      return new FocusGesture(workspace, tool, at);
+    case 'pen':
+      return ink(pen, pressure);
+    case 'highlighter':
+      if (workspace.page?.surface.kind === 'web' && markWords && words)
+        return new WordsGesture(workspace, at, (from, to) => words.between(from, to));
+      return ink(highlighter, false);
+    case 'eraser':
+      return eraser === 'rubber'
+        ? new RubGesture(workspace, eraserRadius / scale, at)
+        : new EraseGesture(workspace, eraserRadius / scale, at);
+    case 'text':
+      return new TextGesture(workspace, at);
+    case 'fill':
+      return new PourGesture(workspace, at);
+    case 'select':
+      return new SelectGesture(workspace, at, TOUCH_REACH / scale);
+    case 'line':
+      return LINE_TYPES[line].corners
+        ? new CornerGesture(workspace, at, TOUCH_REACH / scale)
+        : new LineGesture(workspace, at);
+    default:
+      return placeGesture(workspace, tool, at);
+  }
+}

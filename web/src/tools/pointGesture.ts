@@ -1,0 +1,29 @@
+import type { Workspace } from '../workspace/workspace';
+import type { Gesture, PenPoint, Preview } from './gesture';
+
+/** A bright dot for the class that follows the hand and leaves nothing behind. */
+export class PointGesture implements Gesture {
+  readonly preview: Preview = {};
+  private readonly page: string | undefined;
+
+  constructor(
+    private readonly workspace: Workspace,
+    at: PenPoint,
+  ) {
+    this.page = workspace.pageId.get();
+    this.move([at]);
+  }
+
+  move(points: readonly PenPoint[]): void {
+    const last = points.at(-1);
+    if (last && this.page !== undefined) this.workspace.pointers?.point(this.page, last.x, last.y);
+  }
+
+  end(): void {
+    if (this.page !== undefined) this.workspace.pointers?.rest(this.page);
+  }
+
+  cancel(): void {
+    this.end();
+  }
+}
