@@ -10,9 +10,20 @@ interface Fixtures {
   teacher: Page;
 }
 
-export const test = base.extend<Fixtures>({
+let spare: Promise<Server> | undefined;
+
+export const test = base.extend<Fixtures, { noSpare: void }>({
+  noSpare: [
+    async ({}, use) => {
+      await use();
+      await (await spare)?.remove();
+    },
+    { scope: 'worker', auto: true },
+  ],
   server: async ({}, use) => {
-    const server = await Server.start();
+    const server = await (spare ?? Server.start());
+    // The next test finds its server running already.
+    spare = Server.start();
     await use(server);
     await server.remove();
   },

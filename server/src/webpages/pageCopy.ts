@@ -1,5 +1,4 @@
 import createDOMPurify from 'dompurify';
-import { JSDOM } from 'jsdom';
 
 /** Fetches what a page is made of; undefined where that is not to be had. */
 export type PartSource = (url: string) => Promise<{ type: string; bytes: Buffer } | undefined>;
@@ -41,6 +40,8 @@ const FORBIDDEN = [
  * out (DOMPurify), styles, pictures and fonts are put into the document as data.
  */
 export async function copyPage(html: string, url: string, source: PartSource): Promise<PageCopy> {
+  // Takes longer to load than the rest of the server, and many never need it.
+  const { JSDOM } = await import('jsdom');
   const { window } = new JSDOM(html, { url });
   const { document } = window;
   const base = document.querySelector('base')?.href ?? url;

@@ -15,6 +15,18 @@ export interface SittingSummary {
   code: string;
   openedAt: number;
   endedAt: number | null;
+  /** When it was dropped; null while it is kept. */
+  droppedAt: number | null;
+}
+
+/** A class that has not ended. */
+export interface OpenSitting {
+  id: string;
+  title: string;
+  code: string;
+  lessonId: string;
+  lessonTitle: string;
+  openedAt: number;
 }
 
 export interface LessonDetail extends LessonSummary {
@@ -38,6 +50,12 @@ export const lessonQuery = (id: string) =>
     queryKey: ['lesson', id],
     queryFn: () => request<LessonDetail>('GET', `/api/lessons/${id}`),
   });
+
+/** Classes that have not ended, to be gone on with. */
+export const openSittingsQuery = queryOptions({
+  queryKey: ['sittings'],
+  queryFn: () => request<OpenSitting[]>('GET', '/api/sittings'),
+});
 
 export const sittingQuery = (id: string) =>
   queryOptions({
@@ -69,4 +87,14 @@ export function bringWebFile(lesson: string, file: File, after?: string, signal?
   return request<{ page: string }>('POST', `/api/lessons/${lesson}/webpages/file${query}`, form, signal);
 }
 
-export const endSitting = (id: string) => request<void>('POST', `/api/sittings/${id}/end`);
+/** Ends a class; its marks are kept under a title, or dropped, which can be taken back for a day. */
+export const endSitting = (id: string, how: { title?: string; drop: boolean }) =>
+  request<void>('POST', `/api/sittings/${id}/end`, how);
+export const reopenSitting = (id: string) => request<void>('POST', `/api/sittings/${id}/reopen`);
+export const dropSitting = (id: string) => request<void>('DELETE', `/api/sittings/${id}`);
+export const restoreSitting = (id: string) => request<void>('POST', `/api/sittings/${id}/restore`);
+export const renameSitting = (id: string, title: string) =>
+  request<void>('PATCH', `/api/sittings/${id}`, { title });
+/** Copies marks of a class into its lesson: all, those of a page, or chosen ones. Returns the copies' ids. */
+export const keepInLesson = (sitting: string, which: { page?: string; marks?: readonly string[] }) =>
+  request<{ marks: string[] }>('POST', `/api/sittings/${sitting}/prepared`, which);

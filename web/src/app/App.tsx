@@ -1,15 +1,20 @@
 import { Tooltip } from 'radix-ui';
 import { lazy, Suspense } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
-import { Toaster } from 'sonner';
 import { Lost } from './Lost';
 
 const TeacherArea = lazy(() => import('./TeacherArea'));
 const JoinPage = lazy(() => import('../classroom/JoinPage'));
+/** Nothing is told before the page shows. */
+const Toaster = lazy(() => import('sonner').then((module) => ({ default: module.Toaster })));
+const DisplayPage = lazy(() => import('../devices/DisplayPage'));
+const PadPage = lazy(() => import('../devices/PadPage'));
 const StudentPage = lazy(() => import('../classroom/StudentPage'));
 
 const router = createBrowserRouter([
   { path: '/join/:code?', element: <JoinPage /> },
+  { path: '/display', element: <DisplayPage /> },
+  { path: '/pad/:code?', element: <PadPage /> },
   { path: '/class/:sitting', element: <StudentPage /> },
   { path: '/*', element: <TeacherArea /> },
   { path: '*', element: <Lost /> },
@@ -21,7 +26,12 @@ export function App() {
       <Suspense fallback={<p className="p-8 text-lg">Opening …</p>}>
         <RouterProvider router={router} />
       </Suspense>
-      <Toaster position="top-center" toastOptions={{ style: { fontFamily: 'inherit', fontSize: '1rem' } }} />
+      <Suspense>
+        <Toaster
+          position="top-center"
+          toastOptions={{ style: { fontFamily: 'inherit', fontSize: '1rem' } }}
+        />
+      </Suspense>
     </Tooltip.Provider>
   );
 }

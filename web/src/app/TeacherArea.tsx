@@ -9,6 +9,7 @@ import { Front } from '../ui/Front';
 import { Lost } from './Lost';
 
 const StartPage = lazy(() => import('../lessons/StartPage'));
+const ComparePage = lazy(() => import('../sittings/ComparePage'));
 const PreparePage = lazy(() => import('../classroom/PreparePage'));
 const TeachPage = lazy(() => import('../classroom/TeachPage'));
 
@@ -42,6 +43,7 @@ function Doors() {
     <Routes>
       <Route index element={<StartPage teacher={me.data.teacher} />} />
       <Route path="lesson/:lesson" element={<PreparePage />} />
+      <Route path="lesson/:lesson/compare" element={<ComparePage />} />
       <Route path="sitting/:sitting" element={<TeachPage />} />
       <Route path="*" element={<Lost />} />
     </Routes>

@@ -1,5 +1,15 @@
 import type { Person } from '@doodla/core';
-import { DoorOpen, PenOff, Pen, QrCode, ScreenShare, Share, Users } from 'lucide-react';
+import {
+  Crosshair,
+  DoorOpen,
+  PenOff,
+  Pen,
+  QrCode,
+  ScreenShare,
+  Share,
+  TabletSmartphone,
+  Users,
+} from 'lucide-react';
 import { Popover } from 'radix-ui';
 import type { SittingDetail } from '../api/lessons';
 import { useStore } from '../live/store';
@@ -15,13 +25,15 @@ interface ClassBarProps {
   onJoin(): void;
   onHandOut(): void;
   onEnd(): void;
+  onDevices(): void;
 }
 
 /** What a teacher needs for the class: the code, who is here, pens, hand out, end. */
-export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd }: ClassBarProps) {
+export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd, onDevices }: ClassBarProps) {
   const state = useStore(workspace.classroom!.state);
   const ended = state?.ended ?? sitting.endedAt !== null;
   const pensUp = state?.pensUp ?? false;
+  const devices = state?.devices.filter(({ here }) => here).length ?? 0;
   return (
     <>
       {ended ? (
@@ -50,6 +62,16 @@ export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd }: Class
           {pensUp ? 'Pens up' : 'Pens down'}
         </Button>
       )}
+      {!ended && (
+        <Button
+          look="onBoard"
+          icon={<TabletSmartphone aria-hidden size={18} />}
+          aria-label={`Devices: ${devices}`}
+          onClick={onDevices}
+        >
+          {devices > 0 && devices}
+        </Button>
+      )}
       <Button look="onBoard" icon={<Share aria-hidden size={18} />} onClick={onHandOut}>
         Hand out
       </Button>
@@ -70,6 +92,7 @@ interface PeopleMenuProps {
 
 function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
   const presenters = workspace.classroom!.state.get()?.presenters ?? [];
+  const { pointers } = useStore(workspace.classroom!.scene);
   const here = people.filter((person) => person.here).length;
   const count = ended ? people.length : here;
   return (
@@ -83,7 +106,7 @@ function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
         <Popover.Content
           align="end"
           sideOffset={8}
-          className="z-40 max-h-[70dvh] w-64 overflow-auto rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl"
+          className="z-40 max-h-[70dvh] w-72 overflow-auto rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl"
         >
           {people.length === 0 && <p>Nobody has joined yet.</p>}
           <ul>
@@ -92,6 +115,18 @@ function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
                 <span className="size-4 shrink-0 rounded-full" style={{ background: colour }} />
                 <span className="grow truncate">{name}</span>
                 {!ended && !isHere && <span className="text-sm text-ink-soft">away</span>}
+                {!ended && (
+                  <button
+                    type="button"
+                    aria-pressed={pointers.includes(id)}
+                    aria-label={`${name} may point`}
+                    title="May point"
+                    onClick={() => workspace.letPoint(id, !pointers.includes(id))}
+                    className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim aria-pressed:bg-chalk"
+                  >
+                    <Crosshair aria-hidden size={18} />
+                  </button>
+                )}
                 {!ended && (
                   <button
                     type="button"

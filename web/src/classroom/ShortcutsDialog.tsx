@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useStore } from '../live/store';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
-import { TypeSizeChoice } from '../ui/TypeSizeChoice';
+import { TargetSizeChoice, TypeSizeChoice } from '../ui/TypeSizeChoice';
 import type { ActionId } from '../workspace/shortcuts';
 import { ACTION_IDS, ACTIONS, writtenKey } from '../workspace/shortcuts';
 import type { Workspace } from '../workspace/workspace';
@@ -55,6 +55,10 @@ export default function ShortcutsDialog({ workspace, onClose }: { workspace: Wor
         Arrows turn pages or nudge what is selected. While drawing, Shift keeps angles and proportions, Alt
         draws from the middle. Holding Space moves the page.
       </p>
+      <div className="mb-4 flex items-center gap-3">
+        <span className="font-bold">Size of buttons</span>
+        <TargetSizeChoice />
+      </div>
       <div className="mb-4 flex items-center gap-3">
         <span className="font-bold">Size of letters</span>
         <TypeSizeChoice />

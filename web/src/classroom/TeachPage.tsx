@@ -1,18 +1,20 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
-import { toast } from 'sonner';
 import type { SittingDetail } from '../api/lessons';
-import { endSitting, sittingQuery } from '../api/lessons';
+import { sittingQuery } from '../api/lessons';
 import { HandoutDialog } from '../handout/HandoutDialog';
-import { Button } from '../ui/Button';
-import { Modal } from '../ui/Modal';
+import { keepAwake } from '../present/keepAwake';
 import { useWorkspace } from '../workspace/useWorkspace';
 import { ClassBar } from './ClassBar';
 import { JoinDialog } from './JoinDialog';
 import { CannotOpen } from './CannotOpen';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
+
+const EndDialog = lazy(() => import('../sittings/EndDialog'));
+const DevicesDialog = lazy(() => import('../devices/DevicesDialog'));
+const FloatingHelper = lazy(() => import('../present/FloatingHelper'));
 
 /** Navigation state of a class that has just been started: the first thing to do is to let the class in. */
 export const JUST_STARTED = 'just-started';
@@ -25,7 +27,7 @@ export default function TeachPage() {
   return query.data ? <Teaching sitting={query.data} /> : null;
 }
 
-type Sheet = 'join' | 'handout' | 'end' | undefined;
+type Sheet = 'join' | 'handout' | 'end' | 'devices' | undefined;
 
 function Teaching({ sitting }: { sitting: SittingDetail }) {
   const location = useLocation();
@@ -39,14 +41,11 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
     if (location.state === JUST_STARTED) void navigate('.', { replace: true, state: null });
   };
 
-  const end = () =>
-    endSitting(sitting.id).then(
-      async () => {
-        await client.invalidateQueries();
-        await navigate(`/lesson/${sitting.lessonId}`);
-      },
-      (error: Error) => toast.error(error.message),
-    );
+  const ended = async () => {
+    await client.invalidateQueries();
+    await navigate(`/lesson/${sitting.lessonId}`);
+  };
+  useEffect(keepAwake, []);
 
   if (!workspace) return null;
   return (
@@ -66,25 +65,20 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
             onJoin={() => setSheet('join')}
             onHandOut={() => setSheet('handout')}
             onEnd={() => setSheet('end')}
+            onDevices={() => setSheet('devices')}
           />
         </TopBar>
       )}
     >
       {sheet === 'join' && <JoinDialog sitting={sitting} onClose={close} />}
       {sheet === 'handout' && <HandoutDialog workspace={workspace} title={sitting.title} onClose={close} />}
-      <Modal
-        title="End this class?"
-        description="Students can look, but no longer write. The marks of this class are kept."
-        open={sheet === 'end'}
-        onOpenChange={close}
-      >
-        <div className="flex flex-wrap gap-3">
-          <Button look="alarm" onClick={() => void end()}>
-            End the class
-          </Button>
-          <Button onClick={close}>Go on teaching</Button>
-        </div>
-      </Modal>
+      <Suspense>
+        {sheet === 'end' && (
+          <EndDialog workspace={workspace} sitting={sitting} onEnded={() => void ended()} onClose={close} />
+        )}
+        {sheet === 'devices' && <DevicesDialog workspace={workspace} onClose={close} />}
+        <FloatingHelper workspace={workspace} />
+      </Suspense>
     </WorkspaceView>
   );
 }

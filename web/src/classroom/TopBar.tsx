@@ -26,7 +26,7 @@ export function TopBar({ back, backLabel, title, arrangement, side, children }: 
         side === 'left' && 'flex-row-reverse',
       )}
     >
-      <div className={classes('flex items-center pr-3', HOLDER, columns ? 'max-w-44' : 'max-w-[38vw]')}>
+      <div className={classes('flex items-center pr-3', HOLDER, columns ? 'max-w-44' : 'max-w-[26vw]')}>
         <Link
           to={back}
           aria-label={backLabel}

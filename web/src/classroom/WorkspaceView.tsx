@@ -42,7 +42,7 @@ const NO_RECORDING = new Store<MediaFrame | undefined>(undefined);
 interface WorkspaceViewProps {
   workspace: Workspace;
   /** What stands in the upper corners; on `side` there is room for a column. */
-  corners(arrangement: Arrangement, side: 'left' | 'right', presenting: Presenting): ReactNode;
+  corners(arrangement: Arrangement, side: 'left' | 'right'): ReactNode;
   children?: ReactNode;
   /** Starts, or stays, with nothing but the page and its tools. */
   slim?: boolean;
@@ -151,9 +151,7 @@ export function WorkspaceView({ workspace, corners, children, slim = false }: Wo
           )}
         </Suspense>
       )}
-      {stage && !isPresenting && (
-        <Corners stage={stage} side={away} corners={corners} presenting={presenting} />
-      )}
+      {stage && !isPresenting && <Corners stage={stage} side={away} corners={corners} />}
       <Suspense>
         {grabbing && <GrabDialog workspace={active} onClose={() => setGrabbing(false)} />}
         {helpOpen && <ShortcutsDialog workspace={workspace} onClose={() => setHelpOpen(false)} />}
@@ -185,12 +183,10 @@ function Corners({
   stage,
   side,
   corners,
-  presenting,
 }: {
   stage: Stage;
   side: 'left' | 'right';
   corners: WorkspaceViewProps['corners'];
-  presenting: Presenting;
 }) {
-  return corners(useStore(stage.arrangement), side, presenting);
+  return corners(useStore(stage.arrangement), side);
 }

@@ -1,11 +1,12 @@
 import type { Rect } from '@doodla/core';
-import { FORMATS, rectFromCorners } from '@doodla/core';
+import { rectFromCorners } from '@doodla/core';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import type { Workspace } from '../workspace/workspace';
 import { cutPicture, grabPicture } from './grabPicture';
+import { ontoNextPage } from './grabToNextPage';
 
 const WHOLE: Rect = { x: 0, y: 0, width: 1, height: 1 };
 /** A part that was drawn smaller than this was a tap, which chooses the whole again. */
@@ -33,14 +34,6 @@ export default function GrabDialog({ workspace, onClose }: { workspace: Workspac
     cutPicture(picture, part)
       .then(what)
       .then(onClose, (error: Error) => setProblem(error.message));
-  };
-  const ontoNextPage = async (png: Blob) => {
-    const { page } = workspace;
-    if (!page) return;
-    const { material, width, height } = await workspace.pictureActions.store(png);
-    const scale = Math.sqrt((FORMATS.wide.width * FORMATS.wide.height) / (width * height));
-    const sheet = { width: width * scale, height: height * scale };
-    workspace.pageActions.add({ ...sheet, surface: { kind: 'picture', material } }, page.id, 'after');
   };
   const copy = async (png: Blob) => {
     await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]).catch(() => {
@@ -72,7 +65,7 @@ export default function GrabDialog({ workspace, onClose }: { workspace: Workspac
       </label>
       <div className="flex flex-wrap gap-2">
         {workspace.isTeacher && (
-          <Button look="main" disabled={!picture} onClick={use(ontoNextPage)}>
+          <Button look="main" disabled={!picture} onClick={use((png) => ontoNextPage(workspace, png))}>
             Onto a new page
           </Button>
         )}

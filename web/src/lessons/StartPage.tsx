@@ -9,6 +9,7 @@ import { DOCUMENT_ENDINGS } from '../material/documents';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
 import { LessonCard } from './LessonCard';
+import { OpenClasses } from './OpenClasses';
 import { UploadDialog } from './UploadDialog';
 
 /** The teacher's lessons, and the way to bring in a new one. */
@@ -77,6 +78,7 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
             }}
           />
         </div>
+        <OpenClasses />
         {lessons.isError && <p role="alert">{lessons.error.message}</p>}
         {lessons.data?.length === 0 && <EmptyShelf />}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-5">

@@ -20,6 +20,7 @@ import { IconButton } from '../ui/IconButton';
 import { Slider } from '../ui/Slider';
 import { AltDialog } from './AltDialog';
 import { copyPicture } from './copyPicture';
+import { prepareMarks } from '../sittings/prepareMarks';
 import { RepeatDialog } from './RepeatDialog';
 import type { Workspace } from '../workspace/workspace';
 
@@ -293,6 +294,11 @@ function MoreMenu({ marks, workspace, onFlip, onDescribe, onRepeat }: MoreMenuPr
                 Same gaps up and down
               </DropdownMenu.Item>
             </>
+          )}
+          {workspace.isTeacher && workspace.sitting !== undefined && !workspace.device && (
+            <DropdownMenu.Item className={ITEM} onSelect={() => void prepareMarks(workspace, marks)}>
+              Keep this in the lesson
+            </DropdownMenu.Item>
           )}
           <DropdownMenu.Item className={ITEM} onSelect={onDescribe}>
             Describe for those who cannot see it

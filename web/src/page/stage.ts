@@ -89,6 +89,7 @@ export class Stage {
     workspace.onStale = (what) => this.redraw(what);
     workspace.middle = () => this.middle();
     workspace.visible = () => this.visible;
+    workspace.stage = this;
     this.stops.push(
       workspace.pictures.arrived.subscribe(() => this.canvas.invalidate('all')),
       workspace.screen.frames.subscribe(() => this.screenDrawn()),

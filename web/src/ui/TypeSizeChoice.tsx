@@ -1,9 +1,33 @@
 import { useStore } from '../live/store';
 import { classes } from './classes';
 import type { TypeSize } from './typeSize';
-import { TYPE_SIZES, typeSize } from './typeSize';
+import { targetSize, TYPE_SIZES, typeSize } from './typeSize';
 
 const NAMES: Record<TypeSize, string> = { usual: 'Usual', large: 'Large', largest: 'Largest' };
+
+/** Whether buttons are for a desk or for a display. */
+export function TargetSizeChoice() {
+  const size = useStore(targetSize);
+  return (
+    <div role="radiogroup" aria-label="Size of buttons" className="flex items-center gap-1">
+      {(['desk', 'display'] as const).map((value) => (
+        <button
+          key={value}
+          type="button"
+          role="radio"
+          aria-checked={value === size}
+          onClick={() => targetSize.set(value)}
+          className={classes(
+            'min-h-11 rounded-xl px-4 font-bold',
+            value === size ? 'bg-chalk text-board' : 'hover:bg-paper-dim',
+          )}
+        >
+          {value === 'desk' ? 'Desk' : 'Display'}
+        </button>
+      ))}
+    </div>
+  );
+}
 
 /** How large letters are, on paper or on the board. */
 export function TypeSizeChoice({ onBoard = false }: { onBoard?: boolean }) {

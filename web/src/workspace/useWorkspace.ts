@@ -1,5 +1,4 @@
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import { Workspace } from './workspace';
 import type { WorkspaceOptions } from './workspace';
 
@@ -9,11 +8,10 @@ export function useWorkspace(options: WorkspaceOptions): Workspace | undefined {
   const key = JSON.stringify(options);
   useEffect(() => {
     const made = new Workspace(JSON.parse(key) as WorkspaceOptions);
-    made.onProblem = (message) => toast.error(message, { id: message });
+    made.onProblem = (message) =>
+      void import('sonner').then(({ toast }) => toast.error(message, { id: message }));
     made.surfaces.onFailed = () =>
-      toast.error('This page could not be shown. Reload to try again; what is written on it is safe.', {
-        id: 'surface',
-      });
+      made.onProblem('This page could not be shown. Reload to try again; what is written on it is safe.');
     setWorkspace(made);
     return () => {
       setWorkspace(undefined);

@@ -19,6 +19,7 @@ import { LiveInk } from '../live/liveInk';
 import { Pointers } from '../live/pointers';
 import { LogClient } from '../live/logClient';
 import { Store } from '../live/store';
+import type { Stage } from '../page/stage';
 import { WebPages } from '../page/webPages';
 import { Surfaces } from '../page/surfaces';
 import { PictureActions } from '../pictures/pictureActions';
@@ -114,6 +115,8 @@ export class Workspace {
     const { width, height } = this.page ?? { width: 0, height: 0 };
     return { x: width / 2, y: height / 2 };
   };
+  /** What shows the page, once it is there. */
+  stage: Stage | undefined;
   /** The part of the page plane that is in sight. */
   visible: () => Rect = () => ({ x: 0, y: 0, width: this.page?.width ?? 1, height: this.page?.height ?? 1 });
   /** Told when something could not be done; the message is fit to be shown. */
@@ -360,6 +363,13 @@ export class Workspace {
     void this.connection
       .request(SCREEN.allow, { sitting: this.sitting, student, may })
       .catch((error: Error) => this.onProblem(error.message));
+  }
+
+  /** Lets a student point and write wisps, or not. */
+  letPoint(student: string, may: boolean): void {
+    const { pointers } = this.classroom!.scene.get();
+    const others = pointers.filter((id) => id !== student);
+    this.classroom!.setScene({ pointers: may ? [...others, student] : others });
   }
 
   close(): void {

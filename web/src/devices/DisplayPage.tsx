@@ -1,0 +1,52 @@
+import { useState } from 'react';
+import type { DevicePlace } from '../api/devices';
+import { devicePlace, leaveAsDevice } from '../api/devices';
+import { WorkspaceView } from '../classroom/WorkspaceView';
+import { useWorkspace } from '../workspace/useWorkspace';
+import type { Workspace } from '../workspace/workspace';
+import { EnterDevice } from './EnterDevice';
+import { useStay } from './useStay';
+
+/** A classroom display: shows what the class sees, and writes as the teacher. */
+export default function DisplayPage() {
+  const [place, setPlace] = useState(() => devicePlace('display'));
+  const [reason, setReason] = useState<string>();
+  const leave = (why: string) => {
+    leaveAsDevice('display');
+    setReason(why);
+    setPlace(undefined);
+  };
+  if (!place) return <EnterDevice title="Classroom display" reason={reason} onEntered={setPlace} />;
+  return <Showing place={place} onLeave={leave} />;
+}
+
+function Showing({ place, onLeave }: { place: DevicePlace; onLeave(why: string): void }) {
+  const { lesson, sitting, token } = place;
+  const workspace = useWorkspace({ lesson, sitting, token, device: 'display' });
+  if (!workspace) return null;
+  return <Display workspace={workspace} onLeave={onLeave} />;
+}
+
+function Display({ workspace, onLeave }: { workspace: Workspace; onLeave(why: string): void }) {
+  const why = useStay(workspace);
+  if (why !== undefined) return <Left why={why} onAgain={() => onLeave(why)} />;
+  return <WorkspaceView workspace={workspace} slim corners={() => null} />;
+}
+
+/** Says why the display shows nothing any more. */
+function Left({ why, onAgain }: { why: string; onAgain(): void }) {
+  return (
+    <main className="grid min-h-dvh place-items-center bg-board p-8 text-center text-paper">
+      <div>
+        <h1 className="mb-4 text-4xl font-bold">{why}</h1>
+        <button
+          type="button"
+          onClick={onAgain}
+          className="min-h-14 rounded-xl border-2 border-chalk bg-chalk px-6 text-xl font-bold text-board"
+        >
+          Type a new code
+        </button>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,57 @@
+import type { Stage } from '../page/stage';
+import type { Workspace } from '../workspace/workspace';
+
+/** Part of the page's width that a band shows, and how far into it writing goes before it moves on. */
+const WIDTH = 0.5;
+const MOVE_AFTER = 0.7;
+/** How much of what was seen is still seen after it has moved on. */
+const KEPT = 0.35;
+/** How far one line is from the next, part of the band's height. */
+const LINE = 0.6;
+
+/** Shows a band of the page, enlarged, and moves it on as the writing comes to its end. */
+export class Band {
+  constructor(
+    private readonly stage: Stage,
+    private readonly workspace: Workspace,
+  ) {
+    stage.onWritten = ({ x }) => this.written(x);
+    const page = this.page;
+    if (page) this.showFrom(page.x, page.y);
+  }
+
+  /** Begins a new line at the left edge of the page. */
+  nextLine(): void {
+    const { page } = this;
+    const { y, height } = this.stage.visible;
+    if (page) this.showFrom(page.x, y + height * LINE);
+  }
+
+  /** Shows the whole page again. */
+  end(): void {
+    this.stage.onWritten = () => undefined;
+    this.stage.setFit('page');
+  }
+
+  private get page() {
+    const { page } = this.workspace;
+    return page && this.workspace.extentOf(page);
+  }
+
+  private written(x: number): void {
+    const { page } = this;
+    const seen = this.stage.visible;
+    if (!page || x < seen.x + seen.width * MOVE_AFTER) return;
+    if (x > page.x + page.width - seen.width * (1 - MOVE_AFTER)) this.nextLine();
+    else this.showFrom(x - seen.width * KEPT, seen.y);
+  }
+
+  private showFrom(x: number, y: number): void {
+    const { page, stage } = this;
+    if (!page) return;
+    const factor = stage.visible.width / (page.width * WIDTH);
+    if (Math.abs(factor - 1) > 0.01) stage.zoom(factor);
+    const { width, height } = stage.visible;
+    stage.centreOn(x + width / 2, y + height / 2);
+  }
+}

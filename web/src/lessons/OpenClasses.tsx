@@ -1,0 +1,30 @@
+import { useQuery } from '@tanstack/react-query';
+import { formatDistanceToNow } from 'date-fns';
+import { Play } from 'lucide-react';
+import { Link } from 'react-router';
+import { openSittingsQuery } from '../api/lessons';
+import { spacedCode } from '../classroom/spacedCode';
+
+/** Classes that were not ended, such as by a closed tab or a power cut: nothing of them is lost. */
+export function OpenClasses() {
+  const { data = [] } = useQuery({ ...openSittingsQuery, refetchOnMount: 'always' });
+  if (data.length === 0) return null;
+  return (
+    <section aria-label="Classes that are still open" className="mb-6 flex flex-col gap-2">
+      {data.slice(0, 3).map(({ id, title, code, openedAt }) => (
+        <Link
+          key={id}
+          to={`/sitting/${id}`}
+          className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 rounded-2xl border-2 border-board bg-chalk px-4 py-2 hover:brightness-105"
+        >
+          <Play aria-hidden size={20} />
+          <span className="grow">
+            <strong>{title}</strong> is still open, begun {formatDistanceToNow(openedAt, { addSuffix: true })}{' '}
+            (code {spacedCode(code)})
+          </span>
+          <span className="rounded-xl bg-board px-4 py-2 font-bold text-paper">Go on with it</span>
+        </Link>
+      ))}
+    </section>
+  );
+}

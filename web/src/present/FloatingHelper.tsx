@@ -1,0 +1,98 @@
+import { ChevronLeft, ChevronRight, Crop, Pen, PenOff, PictureInPicture2, Timer } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import type { ReactNode } from 'react';
+import { createPortal } from 'react-dom';
+import { Tooltip } from 'radix-ui';
+import { countdown } from '../focus/focusActions';
+import { useStore } from '../live/store';
+import { IconButton } from '../ui/IconButton';
+import type { Workspace } from '../workspace/workspace';
+
+interface PictureInPicture {
+  requestWindow(size: { width: number; height: number }): Promise<Window>;
+}
+
+const SIZE = { width: 360, height: 84 };
+
+/** Offers a small window that stays on top of other programs, where the browser has such a thing. */
+export default function FloatingHelper({ workspace }: { workspace: Workspace }) {
+  const [shown, setShown] = useState<Window>();
+  const { documentPictureInPicture } = window as unknown as {
+    documentPictureInPicture?: PictureInPicture;
+  };
+  useEffect(() => () => shown?.close(), [shown]);
+  if (!documentPictureInPicture) return null;
+  const open = async () => {
+    const opened = await documentPictureInPicture.requestWindow(SIZE);
+    takeStyles(opened);
+    opened.addEventListener('pagehide', () => setShown(undefined));
+    setShown(opened);
+  };
+  if (shown) return createPortal(<Helper workspace={workspace} />, shown.document.body);
+  return (
+    <div className="absolute bottom-2 left-2 z-10 rounded-2xl border-2 border-board-line bg-board text-paper max-sm:hidden">
+      <IconButton
+        label="A small window over other programs"
+        icon={<PictureInPicture2 aria-hidden size={20} />}
+        tooltipSide="right"
+        onClick={() => void open().catch((error: Error) => workspace.onProblem(error.message))}
+      />
+    </div>
+  );
+}
+
+/** Page turn, grab, pens and time, for while another program is in front. */
+function Helper({ workspace }: { workspace: Workspace }) {
+  const state = useStore(workspace.classroom!.state);
+  const pages = useStore(workspace.pages);
+  const current = useStore(workspace.pageId);
+  const at = pages.findIndex(({ id }) => id === current);
+  const pensUp = state?.pensUp ?? false;
+  return (
+    <Tooltip.Provider delayDuration={60_000}>
+      <div
+        role="toolbar"
+        aria-label="Class"
+        className="flex h-full items-center justify-center gap-1 bg-board p-2 text-paper"
+      >
+        <Tool label="Previous page" onClick={() => workspace.turnBy(-1)}>
+          <ChevronLeft aria-hidden />
+        </Tool>
+        <span className="min-w-12 text-center font-bold">
+          {at + 1} / {pages.length}
+        </span>
+        <Tool label="Next page" onClick={() => workspace.turnBy(1)}>
+          <ChevronRight aria-hidden />
+        </Tool>
+        <Tool
+          label={pensUp ? 'Pens up: put them down' : 'Pens down: let them write'}
+          onClick={() => workspace.classroom!.setPens(!pensUp)}
+        >
+          {pensUp ? <Pen aria-hidden /> : <PenOff aria-hidden />}
+        </Tool>
+        <Tool label="Grab a picture onto the next page" onClick={() => void grab(workspace)}>
+          <Crop aria-hidden />
+        </Tool>
+        <Tool label="Three minutes, or take the time away" onClick={() => countdown(workspace)}>
+          <Timer aria-hidden />
+        </Tool>
+      </div>
+    </Tooltip.Provider>
+  );
+}
+
+function Tool({ label, onClick, children }: { label: string; onClick(): void; children: ReactNode }) {
+  return <IconButton label={label} icon={children} onClick={onClick} />;
+}
+
+async function grab(workspace: Workspace): Promise<void> {
+  const { grabToNextPage } = await import('../grab/grabToNextPage');
+  await grabToNextPage(workspace).catch((error: Error) => workspace.onProblem(error.message));
+}
+
+/** Styles do not come along into a window of its own. */
+function takeStyles(opened: Window): void {
+  for (const sheet of document.querySelectorAll('style, link[rel=stylesheet]'))
+    opened.document.head.append(sheet.cloneNode(true));
+  opened.document.title = 'Doodla';
+}

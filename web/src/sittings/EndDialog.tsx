@@ -1,0 +1,102 @@
+import { format } from 'date-fns';
+import { useMemo, useState } from 'react';
+import { endSitting } from '../api/lessons';
+import type { SittingDetail } from '../api/lessons';
+import { Button } from '../ui/Button';
+import { Modal } from '../ui/Modal';
+import { TextField } from '../ui/TextField';
+import { PagePreview } from './PagePreview';
+import type { Workspace } from '../workspace/workspace';
+
+interface EndDialogProps {
+  workspace: Workspace;
+  sitting: SittingDetail;
+  onEnded(): void;
+  onClose(): void;
+}
+
+/** Ends a class: keep its marks under a name, or drop them, with what would be lost in sight. */
+export default function EndDialog({ workspace, sitting, onEnded, onClose }: EndDialogProps) {
+  const [title, setTitle] = useState(sitting.title);
+  const [problem, setProblem] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const written = useMemo(() => writtenPages(workspace), [workspace]);
+  const marks = written.reduce((sum, { count }) => sum + count, 0);
+  const end = async (drop: boolean) => {
+    setBusy(true);
+    try {
+      await endSitting(sitting.id, { title, drop });
+      onEnded();
+    } catch (error) {
+      setBusy(false);
+      setProblem((error as Error).message);
+    }
+  };
+  return (
+    <Modal
+      title="End this class?"
+      description="Students can still look, but no longer write. Prepared marks stay in the lesson either way."
+      open
+      onOpenChange={onClose}
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void end(false);
+        }}
+      >
+        <TextField
+          label="Name of what is kept"
+          value={title}
+          maxLength={200}
+          required
+          onChange={(event) => setTitle(event.target.value)}
+        />
+        <p className="-mt-2 mb-3 text-sm text-ink-soft">
+          Began {format(sitting.openedAt, 'd MMM yyyy, HH:mm')}
+        </p>
+        {marks === 0 ? (
+          <p className="mb-4">Nothing was written in this class.</p>
+        ) : (
+          <>
+            <p className="mb-2">
+              {marks === 1 ? '1 mark' : `${marks} marks`} on{' '}
+              {written.length === 1 ? '1 page' : `${written.length} pages`}:
+            </p>
+            <ul className="mb-4 flex max-h-52 flex-wrap gap-2 overflow-auto" aria-label="What was written">
+              {written.map(({ page, count }) => (
+                <li key={page.id}>
+                  <PagePreview workspace={workspace} page={page} marks={count} />
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+        {problem && (
+          <p role="alert" className="mb-4 font-bold text-alarm">
+            {problem}
+          </p>
+        )}
+        <div className="flex flex-wrap gap-3">
+          <Button type="submit" look="main" disabled={busy}>
+            Keep and end
+          </Button>
+          <Button look="alarm" disabled={busy} onClick={() => void end(true)}>
+            Drop and end
+          </Button>
+          <Button onClick={onClose}>Go on teaching</Button>
+        </div>
+        <p className="mt-3 text-sm text-ink-soft">What is dropped can be brought back for a day.</p>
+      </form>
+    </Modal>
+  );
+}
+
+/** The pages that the class has written on, with how many marks. */
+function writtenPages(workspace: Workspace) {
+  const layer = workspace.layers.at(-1)!;
+  return workspace.pages
+    .get()
+    .map((page) => ({ page, count: layer.on(page.id).size }))
+    .filter(({ count }) => count > 0);
+}
