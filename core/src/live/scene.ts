@@ -159,8 +159,9 @@ export function isScenePart(value: unknown): value is Partial<Scene> {
 }
 
 function isFocus(value: unknown): boolean {
-  const checks = FOCUS[(value as { kind?: FocusKind }).kind ?? 'cover'];
-  if (!checks) return false;
+  const { kind } = value as { kind?: unknown };
+  if (typeof kind !== 'string' || !Object.hasOwn(FOCUS, kind)) return false;
+  const checks = FOCUS[kind as FocusKind];
   const { outline, ...rest } = value as Record<string, unknown>;
   return (outline === undefined || isOutline(outline)) && fits(rest, checks);
 }

@@ -32,6 +32,18 @@ export interface ScreenPart {
 
 /** Width of a page that shows a screen, page units; its height follows. */
 export const SCREEN_PAGE_WIDTH = 1280;
+/** What comes along with a piece of a screen's sound, as JSON before its bytes (Opus, RFC 6716). */
+export interface SoundPart {
+  sitting: string;
+  /** Microseconds since the sound began. */
+  at: number;
+  /** Hertz. */
+  rate: number;
+  channels: number;
+}
+
+/** Largest piece of sound that is passed on, bytes. */
+export const MAX_SOUND_PART = 20_000;
 /** Largest part of a screen that is passed on, bytes. */
 export const MAX_SCREEN_PART = 3_000_000;
 
@@ -51,4 +63,5 @@ export const SCREEN = {
   /** Lets a student present, or not. */
   allow: 'screen allow',
   part: 'screen part',
+  sound: 'screen sound',
 } as const;

@@ -1,6 +1,7 @@
 import type {
   LineStyle,
   Page,
+  PatchMark,
   PathMark,
   ShapeMark,
   StrokeMark,
@@ -73,6 +74,11 @@ export function aText(set: Partial<TextMark> = {}): TextMark {
 export function aShape(set: Partial<ShapeMark> = {}): ShapeMark {
   const box = { x: 100, y: 100, width: 200, height: 120, rotation: 0, flip: false };
   return { ...common(), kind: 'shape', form: 'rectangle', sides: 5, style: LINE_STYLE, ...box, ...set };
+}
+
+export function patchOver(page: string): PatchMark {
+  const box = { x: 40, y: 40, width: 120, height: 50, rotation: 0 };
+  return { ...common(), page, kind: 'patch', style: { colour: '#5b6b8c' }, ...box };
 }
 
 export function aPath(set: Partial<PathMark> = {}): PathMark {

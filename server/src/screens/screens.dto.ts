@@ -1,4 +1,4 @@
-import type { ScreenPart, ViewPicture } from '@doodla/core';
+import type { ScreenPart, SoundPart, ViewPicture } from '@doodla/core';
 import { isViewPictures } from '@doodla/core';
 import {
   IsBoolean,
@@ -52,6 +52,12 @@ export class ScreenPartDto extends ScreenSizeDto implements ScreenPart {
   @IsObject() @Is(isOffset, 'an offset') offset: { x: number; y: number };
   @IsBoolean() certain: boolean;
   @IsNumber() at: number;
+}
+
+export class SoundPartDto extends EnterDto implements SoundPart {
+  @IsNumber() @Min(0) @Max(1e15) at: number;
+  @IsInt() @Min(8000) @Max(48_000) rate: number;
+  @IsInt() @Min(1) @Max(2) channels: number;
 }
 
 function isOffset(value: unknown): boolean {

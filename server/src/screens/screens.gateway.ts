@@ -8,7 +8,7 @@ import {
   WebSocketServer,
 } from '@nestjs/websockets';
 import type { ScreenPart } from '@doodla/core';
-import { MAX_SCREEN_PART, SCREEN } from '@doodla/core';
+import { MAX_SCREEN_PART, MAX_SOUND_PART, SCREEN } from '@doodla/core';
 import { plainToInstance } from 'class-transformer';
 import { validate } from 'class-validator';
 import type { Server } from 'socket.io';
@@ -25,6 +25,7 @@ import {
   ScreenSizeDto,
   ScreenStartDto,
   ScreenTurnDto,
+  SoundPartDto,
 } from './screens.dto.js';
 import { ScreensService } from './screens.service.js';
 
@@ -107,8 +108,20 @@ export class ScreensGateway implements OnGatewayDisconnect {
     this.passOn(socket, part, bytes);
   }
 
+  /** A piece of the screen's sound, head and bytes like its parts. */
+  @SubscribeMessage(SCREEN.sound)
+  async sound(@ConnectedSocket() socket: LiveSocket, @MessageBody() message: unknown): Promise<void> {
+    const [head, bytes] = Array.isArray(message) ? (message as unknown[]) : [];
+    if (!this.mayPass(socket)) return;
+    if (!Buffer.isBuffer(bytes) || bytes.length === 0 || bytes.length > MAX_SOUND_PART) return;
+    const part = plainToInstance(SoundPartDto, head);
+    if ((await validate(part)).length > 0 || this.screens.socketOf(part.sitting) !== socket.id) return;
+    socket.to(classRoom(part.sitting)).volatile.emit(SCREEN.sound, part, bytes);
+  }
+
   private mayPass(socket: LiveSocket): boolean {
-    const bucket = this.buckets.get(socket) ?? new TokenBucket(60, 40);
+    // Ten pictures and fifty pieces of sound a second, and some to spare.
+    const bucket = this.buckets.get(socket) ?? new TokenBucket(150, 100);
     this.buckets.set(socket, bucket);
     return bucket.take();
   }

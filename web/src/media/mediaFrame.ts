@@ -48,7 +48,7 @@ export class MediaFrame {
     video.playsInline = true;
     video.style.cssText =
       'position:absolute;top:0;left:0;background:#1c2b26;pointer-events:none;transform-origin:0 0;display:none;';
-    video.addEventListener('loadedmetadata', () => this.shown(host));
+    video.addEventListener('loadedmetadata', () => void this.shown(host));
     video.addEventListener('seeked', () => this.onChange());
     video.addEventListener('ended', () => this.ended());
     host.prepend(video);
@@ -133,7 +133,7 @@ export class MediaFrame {
   /** Puts it where the class is, if it is not there already. */
   private keepStep(): void {
     const { video, playing, workspace } = this;
-    if (video.readyState < HTMLMediaElement.HAVE_METADATA || this.page?.surface.kind !== 'media') return;
+    if (!Number.isFinite(video.duration) || this.page?.surface.kind !== 'media') return;
     const now = workspace.classroom?.now ?? Date.now();
     const wanted = playing ? Math.min(playedTo(playing, now), video.duration) : 0;
     if (Math.abs(video.currentTime - wanted) > (playing?.playing ? OUT_OF_STEP : 0.02))
@@ -174,10 +174,20 @@ export class MediaFrame {
     }
   }
 
-  private shown(host: HTMLElement): void {
+  private async shown(host: HTMLElement): Promise<void> {
+    await knownLength(this.video);
     host.dataset.shown = 'true';
     this.state.patch({ loaded: 1 });
     this.keepStep();
     this.onChange();
   }
+}
+
+/** Waits until a recording's length is known: some that a browser has made say so only at their end. */
+async function knownLength(video: HTMLVideoElement): Promise<void> {
+  if (Number.isFinite(video.duration)) return;
+  const known = new Promise((resolve) => video.addEventListener('durationchange', resolve, { once: true }));
+  video.currentTime = Number.MAX_SAFE_INTEGER;
+  await known;
+  video.currentTime = 0;
 }

@@ -61,7 +61,7 @@ export default function PhotoDialog({ workspace, onClose }: { workspace: Workspa
       <input
         ref={chooser}
         type="file"
-        accept="image/*"
+        accept="image/*,.heic,.heif"
         capture="environment"
         aria-label="Choose a photo"
         className="sr-only"

@@ -38,7 +38,7 @@ export async function preparePicture(file: Blob): Promise<PreparedPicture> {
   const canvas = new OffscreenCanvas(width, height);
   const ctx = canvas.getContext('2d')!;
   ctx.drawImage(image, 0, 0, width, height);
-  const jpeg = file.type === 'image/jpeg';
+  const jpeg = /^image\/(jpeg|hei[cf])$/.test(file.type);
   const blob = await canvas.convertToBlob(
     jpeg ? { type: 'image/jpeg', quality: JPEG_QUALITY } : { type: 'image/png' },
   );
@@ -50,12 +50,17 @@ export async function preparePicture(file: Blob): Promise<PreparedPicture> {
   return { blob, ...shown, scaled: factor < 1 };
 }
 
-function decode(file: Blob): Promise<ImageBitmap> {
-  return createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => {
+async function decode(file: Blob): Promise<ImageBitmap> {
+  try {
+    return await createImageBitmap(file, { imageOrientation: 'from-image' });
+  } catch {
+    const { decodeHeic, isHeic } = await import('./heic');
+    const decoded = (await isHeic(file)) ? await decodeHeic(file).catch(() => undefined) : undefined;
+    if (decoded) return decoded;
     throw new PictureError(
-      'This file is not a picture that can be shown. Please choose a PNG, JPEG, WebP, GIF or SVG.',
+      'This file is not a picture that can be shown. Please choose a PNG, JPEG, WebP, GIF, SVG or HEIC.',
     );
-  });
+  }
 }
 
 /** An SVG without a size of its own gets this one; pixels. */

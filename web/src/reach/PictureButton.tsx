@@ -22,7 +22,7 @@ export function PictureButton({ workspace, side }: { workspace: Workspace; side:
       <input
         ref={chooser}
         type="file"
-        accept="image/*"
+        accept="image/*,.heic,.heif"
         multiple
         aria-label="Choose pictures"
         className="sr-only"

@@ -1,4 +1,15 @@
-import { Camera, CameraOff, FlipHorizontal2, MonitorX, RotateCw, Snowflake, Waves } from 'lucide-react';
+import {
+  Camera,
+  CameraOff,
+  FlipHorizontal2,
+  ImagePlus,
+  MonitorX,
+  RotateCw,
+  Snowflake,
+  Waves,
+  ZoomIn,
+  ZoomOut,
+} from 'lucide-react';
 import { useStore } from '../live/store';
 import { classes } from '../ui/classes';
 import { Button } from '../ui/Button';
@@ -6,6 +17,7 @@ import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';
 import type { Presenter } from './presenter';
 import { SimulatedScreen } from './simulatedScreen';
+import { TimeLapseButton } from './TimeLapseButton';
 
 /** What is being shown, and how it is followed; for whoever shows it, and in short for everybody else. */
 export default function ScreenBar({ workspace, side }: { workspace: Workspace; side: 'left' | 'right' }) {
@@ -32,7 +44,7 @@ export default function ScreenBar({ workspace, side }: { workspace: Workspace; s
             : `Shown by ${workspace.nameOf(screen.presenter)}`}
       </span>
       {back && <Button onClick={() => workspace.turnTo(screen.page)}>Back to it</Button>}
-      {presenter && <Controls presenter={presenter} />}
+      {presenter && <Controls presenter={presenter} workspace={workspace} />}
       {(presenter ?? workspace.isTeacher) && (
         <Button
           look="onBoard"
@@ -46,8 +58,8 @@ export default function ScreenBar({ workspace, side }: { workspace: Workspace; s
   );
 }
 
-function Controls({ presenter }: { presenter: Presenter }) {
-  const { follow, frozen, mirrored } = useStore(presenter.state);
+function Controls({ presenter, workspace }: { presenter: Presenter; workspace: Workspace }) {
+  const { follow, frozen, mirrored, zoom, keeps } = useStore(presenter.state);
   const { source } = presenter;
   return (
     <>
@@ -86,8 +98,27 @@ function Controls({ presenter }: { presenter: Presenter }) {
             icon={<FlipHorizontal2 aria-hidden size={20} />}
             onClick={() => presenter.mirror()}
           />
+          <IconButton
+            label="Closer"
+            disabled={zoom >= 4}
+            icon={<ZoomIn aria-hidden size={20} />}
+            onClick={() => presenter.zoomBy(0.5)}
+          />
+          <IconButton
+            label="Farther"
+            disabled={zoom <= 1}
+            icon={<ZoomOut aria-hidden size={20} />}
+            onClick={() => presenter.zoomBy(-0.5)}
+          />
+          <TimeLapseButton workspace={workspace} />
         </>
       )}
+      <IconButton
+        label="Keep a picture when writing starts"
+        active={keeps}
+        icon={<ImagePlus aria-hidden size={20} />}
+        onClick={() => presenter.setKeeps(!keeps)}
+      />
       {source instanceof SimulatedScreen && <Practice screen={source} />}
     </>
   );

@@ -13,8 +13,11 @@ export interface LiveState {
 export class LiveScreen {
   readonly state = new Store<LiveState | undefined>(undefined);
   readonly canvas = document.createElement('canvas');
-  /** What arrived of somebody else's screen: bytes in all, and the last delays from there to here, milliseconds. */
-  readonly received = { bytes: 0, delays: [] as number[] };
+  /**
+   * What arrived of somebody else's screen: bytes in all, the last delays from there to here, milliseconds,
+   * and the seconds of sound that were played.
+   */
+  readonly received = { bytes: 0, delays: [] as number[], sound: 0 };
   /** Counts changes of the picture. */
   readonly frames = new Store(0);
 

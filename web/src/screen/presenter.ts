@@ -6,9 +6,11 @@ import { releaseProxy, transfer, wrap } from 'comlink';
 import { Store } from '../live/store';
 import type { Workspace } from '../workspace/workspace';
 import type { EncodedPart, ScreenWorker } from './screen.worker';
+import { sendSound } from './soundSender';
 import type { ScreenSource } from './sources';
 
 const FRAME_MS = 100;
+const MOST_ZOOM = 4;
 /** Scrolled further than this part of the screen, what is written on is pictured anew. */
 const NEXT_PICTURE = 0.3;
 
@@ -19,6 +21,10 @@ export interface PresenterState {
   /** Quarter turns clockwise, and whether it is mirrored left to right; for cameras. */
   quarters: number;
   mirrored: boolean;
+  /** How much of it is shown: 1 all, 2 the middle half each way. */
+  zoom: number;
+  /** Whether a picture is kept as soon as writing starts. */
+  keeps: boolean;
 }
 
 /** A view's page, and the pictures of it that are stored. */
@@ -56,6 +62,8 @@ export class Presenter {
       frozen: false,
       quarters: 0,
       mirrored: false,
+      zoom: 1,
+      keeps: true,
     });
     source.onEnded = () => void this.stop();
     this.stops = [
@@ -69,6 +77,9 @@ export class Presenter {
   async start(): Promise<void> {
     await this.announce(true);
     this.hasStarted = true;
+    const { sound } = this.source;
+    const { sitting, connection } = this.workspace;
+    if (sound) this.stops.push(sendSound(sound, sitting!, connection));
     void this.nextFrame();
   }
 
@@ -102,6 +113,16 @@ export class Presenter {
 
   turn(): void {
     this.state.patch({ quarters: (this.state.get().quarters + 1) % 4 });
+  }
+
+  /** Shows the middle larger, or more of it again. */
+  zoomBy(step: number): void {
+    const zoom = Math.min(MOST_ZOOM, Math.max(1, this.state.get().zoom + step));
+    this.state.patch({ zoom });
+  }
+
+  setKeeps(keeps: boolean): void {
+    this.state.patch({ keeps });
   }
 
   mirror(): void {
@@ -165,14 +186,14 @@ export class Presenter {
 
   /** The source's picture now, turned and mirrored. */
   private picture(): Promise<ImageBitmap> {
-    const { quarters, mirrored } = this.state.get();
-    if (quarters === 0 && !mirrored) return createImageBitmap(this.source.picture);
+    const { quarters, mirrored, zoom } = this.state.get();
+    if (quarters === 0 && !mirrored && zoom === 1) return createImageBitmap(this.source.picture);
     const { width, height } = this.size();
     const own = this.source.size();
     const turned = new OffscreenCanvas(width, height);
     const ctx = turned.getContext('2d')!;
     ctx.translate(width / 2, height / 2);
-    if (mirrored) ctx.scale(-1, 1);
+    ctx.scale(mirrored ? -zoom : zoom, zoom);
     ctx.rotate((quarters * Math.PI) / 2);
     ctx.drawImage(this.source.picture, -own.width / 2, -own.height / 2);
     return Promise.resolve(turned.transferToImageBitmap());
@@ -256,6 +277,7 @@ export class Presenter {
   /** Pictures the screen as soon as it is written on where there is no picture of it yet. */
   private keepWhereWritten(): void {
     const live = this.workspace.screen.state.get();
+    if (!this.state.get().keeps) return;
     if (!live || !this.current || live.page !== this.current.page || !this.isWrittenOn()) return;
     const far = NEXT_PICTURE * this.workspace.screen.canvas.height * this.unitsPerPixel(this.size().width);
     const near = this.current.pictures.some(

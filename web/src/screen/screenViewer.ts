@@ -1,7 +1,8 @@
-import type { ScreenPart } from '@doodla/core';
+import type { ScreenPart, SoundPart } from '@doodla/core';
 import { SCREEN } from '@doodla/core';
 import type { Connection } from '../live/connection';
 import type { LiveScreen } from './liveScreen';
+import { SoundPlayer } from './soundPlayer';
 
 /** Waiting longer than this for a frame means that it will not come. */
 const GIVE_UP_MS = 1500;
@@ -14,6 +15,7 @@ export class ScreenViewer {
   private queue: Promise<void> = Promise.resolve();
   private waiting = 0;
   private decoder: VideoDecoder | undefined;
+  private sound: SoundPlayer | undefined;
   private decoded: ((frame: VideoFrame | undefined) => void) | undefined;
   /** Whether a whole picture has been drawn, so that parts have something to be put on. */
   private started = false;
@@ -25,6 +27,7 @@ export class ScreenViewer {
   ) {
     this.stops = [
       connection.on(SCREEN.part, (head: ScreenPart, bytes: ArrayBuffer) => this.take(head, bytes)),
+      connection.on(SCREEN.sound, (head: SoundPart, bytes: ArrayBuffer) => this.hear(head, bytes)),
       connection.onOnline(() => this.askForWhole()),
     ];
   }
@@ -33,15 +36,24 @@ export class ScreenViewer {
   reset(): void {
     this.started = false;
     this.closeDecoder();
+    this.sound?.close();
+    this.sound = undefined;
   }
 
   close(): void {
     for (const stop of this.stops) stop();
-    this.closeDecoder();
+    this.reset();
   }
 
   askForWhole(): void {
     this.connection.sendVolatile(SCREEN.whole, { sitting: this.sitting });
+  }
+
+  private hear(head: SoundPart, bytes: ArrayBuffer): void {
+    if (head.sitting !== this.sitting) return;
+    this.sound ??= new SoundPlayer();
+    this.sound.take(head, bytes);
+    this.screen.received.sound = this.sound.played;
   }
 
   private take(head: ScreenPart, bytes: ArrayBuffer): void {

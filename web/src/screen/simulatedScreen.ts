@@ -31,11 +31,20 @@ export class SimulatedScreen implements ScreenSource {
   slide = 0;
   playing = false;
   private readonly article = drawArticle();
+  private readonly audio = new AudioContext();
+  /** The film hums while it plays. */
+  private readonly hum = new GainNode(this.audio, { gain: 0 });
+  readonly sound: MediaStreamTrack | undefined;
   private readonly timer: ReturnType<typeof setInterval>;
   private film = 0;
 
   constructor() {
     Object.assign(this.picture, SIZE);
+    const tone = new OscillatorNode(this.audio, { frequency: 220, type: 'triangle' });
+    const out = this.audio.createMediaStreamDestination();
+    tone.connect(this.hum).connect(out);
+    tone.start();
+    this.sound = out.stream.getAudioTracks()[0];
     this.draw();
     this.timer = setInterval(() => this.draw(), FRAME_MS);
   }
@@ -46,10 +55,12 @@ export class SimulatedScreen implements ScreenSource {
 
   stop(): void {
     clearInterval(this.timer);
+    void this.audio.close();
   }
 
   togglePlaying(): void {
     this.playing = !this.playing;
+    this.hum.gain.value = this.playing ? 0.1 : 0;
   }
 
   scrollBy(by: number): void {

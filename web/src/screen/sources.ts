@@ -4,6 +4,8 @@ export interface ScreenSource {
   /** What is drawn of it; an element that has a size once it is ready. */
   picture: HTMLVideoElement | HTMLCanvasElement;
   size(): { width: number; height: number };
+  /** What is heard with it, if anything. */
+  sound?: MediaStreamTrack | undefined;
   /** Called when it ends by itself, such as by the browser's own button. */
   onEnded: () => void;
   stop(): void;
@@ -31,7 +33,8 @@ export async function pickScreen(): Promise<ScreenSource | undefined> {
     );
   }
   const stream = await navigator.mediaDevices
-    .getDisplayMedia({ video: { ...MOST, frameRate: FRAMES_PER_SECOND }, audio: false })
+    // The browser asks the person whether the tab's sound goes along.
+    .getDisplayMedia({ video: { ...MOST, frameRate: FRAMES_PER_SECOND }, audio: true })
     .catch((error: DOMException) => {
       if (error.name === 'NotAllowedError') return undefined;
       throw new SourceError('The screen could not be shared. Please try again, or choose a window instead.');
@@ -59,6 +62,7 @@ async function fromStream(stream: MediaStream, kind: 'screen' | 'camera'): Promi
   const source: ScreenSource = {
     kind,
     picture,
+    sound: stream.getAudioTracks()[0],
     size: () => ({ width: picture.videoWidth, height: picture.videoHeight }),
     onEnded: () => undefined,
     stop: () => {

@@ -26,6 +26,14 @@ export class PageActions {
     if (this.perform([{ do: 'addPage', page }])) this.workspace.turnTo(page.id);
   }
 
+  /** Adds a page after another without turning to it. Returns its id. */
+  addQuietly(sheet: Sheet, after: string, title: string): string {
+    const id = nanoid();
+    const order = this.orderBeside(after, 'after');
+    this.perform([{ do: 'addPage', page: { id, order, title, removed: false, ...sheet } }]);
+    return id;
+  }
+
   /** Puts a copy after a page, with all that is on it, and shows it. */
   duplicate(id: string): void {
     const original = this.find(id);

@@ -25,7 +25,7 @@ export function useClipboard(workspace: Workspace): void {
 }
 
 export function picturesIn(files: FileList): File[] {
-  return [...files].filter((file) => file.type.startsWith('image/'));
+  return [...files].filter((file) => file.type.startsWith('image/') || /\.hei[cf]$/i.test(file.name));
 }
 
 function pasteMarks(workspace: Workspace, text: string): boolean {
