@@ -1,3 +1,4 @@
+import type { Scene } from '@doodla/core';
 import type { Page } from '@playwright/test';
 import { expect } from '@playwright/test';
 
@@ -14,6 +15,14 @@ export interface StageState {
   }[];
   /** The screen that is shown live. */
   screen: { page: string; offset: { x: number; y: number }; certain: boolean } | null;
+  /** The shown page. */
+  page: string;
+  /** What is set up for the class. */
+  scene: Scene | null;
+  /** Where people point, page units. */
+  pointing: { x: number; y: number }[];
+  /** Strokes of others that are no marks, and own ones that fade. */
+  wet: number;
   waiting: number;
   scale: number;
   /** Window pixels of the page's upper left corner. */
@@ -24,6 +33,13 @@ export interface StageState {
 export function stageState(page: Page): Promise<StageState> {
   return page.evaluate(() =>
     (window as unknown as { doodla: { stageState(): StageState } }).doodla.stageState(),
+  );
+}
+
+/** Of the page beside the first, while two are shown. */
+export function sideState(page: Page): Promise<StageState> {
+  return page.evaluate(() =>
+    (window as unknown as { doodla: { sideState(): StageState } }).doodla.sideState(),
   );
 }
 

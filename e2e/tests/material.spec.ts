@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { bringIn, expect, joinAs, startClass, surfaceShown, test } from '../support/fixtures';
 import { makeHandout } from '../support/handout';
@@ -192,6 +193,12 @@ test('a camera is shown, and a region of it is grabbed onto a page', async ({ br
       ),
     )
     .toBe(1280);
+  await teacher.getByRole('button', { name: 'Closer' }).click();
+  await expect(teacher.getByRole('button', { name: 'Farther' })).toBeEnabled();
+  await teacher.getByRole('button', { name: 'A picture again and again' }).click();
+  await teacher.getByRole('menuitem', { name: 'Every 5 minutes' }).click();
+  await expect(teacher.getByLabel(/^Page \d of 5$/)).toBeVisible();
+  await teacher.getByRole('button', { name: 'Stop taking pictures' }).click();
   await teacher.keyboard.press('g');
   const picture = teacher.getByRole('img', { name: 'What is grabbed' });
   const box = (await picture.boundingBox())!;
@@ -211,4 +218,85 @@ test('a camera is shown, and a region of it is grabbed onto a page', async ({ br
   const download = teacher.waitForEvent('download');
   await teacher.getByRole('button', { name: 'Save' }).click();
   expect((await download).suggestedFilename()).toMatch(/^grab-.*\.png$/);
+});
+
+/** A moving picture of two seconds, as this browser records one. */
+function film(page: Page): Promise<number[]> {
+  return page.evaluate(async () => {
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [320, 240];
+    const ctx = canvas.getContext('2d')!;
+    let n = 0;
+    const timer = setInterval(() => {
+      ctx.fillStyle = `hsl(${n++ * 12} 70% 50%)`;
+      ctx.fillRect(0, 0, 320, 240);
+    }, 40);
+    const recorder = new MediaRecorder(canvas.captureStream(25), { mimeType: 'video/webm;codecs=vp8' });
+    const parts: Blob[] = [];
+    recorder.ondataavailable = ({ data }) => parts.push(data);
+    recorder.start();
+    await new Promise((resolve) => setTimeout(resolve, 2000));
+    const stopped = new Promise((resolve) => (recorder.onstop = resolve));
+    recorder.stop();
+    await stopped;
+    clearInterval(timer);
+    return [...new Uint8Array(await new Blob(parts).arrayBuffer())];
+  });
+}
+
+const playing = (page: Page) =>
+  page.evaluate(() => {
+    const video = document.querySelector('video')!;
+    return { paused: video.paused, time: video.currentTime };
+  });
+
+test('a video is played in step for all, held by writing, and what is written keeps its frame', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  const bytes = Buffer.from(await film(teacher));
+  await teacher.getByRole('button', { name: 'Bring in' }).click();
+  await teacher.getByRole('menuitem', { name: 'A sound or video file' }).click();
+  const chooser = teacher.getByLabel('Choose a recording');
+  await chooser.setInputFiles({ name: 'notes.mp4', mimeType: 'video/mp4', buffer: Buffer.from('no film') });
+  await expect(teacher.getByRole('alert')).toContainText('cannot play this file');
+  await chooser.setInputFiles({ name: 'crossing.webm', mimeType: 'video/webm', buffer: bytes });
+  await expect(teacher.getByLabel('Page 2 of 3')).toBeVisible();
+  await teacher.getByRole('slider', { name: 'Place in the recording' }).fill('0.5');
+  for (const page of [teacher, wren])
+    await expect.poll(async () => (await playing(page)).time).toBeCloseTo(0.5, 1);
+  await teacher.getByRole('button', { name: 'Play the recording' }).click();
+  await expect.poll(async () => (await playing(wren)).paused).toBe(false);
+  await teacher.keyboard.press('p');
+  await draw(teacher, wave(200, 200));
+  for (const page of [teacher, wren]) await expect.poll(async () => (await playing(page)).paused).toBe(true);
+  await expect
+    .poll(async () => Math.abs((await playing(teacher)).time - (await playing(wren)).time))
+    .toBeLessThan(0.1);
+  await expectMarks(wren, 1);
+  await teacher.getByRole('button', { name: 'Play the recording' }).click();
+  await expect(teacher.getByLabel('Page 2 of 4')).toBeVisible();
+  await expectMarks(wren, 0);
+  await teacher.keyboard.press('PageDown');
+  await expectMarks(wren, 1);
+});
+
+test('a picture as phones take it, HEIC, is put on the page in its own colours', async ({ teacher }) => {
+  // Made by libheif's heif-enc from a picture whose left half is red and whose right half is blue.
+  await teacher.getByLabel('Choose pictures').setInputFiles('support/files/two-colours.heic');
+  await expectMarks(teacher, 1);
+  await teacher.keyboard.press('p');
+  const { bounds } = (await stageState(teacher)).marks[0]!;
+  const shot = PNG.sync.read(await teacher.screenshot());
+  for (const [part, colour] of [
+    [0.25, [208, 32, 32]],
+    [0.75, [32, 64, 208]],
+  ] as const) {
+    const [x, y] = await at(teacher, bounds.x + bounds.width * part, bounds.y + bounds.height / 2);
+    const i = (Math.round(y) * shot.width + Math.round(x)) * 4;
+    colour.forEach((value, k) => expect(Math.abs(shot.data[i + k]! - value)).toBeLessThan(24));
+  }
 });

@@ -8,7 +8,12 @@ function stageState(workspace: Workspace, stage: Stage) {
   const marks = page === undefined ? [] : workspace.layers.flatMap((layer) => layer.on(page).all());
   const { scale, x, y } = stage.view.get();
   const box = stage.host.getBoundingClientRect();
+  const { pointers, ink, classroom } = workspace;
   return {
+    page,
+    scene: classroom?.scene.get() ?? null,
+    pointing: page === undefined ? [] : (pointers?.onPage(page) ?? []).map(([, { trail }]) => trail.at(-1)),
+    wet: page === undefined ? 0 : (ink?.onPage(page).length ?? 0),
     marks: marks.map((mark) => ({
       id: mark.id,
       kind: mark.kind,
@@ -29,5 +34,11 @@ function stageState(workspace: Workspace, stage: Stage) {
 export function exposeStage(workspace: Workspace, stage: Stage): void {
   const source = () => workspace.presenter.get()?.source;
   const { screen } = workspace;
-  Object.assign(window, { doodla: { stageState: () => stageState(workspace, stage), source, screen } });
+  const state = () => stageState(workspace, stage);
+  const { doodla } = window as unknown as { doodla?: object };
+  const { classroom } = workspace;
+  const own = workspace.isBeside
+    ? { ...doodla, sideState: state }
+    : { stageState: state, source, screen, classroom };
+  Object.assign(window, { doodla: own });
 }

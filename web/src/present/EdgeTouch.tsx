@@ -8,7 +8,6 @@ export default function EdgeTouch({ onTouch }: { onTouch(): void }) {
           type="button"
           aria-label={`Bring the tools back (${side} edge)`}
           title="Bring the tools back"
-          onPointerDown={onTouch}
           onClick={onTouch}
           className="absolute inset-y-0 z-30 w-4 touch-none opacity-0 hover:bg-chalk hover:opacity-40 focus-visible:bg-chalk focus-visible:opacity-70"
           style={{ [side]: 0 }}

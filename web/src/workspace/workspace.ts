@@ -198,6 +198,11 @@ export class Workspace {
     return this.options.token === undefined || this.options.device !== undefined;
   }
 
+  /** Whether this is the second of two pages that are shown. */
+  get isBeside(): boolean {
+    return this.main !== undefined;
+  }
+
   /** What this is, if not the teacher's or a student's own browser. */
   get device(): DeviceKind | undefined {
     return this.options.device;
