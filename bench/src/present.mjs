@@ -124,7 +124,7 @@ function turnFrames(page, key) {
         };
         const before = colour();
         requestAnimationFrame(() => {
-          document.body.dispatchEvent(new KeyboardEvent('keydown', { key: pressed, bubbles: true }));
+          document.body.dispatchEvent(new window.KeyboardEvent('keydown', { key: pressed, bubbles: true }));
           let frames = 0;
           const look = () => {
             frames++;

@@ -125,9 +125,10 @@ test('one lesson is taught to two classes; each keeps its own marks, dropped one
 
   // The first class is kept, under a name that is filled in.
   await teacher.getByRole('button', { name: 'End class' }).click();
-  await expect(teacher.getByLabel('Name of what is kept')).toHaveValue(/^bridges, \d+ \w+ \d{4}, \d\d:\d\d$/);
+  await expect(teacher.getByLabel('Title or theme')).toHaveValue('bridges');
+  await expect(teacher.getByLabel('Date and time')).toHaveValue(/^\d+ \w+ \d{4}, \d\d:\d\d$/);
   await expect(teacher.getByText('4 marks on 2 pages')).toBeVisible();
-  await teacher.getByLabel('Name of what is kept').fill('Form 8, first');
+  await teacher.getByLabel('Class', { exact: true }).fill('Form 8, first');
   await teacher.getByRole('button', { name: 'Keep and end' }).click();
   await teacher.waitForURL(/\/lesson\//);
   await expect(wren.getByText('This class has ended')).toBeVisible();
@@ -169,9 +170,10 @@ test('one lesson is taught to two classes; each keeps its own marks, dropped one
   await third.getByRole('button', { name: 'Classes (2)' }).click();
   await third.getByRole('button', { name: 'Bring back' }).click();
   await expect(third.getByRole('button', { name: 'Bring back' })).toBeHidden();
-  for (const button of await third.getByRole('button', { name: 'Compare', exact: true }).all()) await button.click();
+  for (const button of await third.getByRole('button', { name: 'Compare', exact: true }).all())
+    await button.click();
   await third.getByRole('button', { name: 'Compare the two' }).click();
-  await expect(third.getByRole('region', { name: 'Form 8, first' })).toBeVisible();
+  await expect(third.getByRole('region', { name: /^Form 8, first, bridges/ })).toBeVisible();
   await expect(third.getByTestId('stage')).toHaveCount(2);
   await third.getByRole('link', { name: 'Back to the lesson' }).click();
   await surfaceShown(third);

@@ -37,7 +37,13 @@ export function TopBar({ back, backLabel, title, arrangement, side, children }: 
         <h1 className={columns ? 'line-clamp-2 leading-tight font-bold' : 'truncate font-bold'}>{title}</h1>
       </div>
       {children && (
-        <div className={classes('flex gap-1', HOLDER, columns ? 'w-44 flex-col' : 'flex-wrap justify-end')}>
+        <div
+          className={classes(
+            'flex gap-1 [&_button]:px-3',
+            HOLDER,
+            columns ? 'w-44 flex-col' : 'flex-wrap justify-end',
+          )}
+        >
           {children}
         </div>
       )}

@@ -208,7 +208,7 @@ function FoldedReach({ workspace, reach, state }: ReachPanelProps & { state: Rea
   return (
     <div
       style={placeOf(state)}
-      className="absolute z-20 max-sm:!top-auto max-sm:!bottom-2 max-sm:!transform-none"
+      className="absolute z-20 max-sm:!top-auto max-sm:!bottom-18 max-sm:!transform-none"
     >
       <IconButton
         label={`Show the tools (in hand: ${writing ? tool : 'use'})`}

@@ -5,6 +5,8 @@ import type { SittingDetail } from '../api/lessons';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
+import type { KeptName } from './keptName';
+import { knownGroups, rememberGroup, titleOf } from './keptName';
 import { PagePreview } from './PagePreview';
 import type { Workspace } from '../workspace/workspace';
 
@@ -17,7 +19,11 @@ interface EndDialogProps {
 
 /** Ends a class: keep its marks under a name, or drop them, with what would be lost in sight. */
 export default function EndDialog({ workspace, sitting, onEnded, onClose }: EndDialogProps) {
-  const [title, setTitle] = useState(sitting.title);
+  const [name, setName] = useState<KeptName>(() => ({
+    group: knownGroups()[0] ?? '',
+    theme: sitting.lessonTitle,
+    when: format(sitting.openedAt, 'd MMM yyyy, HH:mm'),
+  }));
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
   const written = useMemo(() => writtenPages(workspace), [workspace]);
@@ -25,7 +31,8 @@ export default function EndDialog({ workspace, sitting, onEnded, onClose }: EndD
   const end = async (drop: boolean) => {
     setBusy(true);
     try {
-      await endSitting(sitting.id, { title, drop });
+      await endSitting(sitting.id, { title: titleOf(name), drop });
+      rememberGroup(name.group);
       onEnded();
     } catch (error) {
       setBusy(false);
@@ -45,16 +52,33 @@ export default function EndDialog({ workspace, sitting, onEnded, onClose }: EndD
           void end(false);
         }}
       >
+        <div className="grid gap-x-3 sm:grid-cols-2">
+          <TextField
+            label="Class"
+            list="known-groups"
+            value={name.group}
+            maxLength={60}
+            onChange={(event) => setName({ ...name, group: event.target.value })}
+          />
+          <TextField
+            label="Date and time"
+            value={name.when}
+            maxLength={40}
+            onChange={(event) => setName({ ...name, when: event.target.value })}
+          />
+        </div>
+        <datalist id="known-groups">
+          {knownGroups().map((group) => (
+            <option key={group} value={group} />
+          ))}
+        </datalist>
         <TextField
-          label="Name of what is kept"
-          value={title}
-          maxLength={200}
+          label="Title or theme"
+          value={name.theme}
+          maxLength={90}
           required
-          onChange={(event) => setTitle(event.target.value)}
+          onChange={(event) => setName({ ...name, theme: event.target.value })}
         />
-        <p className="-mt-2 mb-3 text-sm text-ink-soft">
-          Began {format(sitting.openedAt, 'd MMM yyyy, HH:mm')}
-        </p>
         {marks === 0 ? (
           <p className="mb-4">Nothing was written in this class.</p>
         ) : (
