@@ -69,13 +69,13 @@ export async function draw(page: Page, points: readonly [number, number][], rele
   const [first, ...rest] = points.map(([px, py]): [number, number] => [x + px * scale, y + py * scale]);
   await page.mouse.move(...first!);
   await page.mouse.down();
-  for (const point of rest) await page.mouse.move(...point, { steps: 2 });
+  for (const point of rest) await page.mouse.move(...point);
   if (release) await page.mouse.up();
 }
 
 /** A wavy line to the right from a place on the page. */
 export function wave(x: number, y: number, length = 120): [number, number][] {
-  return Array.from({ length: 9 }, (_, i) => [x + (i * length) / 8, y + 12 * Math.sin(i * 1.5)]);
+  return Array.from({ length: 6 }, (_, i) => [x + (i * length) / 5, y + 12 * Math.sin(i * 2.4)]);
 }
 
 /** Types a text at a place on the page. */

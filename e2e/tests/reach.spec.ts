@@ -181,6 +181,19 @@ test('a colour is picked from the page where the browser has no way of its own',
   );
 });
 
+test('buttons are 56 px on a display and 44 px at a desk, as one chooses', async ({ teacher }) => {
+  const height = async () =>
+    (await teacher.getByRole('button', { name: 'Eraser', exact: true }).boundingBox())!.height;
+  expect(await height()).toBeGreaterThanOrEqual(44);
+  await teacher.keyboard.press('?');
+  await teacher.getByRole('radio', { name: 'Display' }).click();
+  await teacher.keyboard.press('Escape');
+  await expect.poll(height).toBeGreaterThanOrEqual(56);
+  await teacher.reload();
+  await surfaceShown(teacher);
+  await expect.poll(height).toBeGreaterThanOrEqual(56);
+});
+
 test('two people at one display write at the same time, each with a pen of their own', async ({
   teacher,
 }) => {

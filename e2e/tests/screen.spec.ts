@@ -63,6 +63,14 @@ test('ink on a shared page stays on its words when the page is scrolled, on ever
   // A video in the page must not drag the ink along.
   await bar(teacher, 'Scroll down');
   await bar(teacher, 'Video');
+  const heard = (page: Page) =>
+    page.evaluate(
+      () =>
+        (window as unknown as { doodla: { screen: { received: { sound: number } } } }).doodla.screen.received
+          .sound,
+    );
+  // It hums, and students hear it.
+  for (const page of [wren, rowan]) await expect.poll(() => heard(page)).toBeGreaterThan(0.5);
   for (const page of all) await expect.poll(() => offsetOf(page)).toBe(-240);
   await bar(teacher, 'Scroll down');
   await expect.poll(() => offsetOf(teacher)).toBe(-480);

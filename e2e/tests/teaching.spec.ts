@@ -197,6 +197,22 @@ test('one lesson is taught to two classes; each keeps its own marks, dropped one
   }
 });
 
+test('a small window over other programs turns pages and sets pens and time', async ({ teacher }) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
+  await startClass(teacher);
+  const opened = teacher.context().waitForEvent('page');
+  await teacher.getByRole('button', { name: 'A small window over other programs' }).click();
+  const helper = await opened;
+  await helper.getByRole('button', { name: 'Next page' }).click();
+  await expect(teacher.getByLabel('Page 2 of 2')).toBeVisible();
+  await helper.getByRole('button', { name: 'Pens down: let them write' }).click();
+  await expect(teacher.getByRole('button', { name: 'Pens up', exact: true })).toBeVisible();
+  await helper.getByRole('button', { name: 'Grab a picture onto the next page' }).click();
+  await expect(teacher.getByLabel('Page 3 of 3')).toBeVisible();
+  await helper.getByRole('button', { name: /^Three minutes/ }).click();
+  await expect(teacher.getByRole('timer')).toBeVisible();
+});
+
 test('marks of a class are kept in the lesson, and that can be undone', async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
   await startClass(teacher);

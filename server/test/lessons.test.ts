@@ -27,6 +27,8 @@ describe('bringing in a PDF', () => {
     expect(lesson!.title).toBe('load and span');
     const sha256 = createHash('sha256').update(pdf).digest('hex');
     expect(existsSync(join(server.data, 'files', sha256.slice(0, 2), sha256))).toBe(true);
+    // Its picture is drawn once its teacher looks at the list.
+    await titles();
     await expect
       .poll(async () => (await teacher.send('GET', `/api/lessons/${lesson!.id}/cover`)).status, {
         timeout: 10_000,

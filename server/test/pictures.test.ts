@@ -78,6 +78,11 @@ describe('pictures', () => {
     ],
     ['a PNG that is cut off', createCanvas(64, 64).toBuffer('image/png').subarray(0, 40)],
     ['nothing', Buffer.alloc(0)],
+    // Signature, IHDR and IEND of a PNG that claims 12,000 × 9,000 pixels (W3C PNG §5.2, §11.2).
+    [
+      'a hundred megapixels',
+      Buffer.from('89504e470d0a1a0a0000000d4948445200002ee000002328080600000049454e44ae426082', 'hex'),
+    ],
   ])('are refused where they are %s', async (_, bytes) => {
     const { status, body } = await send(`/api/lessons/${lesson}/pictures`, bytes, {}, teacher);
     expect(status).toBe(415);

@@ -1,12 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { LogState, MediaForm, Page } from '@doodla/core';
-import { byOrder, FORMATS, orderBetween, orderSequence } from '@doodla/core';
+import { byOrder, FORMATS, orderBetween, orderedPages, orderSequence } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, Not, Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
 import { LogsService } from '../live/logs.service.js';
-import type { Material } from '../materials/material.entity.js';
+import { Material } from '../materials/material.entity.js';
 import type { ReadMaterial } from '../materials/materials.service.js';
 import { PdfReader } from '../materials/pdfReader.js';
 import { FileStore } from '../storage/fileStore.js';
@@ -16,21 +16,27 @@ import { LessonMaterial } from './lessonMaterial.entity.js';
 const COVER_WIDTH = 480;
 /** Width at which every viewer lays a web page out, page units. */
 const WEB_PAGE_WIDTH = 1024;
-/** The teacher is looking at the first page now; drawing it on the server must not hold that up. */
-const COVER_DELAY_MS = 1500;
 
 @Injectable()
 export class LessonsService {
+  /** Lessons whose cover has been begun since the start. */
+  private readonly covered = new Set<string>();
+
   constructor(
     @InjectRepository(Lesson) private readonly lessons: Repository<Lesson>,
     @InjectRepository(LessonMaterial) private readonly links: Repository<LessonMaterial>,
     private readonly logs: LogsService,
+    @InjectRepository(Material) private readonly materials: Repository<Material>,
     private readonly pdfs: PdfReader,
     private readonly files: FileStore,
   ) {}
 
-  list(teacherId: string): Promise<Lesson[]> {
-    return this.lessons.find({ where: { teacherId, deletedAt: IsNull() }, order: { usedAt: 'DESC' } });
+  /** A teacher's lessons, last used first. Covers that are missing are drawn from now on. */
+  async list(teacherId: string): Promise<Lesson[]> {
+    const where = { teacherId, deletedAt: IsNull() };
+    const lessons = await this.lessons.find({ where, order: { usedAt: 'DESC' } });
+    for (const { id, coverSha256 } of lessons) if (coverSha256 === null) void this.makeCover(id);
+    return lessons;
   }
 
   /** The teacher's own lesson. Throws Problem where it is deleted or somebody else's. */
@@ -57,7 +63,6 @@ export class LessonsService {
       deletedAt: null,
     });
     await this.insertPages(lesson, { material, sizes });
-    setTimeout(() => void this.makeCover(lesson.id, material.sha256), COVER_DELAY_MS).unref();
     return lesson;
   }
 
@@ -180,8 +185,14 @@ export class LessonsService {
     if (!affected) throw notFound('This lesson');
   }
 
-  private async makeCover(id: string, sha256: string): Promise<void> {
+  private async makeCover(id: string): Promise<void> {
+    if (this.covered.has(id)) return;
+    this.covered.add(id);
     try {
+      const { state } = await this.logs.open(id);
+      const [first] = orderedPages(state.pages.values());
+      if (first?.surface.kind !== 'pdf') return;
+      const { sha256 } = await this.materials.findOneByOrFail({ id: first.surface.material });
       const png = await this.pdfs.cover(this.files.pathOf(sha256), COVER_WIDTH);
       await this.lessons.update({ id }, { coverSha256: await this.files.put(png) });
     } catch {

@@ -3,7 +3,7 @@ import { useStore } from '../live/store';
 import type { Workspace } from '../workspace/workspace';
 
 /** A quiet sign while the connection is away or work is still to be sent. */
-export function ConnectionSign({ workspace }: { workspace: Workspace }) {
+export default function ConnectionSign({ workspace }: { workspace: Workspace }) {
   const connection = useStore(workspace.connection.status);
   const { waiting } = useStore(workspace.target.status);
   if (connection === 'online' || connection === 'connecting') return null;

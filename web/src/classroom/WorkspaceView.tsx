@@ -13,13 +13,13 @@ import { Reach } from '../reach/reachState';
 import { picturesIn, useClipboard } from '../workspace/useClipboard';
 import { useShortcuts } from '../workspace/useShortcuts';
 import type { Workspace } from '../workspace/workspace';
-import { ConnectionSign } from './ConnectionSign';
 
 /** The page shows first, its tools a moment later. */
 const ReachPanel = lazy(() =>
   import('../reach/ReachPanel').then((module) => ({ default: module.ReachPanel })),
 );
 
+const ConnectionSign = lazy(() => import('./ConnectionSign'));
 const Announcer = lazy(() => import('../page/Announcer'));
 const EdgeTouch = lazy(() => import('../present/EdgeTouch'));
 const SlimTurner = lazy(() => import('../present/SlimTurner'));
@@ -87,7 +87,8 @@ export function WorkspaceView({ workspace, corners, children, slim = false }: Wo
   const bare = slim || isPresenting;
   return (
     <div
-      className="fixed inset-0"
+      className="group/view fixed inset-0"
+      data-presenting={isPresenting || undefined}
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
@@ -119,7 +120,7 @@ export function WorkspaceView({ workspace, corners, children, slim = false }: Wo
           <ReachPanel workspace={active} reach={reach} />
         )}
         <OtherHand workspace={workspace} side={away} />
-        {workspace.isTeacher && !workspace.device && <NotesPanel workspace={workspace} />}
+        {workspace.isTeacher && !bare && <NotesPanel workspace={workspace} />}
         {dropped.length > 0 && (
           <DocumentDialog workspace={workspace} dropped={dropped} onClose={() => setDropped([])} />
         )}
@@ -159,8 +160,8 @@ export function WorkspaceView({ workspace, corners, children, slim = false }: Wo
       </Suspense>
       <Suspense>
         <Announcer workspace={workspace} />
+        <ConnectionSign workspace={workspace} />
       </Suspense>
-      <ConnectionSign workspace={workspace} />
       {children}
     </div>
   );

@@ -98,7 +98,7 @@ export class MediaFrame {
 
   /** Draws the frame that is seen now, in page units. */
   drawInto(ctx: CanvasRenderingContext2D): void {
-    if (!this.page || this.video.videoWidth === 0) return;
+    if (this.page?.surface.kind !== 'media' || this.video.videoWidth === 0) return;
     ctx.drawImage(this.video, 0, 0, this.page.width, this.page.height);
   }
 

@@ -181,8 +181,8 @@ export class Stage {
 
   /** Draws what is seen of the page within `rect` (page units) into a context that is in page units. */
   paintInto(ctx: CanvasRenderingContext2D, rect: Rect, surface: SurfaceView): void {
-    this.canvas.paintInto(ctx, rect, surface);
     this.media?.drawInto(ctx);
+    this.canvas.paintInto(ctx, rect, surface);
   }
 
   /** Shows a preview that comes from elsewhere than a tool, such as the handles of a selection. */
@@ -286,6 +286,7 @@ export class Stage {
   private showPage(): void {
     const { page, layers, surfaces } = this.workspace;
     if (!page) return;
+    this.takeRegion();
     this.applyFit();
     const surface = surfaces.of(page);
     this.host.dataset.shown = String(surface.shown && page.surface.kind !== 'web');
@@ -375,12 +376,26 @@ export class Stage {
   }
 
   private sceneChanged(): void {
+    this.canvas.touchWet();
+    if (this.takeRegion()) this.applyFit();
+  }
+
+  /** Takes the region in that fills the window on the shown page. Returns whether it is another than before. */
+  private takeRegion(): boolean {
     const { focus } = this.workspace;
     const region = focus?.kind === 'enlarged' ? focus : undefined;
-    this.canvas.touchWet();
-    if (region === this.region) return;
+    const { region: before } = this;
     this.region = region;
-    this.setFit(region ? 'region' : 'page');
+    const same =
+      region === before ||
+      (region &&
+        before &&
+        region.x === before.x &&
+        region.y === before.y &&
+        region.width === before.width &&
+        region.height === before.height);
+    if (!same) this.fit.set(region ? 'region' : 'page');
+    return !same;
   }
 
   private webShown(): void {

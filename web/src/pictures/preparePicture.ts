@@ -1,3 +1,5 @@
+import { imageSize } from 'image-size';
+
 /** A picture ready to be sent: turned upright, no larger than is of use, PNG or JPEG. */
 export interface PreparedPicture {
   blob: Blob;
@@ -10,9 +12,13 @@ export interface PreparedPicture {
 
 /** Longest side that is kept; enough for a wide display. */
 const MAX_SIDE = 2400;
-/** Pictures with more pixels than this are not even decoded. */
-const MAX_PIXELS = 120_000_000;
+/** Pictures with more pixels than this are not even decoded: each takes four bytes of memory. */
+const MAX_PIXELS = 80_000_000;
+/** A picture says its size within so many bytes, previews that cameras put before it included. */
+const HEAD_BYTES = 512_000;
 const JPEG_QUALITY = 0.9;
+
+const TOO_LARGE = 'This picture is too large to be shown. Please make it smaller first.';
 
 /** A file that cannot be shown. The message is fit to be shown. */
 export class PictureError extends Error {
@@ -25,11 +31,10 @@ export class PictureError extends Error {
  */
 export async function preparePicture(file: Blob): Promise<PreparedPicture> {
   const isSvg = file.type === 'image/svg+xml';
+  if (!isSvg) await refuseHuge(file);
   const image = isSvg ? await decodeSvg(file) : await decode(file);
   const { width: fullWidth, height: fullHeight } = image;
-  if (fullWidth * fullHeight > MAX_PIXELS) {
-    throw new PictureError('This picture is too large to be shown. Please make it smaller first.');
-  }
+  if (fullWidth * fullHeight > MAX_PIXELS) throw new PictureError(TOO_LARGE);
   const factor = Math.min(1, MAX_SIDE / Math.max(fullWidth, fullHeight));
   const [width, height] = [
     Math.max(1, Math.round(fullWidth * factor)),
@@ -48,6 +53,18 @@ export async function preparePicture(file: Blob): Promise<PreparedPicture> {
       ? { width, height }
       : { width: image.naturalWidth || width, height: image.naturalHeight || height };
   return { blob, ...shown, scaled: factor < 1 };
+}
+
+/** Throws PictureError where a picture says of itself that it is too large; unknown ones are left to the decoder. */
+async function refuseHuge(file: Blob): Promise<void> {
+  const head = new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer());
+  let size: { width: number; height: number };
+  try {
+    size = imageSize(head);
+  } catch {
+    return;
+  }
+  if (size.width * size.height > MAX_PIXELS) throw new PictureError(TOO_LARGE);
 }
 
 async function decode(file: Blob): Promise<ImageBitmap> {

@@ -30,7 +30,7 @@ export default function FloatingHelper({ workspace }: { workspace: Workspace }) 
   };
   if (shown) return createPortal(<Helper workspace={workspace} />, shown.document.body);
   return (
-    <div className="absolute bottom-2 left-2 z-10 rounded-2xl border-2 border-board-line bg-board text-paper max-sm:hidden">
+    <div className="absolute bottom-2 left-2 z-10 rounded-2xl border-2 border-board-line bg-board text-paper group-data-presenting/view:hidden max-sm:hidden">
       <IconButton
         label="A small window over other programs"
         icon={<PictureInPicture2 aria-hidden size={20} />}

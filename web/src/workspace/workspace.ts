@@ -432,6 +432,8 @@ export class Workspace {
       ({ sitting }) => sitting === undefined || sitting === this.sitting,
     );
     this.pages.set(pages);
+    const side = this.side.get();
+    if (side && !pages.some(({ id }) => id === side.pageId.get())) side.pageId.set(pages[0]?.id);
     if (pages.some(({ id }) => id === this.pageId.get())) return;
     const followed = this.options.looking === true ? undefined : this.classroom?.state.get()?.page;
     const wanted = followed ?? this.options.startPage;

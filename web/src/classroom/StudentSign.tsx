@@ -1,0 +1,59 @@
+import { PenOff, Pen } from 'lucide-react';
+import { lazy, Suspense } from 'react';
+import type { Place } from '../api/joining';
+import { useStore } from '../live/store';
+import { classes } from '../ui/classes';
+import type { Workspace } from '../workspace/workspace';
+
+const ShowMenu = lazy(() => import('../screen/ShowMenu').then((module) => ({ default: module.ShowMenu })));
+
+interface StudentSignProps {
+  workspace: Workspace;
+  place: Place;
+  side: 'left' | 'right';
+}
+
+/** Who a student is, whether they may write, and what else the teacher lets them. */
+export default function StudentSign({ workspace, place: { student }, side }: StudentSignProps) {
+  const state = useStore(workspace.classroom!.state);
+  return (
+    <div
+      className={classes(
+        'absolute top-2 z-30 flex items-center gap-3 rounded-2xl border-2 border-board-line bg-board px-4 py-2 text-paper shadow-xl',
+        side === 'left' ? 'left-2' : 'right-2',
+      )}
+    >
+      <span className="size-4 rounded-full border-2 border-paper" style={{ background: student.colour }} />
+      <span className="max-w-40 truncate font-bold">{student.name}</span>
+      <span role="status" className="flex items-center gap-1.5">
+        {state?.presenters.includes(student.id) && !state.ended && <MayShow workspace={workspace} />}
+        {state?.ended ? 'This class has ended' : state?.pensUp ? <PensUp /> : <PensDown />}
+      </span>
+    </div>
+  );
+}
+
+/** A student whom the teacher lets may show their screen too. */
+function MayShow({ workspace }: { workspace: Workspace }) {
+  return (
+    <Suspense>
+      <ShowMenu workspace={workspace} />
+    </Suspense>
+  );
+}
+
+function PensUp() {
+  return (
+    <>
+      <Pen aria-hidden size={18} /> Pens up
+    </>
+  );
+}
+
+function PensDown() {
+  return (
+    <>
+      <PenOff aria-hidden size={18} /> Pens down
+    </>
+  );
+}
