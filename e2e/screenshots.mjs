@@ -67,7 +67,11 @@ await teacher.getByRole('radio', { name: 'Vermilion' }).waitFor();
 await shot(teacher, 'prepare');
 await teacher.keyboard.press('Escape');
 await teacher.getByRole('button', { name: /Classes/ }).click();
-await teacher.getByRole('link', { name: /8 Linnet/ }).click();
+await teacher
+  .getByRole('listitem')
+  .filter({ hasText: '8 Linnet' })
+  .getByRole('button', { name: 'Look' })
+  .click();
 await shown(teacher);
 await teacher.getByRole('button', { name: 'Students: 6' }).click();
 await shot(teacher, 'past-class');
@@ -119,7 +123,11 @@ await shot(teacher, 'new-page');
 const display = await signIn({ width: 1920, height: 1080 });
 await display.getByRole('link', { name: /how bridges work/ }).click();
 await display.getByRole('button', { name: /Classes/ }).click();
-await display.getByRole('link', { name: /8 Heron/ }).click();
+await display
+  .getByRole('listitem')
+  .filter({ hasText: '8 Heron' })
+  .getByRole('button', { name: 'Go on' })
+  .click();
 await shown(display);
 await display.getByRole('button', { name: 'Pens up' }).waitFor();
 const [wren, tove] = [
@@ -160,6 +168,57 @@ await display.waitForFunction(() => window.doodla.stageState().marks.length === 
 await display.getByRole('button', { name: 'Scroll down' }).click();
 await display.waitForFunction(() => window.doodla.stageState().screen?.offset.y === -240);
 await shot(display, 'live-screen');
+
+await display.getByRole('button', { name: 'Stop showing' }).click();
+await display.keyboard.press('PageDown');
+await shown(display);
+await display.keyboard.press('6');
+await draw(display, [
+  [60, 590],
+  [800, 650],
+]);
+await display.keyboard.press('a');
+await display.keyboard.press('r');
+await wren.getByTestId('spotlight').waitFor();
+await display.getByRole('timer').waitFor();
+await shot(display, 'focus');
+await display.keyboard.press('Escape');
+await display.getByRole('button', { name: 'Take the time away' }).click();
+await display.getByRole('button', { name: /^Devices/ }).click();
+await display.getByRole('button', { name: 'A display' }).click();
+const wallCode = await display.getByTestId('device-code').innerText();
+await display.getByRole('button', { name: 'A pad' }).click();
+const padAddress = await display.getByTestId('pad-address').innerText();
+await display.keyboard.press('Escape');
+const wall = await open({ width: 1920, height: 1080 });
+await wall.evaluate(() => window.localStorage.setItem('doodla.targetSize', 'display'));
+await wall.goto('/display');
+await wall.getByLabel('Code').fill(wallCode);
+await wall.getByRole('button', { name: 'Connect' }).click();
+await shown(wall);
+const pad = await open({ width: 390, height: 780 });
+await pad.goto(padAddress);
+await shown(pad);
+await pad.getByRole('button', { name: 'A band that moves on' }).click();
+await pad.waitForFunction(() => window.doodla.stageState().scale > 0.45);
+await shot(pad, 'pad');
+await display.keyboard.press('8');
+await wall.locator('[data-testid=stage]').nth(1).waitFor();
+await draw(wall, ring(640, 330, 200, 80));
+await display.waitForFunction(() => window.doodla.stageState().marks.some(({ kind }) => kind === 'stroke'));
+await shot(wall, 'display-two-pages');
+await display.getByRole('button', { name: 'One page again' }).click();
+await display.getByRole('button', { name: 'End class' }).click();
+await display.getByLabel('Class', { exact: true }).fill('8 Heron');
+await display
+  .getByRole('img', { name: /with what was written/ })
+  .first()
+  .waitFor();
+await shot(display, 'end-of-class');
+await display.getByRole('button', { name: 'Keep and end' }).click();
+await display.getByRole('button', { name: /^Classes/ }).click();
+await display.getByRole('heading', { name: 'Classes of this lesson' }).waitFor();
+await shot(display, 'classes');
 
 const reader = await signIn();
 await reader.getByRole('link', { name: /how bridges work/ }).click();

@@ -185,14 +185,14 @@ test('the QR shows the join link, and the end of the class ends the writing', as
   await expectMarks(teacher, 1);
 
   await teacher.getByRole('button', { name: 'End class' }).click();
-  await teacher.getByRole('button', { name: 'End the class' }).click();
+  await teacher.getByRole('button', { name: 'Keep and end' }).click();
   await teacher.waitForURL(/\/lesson\//);
   await expect(wren.getByText('This class has ended')).toBeVisible();
   await surfaceShown(teacher);
   await expectMarks(teacher, 0);
 
   await teacher.getByRole('button', { name: /Classes/ }).click();
-  await teacher.getByRole('link', { name: /ended, look/ }).click();
+  await teacher.getByRole('button', { name: 'Look' }).click();
   await surfaceShown(teacher);
   await expectMarks(teacher, 1);
 });

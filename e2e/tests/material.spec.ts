@@ -308,13 +308,11 @@ test('a picture of a hundred megapixels is refused before it is decoded, and not
   await draw(teacher, wave(100, 200));
   // Signature and IHDR of a PNG that claims 12,000 × 9,000 pixels (W3C PNG §5.2, §11.2.1).
   const head = Buffer.from('89504e470d0a1a0a0000000d4948445200002ee0000023280806000000', 'hex');
-  await teacher
-    .getByLabel('Choose pictures')
-    .setInputFiles({
-      name: 'huge.png',
-      mimeType: 'image/png',
-      buffer: Buffer.concat([head, Buffer.alloc(64)]),
-    });
+  await teacher.getByLabel('Choose pictures').setInputFiles({
+    name: 'huge.png',
+    mimeType: 'image/png',
+    buffer: Buffer.concat([head, Buffer.alloc(64)]),
+  });
   await expect(teacher.getByText('This picture is too large to be shown')).toBeVisible();
   await expectMarks(teacher, 1);
 });

@@ -113,7 +113,7 @@ test('one lesson is taught to two classes; each keeps its own marks, dropped one
 
   // Three minutes in two taps; the clock is driven.
   await teacher.getByRole('button', { name: 'Focus', exact: true }).click();
-  await teacher.getByRole('button', { name: '3 minutes' }).click();
+  await teacher.getByRole('button', { name: '3 min: start the countdown' }).click();
   await expect(wren.getByRole('timer')).toHaveText(/^(3:00|2:5\d)$/);
   const started = Date.now();
   for (const page of [teacher, wren]) await page.clock.setFixedTime(started + 178_500);
@@ -163,6 +163,9 @@ test('one lesson is taught to two classes; each keeps its own marks, dropped one
   await expectMarks(third, 4);
   await third.getByRole('button', { name: 'End class' }).click();
   await expect(third.getByText('2 marks on 1 page')).toBeVisible();
+  // The group that was taught last is filled in.
+  await expect(third.getByLabel('Class', { exact: true })).toHaveValue('Form 8, first');
+  await third.getByLabel('Class', { exact: true }).fill('Form 8, second');
   await third.getByRole('button', { name: 'Drop and end' }).click();
   await third.waitForURL(/\/lesson\//);
 
@@ -203,7 +206,7 @@ test('a small window over other programs turns pages and sets pens and time', as
   const opened = teacher.context().waitForEvent('page');
   await teacher.getByRole('button', { name: 'A small window over other programs' }).click();
   const helper = await opened;
-  await helper.getByRole('button', { name: 'Next page' }).click();
+  await helper.getByRole('button', { name: 'Next page', exact: true }).click();
   await expect(teacher.getByLabel('Page 2 of 2')).toBeVisible();
   await helper.getByRole('button', { name: 'Pens down: let them write' }).click();
   await expect(teacher.getByRole('button', { name: 'Pens up', exact: true })).toBeVisible();

@@ -133,7 +133,7 @@ function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
                     aria-pressed={presenters.includes(id)}
                     aria-label={`${name} may show their screen`}
                     title="May show their screen"
-                    onClick={() => workspace.letPresent(id, !presenters.includes(id))}
+                    onClick={() => workspace.sharing.allow(id, !presenters.includes(id))}
                     className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim aria-pressed:bg-chalk"
                   >
                     <ScreenShare aria-hidden size={18} />

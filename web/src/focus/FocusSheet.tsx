@@ -65,7 +65,7 @@ export default function FocusSheet({ workspace }: { workspace: Workspace }) {
             <IconButton
               key={minutes}
               data-closes
-              label={`${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`}
+              label={`${minutes} min: start the countdown`}
               icon={
                 <span className="text-base font-bold">
                   {minutes} <span className="text-xs font-normal">min</span>

@@ -32,7 +32,7 @@ function stageState(workspace: Workspace, stage: Stage) {
 
 /** Lets the browser's console ask: `doodla.stageState()`. */
 export function exposeStage(workspace: Workspace, stage: Stage): void {
-  const source = () => workspace.presenter.get()?.source;
+  const source = () => workspace.sharing.presenter.get()?.source;
   const { screen } = workspace;
   const state = () => stageState(workspace, stage);
   const { doodla } = window as unknown as { doodla?: object };

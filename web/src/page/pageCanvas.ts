@@ -38,6 +38,8 @@ export class PageCanvas {
   private area: readonly number[] = [];
   /** Who points, and where. */
   private dots: readonly Dot[] = [];
+  /** Wet canvases on which something is drawn. */
+  private readonly holding = new Set<HTMLCanvasElement>();
   private wetStale = false;
   private frame = 0;
   private settleTimer: ReturnType<typeof setTimeout> | undefined;
@@ -234,12 +236,10 @@ export class PageCanvas {
     // Blending a whole canvas with the page costs something at every frame, so it is there only when needed.
     const blends = this.wetInk.some((ink) => ink.style.nature === 'highlighter');
     this.wetMultiply.style.display = blends ? '' : 'none';
-    for (const canvas of [this.wet, this.wetMultiply]) {
-      const ctx = context(canvas);
-      ctx.resetTransform();
-      ctx.clearRect(0, 0, canvas.width, canvas.height);
-      this.usePageUnits(ctx, this.view);
-    }
+    const plain = this.wetInk.some((ink) => ink.style.nature !== 'highlighter');
+    const onWet = plain || this.wetMarks.length > 0 || this.area.length > 0 || this.dots.length > 0;
+    this.prepareWet(this.wet, onWet);
+    this.prepareWet(this.wetMultiply, blends);
     for (const mark of this.wetMarks) drawMark(context(this.wet), mark, this.pictures);
     for (const ink of this.wetInk) {
       const ctx = context(ink.style.nature === 'highlighter' ? this.wetMultiply : this.wet);
@@ -250,6 +250,17 @@ export class PageCanvas {
     }
     this.drawArea(context(this.wet));
     drawDots(context(this.wet), this.dots, this.view.scale);
+  }
+
+  /** Clears a wet canvas; one that was empty and stays so is not touched, which spares the browser a layer. */
+  private prepareWet(canvas: HTMLCanvasElement, willHold: boolean): void {
+    if (!willHold && !this.holding.has(canvas)) return;
+    const ctx = context(canvas);
+    ctx.resetTransform();
+    ctx.clearRect(0, 0, canvas.width, canvas.height);
+    this.usePageUnits(ctx, this.view);
+    if (willHold) this.holding.add(canvas);
+    else this.holding.delete(canvas);
   }
 
   private drawArea(ctx: CanvasRenderingContext2D): void {

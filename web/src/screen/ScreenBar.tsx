@@ -21,7 +21,7 @@ import { TimeLapseButton } from './TimeLapseButton';
 
 /** What is being shown, and how it is followed; for whoever shows it, and in short for everybody else. */
 export default function ScreenBar({ workspace, side }: { workspace: Workspace; side: 'left' | 'right' }) {
-  const presenter = useStore(workspace.presenter);
+  const presenter = useStore(workspace.sharing.presenter);
   const live = useStore(workspace.screen.state);
   const classState = useStore(workspace.classroom!.state);
   if (!classState?.screen) return null;
@@ -49,7 +49,7 @@ export default function ScreenBar({ workspace, side }: { workspace: Workspace; s
         <Button
           look="onBoard"
           icon={<MonitorX aria-hidden size={18} />}
-          onClick={() => (presenter ? void presenter.stop() : workspace.stopScreen())}
+          onClick={() => (presenter ? void presenter.stop() : workspace.sharing.stopOther())}
         >
           Stop showing
         </Button>

@@ -10,10 +10,10 @@ const ITEM =
 
 /** What can be shown live. */
 export function ShowMenu({ workspace }: { workspace: Workspace }) {
-  const presenter = useStore(workspace.presenter);
+  const presenter = useStore(workspace.sharing.presenter);
   const show = (open: () => Promise<ScreenSource | undefined>) => () => {
     void open().then(
-      (source) => source && workspace.present(source),
+      (source) => source && workspace.sharing.present(source),
       (error: Error) => workspace.onProblem(error.message),
     );
   };

@@ -11,7 +11,7 @@ import type {
   SpatialIndex,
   Touched,
 } from '@doodla/core';
-import { orderBetween, orderedPages, orderOnTop, pageExtent, SCREEN } from '@doodla/core';
+import { orderBetween, orderedPages, orderOnTop, pageExtent } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { ClassClient } from '../live/classClient';
 import { Connection } from '../live/connection';
@@ -25,9 +25,7 @@ import { Surfaces } from '../page/surfaces';
 import { PictureActions } from '../pictures/pictureActions';
 import { PictureCache } from '../pictures/pictureCache';
 import { LiveScreen } from '../screen/liveScreen';
-import type { Presenter } from '../screen/presenter';
-import type { ScreenViewer } from '../screen/screenViewer';
-import type { ScreenSource } from '../screen/sources';
+import { ScreenSharing } from '../screen/screenSharing';
 import { MarkLayer } from './markLayer';
 import { PageActions } from './pageActions';
 import type { ToolId } from './penCase';
@@ -86,8 +84,8 @@ export class Workspace {
   readonly penCase: PenCase;
   /** The screen that is shown to the class, if one is. */
   readonly screen: LiveScreen;
-  /** Set while this device shows its screen. */
-  readonly presenter: Store<Presenter | undefined>;
+  /** Showing this device's screen, and seeing somebody else's. */
+  readonly sharing: ScreenSharing;
   /** The page beside this one, while two are shown. */
   readonly side = new Store<Workspace | undefined>(undefined);
   /** The one of the two that was last touched. */
@@ -123,7 +121,6 @@ export class Workspace {
   onProblem: (message: string) => void = () => undefined;
 
   private readonly stops: (() => void)[] = [];
-  private viewer: Promise<ScreenViewer> | undefined;
   private readonly addedListeners = new Set<(mark: Mark) => void>();
   /** Whether a student could write before the class's state last changed. */
   private couldWrite = true;
@@ -139,7 +136,7 @@ export class Workspace {
     this.pictures = main?.pictures ?? new PictureCache(token);
     this.webPages = main?.webPages ?? new WebPages(token);
     this.screen = main?.screen ?? new LiveScreen();
-    this.presenter = main?.presenter ?? new Store<Presenter | undefined>(undefined);
+    this.sharing = main?.sharing ?? new ScreenSharing(this);
     this.pages = main?.pages ?? new Store<readonly Page[]>([]);
     this.mode = main?.mode ?? new Store<Mode>('write');
     this.marksChanged = main?.marksChanged ?? new Store(0);
@@ -345,31 +342,6 @@ export class Workspace {
     return () => this.addedListeners.delete(callback);
   }
 
-  /** Shows a screen or camera to the class. */
-  async present(source: ScreenSource): Promise<void> {
-    const { Presenter: Made } = await import('../screen/presenter');
-    const presenter = new Made(this, source, () => this.presenter.set(undefined));
-    this.presenter.set(presenter);
-    try {
-      await presenter.start();
-    } catch (error) {
-      presenter.close();
-      this.onProblem((error as Error).message);
-    }
-  }
-
-  /** Stops what somebody else shows; for the teacher. */
-  stopScreen(): void {
-    void this.connection.request(SCREEN.stop, { sitting: this.sitting }).catch(() => undefined);
-  }
-
-  /** Lets a student show their screen, or not. */
-  letPresent(student: string, may: boolean): void {
-    void this.connection
-      .request(SCREEN.allow, { sitting: this.sitting, student, may })
-      .catch((error: Error) => this.onProblem(error.message));
-  }
-
   /** Lets a student point and write wisps, or not. */
   letPoint(student: string, may: boolean): void {
     const { pointers } = this.classroom!.scene.get();
@@ -381,8 +353,7 @@ export class Workspace {
     this.surfaces.close();
     if (this.main) return;
     this.side.get()?.close();
-    this.presenter.get()?.close();
-    void this.viewer?.then((viewer) => viewer.close());
+    this.sharing.close();
     for (const stop of this.stops) stop();
     this.lessonLog.close();
     this.target.close();
@@ -440,27 +411,6 @@ export class Workspace {
     this.pageId.set((pages.find(({ id }) => id === wanted) ?? pages[0])?.id);
   }
 
-  /** Looks at the screen that is shown, wherever it is shown from. */
-  private followScreen(): void {
-    const shown = this.classroom?.state.get()?.screen ?? undefined;
-    const presenter = this.presenter.get();
-    if (presenter) {
-      if (presenter.hasStarted && shown?.presenter !== this.target.actor?.id) presenter.close();
-      return;
-    }
-    if (!shown && !this.viewer) return;
-    this.viewer ??= import('../screen/screenViewer').then(
-      ({ ScreenViewer: Made }) => new Made(this.sitting!, this.connection, this.screen),
-    );
-    const live = this.screen.state.get();
-    // The class turns to another view before the first picture of it has come.
-    if (shown && live && live.page !== shown.page)
-      this.screen.set({ page: shown.page, offset: shown.offset, certain: live.certain });
-    if (shown) return;
-    this.screen.set(undefined);
-    void this.viewer.then((viewer) => viewer.reset());
-  }
-
   /** Shows a second page beside this one as long as the class does. */
   private followScene(): void {
     const { split } = this.classroom!.scene.get();
@@ -482,7 +432,7 @@ export class Workspace {
   }
 
   private followClass(): void {
-    this.followScreen();
+    this.sharing.follow();
     if (this.options.looking === true) return;
     const page = this.classroom?.state.get()?.page;
     if (page !== this.pageId.get()) this.settle();
