@@ -3,11 +3,16 @@
 set -euo pipefail
 cd "$(dirname "$0")/.."
 
-# A finished install leaves this file; it is older than the lock file when packages have changed.
-if [ ! -f node_modules/.package-lock.json ] || [ package-lock.json -nt node_modules/.doodla-installed ]; then
-  npm ci
-  touch node_modules/.doodla-installed
-fi
+install_packages() {
+  # A finished install leaves this file; it is older than the lock file when packages have changed.
+  if [ ! -f node_modules/.package-lock.json ] || [ package-lock.json -nt node_modules/.doodla-installed ]; then
+    npm ci
+    touch node_modules/.doodla-installed
+  fi
+}
+# Compiling native packages takes a while, in which apt can do its part.
+install_packages &
+packages=$!
 
 missing=()
 command -v chromium >/dev/null || missing+=(chromium)
@@ -23,3 +28,4 @@ if [ "${#missing[@]}" -gt 0 ]; then
     echo "Not installed: ${missing[*]}. The program runs without; the tests need them: apt-get install ${missing[*]}" >&2
   fi
 fi
+wait "$packages"

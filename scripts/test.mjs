@@ -1,5 +1,5 @@
 // Runs every check, goes on after a failure, and writes what was counted to test-results/summary.json.
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 
 const RESULTS = 'test-results';
@@ -10,31 +10,29 @@ rmSync(RESULTS, { recursive: true, force: true });
 rmSync(BROWSER, { force: true });
 mkdirSync(RESULTS, { recursive: true });
 
+const build = ['types and build', 'node', 'scripts/build.mjs'];
 /** Checks that only say yes or no. */
 const checks = [
-  ['types and build', 'node', 'scripts/build.mjs'],
   ['formatting', 'npm', 'run', '-s', 'format:check'],
   ['lint', 'npm', 'run', '-s', 'lint'],
   ['size of what students download', 'node', 'bench/src/size.mjs'],
 ];
-/** Runners that count. */
-const runners = [
-  [
-    'unit tests',
-    'npx',
-    'vitest',
-    'run',
-    '--reporter=default',
-    '--reporter=json',
-    `--outputFile.json=${UNIT}`,
-  ],
-  ['browser tests', 'npm', 'run', '-s', 'e2e'],
+const unitTests = [
+  'unit tests',
+  'npx',
+  'vitest',
+  'run',
+  '--reporter=default',
+  '--reporter=json',
+  `--outputFile.json=${UNIT}`,
 ];
+const browserTests = ['browser tests', 'npm', 'run', '-s', 'e2e'];
 
-const failedSteps = [...checks, ...runners].filter(([name, command, ...args]) => {
-  console.log(`\n=== ${name}`);
-  return spawnSync(command, args, { stdio: 'inherit' }).status !== 0;
-});
+const failedSteps = [];
+await inTurn([build]);
+// One core for the checks, the other for the unit tests.
+await Promise.all([inTurn(checks), inTurn([unitTests])]);
+await inTurn([browserTests], 'inherit');
 
 const unit = read(UNIT);
 const browser = read(BROWSER)?.stats;
@@ -46,6 +44,20 @@ writeFileSync(`${RESULTS}/summary.json`, JSON.stringify({ passed, failed }));
 for (const [name] of failedSteps) console.log(`FAILED: ${name}`);
 console.log(`\n${passed} tests went well, ${failed} did not`);
 process.exit(failed === 0 ? 0 : 1);
+
+/** Runs steps one after the other; what a step prints comes in one piece at its end unless it is passed on. */
+async function inTurn(steps, output = 'pipe') {
+  for (const [name, command, ...args] of steps) {
+    const child = spawn(command, args, { stdio: ['ignore', output, output] });
+    let printed = '';
+    child.stdout?.on('data', (text) => (printed += text));
+    child.stderr?.on('data', (text) => (printed += text));
+    if (output === 'inherit') console.log(`\n=== ${name}`);
+    const status = await new Promise((resolve) => child.on('close', resolve));
+    if (output === 'pipe') console.log(`\n=== ${name}\n${printed}`);
+    if (status !== 0) failedSteps.push([name]);
+  }
+}
 
 function read(path) {
   try {

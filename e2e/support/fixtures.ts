@@ -1,35 +1,34 @@
 import type { Browser, Page } from '@playwright/test';
 import { expect, test as base } from '@playwright/test';
+import { addTeacher } from './addTeacher';
 import { Server } from './server';
 
 export const TEACHER = { name: 'Ada Fenn', email: 'ada@school.example', password: 'chalk-and-board' };
 
 interface Fixtures {
   server: Server;
-  /** A page on which the first teacher has signed in. */
+  /** A page on which a teacher has signed in whom only this test knows. */
   teacher: Page;
 }
 
-let spare: Promise<Server> | undefined;
-
-export const test = base.extend<Fixtures, { noSpare: void }>({
-  noSpare: [
+export const test = base.extend<Fixtures, { shared: Server }>({
+  shared: [
     async ({}, use) => {
-      await use();
-      await (await spare)?.remove();
+      const server = await Server.start();
+      await use(server);
+      await server.remove();
     },
-    { scope: 'worker', auto: true },
+    { scope: 'worker' },
   ],
-  server: async ({}, use) => {
-    const server = await (spare ?? Server.start());
-    // The next test finds its server running already.
-    spare = Server.start();
-    await use(server);
-    await server.remove();
+  server: async ({ shared }, use) => {
+    // A test that failed may have left it down.
+    await shared.run();
+    await use(shared);
   },
   teacher: async ({ browser, server }, use) => {
     const context = await browser.newContext({ baseURL: server.url });
-    await context.request.post('/api/setup', { data: TEACHER });
+    const value = addTeacher(server.data, TEACHER.name);
+    await context.addCookies([{ name: 'doodla', value, url: server.url, httpOnly: true }]);
     const page = await context.newPage();
     await page.goto('/');
     await use(page);

@@ -30,8 +30,9 @@ export class Server {
     return `http://localhost:${this.port}`;
   }
 
-  /** Starts the process, again after `kill`. */
+  /** Starts the process, again after `kill`; one that runs is left as it is. */
   async run(): Promise<void> {
+    if (this.child && this.child.exitCode === null) return;
     const env = { ...process.env, ...this.env, DOODLA_PORT: String(this.port), DOODLA_DATA: this.data };
     const child = spawn(process.execPath, [MAIN], { env, stdio: ['ignore', 'pipe', 'inherit'] });
     this.child = child;

@@ -2,10 +2,8 @@ import { bringIn, chooseFile, expect, TEACHER, test } from '../support/fixtures'
 import { plainPdf, samplePdf } from '../support/pdfs';
 import { Server } from '../support/server';
 
-test('the first start makes the first teacher; signing out and in again works', async ({
-  browser,
-  server,
-}) => {
+test('the first start makes the first teacher; signing out and in again works', async ({ browser }) => {
+  const server = await Server.start();
   const page = await (await browser.newContext({ baseURL: server.url })).newPage();
   await page.goto('/');
   await page.getByRole('button', { name: 'Start using Doodla' }).click();
@@ -23,6 +21,7 @@ test('the first start makes the first teacher; signing out and in again works', 
   await page.getByLabel('Password').fill(TEACHER.password);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('heading', { name: 'Your lessons' })).toBeVisible();
+  await server.remove();
 });
 
 test('a lesson is shown with its first page, renamed, deleted and brought back', async ({ teacher }) => {
