@@ -212,6 +212,9 @@ async function pouring() {
   return median(times);
 }
 
+// Before the browser takes its share of the machine.
+const pourMs = Math.round(await pouring());
+
 await withBrowser(async (context) => {
   const doc = await PDFDocument.create();
   doc.addPage([595.28, 841.89]);
@@ -252,9 +255,8 @@ await withBrowser(async (context) => {
   const lasso = await pointerWork(page, 'v', [480, 200], [900, 600]);
   const erasing = await pointerWork(page, 'e', [480, 150], [860, 700]);
 
-  const pourMs = await pouring();
   report('ink', {
-    pourMs: { value: Math.round(pourMs), limit: 150 },
+    pourMs: { value: pourMs, limit: 150 },
     writing95Ms: { value: +percentile(writing, 0.95).toFixed(2), limit: 4 },
     writingRatio: { value: +(percentile(writing, 0.95) / percentile(bare, 0.95)).toFixed(1) },
     bareLineTo95Ms: { value: +percentile(bare, 0.95).toFixed(2) },

@@ -102,7 +102,7 @@ test('slides in a shared window keep their marks apart and get them back, with a
     await expectMarks(teacher, i < 2 ? 0 : 1);
   }
   await expectMarks(wren, 1);
-  expect((await stageState(wren)).screen!.page).toBe(first);
+  await expect.poll(async () => (await stageState(wren)).screen?.page).toBe(first);
   await bar(teacher, 'Stop showing');
   await expect(teacher.getByRole('group', { name: 'Shown screen' })).toBeHidden();
   await expectMarks(wren, 1);

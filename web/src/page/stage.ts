@@ -345,22 +345,26 @@ export class Stage {
   }
 
   private async showWeb(page: Page): Promise<void> {
-    if (page.surface.kind !== 'web') return this.web?.show(page);
+    if (this.web || page.surface.kind !== 'web') return this.web?.show(page);
+    const web = await this.webFrame();
+    if (this.workspace.page) web.show(this.workspace.page);
+  }
+
+  private async webFrame(): Promise<WebFrame> {
     const { WebFrame: Frame } = await import('./webFrame');
     this.web ??= new Frame(this.host, this.workspace, () => this.webShown());
     this.web.setView(this.view.get());
-    if (this.workspace.page) this.web.show(this.workspace.page);
+    return this.web;
   }
 
-  /** Gets web pages that may be turned to next. */
+  /** Lays out a web page that may be turned to next, and fetches another. */
   private prefetchWeb(page: Page): void {
     const pages = this.workspace.pages.get();
     const at = pages.findIndex(({ id }) => id === page.id);
-    for (const neighbour of [pages[at + 1], pages[at - 1]]) {
-      if (neighbour?.surface.kind !== 'web') continue;
-      void import('./webFrame');
-      void this.workspace.webPages.html(neighbour.surface.material).catch(() => undefined);
-    }
+    const [next, ...others] = [pages[at + 1], pages[at - 1]].filter((near) => near?.surface.kind === 'web');
+    if (next) void this.webFrame().then((web) => web.prepare(next));
+    for (const { surface } of others as Page[])
+      if (surface.kind === 'web') void this.workspace.webPages.html(surface.material).catch(() => undefined);
   }
 
   private async showMedia(page: Page): Promise<void> {

@@ -14,6 +14,11 @@ const SAME_HEIGHT = 2;
 export class WebFrame {
   private readonly frame = document.createElement('iframe');
   private material: string | undefined;
+  /** The copy that the frame has loaded. */
+  private loaded: string | undefined;
+  /** Whether its height has been looked at since. */
+  private measured = false;
+  private shown = false;
   private page: Page | undefined;
   private textOfPage: WebText | undefined;
 
@@ -26,26 +31,30 @@ export class WebFrame {
     this.frame.title = 'Web page';
     this.frame.tabIndex = -1;
     this.frame.style.cssText =
-      'position:absolute;top:0;left:0;border:0;background:#fff;pointer-events:none;transform-origin:0 0;display:none;';
-    this.frame.addEventListener('load', () => this.loaded());
+      'position:absolute;top:0;left:0;border:0;background:#fff;pointer-events:none;transform-origin:0 0;visibility:hidden;';
+    this.frame.addEventListener('load', () => {
+      this.loaded = this.material;
+      this.measured = false;
+      this.textOfPage = undefined;
+      if (this.shown) this.laidOut();
+    });
     host.prepend(this.frame);
   }
 
   show(page: Page): void {
-    this.page = page;
     const material = page.surface.kind === 'web' ? page.surface.material : undefined;
-    this.frame.style.display = material === undefined ? 'none' : '';
-    this.frame.style.width = `${page.width}px`;
-    this.frame.style.height = `${page.height}px`;
+    this.shown = material !== undefined;
+    this.frame.style.visibility = this.shown ? '' : 'hidden';
     if (material === undefined) return;
-    if (material === this.material) return this.onShown();
-    this.material = material;
-    this.workspace.webPages.html(material).then(
-      (html) => {
-        if (this.material === material) this.frame.srcdoc = html;
-      },
-      (error: Error) => this.workspace.onProblem(error.message),
-    );
+    this.lay(page, material);
+    if (this.loaded !== material) return;
+    if (this.measured) this.onShown();
+    else this.laidOut();
+  }
+
+  /** Loads and lays out a page that may be turned to next, unless another is being looked at. */
+  prepare(page: Page): void {
+    if (!this.shown && page.surface.kind === 'web') this.lay(page, page.surface.material);
   }
 
   setView({ scale, x, y }: View): void {
@@ -55,7 +64,7 @@ export class WebFrame {
   /** The words of the shown page; undefined while there is none. */
   get text(): WebText | undefined {
     const inside = this.frame.contentDocument;
-    if (this.page?.surface.kind !== 'web' || !inside?.body) return undefined;
+    if (!this.shown || !inside?.body) return undefined;
     this.textOfPage ??= new WebText(inside);
     return this.textOfPage;
   }
@@ -77,12 +86,26 @@ export class WebFrame {
     if (changes.length > 0) target.perform(changes);
   }
 
-  private loaded(): void {
+  private lay(page: Page, material: string): void {
+    this.page = page;
+    this.frame.style.width = `${page.width}px`;
+    this.frame.style.height = `${page.height}px`;
+    if (material === this.material) return;
+    this.material = material;
+    this.workspace.webPages.html(material).then(
+      (html) => {
+        if (this.material === material) this.frame.srcdoc = html;
+      },
+      (error: Error) => this.workspace.onProblem(error.message),
+    );
+  }
+
+  private laidOut(): void {
     const { page, workspace } = this;
     const inside = this.frame.contentDocument?.documentElement;
-    if (!page || !inside || this.material === undefined) return;
+    if (!page || !inside) return;
+    this.measured = true;
     inside.style.overflow = 'hidden';
-    this.textOfPage = undefined;
     this.onShown();
     if (!workspace.isTeacher) return;
     // Measured in a low frame, since a page is never lower than its frame.

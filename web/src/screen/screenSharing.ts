@@ -50,8 +50,9 @@ export class ScreenSharing {
       return;
     }
     if (!shown && !this.viewer) return;
+    const isShown = (page: string) => classroom?.state.get()?.screen?.page === page;
     this.viewer ??= import('./screenViewer').then(
-      ({ ScreenViewer: Made }) => new Made(sitting!, connection, screen),
+      ({ ScreenViewer: Made }) => new Made(sitting!, connection, screen, isShown),
     );
     const live = screen.state.get();
     // The class turns to another view before the first picture of it has come.

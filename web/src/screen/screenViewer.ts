@@ -17,6 +17,8 @@ export class ScreenViewer {
   private decoder: VideoDecoder | undefined;
   private sound: SoundPlayer | undefined;
   private decoded: ((frame: VideoFrame | undefined) => void) | undefined;
+  /** Counts screens, so that what is left of one is not taken for the next. */
+  private round = 0;
   /** Whether a whole picture has been drawn, so that parts have something to be put on. */
   private started = false;
 
@@ -24,6 +26,8 @@ export class ScreenViewer {
     private readonly sitting: string,
     private readonly connection: Connection,
     private readonly screen: LiveScreen,
+    /** Whether a page is that of the view which the class sees now. */
+    private readonly isShown: (page: string) => boolean,
   ) {
     this.stops = [
       connection.on(SCREEN.part, (head: ScreenPart, bytes: ArrayBuffer) => this.take(head, bytes)),
@@ -34,6 +38,7 @@ export class ScreenViewer {
 
   /** Forgets the picture; the next screen starts with a whole one. */
   reset(): void {
+    this.round += 1;
     this.started = false;
     this.closeDecoder();
     this.sound?.close();
@@ -65,17 +70,20 @@ export class ScreenViewer {
     }
     this.started = true;
     this.waiting += 1;
+    const { round } = this;
     this.queue = this.queue.then(async () => {
-      await this.draw(head, bytes).catch(() => this.askForWhole());
+      if (round === this.round) await this.draw(head, bytes, round).catch(() => this.askForWhole());
       this.waiting -= 1;
     });
   }
 
-  private async draw(head: ScreenPart, bytes: ArrayBuffer): Promise<void> {
+  private async draw(head: ScreenPart, bytes: ArrayBuffer, round: number): Promise<void> {
     const size = { width: head.width, height: head.height };
     const picture =
       head.kind === 'video' ? await this.decode(head, bytes) : await createImageBitmap(new Blob([bytes]));
     if (!picture) return this.askForWhole();
+    // The screen may have been taken away while this was being decoded.
+    if (round !== this.round) return picture.close();
     const place =
       picture instanceof ImageBitmap
         ? { x: head.x, y: head.y, width: picture.width, height: picture.height }
@@ -83,7 +91,7 @@ export class ScreenViewer {
     this.screen.draw(picture, size, place);
     picture.close();
     const { page, offset, certain } = head;
-    this.screen.set({ page, offset, certain });
+    if (this.isShown(page)) this.screen.set({ page, offset, certain });
     this.screen.note(bytes.byteLength, Date.now() - head.at);
   }
 
