@@ -69,6 +69,12 @@ describe('a class that ends', () => {
     expect(join.status).toBe(201);
   });
 
+  it('has not ended just goes on, with the code that students know', async () => {
+    expect((await teacher.send('POST', path('/reopen'))).status).toBe(204);
+    const join = await new Client(server.url).send('POST', '/api/join', { code, name: 'Wren' });
+    expect(join.status).toBe(201);
+  });
+
   it('that is dropped can be brought back for a day, and is gone after it', async () => {
     await write(pages[0]!);
     await end({ drop: true });

@@ -79,9 +79,10 @@ export class SittingsService {
     });
   }
 
-  /** Lets an ended or dropped class go on, with a new code if its own has been given away. */
+  /** Lets an ended or dropped class go on, with a new code if its own has been given away; an open one just does. */
   async reopen(id: string): Promise<void> {
-    const { code } = await this.sittings.findOneByOrFail({ id });
+    const { code, endedAt } = await this.sittings.findOneByOrFail({ id });
+    if (endedAt === null) return;
     await this.sittings.update(
       { id },
       { endedAt: null, droppedAt: null, code: (await this.isFree(code)) ? code : makeJoinCode() },
