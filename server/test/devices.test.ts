@@ -1,8 +1,8 @@
 import type { LogRef, Page } from '@doodla/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { DevicesService } from '../dist/devices/devices.service.js';
+import { aClass } from './helpers/aClass.js';
 import { LiveClient, strokeBy } from './helpers/live.js';
-import { pdfWith } from './helpers/pdfs.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, signedIn, startServer } from './helpers/server.js';
 
@@ -30,18 +30,7 @@ beforeAll(async () => {
 afterAll(() => server.remove());
 
 beforeEach(async () => {
-  const { lesson: made } = await teacher.upload('lesson.pdf', await pdfWith([300, 200], [200, 300]));
-  lesson = { kind: 'lesson', id: made!.id };
-  const { body } = await teacher.send<{ id: string }>('POST', `/api/lessons/${made!.id}/sittings`, {
-    title: 'Today',
-  });
-  sitting = { kind: 'sitting', id: body.id };
-  live = await LiveClient.connect(server.url, { cookie: teacher.cookie });
-  const reply = await live.open(lesson);
-  pages = reply.snapshot!.pages;
-  me = reply.actor.id;
-  await live.open(sitting);
-  await live.ask('enter', { sitting: sitting.id });
+  ({ lesson, sitting, pages, live, me } = await aClass(server, teacher));
   return () => live.close();
 });
 

@@ -3,8 +3,8 @@ import { randomUUID } from 'node:crypto';
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { PurgeService } from '../dist/lessons/purge.service.js';
+import { aClass } from './helpers/aClass.js';
 import { LiveClient, strokeBy } from './helpers/live.js';
-import { pdfWith } from './helpers/pdfs.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, signedIn, startServer } from './helpers/server.js';
 
@@ -24,23 +24,7 @@ beforeAll(async () => {
 afterAll(() => server.remove());
 
 beforeEach(async () => {
-  const { lesson: made } = await teacher.upload('lesson.pdf', await pdfWith([300, 200], [200, 300]));
-  lesson = { kind: 'lesson', id: made!.id };
-  const { body } = await teacher.send<{ id: string; code: string }>(
-    'POST',
-    `/api/lessons/${made!.id}/sittings`,
-    {
-      title: 'Form 8, Tuesday',
-    },
-  );
-  sitting = { kind: 'sitting', id: body.id };
-  code = body.code;
-  live = await LiveClient.connect(server.url, { cookie: teacher.cookie });
-  const reply = await live.open(lesson);
-  pages = reply.snapshot!.pages;
-  me = reply.actor.id;
-  await live.open(sitting);
-  await live.ask('enter', { sitting: sitting.id });
+  ({ lesson, sitting, code, pages, live, me } = await aClass(server, teacher, 'Form 8, Tuesday'));
   return () => live.close();
 });
 

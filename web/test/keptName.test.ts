@@ -1,16 +1,8 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { knownGroups, rememberGroup, titleOf } from '../src/sittings/keptName';
+import { freshStorage } from './helpers/fakeStorage';
 
-const kept = new Map<string, string>();
-
-beforeEach(() => {
-  kept.clear();
-  const localStorage = {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-  };
-  Object.assign(globalThis, { localStorage });
-});
+beforeEach(freshStorage);
 
 describe('what a class is kept under', () => {
   it('names what is given, in one line', () => {

@@ -1,16 +1,8 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { PenCase } from '../src/workspace/penCase';
+import { freshStorage } from './helpers/fakeStorage';
 
-const kept = new Map<string, string>();
-
-beforeEach(() => {
-  kept.clear();
-  const localStorage = {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-  };
-  Object.assign(globalThis, { localStorage });
-});
+beforeEach(freshStorage);
 
 describe('the pen case', () => {
   it('colours the tool in hand and no other, and is kept', () => {

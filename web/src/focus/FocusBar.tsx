@@ -42,7 +42,12 @@ export function FocusBar({ focus, workspace }: { focus: Focus; workspace: Worksp
           onClick={() => {
             void import('./nextStop')
               .then(({ nextStop }) => nextStop(workspace, focus))
-              .then((next) => set(next ?? null));
+              .then((next) => set(next ?? null))
+              .catch(() =>
+                workspace.onProblem(
+                  'The lines of this page could not be found. Draw the cover back by hand.',
+                ),
+              );
           }}
         >
           Next line

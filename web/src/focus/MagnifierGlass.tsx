@@ -1,5 +1,5 @@
 import type { Magnifier } from '@doodla/core';
-import { Maximize2 } from 'lucide-react';
+import { Maximize2, Move } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import type { Stage } from '../page/stage';
 import type { Workspace } from '../workspace/workspace';
@@ -38,6 +38,15 @@ export function MagnifierGlass({ focus, stage, workspace, leads }: MagnifierGlas
         style={{ ...box, pointerEvents: leads ? 'auto' : 'none', cursor: leads ? 'move' : undefined }}
         {...(leads && move)}
       />
+      {leads && (
+        <Grip
+          label="Move the glass"
+          left={box.left + box.width * 0.146}
+          top={box.top + box.height * 0.146}
+          icon={<Move aria-hidden size={20} />}
+          handlers={move}
+        />
+      )}
       {leads && (
         <Grip
           label="Resize the glass"

@@ -2,7 +2,7 @@ import type { Timer } from '@doodla/core';
 import { timerElapsed, timerLeft, timerText } from '@doodla/core';
 import { Bell, BellOff, GripHorizontal, Maximize2, Minimize2, Pause, Play, Plus, X } from 'lucide-react';
 import { useEffect, useReducer, useRef, useState } from 'react';
-import type { PointerEvent } from 'react';
+import type { KeyboardEvent, PointerEvent } from 'react';
 import { useStore } from '../live/store';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
@@ -10,6 +10,14 @@ import type { Workspace } from '../workspace/workspace';
 import { chime } from './chime';
 
 const TICK_MS = 200;
+/** How far an arrow key moves it, CSS pixels. */
+const KEY_STEP = 24;
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 /** A countdown in its last seconds is shown in another colour. */
 const SOON_MS = 10_000;
 
@@ -138,18 +146,32 @@ function DragStrip({ onPlace }: { onPlace(place: { x: number; y: number }): void
     });
   };
   const end = () => (grip.current = undefined);
+  const byKey = (event: KeyboardEvent<HTMLElement>) => {
+    const step = ARROWS[event.key];
+    if (!step) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const panel = event.currentTarget.parentElement!.getBoundingClientRect();
+    const room = event.currentTarget.parentElement!.offsetParent!.getBoundingClientRect();
+    onPlace({
+      x: Math.max(0, panel.left - room.left + step[0] * KEY_STEP),
+      y: Math.max(0, panel.top - room.top + step[1] * KEY_STEP),
+    });
+  };
   return (
-    <div
-      aria-hidden
+    <button
+      type="button"
+      aria-label="Move the time"
       title="Drag to move the time"
+      onKeyDown={byKey}
       onPointerDown={start}
       onPointerMove={move}
       onPointerUp={end}
       onPointerCancel={end}
       className="grid h-6 w-full cursor-grab touch-none place-items-center opacity-60"
     >
-      <GripHorizontal size={20} />
-    </div>
+      <GripHorizontal aria-hidden size={20} />
+    </button>
   );
 }
 
