@@ -1,6 +1,4 @@
 import {
-  ChevronLeft,
-  ChevronRight,
   Crop,
   Keyboard,
   LayoutGrid,
@@ -16,6 +14,7 @@ import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';
 import type { Stage } from './stage';
+import { TurnButtons } from './TurnButtons';
 
 interface PageTurnerProps {
   workspace: Workspace;
@@ -43,11 +42,8 @@ export default function PageTurner({
   onGrab,
   onPresent,
 }: PageTurnerProps) {
-  const pages = useStore(workspace.pages);
-  const current = useStore(workspace.pageId);
   const { scale } = useStore(stage.view);
   const fit = useStore(stage.fit);
-  const at = pages.findIndex(({ id }) => id === current);
   const turns = workspace.isTeacher;
   return (
     <div
@@ -115,34 +111,14 @@ export default function PageTurner({
         onClick={onShowHelp}
       />
       {turns && (
-        <div role="group" aria-label="Turn pages" className="flex items-center">
+        <div className="flex items-center">
           <IconButton
             label="Show all pages"
             active={stripOpen}
             icon={<LayoutGrid aria-hidden size={20} />}
             onClick={onToggleStrip}
           />
-          <IconButton
-            label="Previous page"
-            shortcut="PageUp"
-            disabled={at <= 0}
-            icon={<ChevronLeft aria-hidden />}
-            onClick={() => workspace.turnBy(-1)}
-          />
-          <span
-            className="min-w-14 text-center font-bold"
-            aria-live="polite"
-            aria-label={`Page ${at + 1} of ${pages.length}`}
-          >
-            {at + 1} / {pages.length}
-          </span>
-          <IconButton
-            label="Next page"
-            shortcut="PageDown"
-            disabled={at >= pages.length - 1}
-            icon={<ChevronRight aria-hidden />}
-            onClick={() => workspace.turnBy(1)}
-          />
+          <TurnButtons workspace={workspace} />
         </div>
       )}
     </div>
