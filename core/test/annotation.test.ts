@@ -71,7 +71,7 @@ describe('words that are marked', () => {
     expect(isMark(mark)).toBe(true);
     expect(isMark({ ...mark, rects: [1, 2, 3] })).toBe(false);
     expect(isMark({ ...mark, exact: '' })).toBe(false);
-    expect(markBounds(mark)).toMatchObject({ x: 38, y: 198 });
+    expect(markBounds(mark)).toMatchObject({ x: 38.92, y: 198.92 });
     expect(paintMark(mark)).toHaveLength(2);
     expect(paintMark(mark)[0]).toMatchObject({ kind: 'fill', blend: 'multiply' });
     expect(paintMark({ ...mark, look: 'underline' })[0]!.kind).toBe('line');

@@ -1,25 +1,29 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Actor, Change, LogState, Mark, Operation, Situation } from '../src/index.js';
 import {
-  applicableChanges,
   applyChanges,
   emptyState,
   invertChanges,
   isChangeList,
+  isOrder,
   OptimisticLog,
   orderedPages,
+  pagesConcerned,
   orderOnTop,
-  orderSequence,
+  orderAt,
+  ordersAt,
   refusalOf,
   snapshotOf,
   stateOf,
+  undoChanges,
   visibleTo,
 } from '../src/index.js';
 import { aPage, aStroke, aText } from './helpers/marks.js';
 
 const TEACHER: Actor = { id: 'teacher', role: 'teacher', tables: [] };
 const ADA: Actor = { id: 'ada', role: 'student', tables: ['t1'] };
-const OPEN: Situation = { pensUp: true, ended: false, hasPage: (id) => id === 'page-1' };
+const OPEN: Situation = { pensUp: true, ended: false, full: false };
 
 function stateWith(...marks: Mark[]): LogState {
   return stateOf({ pages: [aPage()], marks });
@@ -87,7 +91,7 @@ describe('apply and invert', () => {
       { do: 'patch', mark: 'gone', set: { x: 1 } },
       { do: 'remove', mark: text.id },
     ];
-    expect(applicableChanges(changes, stateWith(stroke, text))).toEqual([{ do: 'remove', mark: text.id }]);
+    expect(undoChanges(changes, TEACHER, stateWith(stroke, text))).toEqual([{ do: 'remove', mark: text.id }]);
   });
 });
 
@@ -154,7 +158,7 @@ describe('permission', () => {
     [
       'a student changes the mark of another',
       ADA,
-      { do: 'patch', mark: foreign.id, set: { order: 'b0' } },
+      { do: 'patch', mark: foreign.id, set: { order: 'a1' } },
       {},
       'not-yours',
     ],
@@ -179,7 +183,7 @@ describe('permission', () => {
     [
       'changing a mark that is gone',
       ADA,
-      { do: 'patch', mark: 'gone', set: { order: 'b0' } },
+      { do: 'patch', mark: 'gone', set: { order: 'a1' } },
       {},
       'no-such-mark',
     ],
@@ -236,6 +240,7 @@ describe('permission', () => {
 });
 
 describe('visibility', () => {
+  const spaceIn = (state: LogState) => (id: string) => state.marks.get(id)?.space;
   const mine = aStroke({ space: 'student:ada' });
   const theirs = aStroke({ space: 'student:bo' });
   const logged = (...changes: Change[]) => ({ seq: 7, author: 'x', at: 0, operation: operation(...changes) });
@@ -247,13 +252,13 @@ describe('visibility', () => {
       logged(
         { do: 'add', mark: mine },
         { do: 'add', mark: theirs },
-        { do: 'patch', mark: theirs.id, set: { order: 'b0' } },
+        { do: 'patch', mark: theirs.id, set: { order: 'a1' } },
       ),
       [],
-      state,
+      spaceIn(state),
     );
     expect(seen).toEqual(logged({ do: 'add', mark: mine }));
-    expect(visibleTo(TEACHER, logged({ do: 'add', mark: theirs }), [], state).operation.changes).toHaveLength(
+    expect(visibleTo(TEACHER, logged({ do: 'add', mark: theirs }), [], spaceIn(state)).operation.changes).toHaveLength(
       1,
     );
   });
@@ -261,10 +266,17 @@ describe('visibility', () => {
   it('knows from the inverse where a removed mark was', () => {
     const remove: Change = { do: 'remove', mark: theirs.id };
     expect(
-      visibleTo(ADA, logged(remove), [{ do: 'add', mark: theirs }], emptyState()).operation.changes,
+      visibleTo(ADA, logged(remove), [{ do: 'add', mark: theirs }], spaceIn(emptyState())).operation.changes,
     ).toEqual([]);
   });
 });
+
+function logWith(...marks: Mark[]): OptimisticLog {
+  const log = new OptimisticLog();
+  log.loadPages([aPage()]);
+  log.load(marks);
+  return log;
+}
 
 describe('optimistic log', () => {
   const confirm = (log: OptimisticLog, seq: number, op: Operation) =>
@@ -277,8 +289,7 @@ describe('optimistic log', () => {
       id: 'theirs',
       changes: [{ do: 'patch', mark: text.id, set: { x: 2, text: 'theirs' } }],
     };
-    const log = new OptimisticLog();
-    log.reset(stateWith(text));
+    const log = logWith(text);
     log.applyOwn(mine);
     expect(log.visible.marks.get(text.id)).toMatchObject({ x: 1 });
     confirm(log, 1, theirs);
@@ -290,27 +301,41 @@ describe('optimistic log', () => {
 
   it('takes a refused operation back and keeps those after it', () => {
     const [first, second] = [aStroke(), aStroke()];
-    const log = new OptimisticLog();
-    log.reset(stateWith());
+    const log = logWith();
     log.applyOwn({ id: 'one', changes: [{ do: 'add', mark: first }] });
     log.applyOwn({ id: 'two', changes: [{ do: 'add', mark: second }] });
-    expect([...log.refuse('one').marks]).toEqual([first.id]);
+    expect([...log.drop('one').marks]).toEqual([first.id]);
     expect([...log.visible.marks.keys()]).toEqual([second.id]);
-    expect(log.refuse('unknown').marks.size).toBe(0);
+    expect(log.drop('unknown').marks.size).toBe(0);
   });
 
-  it('keeps waiting operations on top when it starts over from a snapshot', () => {
-    const waiting = aStroke();
-    const log = new OptimisticLog();
+  it('keeps waiting operations on top of what arrives later', () => {
+    const [waiting, arriving] = [aStroke(), aText()];
+    const log = logWith();
     log.applyOwn({ id: 'one', changes: [{ do: 'add', mark: waiting }] });
-    log.reset(stateWith(aStroke()));
-    expect(log.visible.marks.size).toBe(2);
+    log.applyOwn({ id: 'two', changes: [{ do: 'patch', mark: arriving.id, set: { x: 1 } }] });
+    log.load([arriving]);
+    expect(log.visible.marks.get(arriving.id)).toMatchObject({ x: 1, text: arriving.text });
+    log.load([], [arriving.id]);
+    expect([...log.visible.marks.keys()]).toEqual([waiting.id]);
+    log.loadPages([aPage({ id: 'page-2' })]);
+    expect([...log.visible.pages.keys()]).toEqual(['page-2']);
+  });
+
+  it('leaves no mark behind of an own undo of which the server has made nothing', () => {
+    const mine = aStroke();
+    const log = logWith(mine);
+    confirm(log, 1, { id: 'gone', changes: [{ do: 'remove', mark: mine.id }] });
+    log.applyOwn({ id: 'undo', undoes: 'gone', changes: [{ do: 'add', mark: mine }] });
+    expect(log.visible.marks.size).toBe(1);
+    confirm(log, 2, { id: 'undo', undoes: 'gone', changes: [] });
+    expect(log.visible.marks.size).toBe(0);
   });
 });
 
 describe('order', () => {
   it('puts new marks above all others, and pages in a row', () => {
-    const orders = orderSequence(300);
+    const orders = ordersAt([], 0, 300);
     expect([...orders].sort()).toEqual(orders);
     expect(orderOnTop(orders) > orders.at(-1)!).toBe(true);
     expect(orderOnTop([]).length).toBeGreaterThan(0);
@@ -321,5 +346,86 @@ describe('order', () => {
       aPage({ id: 'd', removed: true }),
     ];
     expect(orderedPages(pages).map(({ id }) => id)).toEqual(['c', 'a', 'b']);
+  });
+
+  it('goes on where two clients have made the same key, and where one is nonsense', () => {
+    const twins = [{ order: 'a1' }, { order: 'a1' }, { order: 'a3' }];
+    const between = orderAt(twins, 1);
+    expect(between > 'a1' && between < 'a3').toBe(true);
+    expect(orderAt([{ order: 'zz' }, { order: 'a1' }], 2) > 'a1').toBe(true);
+    expect(orderOnTop(['a1', 'zz'])).toBe('a2');
+  });
+
+  it.each(['zz', 'a', '', 'a0 ', 'A00000000000000000000000000', 'a0'.padEnd(300, 'V'), 'a10', 7, null])(
+    'takes %j for no key',
+    (key) => expect(isOrder(key)).toBe(false),
+  );
+
+  it('never makes a key that would be refused, however far others have gone', () => {
+    const far = `z${'z'.repeat(26)}${'V'.repeat(170)}`;
+    expect(isOrder(far)).toBe(true);
+    let top = far;
+    for (let i = 0; i < 400; i++) {
+      top = orderOnTop([top]);
+      expect(isOrder(top)).toBe(true);
+    }
+  });
+
+  it('keeps any sequence of insertions in the order they were put', () => {
+    fc.assert(
+      fc.property(fc.array(fc.nat(1000), { maxLength: 120 }), (places) => {
+        const list: { order: string; name: number }[] = [];
+        places.forEach((place, name) => {
+          const at = place % (list.length + 1);
+          list.splice(at, 0, { order: orderAt(list, at), name });
+        });
+        const sorted = [...list].sort((a, b) => (a.order < b.order ? -1 : 1));
+        expect(sorted.map(({ name }) => name)).toEqual(list.map(({ name }) => name));
+      }),
+    );
+  });
+});
+
+describe('what an undo may still take back', () => {
+  const [free, locked] = [aStroke({ author: 'ada' }), aStroke({ author: 'ada', locked: true })];
+  const back = (id: string): Change => ({ do: 'patch', mark: id, set: { order: 'a1' } });
+
+  it('is all but what was locked, removed or put on a page that is gone', () => {
+    const state = stateWith(free, locked);
+    const lost = aStroke({ page: 'page-9', author: 'ada' });
+    const inverse: Change[] = [back(locked.id), back(free.id), back('gone'), { do: 'add', mark: lost }];
+    expect(undoChanges(inverse, ADA, state)).toEqual([back(free.id)]);
+  });
+
+  it('may depend on what it brings back itself', () => {
+    const inverse: Change[] = [{ do: 'add', mark: free }, back(free.id)];
+    expect(undoChanges(inverse, ADA, stateWith())).toEqual(inverse);
+  });
+});
+
+describe('pages', () => {
+  const two = () => stateOf({ pages: [aPage(), aPage({ id: 'page-2' })], marks: [] });
+  const without = (page: string): Change => ({ do: 'patchPage', page, set: { removed: true } });
+
+  it('never all go, one by one, at once or by taking back', () => {
+    expect(refusalOf(operation(without('page-1')), TEACHER, two(), OPEN)).toBeUndefined();
+    expect(refusalOf(operation(without('page-1'), without('page-2')), TEACHER, two(), OPEN)).toBe('last-page');
+    const inverse: Change = { do: 'removePage', page: 'page-1' };
+    expect(refusalOf({ ...operation(inverse), undoes: 'x' }, TEACHER, stateWith(), OPEN)).toBe('last-page');
+  });
+
+  it('can be added and written on in one step', () => {
+    const page = aPage({ id: 'page-2' });
+    const mark = aStroke({ page: page.id });
+    expect(refusalOf(operation({ do: 'addPage', page }, { do: 'add', mark }), TEACHER, stateWith(), OPEN)).toBe(
+      undefined,
+    );
+  });
+
+  it('tells which of them a step concerns', () => {
+    const [here, there] = [aStroke(), aStroke({ page: 'page-2' })];
+    const state = stateWith(here);
+    const changes: Change[] = [{ do: 'remove', mark: here.id }, { do: 'add', mark: there }];
+    expect(pagesConcerned(changes, state)).toEqual(['page-1', 'page-2']);
   });
 });

@@ -56,7 +56,7 @@ async function bringArticleIn(app: NestExpressApplication, teacher: Teacher, les
   const file = material('footbridge.html');
   const article = await app.get(WebPagesService).fromFile(teacher.id, file, 'footbridge.html', signal);
   const lessons = app.get(LessonsService);
-  await lessons.insertWebPage(await lessons.own(teacher.id, lesson), article);
+  await lessons.insertWebPage(await lessons.place(teacher.id, lesson), article);
 }
 
 async function seedPastClass(app: NestExpressApplication, teacher: Teacher, lesson: string): Promise<void> {
@@ -65,7 +65,7 @@ async function seedPastClass(app: NestExpressApplication, teacher: Teacher, less
   const sitting = await sittings.open(lesson, '8 Linnet, bridges, first lesson');
   const students = [];
   for (const name of STUDENTS) students.push(await sittings.join(sitting, name));
-  const pages: Page[] = orderedPages((await logs.open(lesson)).state.pages.values());
+  const pages: Page[] = orderedPages(logs.open(lesson).pages.values());
   const openedAt = Date.now() - 24 * 3600 * 1000;
   const marks = pastClassMarks(pages, { id: teacher.id, colour: '#d55e00' }, students, openedAt);
   for (const { at, mark } of marks) {
@@ -87,6 +87,6 @@ async function openClass(app: NestExpressApplication): Promise<void> {
   const teacher = await app.get(PeopleService).firstTeacher();
   const [lesson] = teacher ? await app.get(LessonsService).list(teacher.id) : [];
   if (!lesson) return;
-  const sitting = await sittings.open(lesson.id, '8 Heron, today', DEMO_CODE);
+  const sitting = await sittings.open(lesson.id, '8 Heron, today', { code: DEMO_CODE });
   await sittings.setPens(sitting.id, true);
 }

@@ -13,10 +13,9 @@ import { PageCopiesService } from './lessons/pageCopies.service.js';
 import { PurgeService } from './lessons/purge.service.js';
 import { AccessService } from './live/access.service.js';
 import { ClassesService } from './live/classes.service.js';
+import { ClassGateway } from './live/class.gateway.js';
 import { LiveGateway } from './live/live.gateway.js';
 import { LogsService } from './live/logs.service.js';
-import { StoredOperation } from './live/operation.entity.js';
-import { StoredSnapshot } from './live/snapshot.entity.js';
 import { Material } from './materials/material.entity.js';
 import { MaterialsController } from './materials/materials.controller.js';
 import { MaterialsService } from './materials/materials.service.js';
@@ -30,7 +29,8 @@ import { ShelfController } from './shelf/shelf.controller.js';
 import { ShelfPicture } from './shelf/shelfPicture.entity.js';
 import { Sitting } from './sittings/sitting.entity.js';
 import { SittingsController } from './sittings/sittings.controller.js';
-import { MarksToLessonService } from './sittings/marksToLesson.service.js';
+import { ToLessonService } from './sittings/toLesson.service.js';
+import { SittingMaterial } from './sittings/sittingMaterial.entity.js';
 import { SittingsService } from './sittings/sittings.service.js';
 import { WebPagesController } from './webpages/webPages.controller.js';
 import { WebPagesService } from './webpages/webPages.service.js';
@@ -45,8 +45,7 @@ import { Student } from './sittings/student.entity.js';
       Material,
       Sitting,
       Student,
-      StoredOperation,
-      StoredSnapshot,
+      SittingMaterial,
       StoredPicture,
       ShelfPicture,
       Device,
@@ -75,11 +74,12 @@ import { Student } from './sittings/student.entity.js';
     LogsService,
     AccessService,
     ClassesService,
+    ClassGateway,
     LiveGateway,
     ScreensService,
     ScreensGateway,
     DevicesService,
-    MarksToLessonService,
+    ToLessonService,
   ],
 })
 export class TeachingModule {}

@@ -29,9 +29,9 @@ const TEMPLATE = '/usr/lib/libreoffice/share/template/common/presnt/Beehive.otp'
 
 async function pagesOf(lesson: string) {
   const live = await LiveClient.connect(server.url, { cookie: teacher.cookie });
-  const { snapshot } = await live.open({ kind: 'lesson', id: lesson });
+  const { pages } = await live.open({ kind: 'lesson', id: lesson });
   live.close();
-  return [...snapshot!.pages].sort((a, b) => (a.order < b.order ? -1 : 1));
+  return [...pages!].sort((a, b) => (a.order < b.order ? -1 : 1));
 }
 
 describe('documents that become pages', () => {

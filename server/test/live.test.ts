@@ -1,4 +1,5 @@
 import type { LogRef, Page } from '@doodla/core';
+import { packPoints } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { LiveClient, strokeBy } from './helpers/live.js';
@@ -40,7 +41,7 @@ beforeEach(async () => {
   code = started.body.code;
   live = await LiveClient.connect(server.url, { cookie: teacher.cookie });
   const reply = await live.open(lesson);
-  pages = reply.snapshot!.pages;
+  pages = reply.pages!;
   teacherId = reply.actor.id;
   await live.open(sitting);
   await live.ask('pens', { sitting: sitting.id, up: true });
@@ -84,7 +85,7 @@ describe('joining', () => {
       title: 'Other',
     });
     expect((await wren.open({ kind: 'sitting', id: other.body.id })).error?.code).toBe('not-found');
-    expect((await wren.open(lesson)).snapshot!.pages).toHaveLength(2);
+    expect((await wren.open(lesson)).pages).toHaveLength(2);
     const bearer = { authorization: `Bearer ${joined.token}` };
     expect((await new Client(server.url).send('GET', '/api/lessons', undefined, bearer)).status).toBe(401);
     const file = `/api/materials/${(pages[0]!.surface as { material: string }).material}/file`;
@@ -136,7 +137,7 @@ describe('operations', () => {
     await Promise.all(submits);
     await expect.poll(() => live.operations.length).toBe(20);
     expect(live.operations.map(({ logged }) => logged.seq)).toEqual(
-      Array.from({ length: 20 }, (_, i) => i + 1),
+      Array.from({ length: 20 }, (_, i) => i + 2),
     );
     expect(wren.live.operations).toHaveLength(10);
   });
@@ -146,16 +147,16 @@ describe('operations', () => {
     const change = { do: 'add', mark: strokeBy(teacherId, pages[0]!.id) };
     await live.submit(sitting, [change], id);
     expect((await live.submit(sitting, [change], id)).error).toBeUndefined();
-    expect((await live.open(sitting)).snapshot).toMatchObject({ seq: 1, marks: [{ id: change.mark.id }] });
+    expect((await live.snapshot(sitting))).toMatchObject({ seq: 2, marks: [{ id: change.mark.id }] });
   });
 
   it('come again to whoever was away', async () => {
     for (let i = 0; i < 3; i++)
       await live.submit(sitting, [{ do: 'add', mark: strokeBy(teacherId, pages[0]!.id) }]);
-    const { operations, snapshot } = await live.open(sitting, 1);
-    expect(snapshot).toBeUndefined();
-    expect(operations.map(({ seq }) => seq)).toEqual([2, 3]);
-    expect((await live.open(sitting, 99)).snapshot?.seq).toBe(3);
+    const { operations, pages: all } = await live.open(sitting, 2);
+    expect(all).toBeUndefined();
+    expect(operations.map(({ seq }) => seq)).toEqual([3, 4]);
+    expect(await live.open(sitting, 99)).toMatchObject({ seq: 4, pages: expect.any(Array) as unknown });
   });
 
   it('are taken back by number, not by what the client says', async () => {
@@ -166,11 +167,10 @@ describe('operations', () => {
     expect((await wren.submit(sitting, [], randomUUID(), id)).error?.code).toBe('not-yours');
     const undo = randomUUID();
     await live.submit(sitting, [{ do: 'remove', mark: 'something-else' }], undo, id);
-    expect((await live.open(sitting)).snapshot!.marks).toEqual([]);
+    expect((await live.snapshot(sitting)).marks).toEqual([]);
     await live.submit(sitting, [], randomUUID(), undo);
-    const reply = await live.open(sitting);
-    expect(reply.snapshot!.marks).toEqual([mark]);
-    expect(reply.undoable).toHaveLength(1);
+    expect((await live.snapshot(sitting)).marks).toEqual([mark]);
+    expect((await live.open(sitting)).undoable).toHaveLength(1);
   });
 
   it('are refused with a sentence, and the server goes on', async () => {
@@ -183,7 +183,7 @@ describe('operations', () => {
     await live.submit(sitting, [{ do: 'add', mark: foreign }]);
     const refusals: [unknown[], string][] = [
       [[{ do: 'remove', mark: foreign.id }], 'not-yours'],
-      [[{ do: 'patch', mark: foreign.id, set: { order: 'b0' } }], 'not-yours'],
+      [[{ do: 'patch', mark: foreign.id, set: { order: 'a1' } }], 'not-yours'],
       [[own({ author: teacherId })], 'not-yours'],
       [[own({ page: 'nowhere' })], 'no-such-page'],
       [[own({ points: [NaN, 1, 0.5, 0] })], 'bad-mark'],
@@ -208,7 +208,7 @@ describe('operations', () => {
     ]) {
       expect((await wren.ask('submit', garbage as object)).error?.code).toBe('bad-mark');
     }
-    expect((await live.open(sitting)).snapshot!.marks).toEqual([foreign]);
+    expect((await live.snapshot(sitting)).marks).toEqual([foreign]);
   });
 
   it('survive a message that is far too large: only its sender is cut off', async () => {
@@ -229,53 +229,73 @@ describe('operations', () => {
     await expect.poll(() => live.operations.at(-1)?.logged.operation.changes).toHaveLength(1);
     await expect
       .poll(() => tove.live.operations.at(-1)?.logged)
-      .toMatchObject({ seq: 1, operation: { changes: [] } });
-    expect((await tove.live.open(sitting)).snapshot!.marks).toEqual([]);
-    expect((await tove.live.open(sitting, 0)).operations[0]!.operation.changes).toEqual([]);
+      .toMatchObject({ seq: 2, operation: { changes: [] } });
+    expect((await tove.live.snapshot(sitting)).marks).toEqual([]);
+    expect((await tove.live.open(sitting, 1)).operations[0]!.operation.changes).toEqual([]);
   });
 
-  it('are all there after a restart, from snapshot and tail', async () => {
+  it('are all there after a restart', async () => {
     for (let i = 0; i < 230; i++)
       await live.submit(sitting, [{ do: 'add', mark: strokeBy(teacherId, pages[0]!.id) }]);
     await server.stop();
     server = await startServer({}, server.data);
     live = await LiveClient.connect(server.url, { cookie: teacher.cookie });
     teacher = Object.assign(new Client(server.url), { cookie: teacher.cookie });
-    const reply = await live.open(sitting);
-    expect(reply.snapshot).toMatchObject({ seq: 230 });
-    expect(reply.snapshot!.marks).toHaveLength(230);
+    const all = await live.snapshot(sitting);
+    expect(all.seq).toBe(231);
+    expect(all.marks).toHaveLength(230);
   });
 });
 
 describe('wet ink', () => {
+  const head = {
+    space: 'class',
+    style: { nature: 'pen', colour: '#000000', width: 4, opacity: 1 },
+    pressure: false,
+  };
   const drawing = (set: object = {}) => ({
     log: sitting,
     page: pages[0]!.id,
-    space: 'class',
     stroke: 'wet-1',
-    style: { nature: 'pen', colour: '#000000', width: 4, opacity: 1 },
-    pressure: false,
+    head,
     from: 0,
-    points: [1, 1, 0.5, 0],
+    points: packPoints([1, 1, 0.5, 0]),
     ...set,
   });
+  const heard = (client: LiveClient) => client.drawn.flatMap(({ parts }) => parts);
 
-  it('is passed on with its author and never stored', async () => {
+  it('is gathered, passed on with its author and never stored', async () => {
     const { live: wren, joined } = await student('Wren');
     wren.socket.emit('draw', drawing());
-    await expect.poll(() => live.drawn).toEqual([{ ...drawing(), author: joined.student.id }]);
-    expect(wren.drawn).toEqual([]);
-    expect((await live.open(sitting)).snapshot!.seq).toBe(0);
+    wren.socket.emit('draw', drawing({ head: undefined, from: 1 }));
+    await expect.poll(() => heard(live)).toHaveLength(2);
+    expect(heard(live)[0]).toMatchObject({ author: joined.student.id, stroke: 'wet-1', head });
+    expect(heard(live)[1]).toMatchObject({ from: 1 });
+    expect(live.drawn).toHaveLength(1);
+    expect((await live.open(sitting)).seq).toBe(1);
   });
 
   it('is not passed on while pens are down, nor when it is malformed', async () => {
     const { live: wren } = await student('Wren');
+    wren.socket.emit('draw', drawing({ points: 'AA==' }));
     wren.socket.emit('draw', drawing({ points: [1, 2] }));
-    wren.socket.emit('draw', drawing({ style: { nature: 'pen' } }));
+    wren.socket.emit('draw', drawing({ head: { style: { nature: 'pen' } } }));
+    wren.socket.emit('draw', drawing({ stroke: 'without-head', head: undefined }));
     await live.ask('pens', { sitting: sitting.id, up: false });
     wren.socket.emit('draw', drawing());
+    // Asked for on the same line, so that it is known to have been there.
+    await wren.open(sitting);
     await live.ask('pens', { sitting: sitting.id, up: true });
     wren.socket.emit('draw', drawing({ stroke: 'last' }));
-    await expect.poll(() => live.drawn).toMatchObject([{ stroke: 'last' }]);
+    await expect.poll(() => heard(live)).toMatchObject([{ stroke: 'last' }]);
+  });
+
+  it('on a copy of their own is seen by that student and the teacher alone', async () => {
+    const [wren, tove] = [await student('Wren'), await student('Tove')];
+    const space = `student:${wren.joined.student.id}`;
+    wren.live.socket.emit('draw', drawing({ head: { ...head, space } }));
+    await expect.poll(() => heard(live)).toHaveLength(1);
+    await tove.live.open(sitting);
+    expect(heard(tove.live)).toEqual([]);
   });
 });

@@ -51,9 +51,9 @@ describe('a sound or video file', () => {
 
   const pages = async (): Promise<Page[]> => {
     const live = await LiveClient.connect(server.url, { cookie: teacher.cookie });
-    const { snapshot } = await live.open({ kind: 'lesson', id: lesson });
+    const { pages: all } = await live.open({ kind: 'lesson', id: lesson });
     live.close();
-    return snapshot!.pages.sort((a, b) => (a.order < b.order ? -1 : 1));
+    return all!.sort((a, b) => (a.order < b.order ? -1 : 1));
   };
   const send = (content: Buffer, query = '') => {
     const form = new FormData();

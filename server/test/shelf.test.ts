@@ -64,7 +64,7 @@ describe('a page for another lesson', () => {
     const to = (await teacher.upload('to.pdf', await pdfWith([300, 200]))).lesson!.id;
     const live = await LiveClient.connect(server.url, { cookie: teacher.cookie });
     const opened = await live.open({ kind: 'lesson', id: from });
-    const page = opened.snapshot!.pages[0]!.id;
+    const page = opened.pages![0]!.id;
     const { id: author } = opened.actor;
     await live.submit({ kind: 'lesson', id: from }, [{ do: 'add', mark: strokeBy(author, page) }]);
     const { body: picture } = await teacher.send<{ id: string }>(
@@ -91,7 +91,7 @@ describe('a page for another lesson', () => {
       flip: false,
       style: { opacity: 1 },
     };
-    expect(await live.submit({ kind: 'sitting', id: sitting.id }, [{ do: 'add', mark }])).toEqual({});
+    expect((await live.submit({ kind: 'sitting', id: sitting.id }, [{ do: 'add', mark }])).error).toBeUndefined();
     await live.open({ kind: 'lesson', id: to });
 
     const copies = `/api/lessons/${from}/pages/${page}/copies`;
@@ -101,8 +101,8 @@ describe('a page for another lesson', () => {
     });
     expect(status).toBe(201);
     await expect.poll(() => live.operations.some(({ log }) => log === to)).toBe(true);
-    const { snapshot } = await live.open({ kind: 'lesson', id: to });
-    const marks = snapshot!.marks.filter((each) => each.page === body.page);
+    const snapshot = await live.snapshot({ kind: 'lesson', id: to });
+    const marks = snapshot.marks.filter((each) => each.page === body.page);
     expect(marks.map(({ kind }) => kind).sort()).toEqual(['picture', 'stroke']);
     const copied = marks.find((each) => each.kind === 'picture')!;
     expect(copied.material).not.toBe(picture.id);

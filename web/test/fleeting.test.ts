@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { packPoints } from '@doodla/core';
 import { LiveInk } from '../src/live/liveInk';
 import { Pointers } from '../src/live/pointers';
 import { FakeConnection } from './helpers/fakeConnection';
@@ -57,18 +58,12 @@ describe('pointing', () => {
 
 describe('a wisp', () => {
   const style = { nature: 'marker', colour: '#d55e00', width: 8, opacity: 0.9 } as const;
-  const drawn = (set: object) => ({
-    log: { kind: 'sitting', id: 's1' },
-    page: 'p1',
-    space: 'class',
-    author: 'ada',
-    stroke: 'w1',
-    style,
-    pressure: false,
-    from: 0,
-    points: [0, 0, 0.5, 0, 9, 9, 0.5, 10],
-    ...set,
-  });
+  const drawn = ({ fade, ...set }: { fade?: number; stroke?: string; from?: number }) => {
+    const head = { space: 'class', style, pressure: false, ...(fade !== undefined && { fade }) };
+    const points = packPoints([0, 0, 0.5, 0, 9, 9, 0.5, 10]);
+    const part = { author: 'ada', stroke: 'w1', head, from: 0, points, ...set };
+    return { log: 's1', page: 'p1', parts: [part] };
+  };
 
   it('is seen whole, fades in its last moments and is gone after its time', () => {
     const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line.asConnection);
@@ -84,17 +79,27 @@ describe('a wisp', () => {
     expect(ink.isFading('p1')).toBe(false);
   });
 
-  it('goes by messages that arrive, with its last points; other wet ink need not', () => {
+  it('is told in parts with its last points; what it looks like comes with the first', () => {
     const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line.asConnection);
-    const reliable = vi.spyOn(line, 'send');
     vi.advanceTimersByTime(100);
-    const grow = ink.broadcast('w2', 'p1', 'class', style, false, 2000);
+    const head = { space: 'class', style, pressure: false, fade: 2000 } as const;
+    const grow = ink.broadcast('w2', 'p1', head);
     grow([0, 0, 0.5, 0]);
     grow([0, 0, 0.5, 0, 1, 1, 0.5, 5], true);
-    expect(reliable.mock.calls.map(([, message]) => message)).toMatchObject([
-      { from: 0, points: [0, 0, 0.5, 0], fade: 2000 },
-      { from: 1, points: [1, 1, 0.5, 5], fade: 2000 },
+    expect(line.sent.map(({ message }) => message)).toEqual([
+      { log: { kind: 'sitting', id: 's1' }, page: 'p1', stroke: 'w2', from: 0, points: packPoints([0, 0, 0.5, 0]), head },
+      { log: { kind: 'sitting', id: 's1' }, page: 'p1', stroke: 'w2', from: 1, points: packPoints([1, 1, 0.5, 5]) },
     ]);
+    // What comes back of one's own is not drawn twice.
+    line.tell('drawn', drawn({ stroke: 'w2' }));
+    expect(ink.onPage('p1')).toEqual([]);
+  });
+
+  it('is not kept for later while the connection is away', () => {
+    const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line.asConnection);
+    line.isOnline = false;
+    ink.broadcast('w3', 'p1', { space: 'class', style, pressure: false })([0, 0, 0.5, 0], true);
+    expect(line.sent).toEqual([]);
   });
 
   it('that is not one stays until it becomes a mark', () => {

@@ -1,7 +1,7 @@
 import type { Scene } from './scene.js';
 import type { ScreenState } from './screen.js';
-import type { InkStyle, Space } from '../marks/mark.js';
-import type { LogSnapshot } from '../ops/logState.js';
+import type { Page } from '../pages/page.js';
+import type { WireChange, WireMark } from './wire.js';
 import type { Change, LoggedOperation, Operation } from '../ops/operation.js';
 import type { Actor } from '../ops/permit.js';
 import type { RefusalCode } from '../ops/refusal.js';
@@ -21,27 +21,60 @@ export interface OpenRequest {
 /** An own operation that can still be undone. */
 export interface UndoEntry {
   id: string;
-  inverse: Change[];
+  /** The pages that it concerns. */
+  pages: string[];
+  /** Whether it is of pages themselves, such as adding one. */
+  ofPages: boolean;
+  /** Left out where it is long; the server knows it. */
+  inverse?: Change[];
 }
 
+/**
+ * A log without its marks, which are read page by page. Pages are left out when `operations` is all that
+ * the asker lacks.
+ */
 export interface OpenReply {
   actor: Actor;
-  /** Left out when `operations` is all that the asker lacks. */
-  snapshot?: LogSnapshot;
-  operations: LoggedOperation[];
+  seq: number;
+  pages?: Page[];
+  /** Ids of the pages that have marks. */
+  written?: string[];
+  operations: LoggedOperation<WireChange>[];
   /** Oldest first. */
   undoable: UndoEntry[];
 }
 
+/** Asks for the marks of a page, which come in pieces. */
+export interface ReadRequest {
+  log: LogRef;
+  page: string;
+}
+
+/**
+ * Some of a page's marks as they are now. Pieces come between operations in such an order that taking both
+ * as they come ends with what the server has.
+ */
+export interface PieceMessage {
+  log: string;
+  page: string;
+  marks: WireMark[];
+  last: boolean;
+}
+
 export interface SubmitRequest {
   log: LogRef;
-  operation: Operation;
+  operation: Operation<WireChange>;
+}
+
+/** The place that a submitted operation has in its log, whether it arrived now or had before. */
+export interface SubmitReply {
+  seq: number;
 }
 
 /** Tells of an operation in a log, one's own too, in the order of their numbers. */
 export interface OperationMessage {
   log: string;
-  logged: LoggedOperation;
+  logged: LoggedOperation<WireChange>;
 }
 
 /**
@@ -53,31 +86,12 @@ export interface StoredMessage {
   seq: number;
   at: number;
   operation: string;
-  changes?: Change[];
+  changes?: WireChange[];
 }
 
 /** Any request may be answered with this instead. The message is fit to be shown. */
 export interface Failure {
   error: { code: RefusalCode | string; message: string };
-}
-
-/** Points of a stroke while it is being drawn; volatile, never stored. */
-export interface DrawMessage {
-  log: LogRef;
-  page: string;
-  space: Space;
-  stroke: string;
-  style: InkStyle;
-  pressure: boolean;
-  /** Index of the first point sent, so that a lost message shows as a gap and not as a jump. */
-  from: number;
-  points: number[];
-  /** Milliseconds after which ink fades that becomes no mark. */
-  fade?: number;
-}
-
-export interface DrawnMessage extends DrawMessage {
-  author: string;
 }
 
 export interface Person {
@@ -141,6 +155,8 @@ export interface ClassState {
 /** Socket event names, by direction. */
 export const LIVE = {
   open: 'open',
+  read: 'read',
+  piece: 'piece',
   submit: 'submit',
   draw: 'draw',
   enter: 'enter',

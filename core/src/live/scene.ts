@@ -1,3 +1,5 @@
+import type { Checks } from '../checks/fields.js';
+import { hasExactly, hasOnly, isRecord } from '../checks/fields.js';
 import { isId, isNumberIn, MAX_COORDINATE } from '../marks/check.js';
 import type { Rect } from '../geometry/rect.js';
 
@@ -85,6 +87,8 @@ export interface Scene {
   uncovered: readonly string[];
   /** Students who may point. */
   pointers: readonly string[];
+  /** Whether students may turn pages by themselves. */
+  roam: boolean;
 }
 
 export const EMPTY_SCENE: Scene = {
@@ -94,6 +98,7 @@ export const EMPTY_SCENE: Scene = {
   playing: null,
   uncovered: [],
   pointers: [],
+  roam: false,
 };
 
 const MAX_LISTED = 2000;
@@ -105,8 +110,6 @@ const isPlace = (value: unknown) => isNumberIn(value, -MAX_COORDINATE, MAX_COORD
 const isLength = (value: unknown) => isNumberIn(value, 1, MAX_COORDINATE);
 const isIdList = (value: unknown) =>
   Array.isArray(value) && value.length <= MAX_LISTED && value.every((id) => isId(id));
-
-type Checks = Record<string, (value: unknown) => boolean>;
 
 const LED: Checks = {
   kind: () => true,
@@ -140,30 +143,28 @@ const TIMER: Checks = {
 
 const SCENE: Record<keyof Scene, (value: unknown) => boolean> = {
   focus: (value) => value === null || isFocus(value),
-  timer: (value) => value === null || fits(value, TIMER),
-  split: (value) => value === null || fits(value, { page: isId, at: (at) => isNumberIn(at, 0.15, 0.85) }),
+  timer: (value) => value === null || hasExactly(value, TIMER),
+  split: (value) => value === null || hasExactly(value, { page: isId, at: (at) => isNumberIn(at, 0.15, 0.85) }),
   playing: (value) =>
     value === null ||
-    fits(value, { page: isId, playing: isFlag, position: (at) => isNumberIn(at, 0, 1e6), at: isTime }),
+    hasExactly(value, { page: isId, playing: isFlag, position: (at) => isNumberIn(at, 0, 1e6), at: isTime }),
   uncovered: isIdList,
   pointers: isIdList,
+  roam: isFlag,
 };
 
 /** Whether a value from outside changes only what there is in a scene, all in range. */
 export function isScenePart(value: unknown): value is Partial<Scene> {
-  return (
-    typeof value === 'object' &&
-    value !== null &&
-    Object.entries(value).every(([key, part]) => SCENE[key as keyof Scene]?.(part) ?? false)
-  );
+  return hasOnly(value, SCENE);
 }
 
 function isFocus(value: unknown): boolean {
-  const { kind } = value as { kind?: unknown };
+  if (!isRecord(value)) return false;
+  const { kind } = value;
   if (typeof kind !== 'string' || !Object.hasOwn(FOCUS, kind)) return false;
   const checks = FOCUS[kind as FocusKind];
-  const { outline, ...rest } = value as Record<string, unknown>;
-  return (outline === undefined || isOutline(outline)) && fits(rest, checks);
+  const { outline, ...rest } = value;
+  return (outline === undefined || isOutline(outline)) && hasExactly(rest, checks);
 }
 
 function isOutline(value: unknown): boolean {
@@ -173,15 +174,6 @@ function isOutline(value: unknown): boolean {
     value.length <= MAX_OUTLINE &&
     value.length % 2 === 0 &&
     value.every((part) => isNumberIn(part, 0, 1))
-  );
-}
-
-/** Whether an object has exactly these fields, all well. */
-function fits(value: unknown, checks: Checks): boolean {
-  if (typeof value !== 'object' || value === null) return false;
-  const entries = Object.entries(value);
-  return (
-    entries.length === Object.keys(checks).length && entries.every(([key, field]) => checks[key]?.(field))
   );
 }
 

@@ -1,27 +1,46 @@
 import type { Rect } from '../geometry/rect.js';
 import { growRect, unionRect } from '../geometry/rect.js';
-import { boundsOfPoints, boxCorners } from '../geometry/turnedBox.js';
+import { applyMatrix } from '../geometry/matrix.js';
+import { boundsOfPoints, boxCorners, boxMatrix } from '../geometry/turnedBox.js';
 import { STRIDE } from '../ink/points.js';
-import { textHeight } from '../text/markText.js';
+import { noteReach, textHeight, textReach } from '../text/markText.js';
 import type { BoxMark, Mark, MarkOf, TurnedBox } from './mark.js';
 import { arrowHeads, flattenPath, pathCourse } from './pathGeometry.js';
+import { stampReach } from './stampGeometry.js';
 
 /** Smallest upright rectangle that holds all that is drawn of a mark, in page units. */
 export function markBounds(mark: Mark): Rect {
   switch (mark.kind) {
     case 'stroke':
-      return growRect(pointBounds(mark.points, STRIDE), mark.style.width);
+      // A single point is drawn as a dot that reaches one unit on.
+      return growRect(pointBounds(mark.points, STRIDE), mark.style.width + 1);
     case 'fill':
       return pointBounds(mark.rings.flat(), 2);
     case 'quote':
-      return growRect(quoteRects(mark).reduce(unionRect), 2);
+      return quoteRects(mark)
+        .map((rect) => growRect(rect, quoteLineWidth(rect) / 2))
+        .reduce(unionRect);
     case 'path':
       return growRect(boundsOfPoints(pathReach(mark)), mark.style.width);
     case 'shape':
       return growRect(boundsOfPoints(boxCorners(mark)), mark.style.line === null ? 0 : mark.style.width);
-    default:
-      return boundsOfPoints(boxCorners(markBox(mark)));
+    case 'text':
+      return turnedReach(mark, textReach(mark));
+    case 'note':
+      return turnedReach(mark, unionRect(mark, noteReach(mark)));
+    case 'stamp':
+      return turnedReach(mark, stampReach(mark));
+    case 'picture':
+    case 'patch':
+      return boundsOfPoints(boxCorners(mark));
   }
+}
+
+/** Where something lies that is drawn in a mark's unturned box and turned with it. */
+function turnedReach(mark: BoxMark, reach: Rect): Rect {
+  const matrix = boxMatrix(markBox(mark));
+  const corners = boxCorners({ ...reach, rotation: 0 });
+  return boundsOfPoints(matrix ? corners.map((corner) => applyMatrix(matrix, ...corner)) : corners);
 }
 
 /** The turned box of a mark that has one; a text's height follows from its words. */
@@ -29,6 +48,11 @@ export function markBox(mark: BoxMark): TurnedBox {
   const { x, y, width, rotation } = mark;
   const height = mark.kind === 'text' ? textHeight(mark) : mark.height;
   return { x, y, width, height, rotation, flip: 'flip' in mark && mark.flip };
+}
+
+/** Width of the line under marked words, page units. */
+export function quoteLineWidth({ height }: Pick<Rect, 'height'>): number {
+  return Math.max(2, height * 0.09);
 }
 
 /** Where the lines of marked words lie. */

@@ -1,6 +1,9 @@
 import { MAX_QUOTE } from '../annotation/textQuote.js';
+import type { Check, Checks } from '../checks/fields.js';
+import { hasExactly, hasOnly, isRecord } from '../checks/fields.js';
 import { isHexColour } from '../colour/contrast.js';
 import { MAX_POINTS, STRIDE } from '../ink/points.js';
+import { isOrder } from '../ops/order.js';
 import type { Mark, MarkKind, MarkPatch } from './mark.js';
 import { ALIGNS, COURSES, DASHES, FONTS, FORMS, HEADS, LISTS, LOOKS, NATURES, STAMPS } from './mark.js';
 
@@ -14,19 +17,11 @@ const MAX_STROKE_MS = 3_600_000;
 const MAX_LINES = 400;
 const MAX_CORNERS = 2000;
 const MAX_RINGS = 2000;
-const ORDER = /^[0-9A-Za-z]{1,200}$/;
 const ID = /^[\w-]{1,64}$/;
 const SPACE = /^(class|(table|student):[\w-]{1,64})$/;
 
-type Check = (value: unknown) => boolean;
-type Checks = Record<string, Check>;
-
 export function isId(value: unknown): value is string {
   return typeof value === 'string' && ID.test(value);
-}
-
-export function isOrder(value: unknown): value is string {
-  return typeof value === 'string' && ORDER.test(value);
 }
 
 export function isNumberIn(value: unknown, min: number, max: number): value is number {
@@ -50,6 +45,8 @@ const isFlag: Check = (value) => typeof value === 'boolean';
 const isOpacity: Check = (value) => isNumberIn(value, 0.05, 1);
 const isInkWidth: Check = (value) => isNumberIn(value, INK_WIDTH.min, INK_WIDTH.max);
 const isPart: Check = (value) => isNumberIn(value, 0, 1);
+/** Less of a picture would have to be enlarged beyond what a PDF can say. */
+const isCropSide: Check = (value) => isNumberIn(value, 0.001, 1);
 const oneOf =
   (list: readonly string[]): Check =>
   (value) =>
@@ -162,7 +159,7 @@ const KINDS: Record<MarkKind, { fields: Checks; style: Checks }> = {
     fields: {
       ...BOX,
       material: isId,
-      crop: shaped({ x: isPart, y: isPart, width: isPart, height: isPart }),
+      crop: shaped({ x: isPart, y: isPart, width: isCropSide, height: isCropSide }),
       flip: isFlag,
     },
     style: { opacity: isOpacity },
@@ -208,21 +205,4 @@ export function isMarkPatch(kind: MarkKind, value: unknown): value is MarkPatch 
   const checks = { ...COMMON, ...KINDS[kind].fields };
   if (style !== undefined && !hasOnly(style, KINDS[kind].style)) return false;
   return Object.keys(fields).every((key) => !FIXED.has(key)) && hasOnly(fields, checks);
-}
-
-function isRecord(value: unknown): value is Record<string, unknown> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
-}
-
-function hasExactly(value: unknown, checks: Checks): boolean {
-  return (
-    isRecord(value) && Object.keys(value).length === Object.keys(checks).length && hasOnly(value, checks)
-  );
-}
-
-function hasOnly(value: unknown, checks: Checks): boolean {
-  return (
-    isRecord(value) &&
-    Object.entries(value).every(([key, field]) => Object.hasOwn(checks, key) && checks[key]!(field))
-  );
 }

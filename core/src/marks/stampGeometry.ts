@@ -1,5 +1,9 @@
 import type { Path } from '../paint/path.js';
-import type { StampName } from './mark.js';
+import type { Rect } from '../geometry/rect.js';
+import { growRect, unionRect } from '../geometry/rect.js';
+import type { Face } from '../text/font.js';
+import { OVERHANG, textWidth } from '../text/layout.js';
+import type { StampMark, StampName } from './mark.js';
 
 /** One part of a stamp on a square of 24 by 24: a filled outline or a line of some width. */
 export type StampPart =
@@ -106,3 +110,25 @@ export const STAMP_PARTS: Record<StampName, readonly StampPart[]> = {
   ],
   number: [{ path: circle(12, 12, 11), fill: 'colour' }],
 };
+
+/** The face of a counting stamp's figures. */
+export const STAMP_FACE: Face = 'andika-bold';
+
+/** Size and width of a counting stamp's figures, page units. */
+export function stampFigures({ label, height }: Pick<StampMark, 'label' | 'height'>): {
+  size: number;
+  width: number;
+} {
+  const size = height * (label.length > 1 ? 0.5 : 0.62);
+  return { size, width: textWidth(label, STAMP_FACE, size) };
+}
+
+/** The rectangle that holds all of an unturned stamp, which is more than its box where that is flat or narrow. */
+export function stampReach(mark: StampMark): Rect {
+  const widths = STAMP_PARTS[mark.stamp].map((part) => ('width' in part ? part.width : 0));
+  const box = growRect(mark, (Math.max(...widths) * mark.width) / (2 * STAMP_SQUARE));
+  if (mark.stamp !== 'number') return box;
+  const figures = stampFigures(mark);
+  const [x, width] = [mark.x + (mark.width - figures.width) / 2, figures.width];
+  return unionRect(box, growRect({ x, y: mark.y, width, height: mark.height }, OVERHANG * figures.size));
+}

@@ -1,16 +1,16 @@
 import type { Mark, MarkPatch } from '../marks/mark.js';
-import type { LogState } from './logState.js';
+import type { LogView } from './logState.js';
 import type { Change } from './operation.js';
 
 /**
  * Applies changes to a state in place. Changes to what is no longer there do nothing, so that two
  * people who remove the same mark at once do not get into each other's way.
  */
-export function applyChanges(state: LogState, changes: readonly Change[]): void {
+export function applyChanges(state: LogView, changes: readonly Change[]): void {
   for (const change of changes) applyChange(state, change);
 }
 
-function applyChange(state: LogState, change: Change): void {
+function applyChange(state: LogView, change: Change): void {
   switch (change.do) {
     case 'add':
       state.marks.set(change.mark.id, change.mark);

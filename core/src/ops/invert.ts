@@ -1,15 +1,16 @@
 import type { Mark, MarkPatch } from '../marks/mark.js';
 import type { Page, PagePatch } from '../pages/page.js';
 import { applyChanges } from './apply.js';
-import type { LogState } from './logState.js';
+import type { LogView } from './logState.js';
+import { draftOf } from './logState.js';
 import type { Change } from './operation.js';
 
 /**
  * The changes that take `changes` back, given the state before them. Only fields that were changed
  * are put back, so that what others changed meanwhile stays.
  */
-export function invertChanges(before: LogState, changes: readonly Change[]): Change[] {
-  const state: LogState = { pages: new Map(before.pages), marks: new Map(before.marks) };
+export function invertChanges(before: LogView, changes: readonly Change[]): Change[] {
+  const state = draftOf(before);
   const inverse: Change[] = [];
   for (const change of changes) {
     const back = invertChange(state, change);
@@ -19,7 +20,7 @@ export function invertChanges(before: LogState, changes: readonly Change[]): Cha
   return inverse;
 }
 
-function invertChange(state: LogState, change: Change): Change | undefined {
+function invertChange(state: LogView, change: Change): Change | undefined {
   switch (change.do) {
     case 'add':
       return { do: 'remove', mark: change.mark.id };

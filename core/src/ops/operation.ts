@@ -11,20 +11,20 @@ export type Change =
   | { do: 'removePage'; page: string };
 
 /** What a person did in one go: applied, refused, and undone as a whole. */
-export interface Operation {
+export interface Operation<C = Change> {
   /** Made by the client; an operation that arrives twice counts once. */
   id: string;
-  changes: Change[];
+  changes: C[];
   /** Id of the operation that this one takes back. */
   undoes?: string;
 }
 
 /** An operation that has its place in a log. */
-export interface LoggedOperation {
+export interface LoggedOperation<C = Change> {
   /** 1, 2, 3 … without gaps. */
   seq: number;
   author: string;
   /** Server time, milliseconds since 1970-01-01 UTC. */
   at: number;
-  operation: Operation;
+  operation: Operation<C>;
 }

@@ -1,3 +1,5 @@
+import type { Mark } from '../marks/mark.js';
+import type { Page } from '../pages/page.js';
 import { applyChanges } from './apply.js';
 import { invertChanges } from './invert.js';
 import type { LogState } from './logState.js';
@@ -18,19 +20,11 @@ export interface Touched {
 export class OptimisticLog {
   /** What is shown. */
   readonly visible: LogState = emptyState();
-  private confirmed: LogState = emptyState();
-  private waiting: Operation[] = [];
+  private readonly confirmed: LogState = emptyState();
+  private readonly waiting: Operation[] = [];
 
   get pending(): readonly Operation[] {
     return this.waiting;
-  }
-
-  /** Starts over from a confirmed state; pending operations stay on top of it. */
-  reset(confirmed: LogState): void {
-    this.confirmed = confirmed;
-    replace(this.visible.pages, confirmed.pages);
-    replace(this.visible.marks, confirmed.marks);
-    for (const operation of this.waiting) applyChanges(this.visible, operation.changes);
   }
 
   /** Applies an own operation at once. Returns the changes that would take it back. */
@@ -43,20 +37,56 @@ export class OptimisticLog {
 
   /** Takes in an operation that the server has stored, one's own or another's. */
   confirm(logged: LoggedOperation): Touched {
-    this.waiting = this.waiting.filter((operation) => operation.id !== logged.operation.id);
+    const own = this.takeOut(logged.operation.id);
     applyChanges(this.confirmed, logged.operation.changes);
-    return this.recompute(logged.operation);
+    // The server may have made something else of an own one than was done here.
+    return this.recompute(own ? [logged.operation, own] : [logged.operation]);
   }
 
-  /** Drops an own operation that the server refused. */
-  refuse(id: string): Touched {
-    const refused = this.waiting.find((operation) => operation.id === id);
-    this.waiting = this.waiting.filter((operation) => operation.id !== id);
-    return refused ? this.recompute(refused) : { marks: new Set(), pages: new Set() };
+  /** Drops an own operation that the confirmed state holds already, or that the server refused. */
+  drop(id: string): Touched {
+    const own = this.takeOut(id);
+    return this.recompute(own ? [own] : []);
   }
 
-  private recompute(operation: Operation): Touched {
-    const touched = touchedBy(operation);
+  /** Takes in marks as the server has them now, and drops those that are gone there. */
+  load(marks: readonly Mark[], gone: readonly string[] = []): Touched {
+    for (const mark of marks) this.confirmed.marks.set(mark.id, mark);
+    for (const id of gone) this.confirmed.marks.delete(id);
+    const ids = new Set([...marks.map(({ id }) => id), ...gone]);
+    return this.restoreAll({ marks: ids, pages: new Set() });
+  }
+
+  /** Takes the server's pages in the place of all that were known. */
+  loadPages(pages: readonly Page[]): Touched {
+    const ids = new Set([...this.confirmed.pages.keys(), ...pages.map(({ id }) => id)]);
+    this.confirmed.pages.clear();
+    for (const page of pages) this.confirmed.pages.set(page.id, page);
+    return this.restoreAll({ marks: new Set(), pages: ids });
+  }
+
+  /** What the server has confirmed of a page's marks, by id. */
+  confirmedOn(page: string): string[] {
+    return [...this.confirmed.marks.values()].filter((mark) => mark.page === page).map(({ id }) => id);
+  }
+
+  private takeOut(id: string): Operation | undefined {
+    const at = this.waiting.findIndex((operation) => operation.id === id);
+    return at < 0 ? undefined : this.waiting.splice(at, 1)[0];
+  }
+
+  private recompute(operations: readonly Operation[]): Touched {
+    const touched: Touched = { marks: new Set(), pages: new Set() };
+    for (const operation of operations) {
+      const own = touchedBy(operation);
+      for (const id of own.marks) touched.marks.add(id);
+      for (const id of own.pages) touched.pages.add(id);
+    }
+    return this.restoreAll(touched);
+  }
+
+  /** Computes anew what is touched: the confirmed state with what waits on top. */
+  private restoreAll(touched: Touched): Touched {
     for (const id of touched.marks) restore(this.visible.marks, this.confirmed.marks, id);
     for (const id of touched.pages) restore(this.visible.pages, this.confirmed.pages, id);
     for (const { changes } of this.waiting) {
@@ -102,9 +132,4 @@ function restore<T>(visible: Map<string, T>, confirmed: Map<string, T>, id: stri
   const value = confirmed.get(id);
   if (value === undefined) visible.delete(id);
   else visible.set(id, value);
-}
-
-function replace<T>(target: Map<string, T>, source: Map<string, T>): void {
-  target.clear();
-  for (const [key, value] of source) target.set(key, value);
 }

@@ -1,7 +1,9 @@
 import { isMark, isMarkPatch } from '../marks/check.js';
 import type { Mark, Space } from '../marks/mark.js';
 import { isPage, isPagePatch } from '../pages/check.js';
-import type { LogState } from './logState.js';
+import { applyChanges } from './apply.js';
+import type { LogView } from './logState.js';
+import { draftOf } from './logState.js';
 import type { Change, Operation } from './operation.js';
 import type { RefusalCode } from './refusal.js';
 
@@ -17,8 +19,8 @@ export interface Actor {
 export interface Situation {
   pensUp: boolean;
   ended: boolean;
-  /** Whether a page is there; in a sitting the pages are those of its lesson. */
-  hasPage(id: string): boolean;
+  /** Whether the log holds as many marks as it may. */
+  full: boolean;
 }
 
 /** Most marks on one log; keeps a runaway client from filling the disk. */
@@ -31,60 +33,66 @@ export const MAX_MARKS = 200_000;
 export function refusalOf(
   operation: Operation,
   actor: Actor,
-  state: LogState,
+  view: LogView,
   situation: Situation,
 ): RefusalCode | undefined {
   if (situation.ended) return 'ended';
   if (actor.role === 'student' && !situation.pensUp) return 'pens-down';
+  const draft = draftOf(view);
   for (const change of operation.changes) {
-    const reason = changeRefusal(change, actor, state, situation);
+    const reason = changeRefusal(change, actor, draft);
     if (reason) return reason;
+    if (change.do === 'add' && situation.full) return 'too-many';
+    applyChanges(draft, [change]);
   }
-  return undefined;
+  return leavesNoPage(view, draft) ? 'last-page' : undefined;
 }
 
-function changeRefusal(
-  change: Change,
-  actor: Actor,
-  state: LogState,
-  situation: Situation,
-): RefusalCode | undefined {
+/** Whether the actor may make one change, given the state before it. */
+export function changeRefusal(change: Change, actor: Actor, view: LogView): RefusalCode | undefined {
   switch (change.do) {
     case 'add':
-      return addRefusal(change.mark, actor, state, situation);
+      return addRefusal(change.mark, actor, view);
     case 'patch': {
-      const mark = state.marks.get(change.mark);
+      const mark = view.marks.get(change.mark);
       if (!mark) return 'no-such-mark';
       if (!isMarkPatch(mark.kind, change.set)) return 'bad-mark';
-      return touchRefusal(mark, actor, situation, change.set.locked !== undefined);
+      return touchRefusal(mark, actor, view, change.set.locked !== undefined);
     }
     case 'remove': {
-      const mark = state.marks.get(change.mark);
-      return mark ? touchRefusal(mark, actor, situation, false) : undefined;
+      const mark = view.marks.get(change.mark);
+      return mark ? touchRefusal(mark, actor, view, false) : undefined;
     }
     case 'addPage':
       if (actor.role !== 'teacher') return 'not-allowed';
       if (!isPage(change.page)) return 'bad-mark';
-      return state.pages.has(change.page.id) ? 'already-there' : undefined;
+      return view.pages.has(change.page.id) ? 'already-there' : undefined;
     case 'patchPage':
       if (actor.role !== 'teacher') return 'not-allowed';
-      if (!state.pages.has(change.page)) return 'no-such-page';
+      if (!view.pages.has(change.page)) return 'no-such-page';
       return isPagePatch(change.set) ? undefined : 'bad-mark';
     case 'removePage':
       return actor.role === 'teacher' ? undefined : 'not-allowed';
   }
 }
 
-function addRefusal(
-  mark: Mark,
-  actor: Actor,
-  state: LogState,
-  situation: Situation,
-): RefusalCode | undefined {
+function leavesNoPage(before: LogView, after: LogView): boolean {
+  return isAnyShown(before) && !isAnyShown(after);
+}
+
+function isAnyShown({ pages }: LogView): boolean {
+  for (const page of pages.values()) if (!page.removed) return true;
+  return false;
+}
+
+function isThere({ pages }: LogView, id: string): boolean {
+  return pages.get(id)?.removed === false;
+}
+
+function addRefusal(mark: Mark, actor: Actor, view: LogView): RefusalCode | undefined {
   if (!isMark(mark)) return 'bad-mark';
-  if (!situation.hasPage(mark.page)) return 'no-such-page';
-  if (state.marks.has(mark.id)) return 'already-there';
-  if (state.marks.size >= MAX_MARKS) return 'too-many';
+  if (!isThere(view, mark.page)) return 'no-such-page';
+  if (view.marks.has(mark.id)) return 'already-there';
   if (actor.role === 'teacher') return undefined;
   if (mark.author !== actor.id || !mayWriteIn(mark.space, actor)) return 'not-yours';
   return mark.locked ? 'not-allowed' : undefined;
@@ -93,10 +101,10 @@ function addRefusal(
 function touchRefusal(
   mark: Mark,
   actor: Actor,
-  situation: Situation,
+  view: LogView,
   changesLock: boolean,
 ): RefusalCode | undefined {
-  if (!situation.hasPage(mark.page)) return 'no-such-page';
+  if (!isThere(view, mark.page)) return 'no-such-page';
   if (actor.role === 'teacher') return mark.locked && !changesLock ? 'locked' : undefined;
   if (mark.author !== actor.id || !mayWriteIn(mark.space, actor)) return 'not-yours';
   if (changesLock) return 'not-allowed';

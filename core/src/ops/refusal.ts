@@ -4,6 +4,7 @@ export const REFUSALS = {
   'not-yours': 'That mark belongs to somebody else, so it was left as it is.',
   locked: 'That mark is locked, so it was left as it is.',
   'no-such-page': 'The page you wrote on is no longer there, so the mark was taken back.',
+  'last-page': 'A lesson keeps at least one page, so this one was left where it is.',
   'no-such-mark': 'The mark you changed is no longer there.',
   'already-there': 'That was already on the page.',
   'not-allowed': 'Only the teacher can do that.',

@@ -51,8 +51,6 @@ export interface Page {
   surface: Surface;
   /** A removed page keeps its marks, so that bringing it back brings all of it back. */
   removed: boolean;
-  /** The class that it belongs to, where it is not the lesson's. */
-  sitting?: string;
 }
 
 export type PagePatch = Partial<Pick<Page, 'order' | 'title' | 'width' | 'height' | 'surface' | 'removed'>>;

@@ -3,15 +3,14 @@ import type { Matrix } from '../geometry/matrix.js';
 import { boxMatrix } from '../geometry/turnedBox.js';
 import { outline } from '../ink/outline.js';
 import { textureLines } from '../ink/texture.js';
-import { quoteRects } from '../marks/bounds.js';
+import { quoteLineWidth, quoteRects } from '../marks/bounds.js';
 import type { LineStyle, Mark, MarkOf } from '../marks/mark.js';
 import { arrowHeads, pathCourse } from '../marks/pathGeometry.js';
 import { shapePath } from '../marks/shapeGeometry.js';
-import { STAMP_PARTS, STAMP_SQUARE } from '../marks/stampGeometry.js';
+import { STAMP_FACE, STAMP_PARTS, STAMP_SQUARE, stampFigures } from '../marks/stampGeometry.js';
 import type { Face } from '../text/font.js';
 import { noteLayout, textHeight, textLayout } from '../text/markText.js';
 import type { TextLayout } from '../text/layout.js';
-import { textWidth } from '../text/layout.js';
 import type { Path } from './path.js';
 import { mapPath, polylinePath } from './path.js';
 
@@ -54,6 +53,8 @@ export type PaintOf<Kind extends PaintItem['kind']> = Extract<PaintItem, { kind:
 /** Colours that go on a coloured ground. */
 const LIGHT = '#ffffff';
 const DARK = '#000000';
+/** A patch that is smaller has no room for a seam. */
+const LEAST_SEAMED = 16;
 
 /** How a mark is drawn; canvas, PDF and pictures all draw exactly this. */
 export function paintMark(mark: Mark): PaintItem[] {
@@ -113,7 +114,7 @@ function paintQuote(mark: MarkOf<'quote'>): PaintItem[] {
       return { ...solid(path, colour), opacity, blend: 'multiply' };
     }
     const path = polylinePath([x, y + height, x + width, y + height], false);
-    return { kind: 'line', path, colour, width: Math.max(2, height * 0.09), dash: [], opacity: 1 };
+    return { kind: 'line', path, colour, width: quoteLineWidth(rect), dash: [], opacity: 1 };
   });
 }
 
@@ -233,16 +234,14 @@ function paintStamp(mark: MarkOf<'stamp'>): PaintItem[] {
     return { kind: 'line', path, colour, width: (part.width * width) / STAMP_SQUARE, dash: [], opacity: 1 };
   });
   if (mark.stamp !== 'number') return items;
-  const face: Face = 'andika-bold';
-  const size = height * (label.length > 1 ? 0.5 : 0.62);
-  const wide = textWidth(label, face, size);
+  const { size, width: wide } = stampFigures(mark);
   const figures: PaintItem = {
     kind: 'text',
     x: x + (width - wide) / 2,
     y: y + height / 2 + size * 0.36,
     text: label,
     width: wide,
-    face,
+    face: STAMP_FACE,
     size,
     colour: onGround(style.colour),
     fallback: false,
@@ -268,12 +267,11 @@ function paintPatch(mark: MarkOf<'patch'>): PaintItem[] {
   const matrix = boxMatrix({ ...mark, flip: false });
   const cloth = (inset: number) => {
     const [x, y] = [mark.x + inset, mark.y + inset];
-    const [width, height] = [Math.max(1, mark.width - 2 * inset), Math.max(1, mark.height - 2 * inset)];
+    const [width, height] = [mark.width - 2 * inset, mark.height - 2 * inset];
     return mapped(shapePath({ form: 'rectangle', sides: 4, x, y, width, height }), matrix);
   };
+  const plain = solid(cloth(0), mark.style.colour);
+  if (Math.min(mark.width, mark.height) < LEAST_SEAMED) return [plain];
   const colour = onGround(mark.style.colour);
-  return [
-    solid(cloth(0), mark.style.colour),
-    { kind: 'line', path: cloth(5), colour, width: 1.5, dash: [6, 5], opacity: 0.7 },
-  ];
+  return [plain, { kind: 'line', path: cloth(5), colour, width: 1.5, dash: [6, 5], opacity: 0.7 }];
 }

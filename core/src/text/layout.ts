@@ -1,3 +1,5 @@
+import type { Rect } from '../geometry/rect.js';
+import { growRect } from '../geometry/rect.js';
 import type { TextStyle } from '../marks/mark.js';
 import type { Face } from './font.js';
 import { fontMetrics } from './font.js';
@@ -29,6 +31,9 @@ export interface TextLayout {
 
 /** Distance of baselines as a multiple of the font size. */
 export const LINE_HEIGHT = 1.4;
+
+/** How far letters may reach beyond their advance width and the font's height, as a part of the font size. */
+export const OVERHANG = 0.25;
 
 /** Advance of a character that the font lacks, as a part of the font size: wide ones take a full em. */
 function fallbackAdvance(codePoint: number): number {
@@ -151,4 +156,19 @@ function splitRuns(line: string, face: Face, size: number, from: number): TextRu
     x += width;
   }
   return runs;
+}
+
+/** The rectangle that holds all that is drawn of a layout, from the upper left of its box. Page units. */
+export function layoutReach({ face, size, lines, height }: TextLayout): Rect {
+  const { ascent, descent } = fontMetrics(face);
+  let [left, right, top, bottom] = [0, 0, 0, height];
+  for (const { baseline, runs } of lines) {
+    for (const { x, width } of runs) {
+      left = Math.min(left, x);
+      right = Math.max(right, x + width);
+    }
+    top = Math.min(top, baseline - ascent * size);
+    bottom = Math.max(bottom, baseline + descent * size);
+  }
+  return growRect({ x: left, y: top, width: right - left, height: bottom - top }, OVERHANG * size);
 }

@@ -1,7 +1,9 @@
+import type { Rect } from '../geometry/rect.js';
+import { unionRect } from '../geometry/rect.js';
 import type { MarkOf } from '../marks/mark.js';
 import { faceOf } from './font.js';
 import type { TextLayout } from './layout.js';
-import { layoutText, LINE_HEIGHT } from './layout.js';
+import { layoutReach, layoutText, LINE_HEIGHT } from './layout.js';
 
 /** Space inside a note, as a part of its shorter side. */
 const NOTE_PADDING = 0.08;
@@ -42,4 +44,22 @@ export function noteLayout({ text, style, x, y, width, height }: MarkOf<'note'>)
     else high = middle;
   }
   return { layout: best, x: x + padding, y: y + (height - best.height) / 2 };
+}
+
+/** The rectangle that holds a text's box and all its letters, before it is turned. */
+export function textReach(mark: MarkOf<'text'>): Rect {
+  const layout = textLayout(mark);
+  const { x, y, width } = mark;
+  const reach = layoutReach(layout);
+  return unionRect(
+    { x, y, width, height: layout.height },
+    { ...reach, x: x + reach.x, y: y + reach.y },
+  );
+}
+
+/** The rectangle that holds all letters of a note, before it is turned. */
+export function noteReach(mark: MarkOf<'note'>): Rect {
+  const { layout, x, y } = noteLayout(mark);
+  const reach = layoutReach(layout);
+  return { ...reach, x: x + reach.x, y: y + reach.y };
 }

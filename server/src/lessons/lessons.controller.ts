@@ -65,23 +65,23 @@ export class LessonsController {
   }
 
   /**
-   * Puts a document's pages into a lesson: after a page, or at the end; all of them, or those of
+   * Puts a document's pages into a lesson, or into one class on it: after a page, or at the end; all of them, or those of
    * `pages`, such as `1-3,7`. Answers like `create`, at last with `{"pages"}`.
    */
   @Post(':id/documents')
   async insert(
     @CurrentTeacher() teacher: Teacher,
     @Param('id') id: string,
-    @Query() { after, pages }: InsertDocumentDto,
+    @Query() { after, pages, sitting }: InsertDocumentDto,
     @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    const lesson = await this.lessons.own(teacher.id, id);
+    const place = await this.lessons.place(teacher.id, id, sitting);
     await this.receive(request, response, async (upload, options) => {
       const read = await this.materials.take(teacher.id, upload.path, upload.name, options);
       options.signal.throwIfAborted();
       const chosen = chosenPages(pages, read.sizes.length);
-      return { pages: await this.lessons.insertPages(lesson, read, { after, chosen }) };
+      return { pages: await this.lessons.insertPages(place, read, { after, chosen }) };
     });
   }
 

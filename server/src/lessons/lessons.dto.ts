@@ -11,6 +11,8 @@ export class RenameDto {
 export class InsertDocumentDto {
   @IsOptional() @IsString() @Length(1, 64) after?: string;
   @IsOptional() @IsString() @Length(0, 200) pages?: string;
+  /** The class that the pages are for alone. */
+  @IsOptional() @IsUUID() sitting?: string;
 }
 
 export class WebPageDto {
@@ -21,6 +23,7 @@ export class WebPageDto {
   @IsOptional() @IsString() @Length(1, 64) after?: string;
   /** A page that gets the copy in the place of the one it has. */
   @IsOptional() @IsString() @Length(1, 64) replace?: string;
+  @IsOptional() @IsUUID() sitting?: string;
 }
 
 export class CopyPageDto {

@@ -1,14 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { LogState, MediaForm, Page } from '@doodla/core';
-import { byOrder, FORMATS, orderBetween, orderedPages, orderSequence } from '@doodla/core';
+import type { MediaForm, Page } from '@doodla/core';
+import { byOrder, FORMATS, orderedPages, ordersAt } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, Not, Repository } from 'typeorm';
-import { notFound } from '../http/problem.js';
-import { LogsService } from '../live/logs.service.js';
+import { notFound, Problem } from '../http/problem.js';
+import { LogsService, SERVER } from '../live/logs.service.js';
 import { Material } from '../materials/material.entity.js';
 import type { ReadMaterial } from '../materials/materials.service.js';
 import { PdfReader } from '../materials/pdfReader.js';
+import type { Sitting } from '../sittings/sitting.entity.js';
+import { SittingMaterial } from '../sittings/sittingMaterial.entity.js';
+import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import { Lesson } from './lesson.entity.js';
 import { LessonMaterial } from './lessonMaterial.entity.js';
@@ -16,6 +19,21 @@ import { LessonMaterial } from './lessonMaterial.entity.js';
 const COVER_WIDTH = 480;
 /** Width at which every viewer lays a web page out, page units. */
 const WEB_PAGE_WIDTH = 1024;
+
+/** Where pages are put: into a lesson, or into one class on it alone. */
+export interface PagePlace {
+  lesson: Lesson;
+  sitting: Sitting | undefined;
+}
+
+interface MediaPlace {
+  form: MediaForm;
+  size?: { width: number; height: number } | undefined;
+  after?: string | undefined;
+}
+
+/** A page to be made; its id and place are still open. */
+type NewPage = Omit<Page, 'id' | 'order' | 'removed'>;
 
 @Injectable()
 export class LessonsService {
@@ -25,6 +43,8 @@ export class LessonsService {
   constructor(
     @InjectRepository(Lesson) private readonly lessons: Repository<Lesson>,
     @InjectRepository(LessonMaterial) private readonly links: Repository<LessonMaterial>,
+    @InjectRepository(SittingMaterial) private readonly sittingLinks: Repository<SittingMaterial>,
+    private readonly sittings: SittingsService,
     private readonly logs: LogsService,
     @InjectRepository(Material) private readonly materials: Repository<Material>,
     private readonly pdfs: PdfReader,
@@ -62,106 +82,100 @@ export class LessonsService {
       usedAt: now,
       deletedAt: null,
     });
-    await this.insertPages(lesson, { material, sizes });
+    await this.insertPages({ lesson, sitting: undefined }, { material, sizes });
     return lesson;
+  }
+
+  /** Where a teacher puts pages. Throws Problem where the lesson or class is not theirs or has ended. */
+  async place(teacherId: string, lessonId: string, sittingId?: string): Promise<PagePlace> {
+    const lesson = await this.own(teacherId, lessonId);
+    if (sittingId === undefined) return { lesson, sitting: undefined };
+    const sitting = await this.sittings.find(sittingId);
+    if (sitting?.lessonId !== lessonId) throw notFound('This class');
+    if (sitting.endedAt !== null)
+      throw new Problem(409, 'ended', 'This class has ended. Go on with it to bring something in.');
+    return { lesson, sitting };
   }
 
   /** Puts pages of a document after a page, or at the end. Returns the new pages' ids. */
   async insertPages(
-    { id, teacherId }: Lesson,
+    place: PagePlace,
     { material, sizes }: ReadMaterial,
     { after, chosen = sizes.map((_, i) => i) }: { after?: string | undefined; chosen?: number[] } = {},
   ): Promise<string[]> {
-    await this.links.upsert({ lessonId: id, materialId: material.id }, ['lessonId', 'materialId']);
-    const [low, high] = this.gap((await this.logs.open(id)).state, after);
-    const orders = orderSequence(chosen.length, low, high);
-    const pages = chosen.map((index, i): Page => ({
-      id: randomUUID(),
-      order: orders[i]!,
+    await this.link(place, material.id);
+    const pages = chosen.map((index): NewPage => ({
       title: '',
       ...sizes[index]!,
       surface: { kind: 'pdf', material: material.id, index },
-      removed: false,
     }));
-    await this.logs.append(id, teacherId, {
-      id: randomUUID(),
-      changes: pages.map((page) => ({ do: 'addPage', page })),
-    });
-    return pages.map((page) => page.id);
+    return this.addPages(place, pages, after);
   }
 
   /** Puts a copy of a web page after a page. Its height is set by the first browser that lays it out. */
-  insertWebPage(lesson: Lesson, material: Material, after?: string): Promise<string> {
+  insertWebPage(place: PagePlace, material: Material, after?: string): Promise<string> {
     const size = { width: WEB_PAGE_WIDTH, height: WEB_PAGE_WIDTH };
-    return this.insertPage(lesson, material, {
-      surface: { kind: 'web', material: material.id },
-      size,
-      after,
-    });
+    return this.insertPage(place, material, { ...size, surface: { kind: 'web', material: material.id } }, after);
   }
 
   /** Puts a sound or video file after a page, as wide as a screen and as high as its picture makes it. */
   insertMedia(
-    lesson: Lesson,
+    place: PagePlace,
     material: Material,
-    {
-      form,
-      size = FORMATS.wide,
-      after,
-    }: {
-      form: MediaForm;
-      size?: { width: number; height: number } | undefined;
-      after?: string | undefined;
-    },
+    { form, size = FORMATS.wide, after }: MediaPlace,
   ): Promise<string> {
     const { width } = FORMATS.wide;
-    return this.insertPage(lesson, material, {
-      surface: { kind: 'media', material: material.id, form },
-      size: { width, height: Math.max(1, Math.round((width * size.height) / size.width)) },
-      after,
-    });
+    const height = Math.max(1, Math.round((width * size.height) / size.width));
+    const surface = { kind: 'media', material: material.id, form } as const;
+    return this.insertPage(place, material, { width, height, surface }, after);
   }
 
   private async insertPage(
-    { id, teacherId }: Lesson,
+    place: PagePlace,
     material: Material,
-    {
-      surface,
-      size,
-      after,
-    }: { surface: Page['surface']; size: { width: number; height: number }; after?: string | undefined },
+    page: Omit<NewPage, 'title'>,
+    after: string | undefined,
   ): Promise<string> {
-    await this.links.upsert({ lessonId: id, materialId: material.id }, ['lessonId', 'materialId']);
-    const [low, high] = this.gap((await this.logs.open(id)).state, after);
-    const page: Page = {
+    await this.link(place, material.id);
+    const [id] = await this.addPages(place, [{ title: material.name.slice(0, 200), ...page }], after);
+    return id!;
+  }
+
+  /** Adds pages after one, or at the end; removed pages keep their places. Returns the new pages' ids. */
+  private async addPages(
+    place: PagePlace,
+    pages: readonly NewPage[],
+    after: string | undefined,
+  ): Promise<string[]> {
+    const log = logOf(place);
+    const all = [...this.logs.open(log).pages.values()].sort(byOrder);
+    const at = all.findIndex((page) => page.id === after);
+    const orders = ordersAt(all, at < 0 ? all.length : at + 1, pages.length);
+    const made = pages.map((page, i): Page => ({
+      ...page,
       id: randomUUID(),
-      order: orderBetween(low, high),
-      title: material.name.slice(0, 200),
-      ...size,
-      surface,
+      order: orders[i]!,
       removed: false,
-    };
-    await this.logs.append(id, teacherId, { id: randomUUID(), changes: [{ do: 'addPage', page }] });
-    return page.id;
+    }));
+    const changes = made.map((page) => ({ do: 'addPage', page }) as const);
+    await this.logs.append(log, SERVER, { id: randomUUID(), changes });
+    return made.map(({ id }) => id);
   }
 
   /** Gives a web page's page a newer copy; what is on it stays. Throws Problem. */
-  async replaceWebPage({ id, teacherId }: Lesson, material: Material, page: string): Promise<void> {
-    const known = (await this.logs.open(id)).state.pages.get(page);
-    if (known?.surface.kind !== 'web') throw notFound('This web page');
-    await this.links.upsert({ lessonId: id, materialId: material.id }, ['lessonId', 'materialId']);
+  async replaceWebPage(place: PagePlace, material: Material, page: string): Promise<void> {
+    const log = logOf(place);
+    if (this.logs.open(log).pages.get(page)?.surface.kind !== 'web') throw notFound('This web page');
+    await this.link(place, material.id);
     const set = { surface: { kind: 'web', material: material.id } } as const;
-    await this.logs.append(id, teacherId, {
-      id: randomUUID(),
-      changes: [{ do: 'patchPage', page, set }],
-    });
+    await this.logs.append(log, SERVER, { id: randomUUID(), changes: [{ do: 'patchPage', page, set }] });
   }
 
-  /** The places between which something comes after a page; removed pages keep theirs. */
-  private gap(state: LogState, after: string | undefined): [string | null, string | null] {
-    const all = [...state.pages.values()].sort(byOrder);
-    const at = all.findIndex((page) => page.id === after);
-    return at < 0 ? [all.at(-1)?.order ?? null, null] : [all[at]!.order, all[at + 1]?.order ?? null];
+  /** Notes that a document is used in a lesson, or in one class alone. */
+  async link({ lesson, sitting }: PagePlace, materialId: string): Promise<void> {
+    if (sitting)
+      await this.sittingLinks.upsert({ sittingId: sitting.id, materialId }, ['sittingId', 'materialId']);
+    else await this.links.upsert({ lessonId: lesson.id, materialId }, ['lessonId', 'materialId']);
   }
 
   async rename(lesson: Lesson, title: string): Promise<void> {
@@ -189,8 +203,7 @@ export class LessonsService {
     if (this.covered.has(id)) return;
     this.covered.add(id);
     try {
-      const { state } = await this.logs.open(id);
-      const [first] = orderedPages(state.pages.values());
+      const [first] = orderedPages(this.logs.open(id).pages.values());
       if (first?.surface.kind !== 'pdf') return;
       const { sha256 } = await this.materials.findOneByOrFail({ id: first.surface.material });
       const png = await this.pdfs.cover(this.files.pathOf(sha256), COVER_WIDTH);
@@ -199,4 +212,8 @@ export class LessonsService {
       // A lesson without a picture is shown with a plain one.
     }
   }
+}
+
+function logOf({ lesson, sitting }: PagePlace): string {
+  return sitting?.id ?? lesson.id;
 }

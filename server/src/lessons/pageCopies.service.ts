@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Change, Mark, Page } from '@doodla/core';
-import { byOrder, orderBetween, orderedPages } from '@doodla/core';
+import { byOrder, orderOnTop } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
@@ -34,7 +34,8 @@ export class PageCopiesService {
   async copy(teacherId: string, source: PageSource, to: string): Promise<string> {
     await this.lessons.own(teacherId, source.lesson);
     await this.lessons.own(teacherId, to);
-    const page = (await this.logs.open(source.lesson)).state.pages.get(source.page);
+    await this.checkSitting(source);
+    const page = this.logs.open(source.sitting ?? source.lesson).pages.get(source.page);
     if (!page || page.removed) throw notFound('This page');
     const marks = await this.marksOf(source);
     const renamed = await this.takePictures(source.lesson, to, picturesOf(page, marks));
@@ -46,7 +47,7 @@ export class PageCopiesService {
     const { title, width, height } = page;
     const copy: Page = {
       id: randomUUID(),
-      order: await this.orderAtEnd(to),
+      order: this.orderAtEnd(to),
       title,
       width,
       height,
@@ -66,15 +67,16 @@ export class PageCopiesService {
     return copy.id;
   }
 
-  private async marksOf({ lesson, page, sitting }: PageSource): Promise<Mark[]> {
+  private async checkSitting({ lesson, sitting }: PageSource): Promise<void> {
     if (sitting !== undefined && (await this.sittings.find(sitting))?.lessonId !== lesson)
       throw notFound('This class');
-    const logs = sitting === undefined ? [lesson] : [lesson, sitting];
+  }
+
+  private async marksOf({ lesson, page, sitting }: PageSource): Promise<Mark[]> {
     const marks: Mark[] = [];
-    for (const log of logs) {
-      const { state } = await this.logs.open(log);
-      const here = [...state.marks.values()].filter((mark) => mark.page === page && mark.space === 'class');
-      marks.push(...here.sort(byOrder));
+    for (const log of sitting === undefined ? [lesson] : [lesson, sitting]) {
+      const here = [...(await this.logs.open(log).marksOn(page)).values()];
+      marks.push(...here.filter((mark) => mark.space === 'class').sort(byOrder));
     }
     return marks;
   }
@@ -89,24 +91,24 @@ export class PageCopiesService {
     for (const id of ids) {
       const picture = await this.pictures.findOneBy({ id, lessonId: from });
       if (!picture) continue;
-      const copy = { ...picture, id: randomUUID(), lessonId: to };
+      const copy = { ...picture, id: randomUUID(), lessonId: to, sittingId: null };
       await this.pictures.insert(copy);
       renamed.set(id, copy.id);
     }
     return renamed;
   }
 
-  private async orderAtEnd(lesson: string): Promise<string> {
-    const { state } = await this.logs.open(lesson);
-    return orderBetween(orderedPages(state.pages.values()).at(-1)?.order ?? null, null);
+  private orderAtEnd(lesson: string): string {
+    return orderOnTop([...this.logs.open(lesson).pages.values()].map(({ order }) => order));
   }
 }
 
-function picturesOf(page: Page, marks: readonly Mark[]): Set<string> {
+/** Ids of the pictures that a page and marks on it show. */
+export function picturesOf(page: Pick<Page, 'surface'> | undefined, marks: readonly Mark[]): Set<string> {
   const ids = marks.flatMap((mark) => (mark.kind === 'picture' ? [mark.material] : []));
-  const { surface } = page;
-  if (surface.kind === 'picture') ids.push(surface.material);
-  if (surface.kind === 'view') ids.push(...surface.pictures.map(({ material }) => material));
+  const surface = page?.surface;
+  if (surface?.kind === 'picture') ids.push(surface.material);
+  if (surface?.kind === 'view') ids.push(...surface.pictures.map(({ material }) => material));
   return new Set(ids);
 }
 

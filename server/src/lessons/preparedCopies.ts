@@ -1,5 +1,5 @@
 import type { Mark } from '@doodla/core';
-import { orderBetween } from '@doodla/core';
+import { orderOnTop } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 
 interface CopyOptions {
@@ -20,7 +20,7 @@ export function preparedCopies(
   const ids = new Map(marks.map((mark) => [mark.id, randomUUID()]));
   let order = above;
   return marks.map((mark): Mark => {
-    order = orderBetween(order, null);
+    order = orderOnTop(order === null ? [] : [order]);
     const copy: Mark = { ...mark, id: ids.get(mark.id)!, page: page ?? mark.page, author, order };
     if (copy.kind === 'picture') return { ...copy, material: pictures?.get(copy.material) ?? copy.material };
     if (copy.kind !== 'path') return copy;

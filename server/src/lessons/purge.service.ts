@@ -1,25 +1,37 @@
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
-import { Injectable } from '@nestjs/common';
+import { Injectable, Logger } from '@nestjs/common';
 import { DataSource } from 'typeorm';
+import { LogsService } from '../live/logs.service.js';
 import { FileStore } from '../storage/fileStore.js';
 
 /** How long a deleted lesson can still be brought back. */
 export const KEPT_MS = 24 * 3600 * 1000;
 const EVERY_MS = 3600 * 1000;
 
-/** Drops for good what was deleted or dropped more than a day ago: lessons, classes, marks, documents, files. */
+/** Whether a file is still named somewhere. */
+const IS_NAMED = `EXISTS (SELECT 1 FROM material WHERE sha256 = gone_file.sha256)
+  OR EXISTS (SELECT 1 FROM picture WHERE sha256 = gone_file.sha256)
+  OR EXISTS (SELECT 1 FROM shelf_picture WHERE sha256 = gone_file.sha256)
+  OR EXISTS (SELECT 1 FROM lesson WHERE cover_sha256 = gone_file.sha256)`;
+
+/**
+ * Drops for good what was deleted or dropped more than a day ago: lessons, classes, marks, documents. A file
+ * goes a day after the last thing that named it was seen to go, and for no other reason.
+ */
 @Injectable()
 export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
+  private readonly logger = new Logger('Purge');
   private timer: NodeJS.Timeout | undefined;
 
   constructor(
     private readonly database: DataSource,
+    private readonly logs: LogsService,
     private readonly files: FileStore,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
-    await this.purge();
-    this.timer = setInterval(() => void this.purge(), EVERY_MS).unref();
+    await this.tryToPurge();
+    this.timer = setInterval(() => void this.tryToPurge(), EVERY_MS).unref();
   }
 
   onModuleDestroy(): void {
@@ -27,20 +39,41 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   async purge(now = Date.now()): Promise<void> {
-    const dropped = 'SELECT id FROM lesson WHERE deleted_at < ?';
-    const logs = `${dropped} UNION SELECT sitting.id FROM sitting JOIN (${dropped}) AS gone ON gone.id = lesson_id
-      UNION SELECT id FROM sitting WHERE dropped_at < ?`;
     const before = now - KEPT_MS;
-    await this.database.transaction(async (manager) => {
-      await manager.query(`DELETE FROM operation WHERE log_id IN (${logs})`, [before, before, before]);
-      await manager.query(`DELETE FROM snapshot WHERE log_id IN (${logs})`, [before, before, before]);
-      await manager.query('DELETE FROM sitting WHERE dropped_at < ?', [before]);
-      await manager.query('DELETE FROM lesson WHERE deleted_at < ?', [before]);
-      await manager.query('DELETE FROM material WHERE id NOT IN (SELECT material_id FROM lesson_material)');
-    });
-    const kept = await this.database.query<{ sha256: string }[]>(
-      'SELECT sha256 FROM material UNION SELECT sha256 FROM picture UNION SELECT sha256 FROM shelf_picture UNION SELECT cover_sha256 FROM lesson WHERE cover_sha256 IS NOT NULL',
+    const logs = await this.database.query<{ id: string }[]>(
+      `SELECT id FROM lesson WHERE deleted_at < ?
+       UNION SELECT id FROM sitting WHERE dropped_at < ?
+       UNION SELECT sitting.id FROM sitting JOIN lesson ON lesson.id = lesson_id WHERE deleted_at < ?`,
+      [before, before, before],
     );
-    await this.files.keepOnly(new Set(kept.map(({ sha256 }) => sha256)), before);
+    await this.logs.remove(logs.map(({ id }) => id));
+    await this.database.query('DELETE FROM sitting WHERE dropped_at < ?', [before]);
+    await this.database.query('DELETE FROM lesson WHERE deleted_at < ?', [before]);
+    await this.database.query(
+      `DELETE FROM material WHERE created_at < ? AND id NOT IN
+         (SELECT material_id FROM lesson_material UNION SELECT material_id FROM sitting_material)`,
+      [before],
+    );
+    await this.removeFiles(before);
+  }
+
+  private async removeFiles(before: number): Promise<void> {
+    const gone = await this.database.query<{ sha256: string; named: number }[]>(
+      `SELECT sha256, (${IS_NAMED}) AS named FROM gone_file WHERE at < ?`,
+      [before],
+    );
+    for (const { sha256, named } of gone) {
+      if (named === 0) await this.files.remove(sha256);
+      await this.database.query('DELETE FROM gone_file WHERE sha256 = ? AND at < ?', [sha256, before]);
+    }
+  }
+
+  /** A disk that is full or a database that is locked is no reason to stop: it is tried again in an hour. */
+  private async tryToPurge(): Promise<void> {
+    try {
+      await this.purge();
+    } catch (error) {
+      this.logger.error('What was deleted could not be cleared away. It is tried again in an hour.', error);
+    }
   }
 }

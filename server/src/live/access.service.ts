@@ -1,11 +1,10 @@
 import { Injectable } from '@nestjs/common';
-import type { Actor, LogRef, Page, Situation } from '@doodla/core';
+import type { Actor, LogRef, Situation } from '@doodla/core';
 import { DevicesService } from '../devices/devices.service.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import type { Visitor } from '../people/visitor.js';
 import { Problem, notFound } from '../http/problem.js';
 import { SittingsService } from '../sittings/sittings.service.js';
-import { LogsService } from './logs.service.js';
 
 export interface Access {
   actor: Actor;
@@ -20,7 +19,6 @@ export class AccessService {
   constructor(
     private readonly lessons: LessonsService,
     private readonly sittings: SittingsService,
-    private readonly logs: LogsService,
     private readonly devices: DevicesService,
   ) {}
 
@@ -44,8 +42,7 @@ export class AccessService {
       const sitting = await this.sittings.find(visitor.sitting);
       if (sitting?.lessonId !== id) throw notFound('This lesson');
     }
-    const pages = (await this.logs.open(id)).state.pages;
-    const situation: Situation = { pensUp: true, ended: false, hasPage: (page) => isThere(pages.get(page)) };
+    const situation: Situation = { pensUp: true, ended: false, full: false };
     return { actor, writes: visitor.role === 'teacher', situation: () => Promise.resolve(situation) };
   }
 
@@ -74,15 +71,6 @@ export class AccessService {
   private async situationOf(sittingId: string): Promise<Situation> {
     const sitting = await this.sittings.find(sittingId);
     if (!sitting) throw notFound('This class');
-    const lesson = await this.logs.open(sitting.lessonId);
-    return {
-      pensUp: sitting.pensUp,
-      ended: sitting.endedAt !== null,
-      hasPage: (page) => isThere(lesson.state.pages.get(page)),
-    };
+    return { pensUp: sitting.pensUp, ended: sitting.endedAt !== null, full: false };
   }
-}
-
-function isThere(page: Page | undefined): boolean {
-  return page !== undefined && !page.removed;
 }

@@ -1,9 +1,19 @@
-import type { Change, InkStyle, Scene, Space } from '@doodla/core';
-import { isChangeList, isId, isPointList, isScenePart, MAX_COORDINATE, NATURES } from '@doodla/core';
-import { Type } from 'class-transformer';
+import type { Change, DrawMessage, InkHead, InkStyle, Scene, Space } from '@doodla/core';
 import {
-  ArrayMaxSize,
-  ArrayMinSize,
+  isChangeList,
+  isId,
+  isNumberIn,
+  isPointList,
+  isRecord,
+  isScenePart,
+  MAX_COORDINATE,
+  MAX_POINTS,
+  NATURES,
+  unpackedInput,
+  unpackPoints,
+} from '@doodla/core';
+import { plainToInstance, Transform, Type } from 'class-transformer';
+import {
   IsBoolean,
   IsHexColor,
   IsIn,
@@ -17,6 +27,7 @@ import {
   Min,
   registerDecorator,
   ValidateNested,
+  validateSync,
 } from 'class-validator';
 
 /** Checks with a function of the core. */
@@ -42,9 +53,16 @@ export class OpenDto {
   @IsOptional() @IsInt() @Min(0) since?: number;
 }
 
+export class ReadDto {
+  @Type(() => LogRefDto) @IsObject() @ValidateNested() log: LogRefDto;
+  @IsId() page: string;
+}
+
 export class OperationDto {
   @IsId() id: string;
-  @Is(isChangeList, 'a list of changes') changes: Change[];
+  @Transform(({ value }: { value: unknown }) => unpackedInput(value))
+  @Is(isChangeList, 'a list of changes')
+  changes: Change[];
   @IsOptional() @IsId() undoes?: string;
 }
 
@@ -60,16 +78,34 @@ export class InkStyleDto implements InkStyle {
   @IsNumber() @Min(0.05) @Max(1) opacity: number;
 }
 
-export class DrawDto {
-  @Type(() => LogRefDto) @IsObject() @ValidateNested() log: LogRefDto;
-  @IsId() page: string;
+export class InkHeadDto implements InkHead {
   @Matches(/^(class|(table|student):[\w-]{1,64})$/) space: Space;
-  @IsId() stroke: string;
   @Type(() => InkStyleDto) @IsObject() @ValidateNested() style: InkStyleDto;
   @IsBoolean() pressure: boolean;
-  @IsInt() @Min(0) from: number;
-  @ArrayMinSize(4) @ArrayMaxSize(2000) @Is(isPointList, 'a list of points') points: number[];
   @IsOptional() @IsInt() @Min(200) @Max(60_000) fade?: number;
+}
+
+/** Longest part of a stroke in one message, as packed points. */
+const MAX_INK_PART = 20_000;
+
+/** A part of wet ink, checked by hand since thousands come in a second. */
+export function isDrawMessage(value: unknown): value is DrawMessage {
+  if (!isRecord(value) || !isRecord(value.log)) return false;
+  const { log, page, stroke, head, from, points } = value;
+  return (
+    isId(log.id) &&
+    isId(page) &&
+    isId(stroke) &&
+    isNumberIn(from, 0, MAX_POINTS) &&
+    typeof points === 'string' &&
+    points.length <= MAX_INK_PART &&
+    isPointList(unpackPoints(points)) &&
+    (head === undefined || isInkHead(head))
+  );
+}
+
+function isInkHead(value: unknown): boolean {
+  return isRecord(value) && validateSync(plainToInstance(InkHeadDto, value)).length === 0;
 }
 
 export class EnterDto {

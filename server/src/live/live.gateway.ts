@@ -1,5 +1,5 @@
-import { UseFilters, UsePipes, ValidationPipe } from '@nestjs/common';
-import type { OnGatewayConnection, OnGatewayDisconnect, OnGatewayInit } from '@nestjs/websockets';
+import { UseFilters, UsePipes } from '@nestjs/common';
+import type { OnGatewayInit } from '@nestjs/websockets';
 import {
   ConnectedSocket,
   MessageBody,
@@ -8,270 +8,194 @@ import {
   WebSocketServer,
 } from '@nestjs/websockets';
 import type {
-  ClassState,
-  DrawnMessage,
-  LogState,
+  LoggedOperation,
+  Mark,
   OpenReply,
   OperationMessage,
-  PointedMessage,
-  SceneMessage,
+  PieceMessage,
   StoredMessage,
+  SubmitReply,
+  WireChange,
 } from '@doodla/core';
 import {
   LIVE,
+  MAX_MARKS,
   MAX_OPERATION_LENGTH,
   maySee,
+  packChanges,
+  packMark,
   Refusal,
   refusalOf,
-  snapshotOf,
-  visibleSnapshot,
   visibleTo,
 } from '@doodla/core';
-import type { DefaultEventsMap, Server, Socket } from 'socket.io';
-import { DevicesService } from '../devices/devices.service.js';
+import type { Server } from 'socket.io';
 import { Problem } from '../http/problem.js';
-import type { Visitor } from '../people/visitor.js';
-import { VisitorsService } from '../people/visitors.service.js';
+import { spacesOf } from '../storage/logStore.js';
 import type { Access } from './access.service.js';
 import { AccessService } from './access.service.js';
 import { ClassesService } from './classes.service.js';
 import { FailureFilter } from './failure.filter.js';
-import { DrawDto, EnterDto, OpenDto, PensDto, PointDto, SceneDto, SubmitDto, TurnDto } from './live.dto.js';
-import type { AppendedOperation } from './logs.service.js';
+import { InkRelay } from './inkRelay.js';
+import { isDrawMessage, OpenDto, ReadDto, SubmitDto } from './live.dto.js';
+import type { LiveSocket } from './liveSocket.js';
+import { GATEWAY, liveValidation, logRoom } from './liveSocket.js';
+import type { FreshOperation } from './logs.service.js';
 import { LogsService } from './logs.service.js';
-import { TokenBucket } from './tokenBucket.js';
+import type { OpenLog } from './openLog.js';
 
-interface LiveData {
-  visitor: Visitor;
-  /** Logs that this socket has open, with what it may do in them. */
-  open: Map<string, Access>;
-  submits: TokenBucket;
-  draws: TokenBucket;
-}
-
-export type LiveSocket = Socket<DefaultEventsMap, DefaultEventsMap, DefaultEventsMap, LiveData>;
-
-/** Catching up on more operations than this is slower than a snapshot. */
+/** Catching up on more operations than this is slower than reading the pages anew. */
 const CATCH_UP_LIMIT = 500;
-const logRoom = (id: string) => `log ${id}`;
-export const classRoom = (sitting: string) => `class ${sitting}`;
+/** Marks in one piece of a page. */
+const PIECE = 200;
+/** Pages that one socket may read at once. */
+const MOST_READING = 4;
 
-export const liveValidation = new ValidationPipe({
-  transform: true,
-  whitelist: true,
-  exceptionFactory: () => new Refusal('bad-mark'),
-});
-
-/** All gateways share one server. */
-export const GATEWAY = {
-  path: '/live',
-  serveClient: false,
-  maxHttpBufferSize: 4 * MAX_OPERATION_LENGTH,
-  perMessageDeflate: { threshold: 2048 },
-};
-
+/** Logs live: opening them, reading their pages, writing, and ink that is still wet. */
 @WebSocketGateway(GATEWAY)
 @UsePipes(liveValidation)
 @UseFilters(FailureFilter)
-export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewayDisconnect {
+export class LiveGateway implements OnGatewayInit {
   @WebSocketServer() private readonly server: Server;
+  private ink: InkRelay;
 
   constructor(
-    private readonly visitors: VisitorsService,
     private readonly access: AccessService,
     private readonly logs: LogsService,
     private readonly classes: ClassesService,
-    private readonly devices: DevicesService,
   ) {}
 
   afterInit(server: Server): void {
-    this.logs.onAppended((log, appended, state, from) => this.tell(log, appended, state, from));
-    this.classes.onChange((state) => server.to(classRoom(state.sitting)).emit(LIVE.classState, state));
-    this.devices.onRemoved((device) => this.throwOut(device));
-    server.use((socket, next) => {
-      const { token } = socket.handshake.auth as { token?: unknown };
-      this.visitorOf(typeof token === 'string' ? token : undefined, socket).then((visitor) => {
-        if (visitor.role === 'nobody') return next(new Error('sign-in'));
-        const data: LiveData = {
-          visitor,
-          open: new Map(),
-          submits: new TokenBucket(400, 60),
-          draws: new TokenBucket(400, 150),
-        };
-        Object.assign(socket.data, data);
-        next();
-      }, next);
-    });
-  }
-
-  async handleConnection({ data: { visitor } }: LiveSocket): Promise<void> {
-    if ('sitting' in visitor) await this.classes.arrive(visitor.sitting, idOf(visitor));
-  }
-
-  async handleDisconnect({ data: { visitor } }: LiveSocket): Promise<void> {
-    if ('sitting' in visitor) await this.classes.leave(visitor.sitting, idOf(visitor));
+    this.ink = new InkRelay(server);
+    this.logs.onAppended((log, appended, from) => this.tell(log, appended, from));
+    this.logs.holdWhile((log) => this.listeners(log).length > 0);
   }
 
   @SubscribeMessage(LIVE.open)
   async open(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: OpenDto): Promise<OpenReply> {
     const access = await this.access.to(dto.log, socket.data.visitor);
-    const { actor } = access;
-    const log = await this.logs.open(dto.log.id);
-    return log.inTurn(async () => {
+    return this.logs.inTurn(dto.log.id, async (log) => {
       await socket.join(logRoom(log.id));
       socket.data.open.set(log.id, access);
-      const undoable = await this.logs.undoable(log.id, actor.id);
-      const behind = dto.since === undefined ? Infinity : log.seq - dto.since;
-      if (behind < 0 || behind > CATCH_UP_LIMIT) {
-        return {
-          actor,
-          snapshot: visibleSnapshot(actor, snapshotOf(log.state, log.seq)),
-          operations: [],
-          undoable,
-        };
-      }
-      const missed = await this.logs.since(log.id, dto.since!);
-      const operations = missed.map(({ logged, inverse }) => visibleTo(actor, logged, inverse, log.state));
-      return { actor, operations, undoable };
+      return this.openReply(log, access, dto.since);
     });
+  }
+
+  /** Sends the marks of a page in pieces; what is stored meanwhile is told between them. */
+  @SubscribeMessage(LIVE.read)
+  async read(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: ReadDto): Promise<object> {
+    const { actor } = this.opened(socket, dto.log.id);
+    const { data } = socket;
+    if (data.reading >= MOST_READING) throw new Refusal('too-fast');
+    data.reading += 1;
+    try {
+      const marks = await this.logs.open(dto.log.id).marksOn(dto.page);
+      let piece: Mark[] = [];
+      for (const mark of marks.values()) {
+        if (!maySee(mark.space, actor)) continue;
+        piece.push(mark);
+        if (piece.length < PIECE) continue;
+        this.sendPiece(socket, dto, piece, false);
+        await data.reads.wait(piece.length);
+        await new Promise((resolve) => setImmediate(resolve));
+        if (!socket.connected) return {};
+        piece = [];
+      }
+      this.sendPiece(socket, dto, piece, true);
+      return {};
+    } finally {
+      data.reading -= 1;
+    }
   }
 
   @SubscribeMessage(LIVE.submit)
   async submit(
     @ConnectedSocket() socket: LiveSocket,
     @MessageBody() { log: ref, operation }: SubmitDto,
-  ): Promise<object> {
-    if (!socket.data.submits.take()) throw new Refusal('too-fast');
-    if (JSON.stringify(operation).length > MAX_OPERATION_LENGTH) throw new Refusal('too-large');
-    const access = socket.data.open.get(ref.id);
-    if (!access) throw new Problem(409, 'not-open', 'Open the page before you write on it.');
-    const { actor, writes, situation } = access;
+  ): Promise<SubmitReply> {
+    const bytes = JSON.stringify(operation).length;
+    if (!socket.data.submits.take() || !socket.data.bytes.take(bytes)) throw new Refusal('too-fast');
+    if (bytes > MAX_OPERATION_LENGTH) throw new Refusal('too-large');
+    const { actor, writes, situation } = this.opened(socket, ref.id);
     if (!writes) throw new Refusal('not-allowed');
     const now = await situation();
-    await this.logs.append(ref.id, actor.id, operation, {
-      judge: (full, state) => refusalOf(full, actor, state, now),
+    const { seq } = await this.logs.append(ref.id, actor.id, operation, {
+      actor,
+      judge: (full, view, count) => refusalOf(full, actor, view, { ...now, full: count >= MAX_MARKS }),
       from: socket.id,
     });
-    return {};
+    return { seq };
   }
 
   @SubscribeMessage(LIVE.draw)
-  async draw(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: DrawDto): Promise<void> {
-    const access = socket.data.open.get(dto.log.id);
-    if (!access?.writes || !socket.data.draws.take()) return;
+  async draw(@ConnectedSocket() socket: LiveSocket, @MessageBody() message: unknown): Promise<void> {
+    if (!socket.data.draws.take() || !isDrawMessage(message)) return;
+    const access = socket.data.open.get(message.log.id);
+    const head = access?.writes ? this.ink.headOf(socket, message) : undefined;
+    if (!access || !head) return;
     const { actor } = access;
     const now = await access.situation();
     const may =
       actor.role === 'teacher' ||
       now.pensUp ||
-      (dto.fade !== undefined && (await this.classes.mayPoint(dto.log.id, actor.id)));
-    if (now.ended || !may || !maySee(dto.space, actor)) return;
-    const message: DrawnMessage = { ...dto, author: actor.id };
-    for (const other of this.listeners(dto.log.id)) {
-      if (other.id !== socket.id && maySee(dto.space, other.data.open.get(dto.log.id)!.actor)) {
-        // Ink that fades becomes no mark that would make up for what was lost.
-        if (dto.fade === undefined) other.volatile.emit(LIVE.drawn, message);
-        else other.emit(LIVE.drawn, message);
-      }
+      (head.fade !== undefined && (await this.classes.mayPoint(message.log.id, actor.id)));
+    if (!now.ended && may && maySee(head.space, actor)) this.ink.pass(message, actor.id, head);
+  }
+
+  private opened(socket: LiveSocket, log: string): Access {
+    const access = socket.data.open.get(log);
+    if (!access) throw new Problem(409, 'not-open', 'Open the page before you write on it.');
+    return access;
+  }
+
+  private openReply(log: OpenLog, { actor }: Access, since: number | undefined): OpenReply {
+    const behind = since === undefined ? Infinity : log.seq - since;
+    const base = { actor, seq: log.seq };
+    if (behind < 0 || behind > CATCH_UP_LIMIT) {
+      return {
+        ...base,
+        pages: [...log.pages.values()],
+        written: this.logs.writtenPages(log.id),
+        operations: [],
+        undoable: this.logs.undoable(log.id, actor.id),
+      };
     }
+    const missed = this.logs.since(log.id, since!);
+    const touched = missed.flatMap(({ logged }) =>
+      logged.operation.changes.flatMap((change) => (change.do === 'patch' ? [change.mark] : [])),
+    );
+    const spaceOf = spacesOf(log.viewOf(touched).marks);
+    const operations = missed.map(({ logged, inverse }) =>
+      wire(visibleTo(actor, logged, inverse, spaceOf)),
+    );
+    return { ...base, operations, undoable: [] };
   }
 
-  @SubscribeMessage(LIVE.enter)
-  async enter(
-    @ConnectedSocket() socket: LiveSocket,
-    @MessageBody() { sitting }: EnterDto,
-  ): Promise<ClassState> {
-    await this.access.to({ kind: 'sitting', id: sitting }, socket.data.visitor);
-    await socket.join(classRoom(sitting));
-    return this.classes.state(sitting);
-  }
-
-  @SubscribeMessage(LIVE.turn)
-  async turn(
-    @ConnectedSocket() socket: LiveSocket,
-    @MessageBody() { sitting, page }: TurnDto,
-  ): Promise<object> {
-    await this.access.teaches(sitting, socket.data.visitor);
-    const { situation } = await this.access.to({ kind: 'sitting', id: sitting }, socket.data.visitor);
-    if (!(await situation()).hasPage(page))
-      throw new Problem(404, 'no-such-page', 'That page is no longer there.');
-    await this.classes.turn(sitting, page);
-    return {};
-  }
-
-  @SubscribeMessage(LIVE.pens)
-  async pens(
-    @ConnectedSocket() socket: LiveSocket,
-    @MessageBody() { sitting, up }: PensDto,
-  ): Promise<object> {
-    await this.access.teaches(sitting, socket.data.visitor);
-    await this.classes.setPens(sitting, up);
-    return {};
-  }
-
-  @SubscribeMessage(LIVE.scene)
-  async scene(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: SceneDto): Promise<object> {
-    await this.access.teaches(dto.sitting, socket.data.visitor);
-    if (dto.moving && !socket.data.draws.take()) return {};
-    await this.classes.setScene(dto.sitting, dto.set, dto.moving);
-    const message: SceneMessage = { ...dto };
-    if (dto.moving) socket.to(classRoom(dto.sitting)).volatile.emit(LIVE.scene, message);
-    return {};
-  }
-
-  @SubscribeMessage(LIVE.point)
-  async point(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: PointDto): Promise<void> {
-    if (!socket.data.draws.take()) return;
-    // Pointing comes many times a second; whoever has the class open has been let in.
-    const open = socket.data.open.get(dto.sitting);
-    const { actor } =
-      open ?? (await this.access.to({ kind: 'sitting', id: dto.sitting }, socket.data.visitor));
-    if (actor.role === 'student' && !(await this.classes.mayPoint(dto.sitting, actor.id))) return;
-    const message: PointedMessage = { ...dto, author: actor.id };
-    const others = socket.to(classRoom(dto.sitting));
-    if (dto.gone) others.emit(LIVE.pointed, message);
-    else others.volatile.emit(LIVE.pointed, message);
-  }
-
-  private async visitorOf(token: string | undefined, socket: Socket): Promise<Visitor> {
-    const visitor = await this.visitors.of(token, socket.request);
-    if (visitor.role === 'device' && !(await this.devices.present(visitor.device))) return { role: 'nobody' };
-    return visitor;
-  }
-
-  private throwOut(device: string): void {
-    for (const socket of this.server.sockets.sockets.values()) {
-      const { visitor } = socket.data as LiveData;
-      if (visitor.role !== 'device' || visitor.device !== device) continue;
-      socket.emit(LIVE.out);
-      socket.disconnect(true);
-    }
+  private sendPiece(socket: LiveSocket, { log, page }: ReadDto, marks: Mark[], last: boolean): void {
+    const piece: PieceMessage = { log: log.id, page, marks: marks.map(packMark), last };
+    socket.emit(LIVE.piece, piece);
   }
 
   /** Tells everybody who has the log open of a stored operation, each what they may see of it. */
-  private tell(
-    log: string,
-    { logged, inverse }: AppendedOperation,
-    state: LogState,
-    from: string | undefined,
-  ): void {
+  private tell(log: string, { logged, inverse, spaceOf }: FreshOperation, from: string | undefined): void {
     const { seq, at, operation } = logged;
+    const author = from === undefined ? undefined : this.server.sockets.sockets.get(from);
     const stored: StoredMessage = {
       log,
       seq,
       at,
       operation: operation.id,
-      ...(operation.undoes && { changes: operation.changes }),
+      ...(operation.undoes && { changes: packChanges(operation.changes) }),
     };
+    author?.emit(LIVE.stored, stored);
+    const others = this.server.to(logRoom(log)).except(from ?? []);
+    const message: OperationMessage = { log, logged: wire(logged) };
+    // Most is for all to see, and is encoded once.
+    if (isForAll(logged, spaceOf)) return void others.emit(LIVE.operation, message);
     for (const socket of this.listeners(log)) {
-      if (socket.id === from) socket.emit(LIVE.stored, stored);
-      else {
-        const message: OperationMessage = {
-          log,
-          logged: visibleTo(socket.data.open.get(log)!.actor, logged, inverse, state),
-        };
-        socket.emit(LIVE.operation, message);
-      }
+      if (socket.id === from) continue;
+      const { actor } = socket.data.open.get(log)!;
+      const seen: OperationMessage = { log, logged: wire(visibleTo(actor, logged, inverse, spaceOf)) };
+      socket.emit(LIVE.operation, seen);
     }
   }
 
@@ -281,6 +205,14 @@ export class LiveGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
   }
 }
 
-function idOf(visitor: Extract<Visitor, { sitting: string }>): string {
-  return visitor.role === 'student' ? visitor.student : visitor.device;
+function wire(logged: LoggedOperation): LoggedOperation<WireChange> {
+  const { operation } = logged;
+  return { ...logged, operation: { ...operation, changes: packChanges(operation.changes) } };
+}
+
+function isForAll({ operation }: LoggedOperation, spaceOf: FreshOperation['spaceOf']): boolean {
+  return operation.changes.every((change) => {
+    if (change.do === 'add') return change.mark.space === 'class';
+    return !('mark' in change) || spaceOf(change.mark) === 'class';
+  });
 }

@@ -1,186 +1,205 @@
 import type { OnModuleDestroy } from '@nestjs/common';
-import { Injectable } from '@nestjs/common';
-import { InjectRepository } from '@nestjs/typeorm';
-import type { Change, LoggedOperation, LogState, Operation, RefusalCode, UndoEntry } from '@doodla/core';
-import {
-  applicableChanges,
-  applyChanges,
-  emptyState,
-  invertChanges,
-  Refusal,
-  snapshotOf,
-  stateOf,
-} from '@doodla/core';
-import { MoreThan, Repository } from 'typeorm';
+import { Injectable, Logger } from '@nestjs/common';
+import type { Actor, Change, LoggedOperation, LogView, Mark, Operation, Page, RefusalCode, Space, UndoEntry } from '@doodla/core';
+import { applyChanges, invertChanges, pagesConcerned, Refusal, touchedBy, undoChanges } from '@doodla/core';
+import type { AppendedOperation } from '../storage/logStore.js';
+import { LogStore } from '../storage/logStore.js';
 import { OpenLog } from './openLog.js';
-import { StoredOperation } from './operation.entity.js';
-import { StoredSnapshot } from './snapshot.entity.js';
-import { undoableOf } from './undoable.js';
 
-/** Operations after which a new snapshot is stored. */
-const SNAPSHOT_EVERY = 200;
 /** How long an unused log stays in memory. */
 const IDLE_MS = 10 * 60_000;
-/** Own operations that are looked at for what can be undone. */
-const UNDO_DEPTH = 200;
+const SWEEP_MS = 60_000;
+/** Author of what the server itself does for somebody, which is nobody's to undo. */
+export const SERVER = 'server';
 
 export interface AppendOptions {
+  /** Whose undo is worked out; changes that they may not touch any more are left out of it. */
+  actor?: Actor;
   /** Says whether the operation is allowed, given the state before it. */
-  judge?(operation: Operation, state: LogState): RefusalCode | undefined;
+  judge?(operation: Operation, view: LogView, markCount: number): RefusalCode | undefined;
   /** The connection that it came by. */
   from?: string;
   /** When it happened, for logs that are made of earlier events. */
   at?: number;
 }
 
-/** A stored operation with what takes it back. */
-export interface AppendedOperation {
-  logged: LoggedOperation;
-  inverse: Change[];
+/** An operation that has just been stored, for those who have the log open. */
+export interface FreshOperation extends AppendedOperation {
+  /** The space of a mark that it touched. */
+  spaceOf(mark: string): Space | undefined;
 }
 
-type AppendListener = (
-  logId: string,
-  appended: AppendedOperation,
-  state: LogState,
-  from: string | undefined,
-) => void;
+type AppendListener = (logId: string, appended: FreshOperation, from: string | undefined) => void;
 
 /** The logs of operations: numbered, stored before acknowledged, each operation once. */
 @Injectable()
 export class LogsService implements OnModuleDestroy {
-  private readonly logs = new Map<string, Promise<OpenLog>>();
+  private readonly logger = new Logger('Logs');
+  private readonly logs = new Map<string, OpenLog>();
   private listener: AppendListener = () => undefined;
-  private readonly sweeper = setInterval(() => void this.closeIdle(), IDLE_MS);
+  private isHeld: (logId: string) => boolean = () => false;
+  private readonly sweeper = setInterval(() => this.closeIdle(), SWEEP_MS).unref();
 
-  constructor(
-    @InjectRepository(StoredOperation) private readonly operations: Repository<StoredOperation>,
-    @InjectRepository(StoredSnapshot) private readonly snapshots: Repository<StoredSnapshot>,
-  ) {
-    this.sweeper.unref();
-  }
+  constructor(private readonly store: LogStore) {}
 
   /** Sets who tells others of operations, once they are stored and applied, in the order of their numbers. */
   onAppended(listener: AppendListener): void {
     this.listener = listener;
   }
 
-  async onModuleDestroy(): Promise<void> {
-    clearInterval(this.sweeper);
-    for (const log of this.logs.values()) await this.storeSnapshot(await log);
+  /** Sets who says which logs somebody has open, so that they stay in memory. */
+  holdWhile(isHeld: (logId: string) => boolean): void {
+    this.isHeld = isHeld;
   }
 
-  /** A log with its state; one that was never written to is empty. */
-  open(id: string): Promise<OpenLog> {
+  onModuleDestroy(): void {
+    clearInterval(this.sweeper);
+  }
+
+  /** A log with its pages; one that was never written to is empty. */
+  open(id: string): OpenLog {
     let log = this.logs.get(id);
     if (!log) {
-      log = this.load(id);
+      log = new OpenLog(id, this.store);
       this.logs.set(id, log);
-      log.catch(() => this.logs.delete(id));
     }
+    log.usedAt = Date.now();
     return log;
   }
 
   /**
-   * Judges, numbers, stores, applies and tells of an operation, in this order. One that is already
-   * there is left at that. Throws Refusal.
+   * Judges, numbers, stores, applies and tells of an operation, in this order. One that is already there is
+   * left at that. Returns it as it stands in the log. Throws Refusal.
    */
   async append(
     logId: string,
     author: string,
     operation: Operation,
-    { judge, from, at }: AppendOptions = {},
-  ): Promise<void> {
-    const log = await this.open(logId);
-    return log.inTurn(async () => {
-      if (await this.operations.existsBy({ logId, id: operation.id })) return;
-      const changes = operation.undoes
-        ? await this.inverseOf(log, author, operation.undoes)
-        : operation.changes;
+    options: AppendOptions = {},
+  ): Promise<LoggedOperation> {
+    try {
+      return await this.appendOnce(logId, author, operation, options);
+    } catch (error) {
+      if (!isStale(error)) throw error;
+      // Memory and database no longer agree on what is there: the database is right.
+      this.close(this.open(logId));
+      return this.appendOnce(logId, author, operation, options);
+    }
+  }
+
+  private async appendOnce(
+    logId: string,
+    author: string,
+    operation: Operation,
+    options: AppendOptions,
+  ): Promise<LoggedOperation> {
+    return this.inTurn(logId, async (log) => {
+      const known = this.store.find(logId, operation.id);
+      if (known) return known.logged;
+      const { changes, view } = this.workedOut(log, author, operation, options.actor);
       const full: Operation = { ...operation, changes };
-      const reason = judge?.(full, log.state);
+      const reason = options.judge?.(full, view, log.markCount);
       if (reason) throw new Refusal(reason);
-      const inverse = invertChanges(log.state, changes);
-      const logged: LoggedOperation = { seq: log.seq + 1, author, at: at ?? Date.now(), operation: full };
-      await this.operations.insert(toStored(logId, logged, inverse));
-      log.seq = logged.seq;
-      applyChanges(log.state, changes);
-      if (log.seq - log.snapshotSeq >= SNAPSHOT_EVERY) await this.storeSnapshot(log);
-      this.listener(logId, { logged, inverse }, log.state, from);
+      const at = options.at ?? Date.now();
+      return this.keep(log, view, { seq: log.seq + 1, author, at, operation: full }, options.from);
     });
+  }
+
+  /** Does something while nothing is stored in a log. */
+  async inTurn<T>(logId: string, task: (log: OpenLog) => Promise<T>): Promise<T> {
+    const log = this.open(logId);
+    return log.inTurn(() => (log.closed ? this.inTurn(logId, task) : task(log)));
   }
 
   /** Stored operations after number `since`, in order. */
-  async since(logId: string, since: number): Promise<AppendedOperation[]> {
-    const rows = await this.operations.find({
-      where: { logId, seq: MoreThan(since) },
-      order: { seq: 'ASC' },
-    });
-    return rows.map((row) => ({ logged: toLogged(row), inverse: row.inverse }));
+  since(logId: string, since: number): AppendedOperation[] {
+    return this.store.since(logId, since);
   }
 
   /** What a person can still undo, oldest first. */
-  async undoable(logId: string, author: string): Promise<UndoEntry[]> {
-    const rows = await this.operations.find({
-      where: { logId, author },
-      order: { seq: 'DESC' },
-      take: UNDO_DEPTH,
-    });
-    return undoableOf(rows.reverse());
+  undoable(logId: string, author: string): UndoEntry[] {
+    return this.store.undoable(logId, author);
   }
 
-  private async inverseOf(log: OpenLog, author: string, id: string): Promise<Change[]> {
-    const undone = await this.operations.findOneBy({ logId: log.id, id });
+  writtenPages(logId: string): string[] {
+    return this.store.writtenPages(logId);
+  }
+
+  /** Forgets logs, with all that is in them. */
+  async remove(logIds: readonly string[]): Promise<void> {
+    for (const id of logIds) {
+      const log = this.logs.get(id);
+      if (log) this.close(log);
+    }
+    await this.store.remove(logIds);
+  }
+
+  /** The changes of an operation, which of an undo are the server's to say, and the marks that they touch. */
+  private workedOut(log: OpenLog, author: string, operation: Operation, actor: Actor | undefined) {
+    if (operation.undoes === undefined) {
+      const { changes } = operation;
+      return { changes, view: log.viewOf(marksNamed(changes)) };
+    }
+    const undone = this.store.find(log.id, operation.undoes);
     if (!undone) throw new Refusal('no-such-mark');
-    if (undone.author !== author) throw new Refusal('not-yours');
-    return applicableChanges(undone.inverse, log.state);
+    if (undone.logged.author !== author) throw new Refusal('not-yours');
+    const view = log.viewOf(marksNamed(undone.inverse));
+    return { changes: actor ? undoChanges(undone.inverse, actor, view) : undone.inverse, view };
   }
 
-  private async load(id: string): Promise<OpenLog> {
-    const snapshot = await this.snapshots.findOneBy({ logId: id });
-    const state = snapshot ? stateOf(snapshot.body) : emptyState();
-    const from = snapshot?.seq ?? 0;
-    let seq = from;
-    for (const { logged } of await this.since(id, from)) {
-      applyChanges(state, logged.operation.changes);
-      seq = logged.seq;
-    }
-    return new OpenLog(id, state, seq, from);
+  private async keep(
+    log: OpenLog,
+    view: LogView & { marks: Map<string, Mark> },
+    logged: LoggedOperation,
+    from: string | undefined,
+  ): Promise<LoggedOperation> {
+    const { changes } = logged.operation;
+    const inverse = invertChanges(view, changes);
+    const pages = pagesConcerned(changes, view);
+    const after: LogView & { marks: Map<string, Mark> } = {
+      pages: new Map(view.pages),
+      marks: new Map(view.marks),
+    };
+    applyChanges(after, changes);
+    const touched = touchedBy(logged.operation);
+    const marks = new Map<string, Mark | undefined>();
+    for (const id of touched.marks) marks.set(id, after.marks.get(id));
+    const touchedPages = new Map<string, Page | undefined>();
+    for (const id of touched.pages) touchedPages.set(id, after.pages.get(id));
+    await this.store.append(log.id, { logged, inverse, pages, marks, touchedPages });
+    log.seq = logged.seq;
+    log.markCount += after.marks.size - view.marks.size;
+    log.take(marks, touchedPages);
+    const spaceOf = (id: string) => (after.marks.get(id) ?? view.marks.get(id))?.space;
+    this.listener(log.id, { logged, inverse, spaceOf }, from);
+    return logged;
   }
 
-  private async storeSnapshot(log: OpenLog): Promise<void> {
-    if (log.seq === log.snapshotSeq) return;
-    await this.snapshots.save({ logId: log.id, seq: log.seq, body: snapshotOf(log.state, log.seq) });
-    log.snapshotSeq = log.seq;
+  private close(log: OpenLog): void {
+    log.closed = true;
+    if (this.logs.get(log.id) === log) this.logs.delete(log.id);
   }
 
-  private async closeIdle(): Promise<void> {
-    for (const [id, opening] of this.logs) {
-      const log = await opening;
-      if (Date.now() - log.usedAt < IDLE_MS) continue;
-      await log.inTurn(() => this.storeSnapshot(log));
-      this.logs.delete(id);
+  private closeIdle(now = Date.now()): void {
+    for (const log of this.logs.values()) {
+      log.forgetPages(now - IDLE_MS);
+      if (now - log.usedAt < IDLE_MS || this.isHeld(log.id)) continue;
+      log
+        .inTurn(() => Promise.resolve(this.close(log)))
+        .catch((error: unknown) => this.logger.error('A log could not be put away', error));
     }
   }
 }
 
-function toLogged({ seq, author, at, id, changes, undoes }: StoredOperation): LoggedOperation {
-  return { seq, author, at, operation: { id, changes, ...(undoes && { undoes }) } };
+/** Marks that changes are about. */
+function* marksNamed(changes: readonly Change[]): Iterable<string> {
+  for (const change of changes) {
+    if (change.do === 'add') yield change.mark.id;
+    else if ('mark' in change) yield change.mark;
+  }
 }
 
-function toStored(
-  logId: string,
-  { seq, author, at, operation }: LoggedOperation,
-  inverse: Change[],
-): StoredOperation {
-  return {
-    logId,
-    seq,
-    id: operation.id,
-    author,
-    at,
-    undoes: operation.undoes ?? null,
-    changes: operation.changes,
-    inverse,
-  };
+/** A number or id was taken that memory held to be free. */
+function isStale(error: unknown): boolean {
+  return (error as { code?: string }).code?.startsWith('SQLITE_CONSTRAINT') === true;
 }

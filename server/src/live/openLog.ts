@@ -1,23 +1,115 @@
-import type { LogState } from '@doodla/core';
+import type { LogView, Mark, Page, Table } from '@doodla/core';
+import type { LogHead, LogStore } from '../storage/logStore.js';
 
-/** A log in memory: its state, and a queue that lets one operation after the other at it. */
+/** Marks that are read from the database at once; a handful of milliseconds. */
+const READ_AT_ONCE = 250;
+
+/** The marks of a page in memory, by id, as long as somebody reads them. */
+interface CachedPage {
+  marks: Map<string, Mark>;
+  /** Settles once all of them are there. */
+  complete: Promise<void>;
+  usedAt: number;
+}
+
+/** A log in memory: its pages, marks of the pages that are looked at, and a queue for what changes it. */
 export class OpenLog {
   private queue: Promise<unknown> = Promise.resolve();
+  private readonly cached = new Map<string, CachedPage>();
+  readonly pages: Map<string, Page>;
+  seq: number;
+  markCount: number;
   usedAt = Date.now();
+  /** Whether it is in use no more; whoever still holds it has to open the log anew. */
+  closed = false;
 
   constructor(
     readonly id: string,
-    readonly state: LogState,
-    public seq: number,
-    /** Number of operations that the stored snapshot holds. */
-    public snapshotSeq: number,
-  ) {}
+    private readonly store: LogStore,
+  ) {
+    const head: LogHead = store.head(id);
+    this.pages = head.pages;
+    this.seq = head.seq;
+    this.markCount = head.markCount;
+  }
 
   /** Runs tasks strictly one after the other. */
   inTurn<T>(task: () => Promise<T>): Promise<T> {
     this.usedAt = Date.now();
     const result = this.queue.then(task);
-    this.queue = result.catch(() => undefined);
+    this.queue = result.catch(() => undefined); // Whoever asked for the task hears of its failure.
     return result;
   }
+
+  /** The log as operations see it that touch certain marks. */
+  viewOf(ids: Iterable<string>): LogView & { marks: Map<string, Mark> } {
+    const marks = new Map<string, Mark>();
+    const missing: string[] = [];
+    for (const id of new Set(ids)) {
+      const mark = this.cachedMark(id);
+      if (mark) marks.set(id, mark);
+      else missing.push(id);
+    }
+    for (const [id, mark] of this.store.marks(this.id, missing)) marks.set(id, mark);
+    return { pages: this.pages, marks };
+  }
+
+  /** The marks of a page, all of them and kept in step from then on. */
+  async marksOn(page: string): Promise<ReadonlyMap<string, Mark>> {
+    let cached = this.cached.get(page);
+    if (!cached) {
+      const marks = new Map<string, Mark>();
+      cached = { marks, complete: this.readAll(page, marks), usedAt: Date.now() };
+      this.cached.set(page, cached);
+      cached.complete.catch(() => this.cached.delete(page));
+    }
+    await cached.complete;
+    cached.usedAt = Date.now();
+    return cached.marks;
+  }
+
+  /** All marks of the log, page by page. */
+  async allMarks(): Promise<Mark[]> {
+    const marks: Mark[] = [];
+    for (const page of this.store.writtenPages(this.id)) marks.push(...(await this.marksOn(page)).values());
+    return marks;
+  }
+
+  /** Takes in what a stored operation has made of the marks and pages that it touched. */
+  take(marks: ReadonlyMap<string, Mark | undefined>, pages: ReadonlyMap<string, Page | undefined>): void {
+    for (const [id, mark] of marks) {
+      if (mark) this.cached.get(mark.page)?.marks.set(id, mark);
+      else for (const page of this.cached.values()) page.marks.delete(id);
+    }
+    for (const [id, page] of pages) put(this.pages, id, page);
+  }
+
+  /** Lets go of pages at which nobody has looked since. */
+  forgetPages(before: number): void {
+    for (const [id, { usedAt }] of this.cached) if (usedAt < before) this.cached.delete(id);
+  }
+
+  /** In small pieces, between which others have their turn; what changes meanwhile is taken in as it is stored. */
+  private async readAll(page: string, marks: Map<string, Mark>): Promise<void> {
+    for (let after = ''; ;) {
+      const some = this.store.marksOn(this.id, page, after, READ_AT_ONCE);
+      for (const mark of some) marks.set(mark.id, mark);
+      if (some.length < READ_AT_ONCE) return;
+      after = some.at(-1)!.id;
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+  }
+
+  private cachedMark(id: string): Mark | undefined {
+    for (const { marks } of this.cached.values()) {
+      const mark = marks.get(id);
+      if (mark) return mark;
+    }
+    return undefined;
+  }
+}
+
+function put<T>(table: Table<T>, id: string, value: T | undefined): void {
+  if (value === undefined) table.delete(id);
+  else table.set(id, value);
 }

@@ -29,11 +29,11 @@ export class MediaController {
   async insert(
     @CurrentTeacher() teacher: Teacher,
     @Param('id', ParseUUIDPipe) id: string,
-    @Query() { after, width, height }: InsertMediaDto,
+    @Query() { after, sitting, width, height }: InsertMediaDto,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<{ page: string }> {
-    const lesson = await this.lessons.own(teacher.id, id);
+    const place = await this.lessons.place(teacher.id, id, sitting);
     const { maxUploadMb } = this.settings;
     const { path, name } = await receiveUpload(request, response, this.files.incoming, maxUploadMb);
     try {
@@ -51,7 +51,7 @@ export class MediaController {
         createdAt: Date.now(),
       });
       const size = width !== undefined && height !== undefined ? { width, height } : undefined;
-      return { page: await this.lessons.insertMedia(lesson, material, { form: type.form, size, after }) };
+      return { page: await this.lessons.insertMedia(place, material, { form: type.form, size, after }) };
     } finally {
       await rm(path, { force: true });
     }

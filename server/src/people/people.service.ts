@@ -25,10 +25,17 @@ export class PeopleService {
   /** Ten wrong passwords for one address from one place, in a quarter of an hour. */
   private readonly attempts = new RateLimiterMemory({ points: 10, duration: 900 });
 
+  private readonly signedOut: ((session: string) => void)[] = [];
+
   constructor(
     @InjectRepository(Teacher) private readonly teachers: Repository<Teacher>,
     @InjectRepository(Session) private readonly sessions: Repository<Session>,
   ) {}
+
+  /** Calls back with a session that has been closed. */
+  onSignedOut(listener: (session: string) => void): void {
+    this.signedOut.push(listener);
+  }
 
   async hasTeachers(): Promise<boolean> {
     return this.teachers.exists();
@@ -83,7 +90,7 @@ export class PeopleService {
     await this.sessions.delete({ expiresAt: LessThan(Date.now()) });
     const token = randomBytes(32).toString('base64url');
     await this.sessions.insert({
-      tokenHash: sha256(token),
+      tokenHash: sessionOf(token),
       teacherId: teacher.id,
       expiresAt: Date.now() + SESSION_MS,
     });
@@ -91,18 +98,20 @@ export class PeopleService {
   }
 
   async closeSession(token: string): Promise<void> {
-    await this.sessions.delete({ tokenHash: sha256(token) });
+    await this.sessions.delete({ tokenHash: sessionOf(token) });
+    for (const listener of this.signedOut) listener(sessionOf(token));
   }
 
   /** The teacher whose session this is, or null. */
   async teacherOf(token: string | undefined): Promise<Teacher | null> {
     if (!token) return null;
-    const session = await this.sessions.findOneBy({ tokenHash: sha256(token) });
+    const session = await this.sessions.findOneBy({ tokenHash: sessionOf(token) });
     if (!session || session.expiresAt < Date.now()) return null;
     return this.teachers.findOneBy({ id: session.teacherId });
   }
 }
 
-function sha256(text: string): string {
-  return createHash('sha256').update(text).digest('hex');
+/** What a session goes by; its token is kept nowhere. */
+export function sessionOf(token: string): string {
+  return createHash('sha256').update(token).digest('hex');
 }

@@ -3,7 +3,7 @@ import type { Teacher } from './teacher.entity.js';
 
 /** Who sends a request: a signed-in teacher, a student, a display or pad with its token, or nobody known. */
 export type Visitor =
-  | { role: 'teacher'; teacher: Teacher }
+  | { role: 'teacher'; teacher: Teacher; session: string }
   | ({ role: 'student' } & StudentClaim)
   | ({ role: 'device' } & DeviceClaim)
   | { role: 'nobody' };

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import cookieParser from 'cookie-parser';
 import type { IncomingMessage } from 'node:http';
-import { PeopleService } from './people.service.js';
+import { PeopleService, sessionOf } from './people.service.js';
 import { ClassTokens } from './classTokens.js';
 import type { Visitor } from './visitor.js';
 
@@ -21,8 +21,9 @@ export class VisitorsService {
       if (!claim) return { role: 'nobody' };
       return 'student' in claim ? { role: 'student', ...claim } : { role: 'device', ...claim };
     }
-    const teacher = await this.people.teacherOf(sessionToken(request));
-    return teacher ? { role: 'teacher', teacher } : { role: 'nobody' };
+    const cookie = sessionToken(request);
+    const teacher = await this.people.teacherOf(cookie);
+    return teacher ? { role: 'teacher', teacher, session: sessionOf(cookie!) } : { role: 'nobody' };
   }
 }
 

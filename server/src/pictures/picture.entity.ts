@@ -7,6 +7,8 @@ export type PictureType = 'png' | 'jpeg';
 export class StoredPicture {
   @PrimaryColumn({ type: 'text' }) id: string;
   @Column({ type: 'text', name: 'lesson_id' }) lessonId: string;
+  /** The class that it was put on a page in; null for a prepared one. */
+  @Column({ type: 'text', name: 'sitting_id', nullable: true }) sittingId: string | null;
   @Column({ type: 'text' }) author: string;
   @Column({ type: 'text' }) type: PictureType;
   @Column({ type: 'text' }) sha256: string;

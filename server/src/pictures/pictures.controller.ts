@@ -1,5 +1,6 @@
 import { Controller, Get, Param, ParseUUIDPipe, Post, Req, Res, UseGuards } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
+import type { LogRef } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import type { Request, Response } from 'express';
 import { rm } from 'node:fs/promises';
@@ -40,7 +41,7 @@ export class PicturesController {
   ) {
     const { actor, writes } = await this.access.to({ kind: 'lesson', id }, visitor);
     if (!writes) throw new Problem(403, 'not-allowed', 'Only the teacher can do that.');
-    return this.take(id, actor.id, request, response);
+    return this.take({ lessonId: id, sittingId: null }, actor.id, request, response);
   }
 
   @Post('sittings/:id/pictures')
@@ -57,7 +58,7 @@ export class PicturesController {
     if (actor.role === 'student' && !pensUp && !this.screens.isPresenter(id, actor.id))
       throw new Problem(403, 'pens-down', 'Pens are down: please wait for your teacher.');
     const sitting = await this.sittings.find(id);
-    return this.take(sitting!.lessonId, actor.id, request, response);
+    return this.take({ lessonId: sitting!.lessonId, sittingId: id }, actor.id, request, response);
   }
 
   @Get('pictures/:id')
@@ -68,7 +69,9 @@ export class PicturesController {
   ): Promise<void> {
     const picture = await this.pictures.findOneBy({ id });
     if (!picture) throw notFound('This picture');
-    await this.access.to({ kind: 'lesson', id: picture.lessonId }, visitor);
+    const { lessonId, sittingId } = picture;
+    const log = sittingId === null ? { kind: 'lesson', id: lessonId } : { kind: 'sitting', id: sittingId };
+    await this.access.to(log as LogRef, visitor);
     response.sendFile(this.files.pathOf(picture.sha256), {
       headers: { 'Content-Type': `image/${picture.type}`, 'Content-Security-Policy': 'sandbox' },
       immutable: true,
@@ -78,12 +81,12 @@ export class PicturesController {
   }
 
   private async take(
-    lessonId: string,
+    place: Pick<StoredPicture, 'lessonId' | 'sittingId'>,
     author: string,
     request: Request,
     response: Response,
   ): Promise<{ id: string }> {
-    if ((await this.pictures.countBy({ lessonId })) >= MAX_PER_LESSON) {
+    if ((await this.pictures.countBy({ lessonId: place.lessonId })) >= MAX_PER_LESSON) {
       throw new Problem(409, 'too-many', 'This lesson is full of pictures. Please delete some first.');
     }
     const { path } = await receiveUpload(request, response, this.files.incoming, MAX_PICTURE_MB);
@@ -91,7 +94,7 @@ export class PicturesController {
       const type = await checkedType(path);
       const sha256 = await this.files.take(path);
       const id = randomUUID();
-      await this.pictures.insert({ id, lessonId, author, type, sha256, createdAt: Date.now() });
+      await this.pictures.insert({ id, ...place, author, type, sha256, createdAt: Date.now() });
       return { id };
     } finally {
       await rm(path, { force: true });

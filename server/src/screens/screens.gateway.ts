@@ -1,4 +1,4 @@
-import { UseFilters, UsePipes } from '@nestjs/common';
+import { Logger, UseFilters, UsePipes } from '@nestjs/common';
 import type { OnGatewayDisconnect } from '@nestjs/websockets';
 import {
   ConnectedSocket,
@@ -15,8 +15,8 @@ import type { Server } from 'socket.io';
 import { AccessService } from '../live/access.service.js';
 import { FailureFilter } from '../live/failure.filter.js';
 import { EnterDto } from '../live/live.dto.js';
-import type { LiveSocket } from '../live/live.gateway.js';
-import { classRoom, GATEWAY, liveValidation } from '../live/live.gateway.js';
+import type { LiveSocket } from '../live/liveSocket.js';
+import { classRoom, GATEWAY, liveValidation } from '../live/liveSocket.js';
 import { TokenBucket } from '../live/tokenBucket.js';
 import {
   ScreenAllowDto,
@@ -40,6 +40,7 @@ const WHOLE_EVERY_MS = 700;
 @UseFilters(FailureFilter)
 export class ScreensGateway implements OnGatewayDisconnect {
   @WebSocketServer() private readonly server: Server;
+  private readonly logger = new Logger('Screens');
   /** Viewers who have missed a part and can make nothing of the next before a whole one. */
   private readonly behind = new WeakSet<LiveSocket>();
   private readonly buckets = new WeakMap<LiveSocket, TokenBucket>();
@@ -51,7 +52,11 @@ export class ScreensGateway implements OnGatewayDisconnect {
   ) {}
 
   async handleDisconnect(socket: LiveSocket): Promise<void> {
-    await this.screens.dropped(socket.id);
+    try {
+      await this.screens.dropped(socket.id);
+    } catch (error) {
+      this.logger.warn(`A screen could not be taken away: ${(error as Error).message}`);
+    }
   }
 
   @SubscribeMessage(SCREEN.start)

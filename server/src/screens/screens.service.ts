@@ -1,10 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import type { Page, ScreenState, ViewPicture } from '@doodla/core';
-import { orderBetween, orderedPages, SCREEN_PAGE_WIDTH } from '@doodla/core';
+import { orderAt, orderedPages, SCREEN_PAGE_WIDTH } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { Problem, notFound } from '../http/problem.js';
 import { ClassesService } from '../live/classes.service.js';
-import { LogsService } from '../live/logs.service.js';
+import { LogsService, SERVER } from '../live/logs.service.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 
 interface Shown extends ScreenState {
@@ -38,7 +38,7 @@ export class ScreensService {
     page?: string,
   ): Promise<string> {
     await this.mayPresent(sittingId, presenter);
-    const id = page !== undefined && (await this.hasView(sittingId, page)) ? page : undefined;
+    const id = page !== undefined && this.hasView(sittingId, page) ? page : undefined;
     const shownPage = id ?? (await this.addView(sittingId, size));
     this.shown.set(sittingId, {
       presenter: presenter.id,
@@ -61,7 +61,7 @@ export class ScreensService {
   /** Turns the class to a view that was seen before. */
   async show(sittingId: string, socket: string, page: string, offset: Shown['offset']): Promise<void> {
     const shown = this.of(sittingId, socket);
-    if (!(await this.hasView(sittingId, page))) throw notFound('This page');
+    if (!this.hasView(sittingId, page)) throw notFound('This page');
     await this.turnFrom(sittingId, shown, page, offset);
   }
 
@@ -73,10 +73,9 @@ export class ScreensService {
     pictures: readonly ViewPicture[],
   ): Promise<void> {
     this.of(sittingId, socket);
-    if (!(await this.hasView(sittingId, page))) throw notFound('This page');
-    const { lessonId } = await this.sitting(sittingId);
+    if (!this.hasView(sittingId, page)) throw notFound('This page');
     const set = { surface: { kind: 'view', pictures } } as const;
-    await this.logs.append(lessonId, sittingId, {
+    await this.logs.append(sittingId, SERVER, {
       id: randomUUID(),
       changes: [{ do: 'patchPage', page, set }],
     });
@@ -159,23 +158,15 @@ export class ScreensService {
 
   /** Takes out the pages of views of which there is neither a picture nor a mark. */
   private async clearAway(sittingId: string): Promise<void> {
-    const { lessonId, pageId } = await this.sitting(sittingId);
-    const { state } = await this.logs.open(lessonId);
-    const marked = new Set(
-      [...(await this.logs.open(sittingId)).state.marks.values()].map(({ page }) => page),
-    );
-    const empty = [...state.pages.values()].filter(
-      ({ id, surface, sitting, removed }) =>
-        sitting === sittingId &&
-        !removed &&
-        id !== pageId &&
-        surface.kind === 'view' &&
-        surface.pictures.length === 0 &&
-        !marked.has(id),
+    const { pageId } = await this.sitting(sittingId);
+    const marked = new Set(this.logs.writtenPages(sittingId));
+    const empty = [...this.logs.open(sittingId).pages.values()].filter(
+      ({ id, surface, removed }) =>
+        !removed && id !== pageId && surface.kind === 'view' && surface.pictures.length === 0 && !marked.has(id),
     );
     if (empty.length === 0) return;
     const changes = empty.map(({ id }) => ({ do: 'patchPage', page: id, set: { removed: true } }) as const);
-    await this.logs.append(lessonId, sittingId, { id: randomUUID(), changes });
+    await this.logs.append(sittingId, SERVER, { id: randomUUID(), changes });
   }
 
   private async tell(sittingId: string, page?: string): Promise<void> {
@@ -188,31 +179,28 @@ export class ScreensService {
     else await this.classes.turn(sittingId, page);
   }
 
-  private async hasView(sittingId: string, page: string): Promise<boolean> {
-    const { lessonId } = await this.sitting(sittingId);
-    const known = (await this.logs.open(lessonId)).state.pages.get(page);
-    return known?.surface.kind === 'view' && known.sitting === sittingId && !known.removed;
+  private hasView(sittingId: string, page: string): boolean {
+    const known = this.logs.open(sittingId).pages.get(page);
+    return known?.surface.kind === 'view' && !known.removed;
   }
 
   /** Adds a page after the one that the class is on. */
   private async addView(sittingId: string, size: { width: number; height: number }): Promise<string> {
-    const { lessonId, pageId } = await this.sitting(sittingId);
-    const { state } = await this.logs.open(lessonId);
-    const pages = orderedPages(state.pages.values());
-    if (pages.filter((page) => page.sitting === sittingId).length >= MAX_VIEWS)
+    const { pageId } = await this.sitting(sittingId);
+    const pages = orderedPages(this.logs.open(sittingId).pages.values());
+    if (pages.filter(({ surface }) => surface.kind === 'view').length >= MAX_VIEWS)
       throw new Problem(409, 'too-many', 'This class has seen too many different screens. Please end it.');
     const at = pages.findIndex(({ id }) => id === pageId);
     const page: Page = {
       id: randomUUID(),
-      order: orderBetween(pages[at]?.order ?? null, pages[at + 1]?.order ?? null),
+      order: orderAt(pages, at + 1),
       title: 'Screen',
       width: SCREEN_PAGE_WIDTH,
       height: Math.round((SCREEN_PAGE_WIDTH * size.height) / size.width),
       surface: { kind: 'view', pictures: [] },
       removed: false,
-      sitting: sittingId,
     };
-    await this.logs.append(lessonId, sittingId, { id: randomUUID(), changes: [{ do: 'addPage', page }] });
+    await this.logs.append(sittingId, SERVER, { id: randomUUID(), changes: [{ do: 'addPage', page }] });
     return page.id;
   }
 

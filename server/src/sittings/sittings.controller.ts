@@ -9,9 +9,9 @@ import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { Settings } from '../settings/settings.js';
 import { RenameDto } from '../lessons/lessons.dto.js';
-import { MarksToLessonService } from './marksToLesson.service.js';
-import { EndDto, JoinDto, ToLessonDto } from './sittings.dto.js';
+import { EndDto, JoinDto, KeepPagesDto, StartDto, ToLessonDto } from './sittings.dto.js';
 import { SittingsService } from './sittings.service.js';
+import { ToLessonService } from './toLesson.service.js';
 
 @Controller('api')
 export class SittingsController {
@@ -23,15 +23,15 @@ export class SittingsController {
     private readonly classes: ClassesService,
     private readonly tokens: ClassTokens,
     private readonly settings: Settings,
-    private readonly toLesson: MarksToLessonService,
+    private readonly toLesson: ToLessonService,
   ) {}
 
   @Post('lessons/:id/sittings')
   @UseGuards(TeacherGuard)
-  async start(@CurrentTeacher() teacher: Teacher, @Param('id') lessonId: string, @Body() dto: RenameDto) {
+  async start(@CurrentTeacher() teacher: Teacher, @Param('id') lessonId: string, @Body() { title, page }: StartDto) {
     const lesson = await this.lessons.own(teacher.id, lessonId);
     await this.lessons.markUsed(lesson.id);
-    return this.sittings.open(lesson.id, dto.title);
+    return this.sittings.open(lesson.id, title, { page });
   }
 
   @Get('sittings/:id')
@@ -111,6 +111,18 @@ export class SittingsController {
   ): Promise<{ marks: string[] }> {
     const { sitting } = await this.own(teacher, id);
     return { marks: await this.toLesson.copy(sitting, teacher.id, which) };
+  }
+
+  /** Puts pages that were made in a class into its lesson too. */
+  @Post('sittings/:id/kept-pages')
+  @UseGuards(TeacherGuard)
+  async keepPages(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Body() { pages }: KeepPagesDto,
+  ): Promise<{ pages: string[] }> {
+    const { sitting } = await this.own(teacher, id);
+    return { pages: await this.toLesson.keepPages(sitting, pages) };
   }
 
   @Get('join/:code')

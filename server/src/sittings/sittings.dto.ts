@@ -1,5 +1,6 @@
 import { Transform } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsBoolean, IsOptional, IsString, Length, MaxLength } from 'class-validator';
+import { RenameDto } from '../lessons/lessons.dto.js';
 import { IsId } from '../live/live.dto.js';
 
 export class JoinDto {
@@ -22,6 +23,16 @@ export class EndDto {
   title?: string;
 
   @IsBoolean() drop: boolean;
+}
+
+/** A class to be started, on its first page or a given one. */
+export class StartDto extends RenameDto {
+  @IsOptional() @IsId() page?: string;
+}
+
+/** Pages of a class that its lesson keeps too. */
+export class KeepPagesDto {
+  @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) pages: string[];
 }
 
 /** Which marks of a class become prepared ones: all, those of a page, or chosen ones. */

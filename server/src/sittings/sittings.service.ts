@@ -6,23 +6,33 @@ import { randomUUID } from 'node:crypto';
 import { IsNull, Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
-import { LogsService } from '../live/logs.service.js';
+import { LogsService, SERVER } from '../live/logs.service.js';
 import { makeJoinCode, normaliseCode } from './joinCode.js';
 import { Sitting } from './sitting.entity.js';
+import { SittingMaterial } from './sittingMaterial.entity.js';
 import { Student } from './student.entity.js';
 
 /** Most students in one sitting. */
 const MAX_STUDENTS = 200;
 
+interface OpenOptions {
+  /** Tried first; where it is taken, another is made. */
+  code?: string;
+  /** The page to begin on. */
+  page?: string | undefined;
+}
+
 @Injectable()
 export class SittingsService {
   /** Sittings in memory, since every message of a class asks for its sitting. */
   private readonly known = new Map<string, Sitting>();
+  private readonly removed: ((student: string) => void)[] = [];
 
   constructor(
     @InjectRepository(Sitting) private readonly sittings: Repository<Sitting>,
     @InjectRepository(Student) private readonly students: Repository<Student>,
     @InjectRepository(LessonMaterial) private readonly links: Repository<LessonMaterial>,
+    @InjectRepository(SittingMaterial) private readonly ownLinks: Repository<SittingMaterial>,
     private readonly logs: LogsService,
   ) {}
 
@@ -40,21 +50,31 @@ export class SittingsService {
 
   async usesMaterial(sittingId: string, materialId: string): Promise<boolean> {
     const sitting = await this.find(sittingId);
-    return sitting !== null && this.links.existsBy({ lessonId: sitting.lessonId, materialId });
+    if (!sitting) return false;
+    return (
+      (await this.ownLinks.existsBy({ sittingId, materialId })) ||
+      this.links.existsBy({ lessonId: sitting.lessonId, materialId })
+    );
   }
 
-  /** Opens a class on a lesson, on its first page, with pens down. */
-  async open(lessonId: string, title: string, code = makeJoinCode()): Promise<Sitting> {
-    const { state } = await this.logs.open(lessonId);
-    const [first] = orderedPages(state.pages.values());
+  /**
+   * Opens a class on a lesson, on its first page or a given one, with pens down. It gets the pages that the
+   * lesson has now; what either adds later is its own.
+   */
+  async open(lessonId: string, title: string, { code = makeJoinCode(), page }: OpenOptions = {}): Promise<Sitting> {
+    const pages = orderedPages(this.logs.open(lessonId).pages.values());
+    const first = pages.find(({ id }) => id === page) ?? pages[0];
     if (!first)
       throw new Problem(
         409,
         'no-pages',
         'This lesson has no pages yet. Please add one before you start the class.',
       );
+    const id = randomUUID();
+    const changes = pages.map((each) => ({ do: 'addPage', page: each }) as const);
+    await this.logs.append(id, SERVER, { id: randomUUID(), changes });
     return this.sittings.save({
-      id: randomUUID(),
+      id,
       lessonId,
       title,
       code: (await this.isFree(code)) ? code : makeJoinCode(),
@@ -135,6 +155,22 @@ export class SittingsService {
 
   studentsOf(sittingId: string): Promise<Student[]> {
     return this.students.find({ where: { sittingId }, order: { joinedAt: 'ASC' } });
+  }
+
+  /** Somebody who is in a class, unless they were taken out. */
+  student(id: string): Promise<Student | null> {
+    return this.students.findOneBy({ id });
+  }
+
+  /** Calls back when a student is taken out. */
+  onRemoved(listener: (student: string) => void): void {
+    this.removed.push(listener);
+  }
+
+  /** Takes a student out of a class; their marks stay. */
+  async removeStudent(sittingId: string, id: string): Promise<void> {
+    await this.students.delete({ id, sittingId });
+    for (const listener of this.removed) listener(id);
   }
 
   /** The open sitting of a code. Throws Problem where there is none. */

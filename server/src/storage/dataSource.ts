@@ -1,15 +1,14 @@
-import type { DataSourceOptions } from 'typeorm';
+import type { DataSource, DataSourceOptions } from 'typeorm';
 import { join } from 'node:path';
 import { Device } from '../devices/device.entity.js';
 import { Lesson } from '../lessons/lesson.entity.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
-import { StoredOperation } from '../live/operation.entity.js';
-import { StoredSnapshot } from '../live/snapshot.entity.js';
 import { Material } from '../materials/material.entity.js';
 import { Preference } from '../people/preference.entity.js';
 import { Session } from '../people/session.entity.js';
 import { Teacher } from '../people/teacher.entity.js';
 import { Sitting } from '../sittings/sitting.entity.js';
+import { SittingMaterial } from '../sittings/sittingMaterial.entity.js';
 import { Student } from '../sittings/student.entity.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import { ShelfPicture } from '../shelf/shelfPicture.entity.js';
@@ -19,6 +18,15 @@ import { Shelf1700000000003 } from './migrations/3-shelf.js';
 import { Notes1700000000004 } from './migrations/4-notes.js';
 import { Recordings1700000000005 } from './migrations/5-recordings.js';
 import { Teaching1700000000006 } from './migrations/6-teaching.js';
+import { LogsByPage1700000000007 } from './migrations/7-logs-by-page.js';
+import { Belongings1700000000008 } from './migrations/8-belongings.js';
+
+/** The database's file in the data folder. */
+export const DATABASE_FILE = 'doodla.sqlite';
+
+export function databasePath(source: DataSource): string {
+  return source.options.database as string;
+}
 
 /** The part of better-sqlite3 that is used while opening. */
 interface Database {
@@ -29,7 +37,7 @@ interface Database {
 export function databaseOptions(dataFolder: string): DataSourceOptions {
   return {
     type: 'better-sqlite3',
-    database: join(dataFolder, 'doodla.sqlite'),
+    database: join(dataFolder, DATABASE_FILE),
     entities: [
       Teacher,
       Session,
@@ -38,8 +46,7 @@ export function databaseOptions(dataFolder: string): DataSourceOptions {
       LessonMaterial,
       Sitting,
       Student,
-      StoredOperation,
-      StoredSnapshot,
+      SittingMaterial,
       StoredPicture,
       ShelfPicture,
       Preference,
@@ -52,6 +59,8 @@ export function databaseOptions(dataFolder: string): DataSourceOptions {
       Notes1700000000004,
       Recordings1700000000005,
       Teaching1700000000006,
+      LogsByPage1700000000007,
+      Belongings1700000000008,
     ],
     migrationsRun: true,
     migrationsTransactionMode: 'each',

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { access, mkdir, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
-import { basename, dirname, join } from 'node:path';
+import { access, mkdir, rename, rm, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Settings } from '../settings/settings.js';
 
@@ -39,15 +39,9 @@ export class FileStore {
     return sha256;
   }
 
-  /** Drops all files but these, and those stored after `before`, which may not be noted yet. */
-  async keepOnly(kept: ReadonlySet<string>, before: number): Promise<void> {
-    const folder = join(this.settings.data, 'files');
-    const names = await readdir(folder, { recursive: true }).catch(() => []);
-    for (const name of names) {
-      const path = join(folder, name);
-      const info = await stat(path);
-      if (info.isFile() && info.mtimeMs < before && !kept.has(basename(name))) await rm(path);
-    }
+  /** Removes a stored file that nothing names any more. */
+  async remove(sha256: string): Promise<void> {
+    await rm(this.pathOf(sha256), { force: true });
   }
 
   /** Stores bytes. Returns their SHA-256. */

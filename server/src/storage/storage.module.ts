@@ -3,6 +3,7 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { Settings } from '../settings/settings.js';
 import { databaseOptions } from './dataSource.js';
 import { FileStore } from './fileStore.js';
+import { LogStore } from './logStore.js';
 
 @Global()
 @Module({
@@ -12,7 +13,7 @@ import { FileStore } from './fileStore.js';
       useFactory: (settings: Settings) => databaseOptions(settings.data),
     }),
   ],
-  providers: [FileStore],
-  exports: [FileStore],
+  providers: [FileStore, LogStore],
+  exports: [FileStore, LogStore],
 })
 export class StorageModule {}

@@ -25,13 +25,13 @@ export class WebPagesController {
   async fromAddress(
     @CurrentTeacher() teacher: Teacher,
     @Param('id', ParseUUIDPipe) id: string,
-    @Body() { address, after, replace }: WebPageDto,
+    @Body() { address, after, replace, sitting }: WebPageDto,
     @Res({ passthrough: true }) response: Response,
   ): Promise<{ page: string }> {
-    const lesson = await this.lessons.own(teacher.id, id);
+    const place = await this.lessons.place(teacher.id, id, sitting);
     const material = await this.webPages.fromAddress(teacher.id, address, whileOpen(response));
-    if (replace === undefined) return { page: await this.lessons.insertWebPage(lesson, material, after) };
-    await this.lessons.replaceWebPage(lesson, material, replace);
+    if (replace === undefined) return { page: await this.lessons.insertWebPage(place, material, after) };
+    await this.lessons.replaceWebPage(place, material, replace);
     return { page: replace };
   }
 
@@ -40,11 +40,11 @@ export class WebPagesController {
   async fromFile(
     @CurrentTeacher() teacher: Teacher,
     @Param('id', ParseUUIDPipe) id: string,
-    @Query() { after }: InsertDocumentDto,
+    @Query() { after, sitting }: InsertDocumentDto,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<{ page: string }> {
-    const lesson = await this.lessons.own(teacher.id, id);
+    const place = await this.lessons.place(teacher.id, id, sitting);
     const { path, name } = await receiveUpload(
       request,
       response,
@@ -53,7 +53,7 @@ export class WebPagesController {
     );
     try {
       const material = await this.webPages.fromFile(teacher.id, path, name, whileOpen(response));
-      return { page: await this.lessons.insertWebPage(lesson, material, after) };
+      return { page: await this.lessons.insertWebPage(place, material, after) };
     } finally {
       await rm(path, { force: true });
     }

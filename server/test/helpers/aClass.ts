@@ -28,5 +28,5 @@ export async function aClass(server: TestServer, teacher: Client, title = 'Today
   const reply = await live.open(lesson);
   await live.open(sitting);
   await live.ask('enter', { sitting: sitting.id });
-  return { lesson, sitting, code: body.code, pages: reply.snapshot!.pages, live, me: reply.actor.id };
+  return { lesson, sitting, code: body.code, pages: reply.pages!, live, me: reply.actor.id };
 }

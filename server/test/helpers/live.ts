@@ -1,26 +1,33 @@
 import type {
   Change,
   ClassState,
+  DrawnMessage,
   Failure,
   LogRef,
+  LogSnapshot,
   Mark,
   OpenReply,
   OperationMessage,
+  PieceMessage,
   StrokeMark,
 } from '@doodla/core';
+import { unpackMark } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import type { Socket } from 'socket.io-client';
 import { io } from 'socket.io-client';
+import { vi } from 'vitest';
 
 /** A live connection that remembers what it was told. */
 export class LiveClient {
   readonly operations: OperationMessage[] = [];
-  readonly drawn: unknown[] = [];
+  readonly drawn: DrawnMessage[] = [];
+  private readonly pieces: PieceMessage[] = [];
   classState: ClassState | undefined;
 
   private constructor(readonly socket: Socket) {
     socket.on('operation', (message: OperationMessage) => this.operations.push(message));
-    socket.on('drawn', (message) => this.drawn.push(message));
+    socket.on('drawn', (message: DrawnMessage) => this.drawn.push(message));
+    socket.on('piece', (piece: PieceMessage) => this.pieces.push(piece));
     socket.on('class', (state: ClassState) => (this.classState = state));
   }
 
@@ -50,6 +57,22 @@ export class LiveClient {
 
   open(log: LogRef, since?: number) {
     return this.ask<OpenReply>('open', { log, ...(since !== undefined && { since }) });
+  }
+
+  /** The marks of a page of an open log, as they come. */
+  async read(log: LogRef, page: string): Promise<Mark[]> {
+    this.pieces.length = 0;
+    await this.ask('read', { log, page });
+    await vi.waitUntil(() => this.pieces.at(-1)?.last);
+    return this.pieces.flatMap(({ marks }) => marks.map(unpackMark));
+  }
+
+  /** All that there is in a log. */
+  async snapshot(log: LogRef): Promise<LogSnapshot> {
+    const { seq, pages, written } = await this.open(log);
+    const marks: Mark[] = [];
+    for (const page of written!) marks.push(...(await this.read(log, page)));
+    return { seq, pages: pages!, marks };
   }
 
   submit(log: LogRef, changes: unknown[], id: string = randomUUID(), undoes?: string) {

@@ -1,5 +1,7 @@
 import { queryOptions } from '@tanstack/react-query';
 import { request } from './http';
+import type { Place } from './sendDocument';
+import { placeQuery } from './sendDocument';
 
 export interface LessonSummary {
   id: string;
@@ -67,8 +69,8 @@ export const renameLesson = (id: string, title: string) =>
   request<void>('PATCH', `/api/lessons/${id}`, { title });
 export const deleteLesson = (id: string) => request<void>('DELETE', `/api/lessons/${id}`);
 export const restoreLesson = (id: string) => request<void>('POST', `/api/lessons/${id}/restore`);
-export const startSitting = (lesson: string, title: string) =>
-  request<SittingSummary>('POST', `/api/lessons/${lesson}/sittings`, { title });
+export const startSitting = (lesson: string, title: string, page?: string) =>
+  request<SittingSummary>('POST', `/api/lessons/${lesson}/sittings`, { title, page });
 /** Copies a page, with what a class wrote on it where one is given, to the end of another lesson. */
 export const copyPage = (lesson: string, page: string, to: string, sitting?: string) =>
   request<{ page: string }>('POST', `/api/lessons/${lesson}/pages/${page}/copies`, { to, sitting });
@@ -76,15 +78,15 @@ export const copyPage = (lesson: string, page: string, to: string, sitting?: str
 export const bringWebPage = (
   lesson: string,
   address: string,
-  place: { after?: string | undefined; replace?: string },
+  place: Place & { replace?: string },
   signal?: AbortSignal,
 ) => request<{ page: string }>('POST', `/api/lessons/${lesson}/webpages`, { address, ...place }, signal);
 
-export function bringWebFile(lesson: string, file: File, after?: string, signal?: AbortSignal) {
+export function bringWebFile(lesson: string, file: File, place: Place, signal?: AbortSignal) {
   const form = new FormData();
   form.append('file', file, file.name);
-  const query = after === undefined ? '' : `?after=${after}`;
-  return request<{ page: string }>('POST', `/api/lessons/${lesson}/webpages/file${query}`, form, signal);
+  const query = new URLSearchParams(placeQuery(place));
+  return request<{ page: string }>('POST', `/api/lessons/${lesson}/webpages/file?${query}`, form, signal);
 }
 
 /** Ends a class; its marks are kept under a title, or dropped, which can be taken back for a day. */
@@ -98,3 +100,6 @@ export const renameSitting = (id: string, title: string) =>
 /** Copies marks of a class into its lesson: all, those of a page, or chosen ones. Returns the copies' ids. */
 export const keepInLesson = (sitting: string, which: { page?: string; marks?: readonly string[] }) =>
   request<{ marks: string[] }>('POST', `/api/sittings/${sitting}/prepared`, which);
+/** Puts pages that were made in a class into its lesson too. */
+export const keepPages = (sitting: string, pages: readonly string[]) =>
+  request<{ pages: string[] }>('POST', `/api/sittings/${sitting}/kept-pages`, { pages });

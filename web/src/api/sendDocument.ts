@@ -26,6 +26,16 @@ interface SendOptions {
   signal: AbortSignal;
 }
 
+/** Where pages go: after one, at the end if none is given; for one class alone if it is given. */
+export interface Place {
+  after?: string | undefined;
+  sitting?: string | undefined;
+}
+
+export function placeQuery({ after, sitting }: Place): Record<string, string> {
+  return { ...(after !== undefined && { after }), ...(sitting !== undefined && { sitting }) };
+}
+
 /** Sends a document as a new lesson. Throws RequestError; aborts by the signal. */
 export const sendLesson = (file: File, options: SendOptions) =>
   send<NewLesson>('/api/lessons', file, options);
@@ -34,9 +44,9 @@ export const sendLesson = (file: File, options: SendOptions) =>
 export function sendPages(
   lesson: string,
   file: File,
-  { after, pages = '', ...options }: SendOptions & { after?: string | undefined; pages?: string },
+  { after, sitting, pages = '', ...options }: SendOptions & Place & { pages?: string },
 ): Promise<{ pages: string[] }> {
-  const query = new URLSearchParams({ pages, ...(after !== undefined && { after }) });
+  const query = new URLSearchParams({ pages, ...placeQuery({ after, sitting }) });
   return send(`/api/lessons/${lesson}/documents?${query}`, file, options);
 }
 
@@ -46,12 +56,13 @@ export function sendMedia(
   file: File,
   {
     after,
+    sitting,
     size,
     ...options
-  }: SendOptions & { after?: string | undefined; size?: { width: number; height: number } | undefined },
+  }: SendOptions & Place & { size?: { width: number; height: number } | undefined },
 ): Promise<{ page: string }> {
   const query = new URLSearchParams({
-    ...(after !== undefined && { after }),
+    ...placeQuery({ after, sitting }),
     ...(size && { width: String(size.width), height: String(size.height) }),
   });
   return send(`/api/lessons/${lesson}/media?${query}`, file, options);

@@ -16,6 +16,7 @@ import { useStore } from '../live/store';
 import { BringInMenu } from '../material/BringInMenu';
 import { ShowMenu } from '../screen/ShowMenu';
 import { Button } from '../ui/Button';
+import { Switch } from '../ui/Switch';
 import type { Workspace } from '../workspace/workspace';
 import { spacedCode } from './spacedCode';
 
@@ -92,7 +93,7 @@ interface PeopleMenuProps {
 
 function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
   const presenters = workspace.classroom!.state.get()?.presenters ?? [];
-  const { pointers } = useStore(workspace.classroom!.scene);
+  const { pointers, roam } = useStore(workspace.classroom!.scene);
   const here = people.filter((person) => person.here).length;
   const count = ended ? people.length : here;
   return (
@@ -109,6 +110,13 @@ function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
           className="z-40 max-h-[70dvh] w-72 overflow-auto rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl"
         >
           {people.length === 0 && <p>Nobody has joined yet.</p>}
+          {!ended && (
+            <Switch
+              label="Students may turn pages by themselves"
+              checked={roam}
+              onChange={(on) => workspace.classroom!.setScene({ roam: on })}
+            />
+          )}
           <ul>
             {people.map(({ id, name, colour, here: isHere }) => (
               <li key={id} className="flex min-h-9 items-center gap-3">

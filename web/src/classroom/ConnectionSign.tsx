@@ -1,11 +1,35 @@
 import { CloudOff } from 'lucide-react';
+import { useState } from 'react';
+import { saveOwnWork } from '../handout/saveOwnWork';
 import { useStore } from '../live/store';
+import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
+
+/** The class ended before what was written without a connection could be sent. */
+function HeldWork({ workspace, waiting }: { workspace: Workspace; waiting: number }) {
+  const [problem, setProblem] = useState<string>();
+  const save = () =>
+    saveOwnWork(workspace).catch((error: Error) => setProblem(error.message));
+  return (
+    <div
+      role="status"
+      className="absolute top-16 left-1/2 z-30 flex w-120 max-w-[calc(100vw-1rem)] -translate-x-1/2 flex-wrap items-center gap-3 rounded-2xl bg-chalk px-4 py-2 font-bold text-board"
+    >
+      <p className="grow basis-60">
+        The class ended before {waiting === 1 ? 'something' : `${waiting} things`} that you wrote could be
+        sent. It is kept on this device and joins in if the class goes on.
+        {problem && ` ${problem}`}
+      </p>
+      <Button onClick={() => void save()}>Save as PDF</Button>
+    </div>
+  );
+}
 
 /** A quiet sign while the connection is away or work is still to be sent. */
 export default function ConnectionSign({ workspace }: { workspace: Workspace }) {
   const connection = useStore(workspace.connection.status);
-  const { waiting } = useStore(workspace.target.status);
+  const { waiting, held } = useStore(workspace.target.status);
+  if (held) return <HeldWork workspace={workspace} waiting={waiting} />;
   if (connection === 'online' || connection === 'connecting') return null;
   return (
     <p

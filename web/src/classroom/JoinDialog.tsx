@@ -3,6 +3,7 @@ import { toDataURL } from 'qrcode';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { SittingDetail } from '../api/lessons';
+import { copyText } from '../secure/clipboard';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { spacedCode } from './spacedCode';
@@ -15,7 +16,7 @@ export function JoinDialog({ sitting, onClose }: { sitting: SittingDetail; onClo
     void toDataURL(joinUrl, { margin: 2, width: 480, errorCorrectionLevel: 'M' }).then(setQr);
   }, [joinUrl]);
   const copy = () =>
-    navigator.clipboard.writeText(joinUrl).then(
+    copyText(joinUrl).then(
       () => toast.success('The link was copied.'),
       () => toast.error('The link could not be copied. Select it and copy it by hand.'),
     );

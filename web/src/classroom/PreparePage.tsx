@@ -10,7 +10,7 @@ import { BringInMenu } from '../material/BringInMenu';
 import { Button } from '../ui/Button';
 import { useWorkspace } from '../workspace/useWorkspace';
 import type { Workspace } from '../workspace/workspace';
-import { JUST_STARTED } from './TeachPage';
+import { JUST_STARTED, PRESENTING } from './TeachPage';
 import { CannotOpen } from './CannotOpen';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
@@ -32,15 +32,18 @@ export default function PreparePage() {
   if (query.isError) return <CannotOpen what="lesson" reason={query.error.message} />;
   const title = query.data?.title ?? '';
   const sittings = query.data?.sittings ?? [];
-  const start = () =>
-    startSitting(lesson, `${title}, ${format(new Date(), 'd MMM yyyy, HH:mm')}`).then(
-      ({ id }) => void navigate(`/sitting/${id}`, { state: JUST_STARTED }),
+  const start = (state: string, page?: string) =>
+    startSitting(lesson, `${title}, ${format(new Date(), 'd MMM yyyy, HH:mm')}`, page).then(
+      ({ id }) => void navigate(`/sitting/${id}`, { state }),
       (error: Error) => toast.error(error.message),
     );
+  // What is written while presenting is no prepared mark: it is kept or dropped at the end, like a class's.
+  const present = () => void start(PRESENTING, workspace?.pageId.get());
   if (!workspace) return null;
   return (
     <WorkspaceView
       workspace={workspace}
+      onPresent={present}
       corners={(arrangement, side) => (
         <TopBar back="/" backLabel="Back to your lessons" title={title} arrangement={arrangement} side={side}>
           <BringInMenu workspace={workspace} />
@@ -60,7 +63,7 @@ export default function PreparePage() {
             look="onBoard"
             icon={<Presentation aria-hidden size={18} />}
             className="!border-chalk !bg-chalk !text-board"
-            onClick={() => void start()}
+            onClick={() => void start(JUST_STARTED)}
           >
             Start class
           </Button>

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
 import type { SittingDetail } from '../api/lessons';
 import { sittingQuery } from '../api/lessons';
@@ -18,6 +18,8 @@ const FloatingHelper = lazy(() => import('../present/FloatingHelper'));
 
 /** Navigation state of a class that has just been started: the first thing to do is to let the class in. */
 export const JUST_STARTED = 'just-started';
+/** … of one that was started only to present without a class. */
+export const PRESENTING = 'presenting';
 
 /** A class in session, as its teacher sees it; or one that has ended, to look at. */
 export default function TeachPage() {
@@ -41,6 +43,8 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
     if (location.state === JUST_STARTED) void navigate('.', { replace: true, state: null });
   };
 
+  const [isPresenting] = useState(() => location.state === PRESENTING);
+  const askToKeep = useCallback(() => setSheet('end'), []);
   const ended = async () => {
     await client.invalidateQueries();
     await navigate(`/lesson/${sitting.lessonId}`);
@@ -51,6 +55,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
   return (
     <WorkspaceView
       workspace={workspace}
+      presentingUntil={isPresenting ? askToKeep : undefined}
       corners={(arrangement, side) => (
         <TopBar
           back={`/lesson/${sitting.lessonId}`}

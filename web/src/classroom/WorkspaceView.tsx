@@ -1,6 +1,6 @@
 import { isBoundless } from '@doodla/core';
 import type { ClassState, Scene } from '@doodla/core';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { Presenting } from '../present/presenting';
 import { Store, useStore } from '../live/store';
@@ -20,6 +20,7 @@ const ReachPanel = lazy(() =>
 );
 
 const ConnectionSign = lazy(() => import('./ConnectionSign'));
+const DraftsNotice = lazy(() => import('../page/DraftsNotice'));
 const Announcer = lazy(() => import('../page/Announcer'));
 const EdgeTouch = lazy(() => import('../present/EdgeTouch'));
 const SlimTurner = lazy(() => import('../present/SlimTurner'));
@@ -46,18 +47,30 @@ interface WorkspaceViewProps {
   children?: ReactNode;
   /** Starts, or stays, with nothing but the page and its tools. */
   slim?: boolean;
+  /** Presents in another way than here; where it is given, the key and button for it do that. */
+  onPresent?: (() => void) | undefined;
+  /** Presents from the start, and is told when that is over. */
+  presentingUntil?: (() => void) | undefined;
 }
 
 /** The page with everything round it. */
-export function WorkspaceView({ workspace, corners, children, slim = false }: WorkspaceViewProps) {
+export function WorkspaceView({
+  workspace,
+  corners,
+  children,
+  slim = false,
+  onPresent,
+  presentingUntil,
+}: WorkspaceViewProps) {
   const [reach] = useState(() => new Reach());
-  const [presenting] = useState(() => new Presenting());
+  const [presenting] = useState(() => new Presenting(presentingUntil !== undefined));
+  useEffect(() => presenting.onStop(presentingUntil), [presenting, presentingUntil]);
   const [stage, setStage] = useState<Stage>();
   const [stripOpen, setStripOpen] = useState(false);
   const { side } = useStore(reach);
   const { on: isPresenting, toolsHidden } = useStore(presenting);
   const active = useStore(workspace.active);
-  const { ready } = useStore(workspace.lessonLog.status);
+  const { ready } = useStore(workspace.target.status);
   useStore(workspace.pages);
   useStore(workspace.pageId);
   const { page } = workspace;
@@ -77,10 +90,10 @@ export function WorkspaceView({ workspace, corners, children, slim = false }: Wo
       showHelp: () => setHelpOpen(true),
       toggleList: () => setListOpen((open) => !open),
       grab: () => setGrabbing(true),
-      present: presenting.toggle,
+      present: onPresent ?? presenting.toggle,
       hideTools: presenting.toggleTools,
     }),
-    [reach, presenting],
+    [reach, presenting, onPresent],
   );
   useShortcuts(active, stage, screen);
   useClipboard(active);
@@ -141,7 +154,7 @@ export function WorkspaceView({ workspace, corners, children, slim = false }: Wo
               onShowHelp={screen.showHelp}
               onToggleList={screen.toggleList}
               onGrab={screen.grab}
-              onPresent={presenting.start}
+              onPresent={onPresent ?? presenting.start}
               listOpen={listOpen}
               workspace={workspace}
               stage={stage}
@@ -152,7 +165,7 @@ export function WorkspaceView({ workspace, corners, children, slim = false }: Wo
           )}
         </Suspense>
       )}
-      {stage && !isPresenting && <Corners stage={stage} side={away} corners={corners} />}
+      {stage && (!isPresenting || !workspace.isTeacher) && <Corners stage={stage} side={away} corners={corners} />}
       <Suspense>
         {grabbing && <GrabDialog workspace={active} onClose={() => setGrabbing(false)} />}
         {helpOpen && <ShortcutsDialog workspace={workspace} onClose={() => setHelpOpen(false)} />}
@@ -161,6 +174,7 @@ export function WorkspaceView({ workspace, corners, children, slim = false }: Wo
       <Suspense>
         <Announcer workspace={workspace} />
         <ConnectionSign workspace={workspace} />
+        <DraftsNotice workspace={workspace} />
       </Suspense>
       {children}
     </div>

@@ -42,7 +42,7 @@ export async function pourFill(workspace: Workspace, x: number, y: number, gap: 
     ring.map((value, i) => Math.round((value / scale + (i % 2 === 0 ? extent.x : extent.y)) * 100) / 100),
   );
   const style = { colour: workspace.penCase.get().fillColour, opacity: FILL_OPACITY };
-  const order = workspace.orderBelowAll();
+  const order = workspace.orderBelowAll(common.page);
   workspace.target.perform([{ do: 'add', mark: { ...common, order, kind: 'fill', rings, style } }]);
 }
 

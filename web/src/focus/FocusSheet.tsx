@@ -1,18 +1,16 @@
 import { BookOpen, Flashlight, PanelTopClose, RotateCcw, ScanSearch, Timer } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Store, useStore } from '../live/store';
+import { NO_SCENE } from '../live/classClient';
+import { useStore } from '../live/store';
 import { SheetTool } from '../reach/SheetTool';
 import { FOCUS_TOOLS } from '../reach/tools';
 import { IconButton } from '../ui/IconButton';
-import { EMPTY_SCENE } from '@doodla/core';
 import type { ActionId } from '../workspace/shortcuts';
 import type { Workspace } from '../workspace/workspace';
 import { countdown, cover, coverAgain, magnifier, spotlight, stopwatch, twoPages } from './focusActions';
 
 /** Ready lengths of a countdown, minutes; three is usual. */
 const MINUTES = [3, 5, 1, 2, 10, 15];
-
-const NO_SCENE = new Store(EMPTY_SCENE);
 
 /** Leading the class's eye, and its time. */
 export default function FocusSheet({ workspace }: { workspace: Workspace }) {

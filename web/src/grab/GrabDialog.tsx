@@ -2,6 +2,7 @@ import type { Rect } from '@doodla/core';
 import { rectFromCorners } from '@doodla/core';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
+import { canCopyPictures, copyPng } from '../secure/clipboard';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import type { Workspace } from '../workspace/workspace';
@@ -36,9 +37,7 @@ export default function GrabDialog({ workspace, onClose }: { workspace: Workspac
       .then(onClose, (error: Error) => setProblem(error.message));
   };
   const copy = async (png: Blob) => {
-    await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]).catch(() => {
-      throw new Error('This browser does not let pictures be copied here. Save the picture instead.');
-    });
+    await copyPng(png);
     toast('The picture can be pasted now.');
   };
   return (
@@ -72,9 +71,11 @@ export default function GrabDialog({ workspace, onClose }: { workspace: Workspac
         <Button disabled={!picture} onClick={use((png) => workspace.pictureActions.place([png]))}>
           Onto this page
         </Button>
-        <Button disabled={!picture} onClick={use(copy)}>
-          Copy
-        </Button>
+        {canCopyPictures() && (
+          <Button disabled={!picture} onClick={use(copy)}>
+            Copy
+          </Button>
+        )}
         <Button disabled={!picture} onClick={use(save)}>
           Save
         </Button>

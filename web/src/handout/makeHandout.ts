@@ -9,12 +9,13 @@ import type { HandoutHost, HandoutWorker } from './handout.worker';
 /** Pixels per page unit of an original that has to be put in as a picture. */
 const PICTURE_SCALE = 2;
 
-/** All pages with everybody's marks as a PDF, made in a worker. Throws the signal's reason when aborted. */
+/** All pages, or some, with everybody's marks as a PDF, made in a worker. Throws the signal's reason when aborted. */
 export async function makeHandout(
   workspace: Workspace,
   title: string,
   onProgress: (done: number, total: number) => void,
   signal: AbortSignal,
+  only?: ReadonlySet<string>,
 ): Promise<Blob> {
   const worker = new Worker(new URL('./handout.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<HandoutWorker>(worker);
@@ -23,7 +24,9 @@ export async function makeHandout(
     const aborted = new Promise<never>((_, reject) => {
       signal.addEventListener('abort', () => reject(signal.reason as Error));
     });
-    const made = remote.makePdf(pagesOf(workspace), title, proxy(host));
+    const made = workspace
+      .readAll()
+      .then(() => remote.makePdf(pagesOf(workspace, only), title, proxy(host)));
     const bytes = (await Promise.race([made, aborted])) as Uint8Array<ArrayBuffer>;
     return new Blob([bytes], { type: 'application/pdf' });
   } finally {
@@ -33,8 +36,9 @@ export async function makeHandout(
 }
 
 /** The lesson's pages with what the class has in common on them, prepared marks lowest. */
-function pagesOf(workspace: Workspace): HandoutPage[] {
-  return workspace.pages.get().map((page) => ({
+function pagesOf(workspace: Workspace, only: ReadonlySet<string> | undefined): HandoutPage[] {
+  const pages = workspace.pages.get().filter(({ id }) => only?.has(id) ?? true);
+  return pages.map((page) => ({
     page,
     marks: workspace.layers.flatMap((layer) =>
       layer

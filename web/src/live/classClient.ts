@@ -3,6 +3,9 @@ import { EMPTY_SCENE, LIVE } from '@doodla/core';
 import type { Connection } from './connection';
 import { Store } from './store';
 
+/** The scene of a lesson outside a class. */
+export const NO_SCENE = new Store(EMPTY_SCENE);
+
 /** While a hand moves something of the scene, others are told at most so often. */
 const MOVING_MS = 33;
 

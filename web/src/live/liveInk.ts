@@ -1,5 +1,5 @@
-import type { DrawnMessage, InkStyle, LogRef, Space } from '@doodla/core';
-import { LIVE, STRIDE } from '@doodla/core';
+import type { DrawMessage, DrawnMessage, DrawnPart, InkHead, InkStyle, LogRef } from '@doodla/core';
+import { INK_TICK_MS, LIVE, packPoints, STRIDE, unpackPoints } from '@doodla/core';
 import type { Connection } from './connection';
 import { Store } from './store';
 
@@ -22,7 +22,10 @@ const FADING_MS = 700;
 
 /** A stroke of which nothing was heard for so long has been given up by its author. */
 const SILENCE_MS = 8000;
-const SEND_EVERY_MS = 40;
+/** Most points in one message. */
+const MOST_POINTS = 500;
+/** Every so many parts say again what the stroke is like, for those who join meanwhile. */
+const HEAD_EVERY = 20;
 
 /** Other people's strokes while they are being drawn, and one's own to them. */
 export class LiveInk {
@@ -31,16 +34,19 @@ export class LiveInk {
   private readonly strokes = new Map<string, LiveStroke & { heardAt: number }>();
   /** Strokes that have become marks; late points of theirs are not drawn again. */
   private readonly finished = new Set<string>();
+  /** Strokes drawn here, which come back with those of others. */
+  private readonly own = new Set<string>();
   private readonly stop: () => void;
 
   constructor(
     private readonly ref: LogRef,
     private readonly connection: Connection,
   ) {
-    this.stop = connection.on<[DrawnMessage]>(
-      LIVE.drawn,
-      (message) => message.log.id === ref.id && this.hear(message),
-    );
+    this.stop = connection.on<[DrawnMessage]>(LIVE.drawn, ({ log, page, parts }) => {
+      if (log !== ref.id) return;
+      for (const part of parts) this.hear(page, part);
+      this.changed.set(this.changed.get() + 1);
+    });
   }
 
   onPage(page: string): LiveStroke[] {
@@ -69,35 +75,28 @@ export class LiveInk {
   }
 
   /** Starts telling others of a stroke; call the result with all its points as it grows. */
-  broadcast(
-    stroke: string,
-    page: string,
-    space: Space,
-    style: InkStyle,
-    pressure: boolean,
-    fade?: number,
-  ): (points: number[], last?: boolean) => void {
+  broadcast(stroke: string, page: string, head: InkHead): (points: number[], last?: boolean) => void {
+    this.own.add(stroke);
     let sent = 0;
     let sentAt = 0;
+    let parts = 0;
     return (points, last = false) => {
       const now = performance.now();
-      if ((!last && now - sentAt < SEND_EVERY_MS) || points.length === sent) return;
-      const from = sent / STRIDE;
-      const message = {
+      if ((!last && now - sentAt < INK_TICK_MS) || points.length === sent) return;
+      const some = points.slice(sent, sent + MOST_POINTS * STRIDE);
+      const packed = packPoints(some);
+      if (packed === undefined) return;
+      const message: DrawMessage = {
         log: this.ref,
         page,
-        space,
         stroke,
-        style,
-        pressure,
-        from,
-        points: points.slice(sent, sent + 2000),
-        ...(fade !== undefined && { fade }),
+        from: sent / STRIDE,
+        points: packed,
+        ...(parts++ % HEAD_EVERY === 0 && { head }),
       };
-      // Ink that fades becomes no mark that would make up for what was lost.
-      if (fade === undefined) this.connection.sendVolatile(LIVE.draw, message);
-      else this.connection.send(LIVE.draw, message);
-      sent += message.points.length;
+      // Without a connection it would wait and come late; the finished stroke waits by itself.
+      if (this.connection.status.get() === 'online') this.connection.send(LIVE.draw, message);
+      sent += some.length;
       sentAt = now;
     };
   }
@@ -106,26 +105,19 @@ export class LiveInk {
     this.stop();
   }
 
-  private hear({ stroke, page, author, style, pressure, points, from, fade }: DrawnMessage): void {
-    if (this.finished.has(stroke)) return;
+  private hear(page: string, { stroke, author, head, points, from }: DrawnPart): void {
+    if (this.finished.has(stroke) || this.own.has(stroke)) return;
+    const heard = unpackPoints(points) ?? [];
     const known = this.strokes.get(stroke);
     const heardAt = performance.now();
-    if (!known)
-      this.strokes.set(stroke, {
-        id: stroke,
-        page,
-        author,
-        style,
-        pressure,
-        points: [...points],
-        heardAt,
-        ...(fade !== undefined && { fade }),
-      });
-    else if (from * STRIDE >= known.points.length) {
-      known.points.push(...points);
+    if (known) {
+      if (from * STRIDE >= known.points.length) known.points.push(...heard);
       known.heardAt = heardAt;
+    } else if (head) {
+      const { style, pressure, fade } = head;
+      const ink = { id: stroke, page, author, style, pressure, points: heard, heardAt };
+      this.strokes.set(stroke, fade === undefined ? ink : { ...ink, fade });
     }
-    this.changed.set(this.changed.get() + 1);
   }
 }
 

@@ -7,73 +7,121 @@ import type {
   OpenReply,
   Operation,
   OperationMessage,
+  PieceMessage,
   RefusalCode,
   Situation,
   StoredMessage,
+  SubmitReply,
+  SubmitRequest,
   Touched,
   UndoEntry,
 } from '@doodla/core';
 import {
-  applicableChanges,
+  concernsPages,
   LIVE,
   OptimisticLog,
+  packChanges,
+  pagesConcerned,
   REFUSALS,
   refusalOf,
-  stateOf,
   touchedBy,
+  undoChanges,
+  unpackChanges,
+  unpackMark,
 } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import type { Connection } from './connection';
 import { LiveError } from './connection';
-import { Outbox } from './outbox';
+import type { Outbox } from './outbox';
+import { PageReads } from './pageReads';
 import { Store } from './store';
+import type { Taking } from './undoStacks';
+import { UndoStacks } from './undoStacks';
 
 export interface LogStatus {
-  /** Whether the log's content has arrived. */
+  /** Whether the log's pages have arrived. */
   ready: boolean;
   /** Operations that the server has not acknowledged. */
   waiting: number;
+  /** Whether what waits is held back, because its class has ended. */
+  held: boolean;
   canUndo: boolean;
   canRedo: boolean;
+}
+
+/** What a log client needs of a connection. */
+export type Line = Pick<Connection, 'onOnline' | 'on' | 'request'>;
+
+/** What has changed: marks and pages by id, or whole pages whose marks have arrived. */
+export interface LogChange extends Touched {
+  arrived?: string;
+}
+
+/** A step that was taken back or done again. */
+export interface StepTaken {
+  which: 'undo' | 'redo';
+  pages: readonly string[];
+  ofPages: boolean;
+}
+
+interface LogClientOptions {
+  situation: () => Situation;
+  /** Where operations wait across reloads, for one author. */
+  outboxFor: (owner: string) => Outbox;
 }
 
 const RETRY_MS = 1000;
 
 /**
- * One log as this browser sees it. Operations apply at once, wait in the outbox until the server
- * has stored them, and are sent in order, one at a time, now or when the connection is back.
+ * One log as this browser sees it. Operations apply at once, wait in the outbox until the server has stored
+ * them, and are sent in order, one at a time, now or when the connection is back. Marks are read by page.
  */
 export class LogClient {
-  readonly status = new Store<LogStatus>({ ready: false, waiting: 0, canUndo: false, canRedo: false });
-  /** Told what changed; undefined means everything. */
-  onTouched: (touched: Touched | undefined) => void = () => undefined;
+  readonly status = new Store<LogStatus>({
+    ready: false,
+    waiting: 0,
+    held: false,
+    canUndo: false,
+    canRedo: false,
+  });
+  /** Told what changed. */
+  onTouched: (change: LogChange) => void = () => undefined;
   /** Told when something could not be done. */
   onRefused: (message: string) => void = () => undefined;
+  /** Told of what was undone or redone. */
+  onStep: (step: StepTaken) => void = () => undefined;
 
   private readonly log = new OptimisticLog();
+  private readonly reads = new PageReads((page) => this.read(page));
+  private readonly steps = new UndoStacks();
   private actorOfLog: Actor | undefined;
   private seq = 0;
   private outbox: Outbox | undefined;
-  private undoStack: UndoEntry[] = [];
-  private redoStack: UndoEntry[] = [];
+  private page: string | undefined;
   private sending = false;
+  private catching: Promise<void> | undefined;
+  private catchAgain = false;
+  /** Operations that came before those that belong before them, by number. */
+  private readonly early = new Map<number, LoggedOperation>();
+  private closed = false;
   private readonly stops: (() => void)[];
 
   constructor(
     private readonly ref: LogRef,
-    private readonly connection: Connection,
-    private readonly situation: () => Situation,
+    private readonly connection: Line,
+    private readonly options: LogClientOptions,
   ) {
     this.stops = [
       connection.onOnline(() => void this.catchUp()),
-      connection.on<[OperationMessage]>(
-        LIVE.operation,
-        ({ log, logged }) => log === ref.id && this.take(logged),
-      ),
-      connection.on<[StoredMessage]>(
-        LIVE.stored,
-        (message) => message.log === ref.id && this.takeStored(message),
-      ),
+      connection.on<[OperationMessage]>(LIVE.operation, ({ log, logged }) => {
+        if (log === ref.id) this.take(unwire(logged));
+      }),
+      connection.on<[StoredMessage]>(LIVE.stored, (message) => {
+        if (message.log === ref.id) this.takeStored(message);
+      }),
+      connection.on<[PieceMessage]>(LIVE.piece, (piece) => {
+        if (piece.log === ref.id) this.takePiece(piece);
+      }),
     ];
   }
 
@@ -85,115 +133,232 @@ export class LogClient {
     return this.actorOfLog;
   }
 
-  /** Does something, if it is allowed. Returns whether it was. */
-  perform(changes: Change[]): boolean {
-    const operation: Operation = { id: nanoid(), changes };
-    if (!this.allowed(operation)) return false;
-    this.undoStack.push({ id: operation.id, inverse: this.apply(operation) });
-    this.redoStack = [];
-    this.report();
-    return true;
+  /** Operations that the server has not acknowledged, oldest first. */
+  get pending(): readonly Operation[] {
+    return this.log.pending;
   }
 
-  /** Takes back the last own operation that still has something to take back. */
+  /** Whether all marks of a page are here. */
+  isComplete(page: string): boolean {
+    return this.reads.isComplete(page);
+  }
+
+  /** Sees to it that all marks of a page come, and resolves when they are here. */
+  need(page: string): Promise<void> {
+    return this.reads.need(page);
+  }
+
+  /** Says which page is in sight: undo and redo are of that page. */
+  lookAt(page: string | undefined): void {
+    this.page = page;
+    this.report();
+  }
+
+  /** Does something, if it is allowed. Returns the step's id if it was. */
+  perform(changes: Change[]): string | undefined {
+    const operation: Operation = { id: nanoid(), changes };
+    if (!this.allowed(operation)) return undefined;
+    this.steps.did(this.apply(operation));
+    this.report();
+    return operation.id;
+  }
+
+  /** Takes back a certain step, if it was not taken back already. */
+  takeBack(step: string): void {
+    const taken = this.steps.takeStep(step);
+    if (taken) this.takeStep('undo', taken);
+    this.report();
+  }
+
+  /** Takes back the last own operation on the page in sight that still has something to take back. */
   undo(): void {
-    this.takeBack(this.undoStack, this.redoStack);
+    this.step('undo');
   }
 
   redo(): void {
-    this.takeBack(this.redoStack, this.undoStack);
+    this.step('redo');
+  }
+
+  /** Tries again to send what was held back. */
+  resume(): void {
+    if (!this.status.get().held) return;
+    this.status.patch({ held: false });
+    void this.send();
   }
 
   close(): void {
+    this.closed = true;
     for (const stop of this.stops) stop();
   }
 
-  private takeBack(from: UndoEntry[], to: UndoEntry[]): void {
-    for (let entry = from.pop(); entry; entry = from.pop()) {
-      const changes = applicableChanges(entry.inverse, this.log.visible);
-      if (changes.length === 0) continue;
-      const operation: Operation = { id: nanoid(), changes, undoes: entry.id };
-      if (!this.allowed(operation)) {
-        from.push(entry);
-        break;
-      }
-      to.push({ id: operation.id, inverse: this.apply(operation) });
-      break;
-    }
+  private step(which: 'undo' | 'redo'): void {
+    let taken = this.steps.take(which, this.page);
+    while (taken && !this.takeStep(which, taken)) taken = this.steps.take(which, this.page);
     this.report();
+  }
+
+  /** Returns false where nothing was left to be taken back. */
+  private takeStep(which: StepTaken['which'], taken: Taking): boolean {
+    const { entry } = taken;
+    const changes = entry.inverse ? undoChanges(entry.inverse, this.actorOfLog!, this.log.visible) : [];
+    if (entry.inverse && changes.length === 0) return false;
+    const operation: Operation = { id: nanoid(), changes, undoes: entry.id };
+    if (!this.allowed(operation)) {
+      this.steps.putBack(taken);
+      return true;
+    }
+    // Without an inverse here, the server says what is taken back.
+    const { inverse } = this.apply(operation);
+    this.steps.took(taken, operation.id, entry.inverse && inverse);
+    this.onStep({ which, pages: entry.pages, ofPages: entry.ofPages });
+    return true;
   }
 
   private allowed(operation: Operation): boolean {
     if (!this.actorOfLog) return false;
-    const reason = refusalOf(operation, this.actorOfLog, this.log.visible, this.situation());
+    const reason = refusalOf(operation, this.actorOfLog, this.log.visible, this.options.situation());
     if (reason) this.onRefused(REFUSALS[reason]);
     return reason === undefined;
   }
 
-  private apply(operation: Operation): Change[] {
-    const inverse = this.log.applyOwn(operation);
+  private apply(operation: Operation): UndoEntry {
+    const entry = this.applyHere(operation);
     this.outbox?.add(operation);
     this.onTouched(touchedBy(operation));
     void this.send();
-    return inverse;
+    return entry;
   }
 
-  private async catchUp(): Promise<void> {
+  /** What an own operation does is known to nobody but the server where it touches marks that are not here. */
+  private applyHere(operation: Operation): UndoEntry {
+    const { changes } = operation;
+    const pages = pagesConcerned(changes, this.log.visible);
+    const isHere = (change: Change) =>
+      (change.do !== 'patch' && change.do !== 'remove') || this.log.visible.marks.has(change.mark);
+    const isKnown = changes.every(isHere);
+    const inverse = this.log.applyOwn(operation);
+    return { id: operation.id, pages, ofPages: concernsPages(changes), ...(isKnown && { inverse }) };
+  }
+
+  /** One at a time; asked for meanwhile, it is done again afterwards. */
+  private catchUp(): Promise<void> {
+    if (this.catching) {
+      this.catchAgain = true;
+      return this.catching;
+    }
+    this.catching = this.catchUpOnce().finally(() => {
+      this.catching = undefined;
+      if (!this.catchAgain || this.closed) return;
+      this.catchAgain = false;
+      void this.catchUp();
+    });
+    return this.catching;
+  }
+
+  private async catchUpOnce(): Promise<void> {
     try {
       const since = this.status.get().ready ? { since: this.seq } : {};
       const reply = await this.connection.request<OpenReply>(LIVE.open, { log: this.ref, ...since });
-      await this.restoreOutbox(reply.actor);
-      if (reply.snapshot) {
-        performance.mark('log arrived');
-        this.seq = reply.snapshot.seq;
-        this.log.reset(stateOf(reply.snapshot));
-        this.onTouched(undefined);
-      }
-      for (const logged of reply.operations) this.take(logged);
-      if (!this.status.get().ready) this.undoStack = [...reply.undoable, ...this.undoStack];
+      if (this.closed) return;
+      this.actorOfLog = reply.actor;
+      if (reply.pages) this.startOver(reply.seq, reply);
+      for (const logged of reply.operations) this.take(unwire(logged));
+      this.takeEarly();
+      if (reply.pages && !this.status.get().ready) await this.restoreOutbox(reply);
+      if (this.closed) return;
+      if (!reply.pages) this.reads.resume();
       this.status.patch({ ready: true });
       this.report();
       void this.send();
     } catch (error) {
-      if (error instanceof LiveError && error.code !== 'unreachable') this.onRefused(error.message);
+      // An unreachable server is asked again as soon as the connection is back.
+      if (!(error instanceof LiveError && error.code === 'unreachable')) this.onRefused(sentenceOf(error));
     }
   }
 
+  private startOver(seq: number, { pages = [], written = [] }: OpenReply): void {
+    performance.mark('log arrived');
+    this.seq = seq;
+    this.onTouched(this.log.loadPages(pages));
+    this.reads.restart(written);
+  }
+
   /** Brings back what an earlier load of this page could not send. */
-  private async restoreOutbox(actor: Actor): Promise<void> {
-    this.actorOfLog = actor;
-    if (this.outbox) return;
-    this.outbox = new Outbox(`${this.ref.id} ${actor.id}`);
-    for (const operation of await this.outbox.load().catch(() => [])) {
-      this.undoStack.push({ id: operation.id, inverse: this.log.applyOwn(operation) });
+  private async restoreOutbox({ actor, undoable }: OpenReply): Promise<void> {
+    this.outbox = this.options.outboxFor(`${this.ref.id} ${actor.id}`);
+    const waiting = await this.outbox.load();
+    this.steps.restore(undoable);
+    for (const operation of waiting) {
+      this.steps.replay(operation, this.applyHere(operation));
+      this.onTouched(touchedBy(operation));
     }
+  }
+
+  private async read(page: string): Promise<void> {
+    try {
+      await this.connection.request(LIVE.read, { log: this.ref, page });
+    } catch (error) {
+      if (!(error instanceof LiveError) || error.code !== 'too-fast') throw error;
+      await pause();
+      return this.read(page);
+    }
+  }
+
+  private takePiece(piece: PieceMessage): void {
+    const marks = piece.marks.map(unpackMark);
+    const taken = this.reads.take(piece, marks);
+    if (!taken) return;
+    const gone = taken.isUnseen ? this.log.confirmedOn(piece.page).filter(taken.isUnseen) : [];
+    const touched = this.log.load(marks, gone);
+    if (!piece.last) return;
+    this.reads.finish(piece.page);
+    performance.mark('page arrived');
+    this.onTouched({ ...touched, arrived: piece.page });
   }
 
   private take(logged: LoggedOperation): void {
     if (logged.seq <= this.seq) return;
-    if (logged.seq !== this.seq + 1) return void this.catchUp();
+    if (logged.seq !== this.seq + 1) {
+      this.early.set(logged.seq, logged);
+      if (!this.catching) void this.catchUp();
+      return;
+    }
     this.seq = logged.seq;
-    this.outbox?.remove(logged.operation.id);
-    this.onTouched(this.log.confirm(logged));
+    this.acknowledged(logged.operation.id);
+    const touched = this.log.confirm(logged);
+    this.reads.touched(touched.marks);
+    this.onTouched(touched);
+    this.takeEarly();
     this.report();
+  }
+
+  private takeEarly(): void {
+    for (const seq of this.early.keys()) if (seq <= this.seq) this.early.delete(seq);
+    const next = this.early.get(this.seq + 1);
+    if (next) this.take(next);
   }
 
   private takeStored({ seq, at, operation: id, changes }: StoredMessage): void {
     const own = this.log.pending.find((operation) => operation.id === id);
-    if (!own) return void this.catchUp();
+    if (!own) return seq > this.seq ? void this.catchUp() : undefined;
     const author = this.actorOfLog?.id ?? '';
-    this.take({ seq, at, author, operation: { ...own, changes: changes ?? own.changes } });
+    this.take({
+      seq,
+      at,
+      author,
+      operation: { ...own, changes: changes ? unpackChanges(changes) : own.changes },
+    });
   }
 
   private async send(): Promise<void> {
     if (this.sending || !this.status.get().ready) return;
     this.sending = true;
     try {
-      for (let next = this.log.pending[0]; next; next = this.log.pending[0]) {
-        await this.submit(next);
-      }
-    } catch {
+      while (this.log.pending[0] && !this.status.get().held && !this.closed)
+        await this.submit(this.log.pending[0]);
+    } catch (error) {
       // The connection is gone; catching up sends again.
+      if (!(error instanceof LiveError)) this.onRefused(sentenceOf(error));
     } finally {
       this.sending = false;
     }
@@ -201,22 +366,41 @@ export class LogClient {
 
   /** Throws where the server could not be reached. */
   private async submit(operation: Operation): Promise<void> {
-    const wire: Operation = operation.undoes ? { ...operation, changes: [] } : operation;
+    const changes = operation.undoes ? [] : packChanges(operation.changes);
+    const message: SubmitRequest = { log: this.ref, operation: { ...operation, changes } };
     try {
-      await this.connection.request(LIVE.submit, { log: this.ref, operation: wire });
-      if (this.log.pending.includes(operation)) await this.catchUp();
+      const { seq } = await this.connection.request<SubmitReply>(LIVE.submit, message);
+      if (this.isPending(operation) && seq > this.seq) await this.catchUp();
+      if (this.isPending(operation) && seq <= this.seq) this.settle(operation);
     } catch (error) {
       if (!(error instanceof LiveError) || error.code === 'unreachable') throw error;
-      if (isPassing(error.code)) await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
+      if (error.code === 'ended') this.status.patch({ held: true });
+      else if (error.code === 'not-open') await this.catchUp();
+      else if (isPassing(error.code)) await pause();
       else this.giveUp(operation, error);
     }
   }
 
+  private isPending(operation: Operation): boolean {
+    return this.log.pending.includes(operation);
+  }
+
+  /** What is here of the log holds an operation already, as the server has said. */
+  private settle(operation: Operation): void {
+    this.acknowledged(operation.id);
+    this.onTouched(this.log.drop(operation.id));
+    this.report();
+  }
+
+  private acknowledged(id: string): void {
+    this.outbox?.remove(id);
+    this.steps.stored(id);
+  }
+
   private giveUp(operation: Operation, error: LiveError): void {
     this.outbox?.remove(operation.id);
-    this.undoStack = this.undoStack.filter(({ id }) => id !== operation.id);
-    this.redoStack = this.redoStack.filter(({ id }) => id !== operation.id);
-    this.onTouched(this.log.refuse(operation.id));
+    this.steps.refused(operation.id);
+    this.onTouched(this.log.drop(operation.id));
     this.onRefused(error.message);
     this.report();
   }
@@ -224,13 +408,28 @@ export class LogClient {
   private report(): void {
     this.status.patch({
       waiting: this.log.pending.length,
-      canUndo: this.undoStack.length > 0,
-      canRedo: this.redoStack.length > 0,
+      canUndo: this.steps.canUndo(this.page),
+      canRedo: this.steps.canRedo(this.page),
     });
   }
 }
 
+/** What to say of a failure that nobody has foreseen. */
+function sentenceOf(error: unknown): string {
+  if (error instanceof LiveError) return error.message;
+  console.error(error);
+  return 'This page could not be brought up to date. Please reload it; what you wrote is kept.';
+}
+
+function pause(): Promise<void> {
+  return new Promise((resolve) => setTimeout(resolve, RETRY_MS));
+}
+
+function unwire(logged: OperationMessage['logged']): LoggedOperation {
+  return { ...logged, operation: { ...logged.operation, changes: unpackChanges(logged.operation.changes) } };
+}
+
 /** Refusals that go away by waiting; anything else is a verdict on the operation. */
 function isPassing(code: RefusalCode | string): boolean {
-  return code === 'too-fast' || code === 'failed' || code === 'not-open';
+  return code === 'too-fast' || code === 'failed';
 }

@@ -24,12 +24,21 @@ export class Outbox {
   /** Keeps writes in their order. */
   private tail: Promise<unknown> = Promise.resolve();
 
-  constructor(private readonly owner: string) {}
+  /** `onFailed` is told when this browser keeps nothing, so that a reload while offline would lose what waits. */
+  constructor(
+    private readonly owner: string,
+    private readonly onFailed: (error: unknown) => void,
+  ) {}
 
   /** What is waiting, oldest first. */
   async load(): Promise<Operation[]> {
-    const entries = (await (await open()).getAllFromIndex('outbox', 'owner', this.owner)) as Entry[];
-    return entries.map(({ operation }) => operation);
+    try {
+      const entries = (await (await open()).getAllFromIndex('outbox', 'owner', this.owner)) as Entry[];
+      return entries.map(({ operation }) => operation);
+    } catch (error) {
+      this.onFailed(error);
+      return [];
+    }
   }
 
   add(operation: Operation): void {
@@ -43,11 +52,11 @@ export class Outbox {
       for await (const cursor of transaction.store.index('owner').iterate(this.owner)) {
         if ((cursor.value as Entry).operation.id === id) await cursor.delete();
       }
+      await transaction.done;
     });
   }
 
   private enqueue(task: (db: IDBPDatabase) => Promise<unknown>): void {
-    // A browser that forbids storage still works, without surviving a reload while offline.
-    this.tail = this.tail.then(async () => task(await open())).catch(() => undefined);
+    this.tail = this.tail.then(async () => task(await open())).catch((error: unknown) => this.onFailed(error));
   }
 }

@@ -5,6 +5,7 @@ import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { Workspace } from '../workspace/workspace';
+import { broughtIn } from './broughtIn';
 import { DOCUMENT_ENDINGS } from './documents';
 import { UploadProgressBar } from './UploadProgressBar';
 
@@ -29,19 +30,20 @@ export default function DocumentDialog({ workspace, dropped = [], onClose }: Doc
     setProblem(undefined);
     const { signal } = abort.current;
     let after = workspace.pageId.get();
-    let first: string | undefined;
+    const brought: string[] = [];
     try {
       for (const file of files) {
         const sent = await sendPages(workspace.lesson, file, {
+          sitting: workspace.sitting,
           after,
           pages,
           signal,
           onProgress: setProgress,
         });
-        first ??= sent.pages[0];
+        brought.push(...sent.pages);
         after = sent.pages.at(-1) ?? after;
       }
-      if (first !== undefined) workspace.turnToWhenThere(first);
+      broughtIn(workspace, brought);
       onClose();
     } catch (error) {
       setProgress(undefined);

@@ -4,6 +4,7 @@ import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { Workspace } from '../workspace/workspace';
+import { broughtIn } from './broughtIn';
 
 /** Brings a web page in, by its address or from a file. */
 export default function WebPageDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
@@ -21,7 +22,7 @@ export default function WebPageDialog({ workspace, onClose }: { workspace: Works
     setProblem(undefined);
     try {
       const { page } = await fetching(workspace.pageId.get(), abort.current.signal);
-      workspace.turnToWhenThere(page);
+      broughtIn(workspace, [page]);
       onClose();
     } catch (error) {
       setBusy(false);
@@ -39,7 +40,7 @@ export default function WebPageDialog({ workspace, onClose }: { workspace: Works
         onSubmit={(event) => {
           event.preventDefault();
           const whole = /^https?:/i.test(address) ? address : `https://${address}`;
-          void bring((after, signal) => bringWebPage(workspace.lesson, whole.trim(), { after }, signal));
+          void bring((after, signal) => bringWebPage(workspace.lesson, whole.trim(), { after, sitting: workspace.sitting }, signal));
         }}
       >
         <TextField
@@ -72,7 +73,7 @@ export default function WebPageDialog({ workspace, onClose }: { workspace: Works
         tabIndex={-1}
         onChange={(event) => {
           const file = event.target.files?.[0];
-          if (file) void bring((after, signal) => bringWebFile(workspace.lesson, file, after, signal));
+          if (file) void bring((after, signal) => bringWebFile(workspace.lesson, file, { after, sitting: workspace.sitting }, signal));
         }}
       />
     </Modal>

@@ -4,6 +4,7 @@ import { sendMedia } from '../api/sendDocument';
 import { UploadProgressBar } from '../material/UploadProgressBar';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
+import { broughtIn } from '../material/broughtIn';
 import type { Workspace } from '../workspace/workspace';
 import { pictureSize } from './pictureSize';
 
@@ -22,12 +23,13 @@ export default function MediaDialog({ workspace, onClose }: { workspace: Workspa
       const size = await pictureSize(file);
       const after = workspace.pageId.get();
       const { page } = await sendMedia(workspace.lesson, file, {
+        sitting: workspace.sitting,
         after,
         size,
         signal,
         onProgress: setProgress,
       });
-      workspace.turnToWhenThere(page);
+      broughtIn(workspace, [page]);
       onClose();
     } catch (error) {
       setProgress(undefined);

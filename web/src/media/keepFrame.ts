@@ -1,8 +1,7 @@
 import type { Change, Page } from '@doodla/core';
-import { orderBetween } from '@doodla/core';
+import { orderAt } from '@doodla/core';
 import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
-import type { LogClient } from '../live/logClient';
 import type { Workspace } from '../workspace/workspace';
 import type { MediaFrame } from './mediaFrame';
 
@@ -11,7 +10,7 @@ import type { MediaFrame } from './mediaFrame';
  * recording goes on clean. Does nothing where nothing is written.
  */
 export async function keepFrame(workspace: Workspace, recording: MediaFrame): Promise<void> {
-  const { page, targetMarks, lessonLog, target } = workspace;
+  const { page, targetMarks, target } = workspace;
   const marks = targetMarks?.all() ?? [];
   if (!page || !workspace.classroom || marks.length === 0) return;
   const picture = document.createElement('canvas');
@@ -25,13 +24,11 @@ export async function keepFrame(workspace: Workspace, recording: MediaFrame): Pr
     if (!blob) throw new Error('This frame could not be kept. What is written stays on the recording.');
     const material = await workspace.pictureActions.upload(blob);
     const kept = framePage(workspace, page, material, recording.state.get().position);
-    lessonLog.perform([{ do: 'addPage', page: kept }]);
-    await stored(lessonLog);
     const moved = marks.flatMap((mark): Change[] => [
       { do: 'remove', mark: mark.id },
       { do: 'add', mark: { ...mark, id: nanoid(), page: kept.id } },
     ]);
-    target.perform(moved);
+    target.perform([{ do: 'addPage', page: kept }, ...moved]);
   } catch (error) {
     workspace.onProblem((error as Error).message);
   }
@@ -42,25 +39,11 @@ function framePage(workspace: Workspace, page: Page, material: string, position:
   const at = pages.findIndex(({ id }) => id === page.id);
   return {
     id: nanoid(),
-    order: orderBetween(page.order, pages[at + 1]?.order ?? null),
+    order: orderAt(pages, at + 1),
     title: `${page.title} at ${format(new Date(position * 1000), 'm:ss')}`.slice(0, 200),
     width: page.width,
     height: page.height,
     surface: { kind: 'picture', material },
     removed: false,
-    ...(workspace.sitting !== undefined && { sitting: workspace.sitting }),
   };
-}
-
-/** Waits until the server has all of a log, since marks go to a page only once it is there. */
-function stored({ status }: LogClient): Promise<void> {
-  return new Promise((resolve) => {
-    const look = () => {
-      if (status.get().waiting > 0) return;
-      stop();
-      resolve();
-    };
-    const stop = status.subscribe(look);
-    look();
-  });
 }

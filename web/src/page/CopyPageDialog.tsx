@@ -26,7 +26,7 @@ export default function CopyPageDialog({ page, number, workspace, onClose }: Cop
     setBusy(true);
     try {
       await copyPage(workspace.lesson, page.id, target.id, workspace.sitting);
-      if (move && !workspace.pageActions.remove(page.id))
+      if (move && workspace.pageActions.remove([page.id]) === undefined)
         toast('A lesson keeps at least one page, so the page was copied and stays here too.');
       else toast(`Page ${number} is now at the end of “${target.title}”.`);
       onClose();

@@ -4,6 +4,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import type { FormEvent } from 'react';
 import { toast } from 'sonner';
+import { keepInLessonToo, ownPages } from '../material/broughtIn';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
@@ -29,10 +30,11 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
   const pages = workspace.pages.get();
   const close = () => setSheet(undefined);
   const remove = () => {
-    if (!actions.remove(page.id)) return toast('A lesson keeps at least one page.');
+    const step = actions.remove([page.id]);
+    if (step === undefined) return toast('A lesson keeps at least one page.');
     toast(`Page ${number} was deleted.`, {
       duration: 15_000,
-      action: { label: 'Undo', onClick: () => actions.undo() },
+      action: { label: 'Undo', onClick: () => workspace.target.takeBack(step) },
     });
   };
   const rename = (event: FormEvent<HTMLFormElement>) => {
@@ -99,6 +101,14 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
             >
               Put a picture of it on the shown page
             </DropdownMenu.Item>
+            {ownPages(workspace).includes(page.id) && (
+              <DropdownMenu.Item
+                className={ITEM}
+                onSelect={() => void keepInLessonToo(workspace, [page.id])}
+              >
+                Keep in the lesson too
+              </DropdownMenu.Item>
+            )}
             <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('copy')}>
               Copy or move to another lesson
             </DropdownMenu.Item>

@@ -9,6 +9,7 @@ import {
   ZoomIn,
   ZoomOut,
 } from 'lucide-react';
+import { NO_SCENE } from '../live/classClient';
 import { useStore } from '../live/store';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
@@ -44,7 +45,8 @@ export default function PageTurner({
 }: PageTurnerProps) {
   const { scale } = useStore(stage.view);
   const fit = useStore(stage.fit);
-  const turns = workspace.isTeacher;
+  const scene = useStore(workspace.classroom?.scene ?? NO_SCENE);
+  const turns = workspace.isTeacher || scene.roam;
   return (
     <div
       className={classes(

@@ -1,9 +1,9 @@
 import { faceOf, LINE_HEIGHT } from '@doodla/core';
-import type { Change, TextStyle } from '@doodla/core';
+import type { TextStyle } from '@doodla/core';
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import type { CSSProperties } from 'react';
 import { useStore } from '../live/store';
-import type { MarkCommon, TextEdit, Workspace } from '../workspace/workspace';
+import type { TextEdit, Workspace } from '../workspace/workspace';
 import { cssFont, needFace } from './faces';
 import type { Stage } from './stage';
 
@@ -32,14 +32,14 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
 
   useEffect(() => {
     const area = box.current!;
-    const common = workspace.newMark();
+    workspace.drafts.begin(edit, style);
     area.focus();
     area.setSelectionRange(area.value.length, area.value.length);
-    return () => {
-      const changes = common && changesFor(edit, area.value, common, workspace.penCase.get().text);
-      if (changes && changes.length > 0) workspace.target.perform(changes);
-    };
+    return () => workspace.drafts.finish();
+    // The style in hand may change while one types; what is typed keeps up by `restyle`.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [edit, workspace]);
+  useEffect(() => workspace.drafts.restyle(style), [workspace, style]);
 
   const grow = () => {
     const area = box.current!;
@@ -56,6 +56,7 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
   const type = (text: string) => {
     const area = box.current!;
     area.setRangeText(text, area.selectionStart, area.selectionEnd, 'end');
+    workspace.drafts.type(area.value);
     grow();
   };
   const erase = () => {
@@ -72,7 +73,10 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
         defaultValue={mark?.text}
         maxLength={mark?.kind === 'note' ? 2000 : 10_000}
         rows={1}
-        onInput={grow}
+        onInput={(event) => {
+          workspace.drafts.type(event.currentTarget.value);
+          grow();
+        }}
         onKeyDown={(event) => {
           if (event.key === 'Escape') close();
         }}
@@ -113,20 +117,4 @@ function noteCss(colour: string, height: number): CSSProperties {
     minHeight: height,
     textAlign: 'center',
   };
-}
-
-function changesFor(
-  { mark, x, y, width }: TextEdit,
-  text: string,
-  common: MarkCommon,
-  style: TextStyle,
-): Change[] {
-  const typed = text.trimEnd();
-  if (mark) {
-    if (typed === mark.text) return [];
-    if (typed === '' && mark.kind === 'text') return [{ do: 'remove', mark: mark.id }];
-    return [{ do: 'patch', mark: mark.id, set: { text: typed } }];
-  }
-  if (typed === '') return [];
-  return [{ do: 'add', mark: { ...common, kind: 'text', x, y, width, rotation: 0, style, text: typed } }];
 }

@@ -1,4 +1,5 @@
 import { growRect } from '@doodla/core';
+import { copyPng } from '../secure/clipboard';
 import type { Workspace } from '../workspace/workspace';
 import { drawMark } from './markPainter';
 
@@ -23,10 +24,8 @@ export async function copyPicture(workspace: Workspace): Promise<void> {
     canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('no picture'))), 'image/png');
   });
   try {
-    await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]);
-  } catch {
-    workspace.onProblem(
-      'This browser does not let pictures be copied here. The page has to be open over HTTPS, and the browser may ask.',
-    );
+    await copyPng(png);
+  } catch (error) {
+    workspace.onProblem((error as Error).message);
   }
 }

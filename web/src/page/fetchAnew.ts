@@ -9,7 +9,7 @@ export async function fetchAnew(workspace: Workspace, page: Page): Promise<void>
   try {
     const source = await workspace.webPages.source(page.surface.material);
     if (source === undefined) return void toast('This web page came as a file. Bring the file in again.');
-    await bringWebPage(workspace.lesson, source, { replace: page.id });
+    await bringWebPage(workspace.lesson, source, { replace: page.id, sitting: workspace.sitting });
     toast('The web page is as it is now.');
   } catch (error) {
     toast.error((error as Error).message);

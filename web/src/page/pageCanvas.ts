@@ -85,6 +85,15 @@ export class PageCanvas {
     this.requestSurface();
   }
 
+  /** Shows nothing. */
+  clear(): void {
+    this.page = undefined;
+    this.surface = undefined;
+    this.layers = [];
+    this.invalidate('all');
+    this.touchWet();
+  }
+
   /** `live`: what is under the marks moves by itself, so no old picture may stand in for it. */
   setView(view: View, live = false): void {
     this.view = view;

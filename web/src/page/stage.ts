@@ -48,7 +48,8 @@ export class Stage {
   private readonly input: StageInput;
   private readonly observer: ResizeObserver;
   private readonly stops: (() => void)[];
-  private readonly gestures = new Set<Gesture>();
+  /** Running gestures, with what ends them. */
+  private readonly gestures = new Map<Gesture, () => void>();
   /** How the glass lies in the window; the content of a live screen may have moved on it. */
   private glass: View = { scale: 1, x: 0, y: 0 };
   /** What the tools do; it comes a moment after the page. */
@@ -75,7 +76,7 @@ export class Stage {
     this.observer = new ResizeObserver(() => this.resize());
     this.observer.observe(host);
     this.stops = [
-      workspace.pageId.subscribe(() => this.showPage()),
+      workspace.pageId.subscribe(() => this.turned()),
       workspace.pages.subscribe(() => this.showPage()),
       workspace.textEdit.subscribe(() => this.canvas.touchWet()),
       workspace.screen.state.subscribe(() => this.screenMoved()),
@@ -129,15 +130,16 @@ export class Stage {
     let last = at;
     const gesture = this.toolGesture(eraser ? 'eraser' : this.workspace.penCase.get().tool, at, pressure);
     if (!gesture) return undefined;
-    this.gestures.add(gesture);
-    this.canvas.touchWet();
     const finish = (how: 'end' | 'cancel') => () => {
-      this.gestures.delete(gesture);
+      if (!this.gestures.delete(gesture)) return;
       gesture[how]();
       this.canvas.touchWet();
       if (how === 'end') this.onWritten(last);
     };
+    this.gestures.set(gesture, finish('end'));
+    this.canvas.touchWet();
     const move = (points: readonly PenPoint[]) => {
+      if (!this.gestures.has(gesture)) return;
       last = points.at(-1) ?? last;
       gesture.move(points);
       this.canvas.touchWet();
@@ -283,9 +285,15 @@ export class Stage {
     this.showPage();
   }
 
+  /** What was being drawn belongs to the page that it was begun on, and ends with it. */
+  private turned(): void {
+    for (const end of [...this.gestures.values()]) end();
+    this.showPage();
+  }
+
   private showPage(): void {
     const { page, layers, surfaces } = this.workspace;
-    if (!page) return;
+    if (!page) return this.canvas.clear();
     this.takeRegion();
     this.applyFit();
     const surface = surfaces.of(page);
@@ -451,7 +459,7 @@ export class Stage {
   private tellWet(): void {
     const { workspace } = this;
     const { page, ink } = workspace;
-    const previews = [...this.gestures].map((gesture) => gesture.preview);
+    const previews = [...this.gestures.keys()].map((gesture) => gesture.preview);
     if (this.outside) previews.push(this.outside);
     const others = (page && ink?.onPage(page.id)) ?? [];
     this.canvas.setWet(

@@ -1,4 +1,5 @@
 import { tiltFromUpright } from '@doodla/core';
+import { coalesced } from '../secure/secureOnly';
 import type { PenPoint, RunningGesture } from '../tools/gesture';
 import type { Stage } from './stage';
 
@@ -84,8 +85,7 @@ export class StageInput {
       return this.stage.hover(this.stage.toPage(x, y));
     }
     if (pointer.gesture) {
-      const events = event.getCoalescedEvents();
-      pointer.gesture.move((events.length > 0 ? events : [event]).map((each) => this.pointOf(each, pointer)));
+      pointer.gesture.move(coalesced(event).map((each) => this.pointOf(each, pointer)));
       return;
     }
     const before = this.pinchShape();

@@ -1,5 +1,5 @@
 import type { Mark, Rect } from '@doodla/core';
-import { orderBetween } from '@doodla/core';
+import { orderOnTop } from '@doodla/core';
 import { errorOf } from '../api/http';
 import { stampFile } from '../api/shelf';
 import type { Workspace } from '../workspace/workspace';
@@ -28,16 +28,19 @@ export class PictureActions {
   async place(files: readonly Blob[], at?: { x: number; y: number }): Promise<void> {
     if (!this.workspace.mayWrite)
       return this.workspace.onProblem('Pens are down, so no picture can be put here now.');
+    // The page may be turned while they are sent.
+    const page = this.workspace.pageId.get();
     const marks: Mark[] = [];
     for (const [i, file] of files.entries()) {
       try {
-        const mark = await this.send(file, i, at);
+        const mark = await this.send(file, i, { at, page });
         if (mark) marks.push(mark);
       } catch (error) {
         this.workspace.onProblem((error as Error).message);
       }
     }
-    if (marks.length > 0 && this.workspace.target.perform(marks.map((mark) => ({ do: 'add', mark })))) {
+    const put = marks.length > 0 && this.workspace.target.perform(marks.map((mark) => ({ do: 'add', mark })));
+    if (put && page === this.workspace.pageId.get()) {
       this.workspace.takeTool('select');
       this.workspace.selection.select(marks.map(({ id }) => id));
     }
@@ -45,6 +48,7 @@ export class PictureActions {
 
   /** Puts one of the teacher's own stamps with its middle at a point. */
   async stamp(id: string, at: { x: number; y: number }): Promise<void> {
+    const page = this.workspace.pageId.get();
     try {
       let stored = this.stamps.get(id);
       if (!stored) this.stamps.set(id, (stored = this.fetchStamp(id)));
@@ -52,7 +56,7 @@ export class PictureActions {
       const scale = STAMP_SIDE / Math.max(width, height);
       const size = { width: width * scale, height: height * scale };
       const box = { x: at.x - size.width / 2, y: at.y - size.height / 2, ...size };
-      const mark = this.pictureMark(material, box);
+      const mark = this.pictureMark(material, box, page);
       if (mark) this.workspace.target.perform([{ do: 'add', mark }]);
     } catch (error) {
       this.stamps.delete(id);
@@ -69,16 +73,16 @@ export class PictureActions {
   private async send(
     file: Blob,
     n: number,
-    at: { x: number; y: number } | undefined,
+    { at, page }: { at: { x: number; y: number } | undefined; page: string | undefined },
   ): Promise<Mark | undefined> {
     const { material, ...prepared } = await this.store(file);
-    const mark = this.pictureMark(material, this.boxFor(prepared, n, at));
-    for (let i = 0; mark && i < n; i++) mark.order = orderBetween(mark.order, null);
+    const mark = this.pictureMark(material, this.boxFor(prepared, n, at), page);
+    for (let i = 0; mark && i < n; i++) mark.order = orderOnTop([mark.order]);
     return mark;
   }
 
-  private pictureMark(material: string, box: Rect): Mark | undefined {
-    const common = this.workspace.newMark();
+  private pictureMark(material: string, box: Rect, page: string | undefined): Mark | undefined {
+    const common = this.workspace.newMark(undefined, page);
     if (!common) return undefined;
     return {
       ...common,

@@ -9,8 +9,15 @@ export interface PresentingState {
 
 /** Whether the page is presented, in full screen where the browser lets us. */
 export class Presenting extends Store<PresentingState> {
-  constructor() {
-    super({ on: false, toolsHidden: false });
+  private stopped: (() => void) | undefined;
+
+  constructor(on = false) {
+    super({ on, toolsHidden: false });
+  }
+
+  /** Sets who is told when presenting is over. */
+  onStop(stopped: (() => void) | undefined): void {
+    this.stopped = stopped;
   }
 
   start = (): void => {
@@ -21,6 +28,7 @@ export class Presenting extends Store<PresentingState> {
 
   stop = (): void => {
     this.set({ on: false, toolsHidden: false });
+    this.stopped?.();
     if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
   };
 

@@ -1,3 +1,5 @@
+import { canEncodeVideo } from '../secure/secureOnly';
+
 /** Codecs that are tried in turn: text stays readable in the first, the second is everywhere. */
 const CODECS = ['vp09.00.31.08', 'vp8', 'avc1.42E01F'];
 const BITS_PER_SECOND = 2_200_000;
@@ -46,7 +48,7 @@ export class FrameEncoder {
   }
 
   private async ready({ width, height }: ImageBitmap): Promise<VideoEncoder | undefined> {
-    if (typeof VideoEncoder === 'undefined') return undefined;
+    if (!canEncodeVideo()) return undefined;
     const size = `${width} ${height}`;
     if (this.encoder?.state === 'configured' && this.size === size) return this.encoder;
     const config = await supported(width, height);

@@ -1,6 +1,7 @@
 import type { ScreenPart, SoundPart } from '@doodla/core';
 import { SCREEN } from '@doodla/core';
 import type { Connection } from '../live/connection';
+import { canDecodeVideo } from '../secure/secureOnly';
 import type { LiveScreen } from './liveScreen';
 import { SoundPlayer } from './soundPlayer';
 
@@ -97,7 +98,7 @@ export class ScreenViewer {
 
   /** Undefined where this browser cannot decode it, or a frame before it is missing. */
   private async decode(head: ScreenPart, bytes: ArrayBuffer): Promise<VideoFrame | undefined> {
-    if (typeof VideoDecoder === 'undefined') return undefined;
+    if (!canDecodeVideo()) return undefined;
     if (head.key) this.openDecoder(head);
     const { decoder } = this;
     if (decoder?.state !== 'configured') return undefined;

@@ -1,4 +1,5 @@
 import type { SoundPart } from '@doodla/core';
+import { canDecodeSound } from '../secure/secureOnly';
 
 /** Played so much later than it comes, so that an uneven line is not heard; seconds. */
 const AHEAD = 0.15;
@@ -12,7 +13,7 @@ export class SoundPlayer {
   private next = 0;
 
   take({ at, rate, channels }: SoundPart, bytes: ArrayBuffer): void {
-    if (typeof AudioDecoder === 'undefined') return;
+    if (!canDecodeSound()) return;
     if (this.decoder?.state !== 'configured') {
       this.decoder = new AudioDecoder({
         output: (data) => this.play(data),

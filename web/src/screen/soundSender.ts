@@ -1,6 +1,7 @@
 import type { SoundPart } from '@doodla/core';
 import { SCREEN } from '@doodla/core';
 import type { Connection } from '../live/connection';
+import { canEncodeSound } from '../secure/secureOnly';
 
 /** Bits per second; plenty for speech and enough for music. */
 const BITRATE = 64_000;
@@ -12,7 +13,7 @@ export function sendSound(track: MediaStreamTrack, sitting: string, connection: 
   const { MediaStreamTrackProcessor: Reader } = window as unknown as {
     MediaStreamTrackProcessor?: TrackReader;
   };
-  if (!Reader || typeof AudioEncoder === 'undefined') return () => undefined;
+  if (!Reader || !canEncodeSound()) return () => undefined;
   const reader = new Reader({ track }).readable.getReader();
   let format: Pick<SoundPart, 'rate' | 'channels'> | undefined;
   const encoder = new AudioEncoder({

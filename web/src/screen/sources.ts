@@ -1,3 +1,5 @@
+import { canShowScreen, mediaDevices } from '../secure/secureOnly';
+
 /** Something that can be shown live: a screen, a camera, or what stands for one. */
 export interface ScreenSource {
   kind: 'screen' | 'camera' | 'simulated';
@@ -22,7 +24,7 @@ export class SourceError extends Error {
 
 /** Whether this browser can show a screen from this address. */
 export function canShareScreen(): boolean {
-  return typeof navigator.mediaDevices?.getDisplayMedia === 'function';
+  return canShowScreen();
 }
 
 /** Lets the person pick a screen, window or tab. Throws SourceError; undefined where they change their mind. */
@@ -32,7 +34,7 @@ export async function pickScreen(): Promise<ScreenSource | undefined> {
       'This browser cannot share a screen from here. Open Doodla over HTTPS on a computer, or grab a picture instead.',
     );
   }
-  const stream = await navigator.mediaDevices
+  const stream = await mediaDevices()!
     // The browser asks the person whether the tab's sound goes along.
     .getDisplayMedia({ video: { ...MOST, frameRate: FRAMES_PER_SECOND }, audio: true })
     .catch((error: DOMException) => {
@@ -45,7 +47,7 @@ export async function pickScreen(): Promise<ScreenSource | undefined> {
 /** Opens a camera, the first one if none is named. Throws SourceError. */
 export async function openCamera(device?: string): Promise<ScreenSource> {
   const video = { ...MOST, ...(device !== undefined && { deviceId: { exact: device } }) };
-  const stream = await navigator.mediaDevices?.getUserMedia({ video }).catch(() => undefined);
+  const stream = await mediaDevices()?.getUserMedia({ video }).catch(() => undefined);
   if (!stream) {
     throw new SourceError(
       'No camera can be used. Please plug one in, allow it in the browser, and open Doodla over HTTPS.',

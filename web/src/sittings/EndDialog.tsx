@@ -1,8 +1,10 @@
 import { format } from 'date-fns';
-import { useMemo, useState } from 'react';
-import { endSitting } from '../api/lessons';
+import { useEffect, useMemo, useState } from 'react';
+import { endSitting, keepPages } from '../api/lessons';
 import type { SittingDetail } from '../api/lessons';
+import { ownPages } from '../material/broughtIn';
 import { Button } from '../ui/Button';
+import { useStore } from '../live/store';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { KeptName } from './keptName';
@@ -26,11 +28,17 @@ export default function EndDialog({ workspace, sitting, onEnded, onClose }: EndD
   }));
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const written = useMemo(() => writtenPages(workspace), [workspace]);
+  // Counted anew as marks of pages that were not in sight arrive.
+  const changed = useStore(workspace.marksChanged);
+  const written = useMemo(() => writtenPages(workspace), [workspace, changed]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => void workspace.readAll(), [workspace]);
+  const [added] = useState(() => ownPages(workspace));
+  const [keepsPages, setKeepsPages] = useState(false);
   const marks = written.reduce((sum, { count }) => sum + count, 0);
   const end = async (drop: boolean) => {
     setBusy(true);
     try {
+      if (keepsPages) await keepPages(sitting.id, added);
       await endSitting(sitting.id, { title: titleOf(name), drop });
       rememberGroup(name.group);
       onEnded();
@@ -95,6 +103,19 @@ export default function EndDialog({ workspace, sitting, onEnded, onClose }: EndD
               ))}
             </ul>
           </>
+        )}
+        {added.length > 0 && (
+          <label className="mb-4 flex min-h-11 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={keepsPages}
+              onChange={(event) => setKeepsPages(event.target.checked)}
+            />
+            {added.length === 1
+              ? 'Keep the page that was added in the lesson too'
+              : `Keep the ${added.length} pages that were added in the lesson too`}
+          </label>
         )}
         {problem && (
           <p role="alert" className="mb-4 font-bold text-alarm">

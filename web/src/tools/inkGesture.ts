@@ -1,7 +1,7 @@
 import type { InkStyle } from '@doodla/core';
 import { packPoint, pressureWithTilt, StrokeBuilder } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import type { Workspace } from '../workspace/workspace';
+import type { MarkCommon, Workspace } from '../workspace/workspace';
 import type { Gesture, PenPoint, Preview } from './gesture';
 import { snapAngle } from './gesture';
 
@@ -16,6 +16,8 @@ const LEAST_LENGTH = 24;
 export class InkGesture implements Gesture {
   private readonly id = nanoid();
   private readonly builder: StrokeBuilder;
+  /** The page, author and space in which the stroke began, and stays. */
+  private readonly common: MarkCommon | undefined;
   private readonly broadcast: ((points: number[]) => void) | undefined;
   private straight: boolean;
   private last: PenPoint;
@@ -33,9 +35,11 @@ export class InkGesture implements Gesture {
     this.builder = new StrokeBuilder(steadying);
     this.straight = style.nature === 'highlighter' && straightHighlighter;
     this.last = this.restedAt = start;
-    const page = workspace.pageId.get();
-    if (page !== undefined)
-      this.broadcast = workspace.ink?.broadcast(this.id, page, workspace.space, style, pressure);
+    this.common = workspace.newMark(this.id);
+    if (this.common) {
+      const { page, space } = this.common;
+      this.broadcast = workspace.ink?.broadcast(this.id, page, { space, style, pressure });
+    }
     this.move([start]);
   }
 
@@ -55,9 +59,8 @@ export class InkGesture implements Gesture {
 
   end(): void {
     clearTimeout(this.restTimer);
-    const common = this.workspace.newMark(this.id);
+    const { common, style, pressure } = this;
     if (!common) return;
-    const { style, pressure } = this;
     const points = this.isStraight ? this.line() : this.builder.finish();
     this.workspace.target.perform([
       { do: 'add', mark: { ...common, kind: 'stroke', style, points, pressure } },

@@ -39,7 +39,7 @@ export class PlaceGesture implements Gesture {
 
   end(): void {
     const mark = this.placing.make(this.isTap ? this.tapBox() : this.box());
-    if (mark && this.workspace.target.perform([{ do: 'add', mark }])) this.onPlaced(mark);
+    if (mark && this.workspace.target.perform([{ do: 'add', mark }]) !== undefined) this.onPlaced(mark);
   }
 
   cancel(): void {

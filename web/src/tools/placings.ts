@@ -81,5 +81,6 @@ function notePlacing(workspace: Workspace): Placing {
 }
 
 function editNote(workspace: Workspace, mark: Mark): void {
-  if (mark.kind === 'note') workspace.textEdit.set({ mark, x: mark.x, y: mark.y, width: mark.width });
+  if (mark.kind === 'note')
+    workspace.textEdit.set({ mark, x: mark.x, y: mark.y, width: mark.width, common: mark });
 }

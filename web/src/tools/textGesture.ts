@@ -1,6 +1,6 @@
 import { isBoundless, rectContains, markBounds } from '@doodla/core';
 import type { MarkOf } from '@doodla/core';
-import type { TextEdit, Workspace } from '../workspace/workspace';
+import type { MarkCommon, TextEdit, Workspace } from '../workspace/workspace';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** A box that was not drawn wider than this was only clicked; page units. */
@@ -12,12 +12,14 @@ const MIN_WIDTH = 80;
 export class TextGesture implements Gesture {
   readonly preview: Preview = {};
   private last: PenPoint;
+  private readonly common: MarkCommon | undefined;
 
   constructor(
     private readonly workspace: Workspace,
     private readonly start: PenPoint,
   ) {
     this.last = start;
+    this.common = workspace.newMark();
   }
 
   move(points: readonly PenPoint[]): void {
@@ -25,30 +27,31 @@ export class TextGesture implements Gesture {
   }
 
   end(): void {
-    this.workspace.textEdit.set(this.existing() ?? this.fresh());
+    const { common } = this;
+    // Turned away from meanwhile: there is nothing to type on.
+    if (!common || common.page !== this.workspace.pageId.get()) return;
+    this.workspace.textEdit.set(this.existing(common) ?? this.fresh(common));
   }
 
   cancel(): void {
     // Nothing was opened yet.
   }
 
-  private existing(): TextEdit | undefined {
-    const page = this.workspace.pageId.get();
-    if (page === undefined) return undefined;
+  private existing(common: MarkCommon): TextEdit | undefined {
     const { x, y } = this.start;
     const mark = this.workspace.layers
       .at(-1)!
-      .on(page)
+      .on(common.page)
       .within({ x, y, width: 0, height: 0 })
       .filter(
         (candidate): candidate is MarkOf<'text' | 'note'> =>
           candidate.kind === 'text' || candidate.kind === 'note',
       )
       .findLast((text) => this.workspace.mayTouch(text) && rectContains(markBounds(text), x, y));
-    return mark && { mark, x: mark.x, y: mark.y, width: mark.width };
+    return mark && { mark, x: mark.x, y: mark.y, width: mark.width, common };
   }
 
-  private fresh(): TextEdit {
+  private fresh(common: MarkCommon): TextEdit {
     const { page, penCase } = this.workspace;
     const dragged = Math.abs(this.last.x - this.start.x);
     const x = Math.min(this.start.x, this.last.x);
@@ -56,6 +59,6 @@ export class TextGesture implements Gesture {
     const wanted = dragged > CLICK_WIDTH ? dragged : Math.max(DEFAULT_WIDTH, penCase.get().text.size * 10);
     const y =
       Math.min(this.start.y, this.last.y) - (dragged > CLICK_WIDTH ? 0 : penCase.get().text.size * 0.7);
-    return { x, y, width: Math.max(MIN_WIDTH, Math.min(wanted, room)) };
+    return { x, y, width: Math.max(MIN_WIDTH, Math.min(wanted, room)), common };
   }
 }

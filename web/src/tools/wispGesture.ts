@@ -23,14 +23,12 @@ export class WispGesture implements Gesture {
     this.page = workspace.pageId.get();
     this.fade = Math.round(wispSeconds * 1000);
     if (this.page !== undefined)
-      this.broadcast = workspace.ink?.broadcast(
-        this.id,
-        this.page,
-        workspace.space,
-        this.style,
-        false,
-        this.fade,
-      );
+      this.broadcast = workspace.ink?.broadcast(this.id, this.page, {
+        space: workspace.space,
+        style: this.style,
+        pressure: false,
+        fade: this.fade,
+      });
     this.move([start]);
   }
 

@@ -1,6 +1,6 @@
-import type { Rect, Touched } from '@doodla/core';
+import type { Rect } from '@doodla/core';
 import { SpatialIndex } from '@doodla/core';
-import type { LogClient } from '../live/logClient';
+import type { LogChange, LogClient } from '../live/logClient';
 
 /** The marks of one log, by page, kept in step with the log. */
 export class MarkLayer {
@@ -17,14 +17,14 @@ export class MarkLayer {
     return index;
   }
 
-  /** Takes changes of the log in. Returns what is stale by page, or 'all'. */
-  update(touched: Touched | undefined): Map<string, Rect[]> | 'all' {
-    if (!touched) {
-      this.pages.clear();
-      return 'all';
-    }
+  /** Takes changes of the log in. Returns what is stale by page; a page that has arrived is stale as a whole. */
+  update({ marks, arrived }: LogChange): Map<string, Rect[]> {
     const stale = new Map<string, Rect[]>();
-    for (const id of touched.marks) {
+    if (arrived !== undefined) {
+      this.pages.delete(arrived);
+      return stale;
+    }
+    for (const id of marks) {
       const mark = this.log.state.marks.get(id);
       for (const [page, index] of this.pages) {
         const rects = mark?.page === page ? index.set(mark) : index.delete(id);

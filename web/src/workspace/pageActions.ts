@@ -1,5 +1,5 @@
 import type { Change, Mark, Page, PagePatch, Surface } from '@doodla/core';
-import { byOrder, orderBetween, orderedPages } from '@doodla/core';
+import { byOrder, orderAt } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import type { Workspace } from './workspace';
 
@@ -10,7 +10,7 @@ export interface Sheet {
   surface: Extract<Surface, { kind: 'blank' | 'picture' }>;
 }
 
-/** What a teacher does with the pages of a lesson, while preparing or in class. Each is one step to undo. */
+/** What a teacher does with the pages of a lesson, or in class with that class's own. Each is one step to undo. */
 export class PageActions {
   constructor(private readonly workspace: Workspace) {}
 
@@ -23,7 +23,7 @@ export class PageActions {
       removed: false,
       ...sheet,
     };
-    if (this.perform([{ do: 'addPage', page }])) this.workspace.turnTo(page.id);
+    if (this.perform([{ do: 'addPage', page }]) !== undefined) this.workspace.turnTo(page.id);
   }
 
   /** Adds a page after another without turning to it. Returns its id. */
@@ -39,22 +39,20 @@ export class PageActions {
     const original = this.find(id);
     if (!original) return;
     const page: Page = { ...original, id: nanoid(), order: this.orderBeside(id, 'after') };
-    const [prepared, own] = this.workspace.layers.map((layer) => layer.on(id).all());
-    const copies = (marks: readonly Mark[] | undefined) => copiesOn(page.id, marks ?? []);
-    if (!this.perform([{ do: 'addPage', page }, ...copies(prepared)])) return;
-    const classMarks = copies(own);
-    if (classMarks.length > 0) this.workspace.target.perform(classMarks);
-    this.workspace.turnTo(page.id);
+    const marks = this.workspace.layers.flatMap((layer) => layer.on(id).all());
+    if (this.perform([{ do: 'addPage', page }, ...copiesOn(page.id, marks)]) !== undefined)
+      this.workspace.turnTo(page.id);
   }
 
-  /** Takes a page out; the last one stays. Returns whether it was taken. */
-  remove(id: string): boolean {
+  /** Takes pages out; the last one stays. Returns the step, to be taken back, if they were taken. */
+  remove(ids: readonly string[]): string | undefined {
     const pages = this.workspace.pages.get();
-    const at = pages.findIndex((page) => page.id === id);
-    const neighbour = pages[at + 1] ?? pages[at - 1];
-    if (at < 0 || !neighbour) return false;
-    if (this.workspace.pageId.get() === id) this.workspace.turnTo(neighbour.id);
-    return this.perform([{ do: 'patchPage', page: id, set: { removed: true } }]);
+    const at = pages.findIndex(({ id }) => id === this.workspace.pageId.get());
+    const stays = (page: Page) => !ids.includes(page.id);
+    const neighbour = pages.slice(at).find(stays) ?? pages.slice(0, Math.max(0, at)).findLast(stays);
+    if (!neighbour) return undefined;
+    if (pages[at] && !stays(pages[at])) this.workspace.turnTo(neighbour.id);
+    return this.perform(ids.map((page) => ({ do: 'patchPage', page, set: { removed: true } })));
   }
 
   rename(id: string, title: string): void {
@@ -63,7 +61,7 @@ export class PageActions {
 
   /** A web page is as high as its content, which is known once it is laid out. */
   setHeight(id: string, height: number): void {
-    this.workspace.lessonLog.perform([{ do: 'patchPage', page: id, set: { height } }]);
+    this.workspace.target.perform([{ do: 'patchPage', page: id, set: { height } }]);
   }
 
   /** Changes a blank page's paper. */
@@ -74,21 +72,16 @@ export class PageActions {
   /** Moves a page so that it is the n-th, from 0. */
   moveTo(id: string, n: number): void {
     const others = this.workspace.pages.get().filter((page) => page.id !== id);
-    const order = orderBetween(others[n - 1]?.order ?? null, others[n]?.order ?? null);
-    this.patch(id, { order });
-  }
-
-  undo(): void {
-    this.workspace.lessonLog.undo();
+    this.patch(id, { order: orderAt(others, n) });
   }
 
   private patch(id: string, set: PagePatch): void {
     this.perform([{ do: 'patchPage', page: id, set }]);
   }
 
-  private perform(changes: Change[]): boolean {
+  private perform(changes: Change[]): string | undefined {
     this.workspace.settle();
-    return this.workspace.lessonLog.perform(changes);
+    return this.workspace.target.perform(changes);
   }
 
   private find(id: string): Page | undefined {
@@ -97,12 +90,10 @@ export class PageActions {
 
   private orderBeside(id: string, where: 'before' | 'after'): string {
     // Removed pages keep their place, so that they come back to it.
-    const all = [...this.workspace.lessonLog.state.pages.values()].sort(byOrder);
-    const shown = orderedPages(all);
+    const all = [...this.workspace.target.state.pages.values()].sort(byOrder);
     const at = all.findIndex((page) => page.id === id);
-    if (at < 0) return orderBetween(shown.at(-1)?.order ?? null, null);
-    const [low, high] = where === 'after' ? [all[at], all[at + 1]] : [all[at - 1], all[at]];
-    return orderBetween(low?.order ?? null, high?.order ?? null);
+    if (at < 0) return orderAt(all, all.length);
+    return orderAt(all, where === 'after' ? at + 1 : at);
   }
 }
 

@@ -4,13 +4,15 @@ import {
   boundsOf,
   distributeMoves,
   followAnchors,
-  orderBetween,
+  orderOnTop,
+  ordersAt,
   patchMark,
   transformPatch,
 } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { Store } from '../live/store';
 import type { Preview } from '../tools/gesture';
+import { copyText } from '../secure/clipboard';
 import type { Workspace } from './workspace';
 
 /** How far a copy lies from its original, page units. */
@@ -73,7 +75,7 @@ export class Selection {
 
   remove(): void {
     const changes = this.movable().map((mark): Change => ({ do: 'remove', mark: mark.id }));
-    if (changes.length > 0 && this.workspace.target.perform(changes)) this.clear();
+    if (changes.length > 0 && this.workspace.target.perform(changes) !== undefined) this.clear();
   }
 
   /** Puts copies beside the originals, or in a row or ring of `count`. */
@@ -113,7 +115,8 @@ export class Selection {
     const words = marks.flatMap((mark) => ('text' in mark ? [mark.text] : [])).join('\n');
     const text = words === '' ? `${marks.length} marks` : words;
     localStorage.setItem(CLIPBOARD, JSON.stringify({ text, marks }));
-    void navigator.clipboard?.writeText(text).catch(() => undefined);
+    // Where the browser does not let us, a paste finds the marks all the same.
+    copyText(text).catch(() => undefined);
   }
 
   cut(): void {
@@ -168,12 +171,8 @@ export class Selection {
       up: Math.min(rest.length, at + 1),
       down: Math.max(0, at - 1),
     }[to];
-    let low = rest[place - 1]?.order ?? null;
-    const high = rest[place]?.order ?? null;
-    this.patchAll(() => {
-      low = orderBetween(low, high !== null && low !== null && low >= high ? null : high);
-      return { order: low };
-    });
+    const orders = ordersAt(rest, place, own.length);
+    this.patchAll(() => ({ order: orders.shift()! }));
   }
 
   group(): void {
@@ -257,7 +256,7 @@ export class Selection {
         group: mark.group && groups.get(mark.group)!,
         alt: mark.alt,
       };
-      order = orderBetween(order, null);
+      order = orderOnTop([order]);
       const copy = { ...mark, ...own };
       if (copy.kind !== 'path') return copy;
       const anchor = (end: typeof copy.from) =>
@@ -268,7 +267,7 @@ export class Selection {
 
   private put(marks: readonly Mark[]): void {
     if (marks.length === 0) return;
-    if (this.workspace.target.perform(marks.map((mark) => ({ do: 'add', mark }))))
+    if (this.workspace.target.perform(marks.map((mark) => ({ do: 'add', mark }))) !== undefined)
       this.select(marks.map(({ id }) => id));
   }
 }

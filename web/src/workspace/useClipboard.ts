@@ -46,7 +46,7 @@ function pasteText(workspace: Workspace, text: string): void {
   const place = { x: x - width / 2, y, width, rotation: 0 };
   const { text: style } = workspace.penCase.get();
   const mark = { ...common, kind: 'text' as const, style, text: text.slice(0, 10_000), ...place };
-  if (!workspace.target.perform([{ do: 'add', mark }])) return;
+  if (workspace.target.perform([{ do: 'add', mark }]) === undefined) return;
   workspace.takeTool('select');
   workspace.selection.select([mark.id]);
 }

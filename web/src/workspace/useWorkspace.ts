@@ -12,6 +12,7 @@ export function useWorkspace(options: WorkspaceOptions): Workspace | undefined {
     const made = new Workspace(JSON.parse(key) as WorkspaceOptions);
     made.onProblem = (message) =>
       void import('sonner').then(({ toast }) => toast.error(message, { id: message }));
+    made.onNotice = (message) => void import('sonner').then(({ toast }) => toast(message, { id: message }));
     made.surfaces.onFailed = () =>
       made.onProblem('This page could not be shown. Reload to try again; what is written on it is safe.');
     setWorkspace(made);

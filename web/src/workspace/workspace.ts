@@ -9,15 +9,16 @@ import type {
   Situation,
   Space,
   SpatialIndex,
-  Touched,
 } from '@doodla/core';
-import { orderBetween, orderedPages, orderOnTop, pageExtent } from '@doodla/core';
+import { orderAt, orderedPages, orderOnTop, pageExtent } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { ClassClient } from '../live/classClient';
 import { Connection } from '../live/connection';
 import { LiveInk } from '../live/liveInk';
 import { Pointers } from '../live/pointers';
+import type { LogChange, StepTaken } from '../live/logClient';
 import { LogClient } from '../live/logClient';
+import { Outbox } from '../live/outbox';
 import { Store } from '../live/store';
 import type { Stage } from '../page/stage';
 import { WebPages } from '../page/webPages';
@@ -32,6 +33,7 @@ import type { ToolId } from './penCase';
 import { PenCase } from './penCase';
 import { Selection } from './selection';
 import { Shortcuts } from './shortcuts';
+import { TextDrafts } from './textDrafts';
 
 export interface WorkspaceOptions {
   lesson: string;
@@ -63,6 +65,8 @@ export interface TextEdit {
   x: number;
   y: number;
   width: number;
+  /** What it becomes, and the page that it is on, whatever is shown when it is finished. */
+  common: MarkCommon;
 }
 
 /**
@@ -74,6 +78,8 @@ export class Workspace {
   readonly lessonLog: LogClient;
   /** The log that is written to: the class's marks in a sitting, the prepared ones otherwise. */
   readonly target: LogClient;
+  /** Typed text that is not on a page yet. */
+  readonly drafts: TextDrafts;
   readonly classroom: ClassClient | undefined;
   readonly ink: LiveInk | undefined;
   readonly pointers: Pointers | undefined;
@@ -119,9 +125,13 @@ export class Workspace {
   visible: () => Rect = () => ({ x: 0, y: 0, width: this.page?.width ?? 1, height: this.page?.height ?? 1 });
   /** Told when something could not be done; the message is fit to be shown. */
   onProblem: (message: string) => void = () => undefined;
+  /** Told of what was done out of sight; the message is fit to be shown. */
+  onNotice: (message: string) => void = () => undefined;
 
   private readonly stops: (() => void)[] = [];
   private readonly addedListeners = new Set<(mark: Mark) => void>();
+  /** The page that the class was last known to be on. */
+  private classPage: string | undefined;
   /** Whether a student could write before the class's state last changed. */
   private couldWrite = true;
 
@@ -148,16 +158,19 @@ export class Workspace {
     const ref: LogRef | undefined = sitting === undefined ? undefined : { kind: 'sitting', id: sitting };
     const { connection } = this;
     this.classroom = main?.classroom ?? (ref && new ClassClient(ref.id, connection));
-    const log = (of: LogRef) => new LogClient(of, connection, () => this.situation());
-    this.lessonLog = main?.lessonLog ?? log({ kind: 'lesson', id: lesson });
-    this.target = main?.target ?? (ref ? log(ref) : this.lessonLog);
+    this.lessonLog = main?.lessonLog ?? this.openLog({ kind: 'lesson', id: lesson });
+    this.target = main?.target ?? (ref ? this.openLog(ref) : this.lessonLog);
+    this.drafts = main?.drafts ?? new TextDrafts(this.target, sitting ?? lesson);
     this.ink = main?.ink ?? (ref && new LiveInk(ref, connection));
     this.pointers =
       main?.pointers ?? (ref && new Pointers(ref.id, connection, () => this.target.actor?.id ?? ''));
     const logs = ref ? [this.lessonLog, this.target] : [this.lessonLog];
     this.layers = main?.layers ?? logs.map((each) => new MarkLayer(each));
+    this.stops.push(this.pageId.subscribe(() => this.readShown()));
     if (main) return;
     for (const layer of this.layers) this.watch(layer);
+    this.target.onStep = (step) => this.showStep(step);
+    this.stops.push(this.active.subscribe(() => this.target.lookAt(this.active.get().pageId.get())));
     if (!this.classroom) return;
     this.stops.push(
       this.classroom.state.subscribe(() => this.followClass()),
@@ -236,11 +249,25 @@ export class Workspace {
     return !ended && this.options.looking !== true && (this.isTeacher || pensUp);
   }
 
+  /** Whether this person turns pages: the class's, their own where the teacher lets them, or those they look at. */
+  get mayTurn(): boolean {
+    return this.isTeacher || this.classroom?.scene.get().roam === true || this.situation().ended;
+  }
+
   /** Shows a page, here and, if this is the teacher, to the class. */
   turnTo(page: string): void {
     if (!this.pages.get().some(({ id }) => id === page)) return;
+    if (!this.mayTurn) return this.onNotice('Your teacher turns the pages for now.');
     this.settle();
     if (this.classroom && this.isTeacher && this.options.looking !== true) this.tellTurn(page);
+    this.pageId.set(page);
+  }
+
+  /** Goes back to the page that the class is on. */
+  rejoinClass(): void {
+    const page = this.classroom?.state.get()?.page;
+    if (page === undefined || !this.pages.get().some(({ id }) => id === page)) return;
+    this.settle();
     this.pageId.set(page);
   }
 
@@ -294,8 +321,7 @@ export class Workspace {
   }
 
   /** The parts of a new mark that do not depend on its kind. */
-  newMark(id = nanoid()): MarkCommon | undefined {
-    const page = this.pageId.get();
+  newMark(id = nanoid(), page = this.pageId.get()): MarkCommon | undefined {
     const author = this.target.actor?.id;
     if (page === undefined || author === undefined) return undefined;
     const marks = this.layers.at(-1)!.on(page).all();
@@ -304,9 +330,9 @@ export class Workspace {
     return { id, page, author, space, order, locked: false, group: null, alt: null, createdAt: Date.now() };
   }
 
-  /** A fractional index below all marks of the shown page. */
-  orderBelowAll(): string {
-    return orderBetween(null, this.targetMarks?.all()[0]?.order ?? null);
+  /** A fractional index below all marks of a page. */
+  orderBelowAll(page: string): string {
+    return orderAt(this.layers.at(-1)!.on(page).all(), 0);
   }
 
   /** The marks of the shown page that can be written to. */
@@ -351,10 +377,10 @@ export class Workspace {
 
   close(): void {
     this.surfaces.close();
+    for (const stop of this.stops) stop();
     if (this.main) return;
     this.side.get()?.close();
     this.sharing.close();
-    for (const stop of this.stops) stop();
     this.lessonLog.close();
     this.target.close();
     this.classroom?.close();
@@ -369,24 +395,69 @@ export class Workspace {
     return {
       pensUp: state?.pensUp ?? true,
       ended: state?.ended ?? false,
-      hasPage: (page) => this.lessonLog.state.pages.get(page)?.removed === false,
+      full: false,
     };
+  }
+
+  /** A log; in a class the lesson's own is only read here. */
+  private openLog(ref: LogRef): LogClient {
+    const isShared = ref.kind === 'sitting' || this.options.sitting === undefined;
+    const open: Situation = { pensUp: true, ended: false, full: false };
+    return new LogClient(ref, this.connection, {
+      situation: () => (isShared ? this.situation() : open),
+      outboxFor: (owner) => new Outbox(owner, (error) => this.outboxFailed(error)),
+    });
+  }
+
+  private outboxFailed(error: unknown): void {
+    console.error(error);
+    this.onProblem(
+      'This browser cannot keep what waits to be sent: it is full, or does not allow it. Stay on this page until the connection is back.',
+    );
+  }
+
+  /** Sees to it that the shown page's marks come first, then those of the pages beside it. */
+  private readShown(): void {
+    const page = this.pageId.get();
+    if (page === undefined) return;
+    if ((this.main ?? this).active.get() === this) this.target.lookAt(page);
+    const pages = this.pages.get();
+    const at = pages.findIndex(({ id }) => id === page);
+    const beside = [pages[at - 1], pages[at + 1]].flatMap((near) => near?.id ?? []);
+    for (const { log } of this.layers) for (const id of [...beside, page]) void log.need(id);
+  }
+
+  /** Resolves once the marks of all pages are here. */
+  async readAll(): Promise<void> {
+    const pages = this.pages.get();
+    await Promise.all(this.layers.flatMap(({ log }) => pages.map(({ id }) => log.need(id))));
+  }
+
+  /** Undo of a page itself goes to that page and says so. */
+  private showStep({ which, pages, ofPages }: StepTaken): void {
+    if (!ofPages) return;
+    const there = this.pages.get().find(({ id }) => pages.includes(id));
+    if (there && there.id !== this.pageId.get()) this.turnTo(there.id);
+    const done = which === 'undo' ? 'Undone' : 'Done again';
+    this.onNotice(`${done}: ${there ? 'this page is as it was' : 'the page is gone'}.`);
   }
 
   private watch(layer: MarkLayer): void {
     layer.log.onRefused = (message) => this.onProblem(message);
-    layer.log.onTouched = (touched) => {
-      if (layer.log === this.lessonLog) this.updatePages(touched);
-      if (touched) for (const id of touched.marks) this.ink?.finish(id);
-      if (touched) this.tellAdded(layer, touched);
-      const stale = layer.update(touched);
-      for (const pane of [this, this.side.get()])
-        pane?.onStale(stale === 'all' ? 'all' : (stale.get(pane.pageId.get() ?? '') ?? []));
+    layer.log.onTouched = (change) => {
+      if (layer.log === this.target && change.pages.size > 0) this.updatePages();
+      for (const id of change.marks) this.ink?.finish(id);
+      if (change.arrived === undefined) this.tellAdded(layer, change);
+      const stale = layer.update(change);
+      for (const pane of [this, this.side.get()]) {
+        const page = pane?.pageId.get();
+        if (pane && page !== undefined) pane.onStale(page === change.arrived ? 'all' : (stale.get(page) ?? []));
+      }
       this.marksChanged.set(this.marksChanged.get() + 1);
     };
   }
 
-  private tellAdded(layer: MarkLayer, touched: Touched): void {
+  private tellAdded(layer: MarkLayer, touched: LogChange): void {
     const page = this.pageId.get();
     if (page === undefined || this.addedListeners.size === 0) return;
     for (const id of touched.marks) {
@@ -397,11 +468,8 @@ export class Workspace {
     }
   }
 
-  private updatePages(touched: Touched | undefined): void {
-    if (touched && touched.pages.size === 0) return;
-    const pages = orderedPages(this.lessonLog.state.pages.values()).filter(
-      ({ sitting }) => sitting === undefined || sitting === this.sitting,
-    );
+  private updatePages(): void {
+    const pages = orderedPages(this.target.state.pages.values());
     this.pages.set(pages);
     const side = this.side.get();
     if (side && !pages.some(({ id }) => id === side.pageId.get())) side.pageId.set(pages[0]?.id);
@@ -431,12 +499,22 @@ export class Workspace {
     this.side.set(shown);
   }
 
+  /** Whoever may go by themselves and has gone stays where they are. */
+  private followPage(page: string | undefined): void {
+    const before = this.classPage;
+    this.classPage = page;
+    const strays = !this.isTeacher && this.mayTurn && before !== undefined && this.pageId.get() !== before;
+    if (strays) return;
+    if (page !== this.pageId.get()) this.settle();
+    if (this.pages.get().some(({ id }) => id === page)) this.pageId.set(page);
+  }
+
   private followClass(): void {
     this.sharing.follow();
     if (this.options.looking === true) return;
-    const page = this.classroom?.state.get()?.page;
-    if (page !== this.pageId.get()) this.settle();
-    if (this.pages.get().some(({ id }) => id === page)) this.pageId.set(page);
+    const state = this.classroom?.state.get();
+    if (state && !state.ended) this.target.resume();
+    this.followPage(state?.page);
     if (this.isTeacher || this.mayWrite === this.couldWrite) return;
     this.couldWrite = this.mayWrite;
     this.setMode(this.mayWrite ? 'write' : 'use');

@@ -15,6 +15,7 @@ export class FakeConnection {
   /** Answers by event; an empty one where there is none. */
   answers: Record<string, unknown> = {};
   isOnline = true;
+  readonly status = { get: () => (this.isOnline ? 'online' : 'offline') };
   private readonly listeners = new Map<string, ((message: never) => void)[]>();
   private readonly onlineListeners: (() => void)[] = [];
 

@@ -1,0 +1,175 @@
+import { Logger, UseFilters, UsePipes } from '@nestjs/common';
+import type { OnGatewayConnection, OnGatewayDisconnect, OnGatewayInit } from '@nestjs/websockets';
+import {
+  ConnectedSocket,
+  MessageBody,
+  SubscribeMessage,
+  WebSocketGateway,
+  WebSocketServer,
+} from '@nestjs/websockets';
+import type { ClassState, PointedMessage, SceneMessage } from '@doodla/core';
+import { LIVE } from '@doodla/core';
+import type { Server, Socket } from 'socket.io';
+import { DevicesService } from '../devices/devices.service.js';
+import { Problem } from '../http/problem.js';
+import { PeopleService } from '../people/people.service.js';
+import type { Visitor } from '../people/visitor.js';
+import { VisitorsService } from '../people/visitors.service.js';
+import { SittingsService } from '../sittings/sittings.service.js';
+import { AccessService } from './access.service.js';
+import { ClassesService } from './classes.service.js';
+import { FailureFilter } from './failure.filter.js';
+import { EnterDto, PensDto, PointDto, SceneDto, TurnDto } from './live.dto.js';
+import type { LiveData, LiveSocket } from './liveSocket.js';
+import { classRoom, GATEWAY, liveData, liveValidation } from './liveSocket.js';
+import { LogsService } from './logs.service.js';
+
+/** Connections of one student or device, and of one signed-in browser, at once. */
+const MOST_SOCKETS = { student: 8, device: 8, teacher: 60 };
+
+/** Who is connected, and how things stand in a class. */
+@WebSocketGateway(GATEWAY)
+@UsePipes(liveValidation)
+@UseFilters(FailureFilter)
+export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatewayDisconnect {
+  @WebSocketServer() private readonly server: Server;
+  private readonly logger = new Logger('Live');
+
+  constructor(
+    private readonly visitors: VisitorsService,
+    private readonly people: PeopleService,
+    private readonly access: AccessService,
+    private readonly logs: LogsService,
+    private readonly classes: ClassesService,
+    private readonly devices: DevicesService,
+    private readonly sittings: SittingsService,
+  ) {}
+
+  afterInit(server: Server): void {
+    this.classes.onChange((state) => server.to(classRoom(state.sitting)).emit(LIVE.classState, state));
+    this.devices.onRemoved((id) => this.throwOut((visitor) => visitor.role === 'device' && visitor.device === id));
+    this.sittings.onRemoved((id) => this.throwOut((visitor) => visitor.role === 'student' && visitor.student === id));
+    this.people.onSignedOut((session) =>
+      this.throwOut((visitor) => visitor.role === 'teacher' && visitor.session === session),
+    );
+    server.use((socket, next) => {
+      const { token } = socket.handshake.auth as { token?: unknown };
+      this.visitorOf(typeof token === 'string' ? token : undefined, socket).then((visitor) => {
+        if (visitor.role === 'nobody') return next(new Error('sign-in'));
+        if (this.isCrowded(visitor)) return next(new Error('too-many'));
+        Object.assign(socket.data, liveData(visitor));
+        next();
+      }, next);
+    });
+  }
+
+  async handleConnection(socket: LiveSocket): Promise<void> {
+    const { visitor } = socket.data;
+    if (!('sitting' in visitor)) return;
+    try {
+      await this.classes.arrive(visitor.sitting, idOf(visitor));
+    } catch (error) {
+      // A class that is gone, or could not be read: its visitor is told to leave, everybody else goes on.
+      this.logger.warn(`Somebody came to a class that cannot be opened: ${(error as Error).message}`);
+      socket.emit(LIVE.out);
+      socket.disconnect(true);
+    }
+  }
+
+  async handleDisconnect({ data: { visitor } }: LiveSocket): Promise<void> {
+    if (!('sitting' in visitor)) return;
+    try {
+      await this.classes.leave(visitor.sitting, idOf(visitor));
+    } catch (error) {
+      this.logger.warn(`Nobody could be told that somebody left: ${(error as Error).message}`);
+    }
+  }
+
+  @SubscribeMessage(LIVE.enter)
+  async enter(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { sitting }: EnterDto,
+  ): Promise<ClassState> {
+    await this.access.to({ kind: 'sitting', id: sitting }, socket.data.visitor);
+    await socket.join(classRoom(sitting));
+    return this.classes.state(sitting);
+  }
+
+  @SubscribeMessage(LIVE.turn)
+  async turn(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { sitting, page }: TurnDto,
+  ): Promise<object> {
+    await this.access.teaches(sitting, socket.data.visitor);
+    if (this.logs.open(sitting).pages.get(page)?.removed !== false)
+      throw new Problem(404, 'no-such-page', 'That page is no longer there.');
+    await this.classes.turn(sitting, page);
+    return {};
+  }
+
+  @SubscribeMessage(LIVE.pens)
+  async pens(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { sitting, up }: PensDto,
+  ): Promise<object> {
+    await this.access.teaches(sitting, socket.data.visitor);
+    await this.classes.setPens(sitting, up);
+    return {};
+  }
+
+  @SubscribeMessage(LIVE.scene)
+  async scene(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: SceneDto): Promise<object> {
+    await this.access.teaches(dto.sitting, socket.data.visitor);
+    if (dto.moving && !socket.data.draws.take()) return {};
+    await this.classes.setScene(dto.sitting, dto.set, dto.moving);
+    const message: SceneMessage = { ...dto };
+    if (dto.moving) socket.to(classRoom(dto.sitting)).volatile.emit(LIVE.scene, message);
+    return {};
+  }
+
+  @SubscribeMessage(LIVE.point)
+  async point(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: PointDto): Promise<void> {
+    if (!socket.data.draws.take()) return;
+    // Pointing comes many times a second; whoever has the class open has been let in.
+    const open = socket.data.open.get(dto.sitting);
+    const { actor } =
+      open ?? (await this.access.to({ kind: 'sitting', id: dto.sitting }, socket.data.visitor));
+    if (actor.role === 'student' && !(await this.classes.mayPoint(dto.sitting, actor.id))) return;
+    const message: PointedMessage = { ...dto, author: actor.id };
+    const others = socket.to(classRoom(dto.sitting));
+    if (dto.gone) others.emit(LIVE.pointed, message);
+    else others.volatile.emit(LIVE.pointed, message);
+  }
+
+  private async visitorOf(token: string | undefined, socket: Socket): Promise<Visitor> {
+    const visitor = await this.visitors.of(token, socket.request);
+    if (visitor.role === 'device' && !(await this.devices.present(visitor.device))) return { role: 'nobody' };
+    if (visitor.role === 'student' && !(await this.sittings.student(visitor.student))) return { role: 'nobody' };
+    return visitor;
+  }
+
+  private isCrowded(visitor: Exclude<Visitor, { role: 'nobody' }>): boolean {
+    const key = keyOf(visitor);
+    let count = 0;
+    for (const { data } of this.server.sockets.sockets.values())
+      if (keyOf((data as LiveData).visitor) === key) count += 1;
+    return count >= MOST_SOCKETS[visitor.role];
+  }
+
+  private throwOut(isMeant: (visitor: Visitor) => boolean): void {
+    for (const socket of this.server.sockets.sockets.values()) {
+      if (!isMeant((socket.data as LiveData).visitor)) continue;
+      socket.emit(LIVE.out);
+      socket.disconnect(true);
+    }
+  }
+}
+
+function idOf(visitor: Extract<Visitor, { sitting: string }>): string {
+  return visitor.role === 'student' ? visitor.student : visitor.device;
+}
+
+function keyOf(visitor: Visitor): string {
+  if ('sitting' in visitor) return idOf(visitor);
+  return visitor.role === 'teacher' ? visitor.session : '';
+}

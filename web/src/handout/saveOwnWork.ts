@@ -1,0 +1,17 @@
+import type { Workspace } from '../workspace/workspace';
+
+/** Saves the pages on which something waits that could not be sent, as a PDF. Rejects with a sentence. */
+export async function saveOwnWork(workspace: Workspace): Promise<void> {
+  const { makeHandout } = await import('./makeHandout');
+  const pages = new Set(
+    workspace.target.pending.flatMap(({ changes }) =>
+      changes.flatMap((change) => (change.do === 'add' ? [change.mark.page] : [])),
+    ),
+  );
+  const pdf = await makeHandout(workspace, 'My work', () => undefined, new AbortController().signal, pages);
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(pdf);
+  link.download = 'my-work.pdf';
+  link.click();
+  URL.revokeObjectURL(link.href);
+}

@@ -1,0 +1,48 @@
+import { toast } from 'sonner';
+import { keepPages } from '../api/lessons';
+import type { Workspace } from '../workspace/workspace';
+
+const SHOWN_MS = 12_000;
+
+/** Turns to pages that have just been brought in, and offers to keep them for later classes or take them out. */
+export function broughtIn(workspace: Workspace, pages: readonly string[]): void {
+  const [first] = pages;
+  if (first === undefined) return;
+  workspace.turnToWhenThere(first);
+  const what = pages.length === 1 ? '1 page was brought in' : `${pages.length} pages were brought in`;
+  const out = { label: 'Take out again', onClick: () => takeOut(workspace, pages) };
+  if (workspace.sitting === undefined) return void toast(`${what}.`, { duration: SHOWN_MS, action: out });
+  toast(`${what} for this class.`, {
+    duration: SHOWN_MS,
+    action: { label: 'Keep in the lesson too', onClick: () => void keepInLessonToo(workspace, pages) },
+    cancel: out,
+  });
+}
+
+/** Puts pages of a class into its lesson too, so that later classes get them. */
+export async function keepInLessonToo(workspace: Workspace, pages: readonly string[]): Promise<void> {
+  try {
+    await keepPages(workspace.sitting!, pages);
+    toast('Later classes on this lesson get this too.');
+  } catch (error) {
+    workspace.onProblem((error as Error).message);
+  }
+}
+
+/** Ids of the pages that only this class has. */
+export function ownPages(workspace: Workspace): string[] {
+  if (workspace.sitting === undefined) return [];
+  const lesson = workspace.lessonLog.state.pages;
+  return workspace.pages
+    .get()
+    .map(({ id }) => id)
+    .filter((id) => lesson.get(id)?.removed !== false);
+}
+
+function takeOut(workspace: Workspace, pages: readonly string[]): void {
+  const step = workspace.pageActions.remove(pages);
+  if (step === undefined) return void toast('A lesson keeps at least one page.');
+  toast('They are out again.', {
+    action: { label: 'Undo', onClick: () => workspace.target.takeBack(step) },
+  });
+}

@@ -1,0 +1,128 @@
+import type { Change, TextStyle } from '@doodla/core';
+import { isRecord } from '@doodla/core';
+import type { LogClient } from '../live/logClient';
+import { Store } from '../live/store';
+import type { TextEdit } from './workspace';
+
+/** Typed text that is not on a page: being typed, or left over because it could not be put there. */
+export interface TextDraft {
+  edit: TextEdit;
+  text: string;
+  style: TextStyle;
+}
+
+const PREFIX = 'doodla.typing';
+
+/**
+ * Keeps what is being typed with every letter, in this browser, until it is on its page. What cannot be put
+ * there, because pens went down, the page or class is gone or the page was reloaded, is left to be put in.
+ */
+export class TextDrafts {
+  /** Left over, oldest first. */
+  readonly left = new Store<readonly TextDraft[]>([]);
+  private current: TextDraft | undefined;
+  private readonly key: string;
+  private restored = false;
+
+  /** `owner` is the lesson or class. */
+  constructor(
+    private readonly log: Pick<LogClient, 'perform' | 'actor' | 'status'>,
+    owner: string,
+  ) {
+    this.key = `${PREFIX} ${owner}`;
+    this.restore();
+    log.status.subscribe(() => this.restore());
+  }
+
+  begin(edit: TextEdit, style: TextStyle): void {
+    this.current = { edit, text: edit.mark?.text ?? '', style };
+  }
+
+  type(text: string): void {
+    if (!this.current) return;
+    this.current = { ...this.current, text };
+    this.keep();
+  }
+
+  /** A new text is in the style that is in hand when it is finished. */
+  restyle(style: TextStyle): void {
+    if (this.current) this.current = { ...this.current, style };
+  }
+
+  /** Puts what was typed on its page, or keeps it where that is not possible now. */
+  finish(): void {
+    const draft = this.current;
+    this.current = undefined;
+    if (draft) this.put(draft);
+  }
+
+  /** Puts a draft that was left over on a page: its own, or the shown one if that is given. */
+  putIn(draft: TextDraft, page = draft.edit.common.page): void {
+    this.drop(draft);
+    // Its own page or mark may be gone, so it becomes a text of its own elsewhere.
+    const elsewhere = page !== draft.edit.common.page;
+    const { mark, ...edit } = draft.edit;
+    const moved = { ...edit, common: { ...edit.common, page } };
+    this.put({ ...draft, edit: elsewhere || !mark ? moved : draft.edit });
+  }
+
+  drop(draft: TextDraft): void {
+    this.left.set(this.left.get().filter((other) => other !== draft));
+    this.keep();
+  }
+
+  private put(draft: TextDraft): void {
+    const changes = changesOf(draft);
+    if (changes.length > 0 && this.log.perform(changes) === undefined)
+      this.left.set([...this.left.get(), draft]);
+    this.keep();
+  }
+
+  /** What an earlier load of this page left over, once it is known who this is. */
+  private restore(): void {
+    const author = this.log.actor?.id;
+    if (this.restored || author === undefined) return;
+    this.restored = true;
+    const kept = parsed(localStorage.getItem(this.key)).filter(({ edit }) => edit.common.author === author);
+    if (kept.length > 0) this.left.set([...kept, ...this.left.get()]);
+  }
+
+  private keep(): void {
+    if (!this.restored) return;
+    const drafts = this.current ? [...this.left.get(), this.current] : this.left.get();
+    const written = drafts.filter((draft) => changesOf(draft).length > 0);
+    if (written.length === 0) localStorage.removeItem(this.key);
+    else localStorage.setItem(this.key, JSON.stringify(written));
+  }
+}
+
+function changesOf({ edit: { mark, common, x, y, width }, text, style }: TextDraft): Change[] {
+  const typed = text.trimEnd();
+  if (mark) {
+    if (typed === mark.text) return [];
+    if (typed === '' && mark.kind === 'text') return [{ do: 'remove', mark: mark.id }];
+    return [{ do: 'patch', mark: mark.id, set: { text: typed } }];
+  }
+  if (typed === '') return [];
+  return [{ do: 'add', mark: { ...common, kind: 'text', x, y, width, rotation: 0, style, text: typed } }];
+}
+
+function parsed(text: string | null): TextDraft[] {
+  try {
+    const value: unknown = JSON.parse(text ?? '[]');
+    return Array.isArray(value) ? value.filter(isDraft) : [];
+  } catch {
+    // Somebody else has written there; nothing of ours can be read from it.
+    return [];
+  }
+}
+
+function isDraft(value: unknown): value is TextDraft {
+  return (
+    isRecord(value) &&
+    typeof value.text === 'string' &&
+    isRecord(value.style) &&
+    isRecord(value.edit) &&
+    isRecord(value.edit.common)
+  );
+}
