@@ -63,6 +63,10 @@ const each =
   (check: Check, max: number): Check =>
   (value) =>
     Array.isArray(value) && value.length <= max && value.every(check);
+const someOf =
+  (check: Check, max: number): Check =>
+  (value) =>
+    Array.isArray(value) && value.length > 0 && each(check, max)(value);
 const shaped =
   (checks: Checks): Check =>
   (value) =>
@@ -177,7 +181,7 @@ const KINDS: Record<MarkKind, { fields: Checks; style: Checks }> = {
     style: { colour: isHexColour, opacity: isOpacity },
   },
   fill: {
-    fields: { rings: each(cornersFrom(3, MAX_POINTS), MAX_RINGS) },
+    fields: { rings: someOf(cornersFrom(3, MAX_POINTS), MAX_RINGS) },
     style: { colour: isHexColour, opacity: isOpacity },
   },
 };

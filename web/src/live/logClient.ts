@@ -223,7 +223,7 @@ export class LogClient {
 
   private apply(operation: Operation): UndoEntry {
     const entry = this.applyHere(operation);
-    this.outbox?.add(operation);
+    this.outbox?.add({ operation, pages: entry.pages });
     this.onTouched(touchedBy(operation));
     void this.send();
     return entry;
@@ -288,8 +288,8 @@ export class LogClient {
     this.outbox = this.options.outboxFor(`${this.ref.id} ${actor.id}`);
     const waiting = await this.outbox.load();
     this.steps.restore(undoable);
-    for (const operation of waiting) {
-      this.steps.replay(operation, this.applyHere(operation));
+    for (const { operation, pages } of waiting) {
+      this.steps.replay(operation, { ...this.applyHere(operation), pages });
       this.onTouched(touchedBy(operation));
     }
   }

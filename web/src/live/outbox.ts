@@ -2,10 +2,15 @@ import type { Operation } from '@doodla/core';
 import type { IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
 
-interface Entry {
+/** An operation that waits, with the pages that it concerns. */
+export interface WaitingOperation {
+  operation: Operation;
+  pages: string[];
+}
+
+interface Entry extends WaitingOperation {
   /** Log and author, so that nobody sends another's work from a shared computer. */
   owner: string;
-  operation: Operation;
 }
 
 let database: Promise<IDBPDatabase> | undefined;
@@ -31,18 +36,19 @@ export class Outbox {
   ) {}
 
   /** What is waiting, oldest first. */
-  async load(): Promise<Operation[]> {
+  async load(): Promise<WaitingOperation[]> {
     try {
       const entries = (await (await open()).getAllFromIndex('outbox', 'owner', this.owner)) as Entry[];
-      return entries.map(({ operation }) => operation);
+      // Those of an older version do not say which pages they concern.
+      return entries.map(({ operation, pages = [] }) => ({ operation, pages }));
     } catch (error) {
       this.onFailed(error);
       return [];
     }
   }
 
-  add(operation: Operation): void {
-    const entry: Entry = { owner: this.owner, operation };
+  add(waiting: WaitingOperation): void {
+    const entry: Entry = { owner: this.owner, ...waiting };
     this.enqueue(async (db) => db.add('outbox', entry));
   }
 
