@@ -1,5 +1,6 @@
 import js from '@eslint/js';
 import reactHooks from 'eslint-plugin-react-hooks';
+import * as regexp from 'eslint-plugin-regexp';
 import tseslint from 'typescript-eslint';
 
 /** Workspaces that a workspace may not import from: one direction, `web → core` and `server → core`. */
@@ -24,6 +25,33 @@ const SCRIPT_GLOBALS = [
   'cancelAnimationFrame',
   'Path2D',
 ];
+
+/** What is missing without a secure context is asked for in `secure/` alone, where that is thought of. */
+const SECURE_ONLY = {
+  'no-restricted-properties': [
+    'error',
+    ...[
+      ['navigator', 'clipboard'],
+      ['navigator', 'mediaDevices'],
+      ['navigator', 'wakeLock'],
+      ['navigator', 'locks'],
+      ['navigator', 'serviceWorker'],
+      ['navigator', 'share'],
+      ['crypto', 'randomUUID'],
+      ['crypto', 'subtle'],
+      ['window', 'caches'],
+    ].map(([object, property]) => ({ object, property, message: 'Use what secure/ offers for it.' })),
+    { property: 'getCoalescedEvents', message: 'Use `coalesced` of secure/secureOnly.' },
+  ],
+  'no-restricted-syntax': [
+    'error',
+    {
+      selector:
+        "UnaryExpression[operator='typeof'][argument.name=/^(Video|Audio)(En|De)coder$|^ClipboardItem$/]",
+      message: 'Use what secure/secureOnly offers for it.',
+    },
+  ],
+};
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/dist-types/**', '**/node_modules/**', '**/test-results/**', 'data*/**'] },
@@ -54,16 +82,30 @@ export default tseslint.config(
     languageOptions: { globals: Object.fromEntries(SCRIPT_GLOBALS.map((name) => [name, 'readonly'])) },
   },
   { files: ['core/src/**'], rules: forbid('@doodla/*', 'react*', 'node:*', '../../server/*', '../../web/*') },
-  { files: ['server/src/**'], rules: forbid('@doodla/web*', '../../web/*') },
+  {
+    files: ['server/src/**'],
+    plugins: { regexp },
+    rules: {
+      ...forbid('@doodla/web*', '../../web/*'),
+      // Strangers choose what these are run on.
+      'regexp/no-super-linear-backtracking': 'error',
+      'regexp/no-super-linear-move': 'error',
+    },
+  },
   {
     files: ['web/src/**'],
     rules: {
       ...forbid('@doodla/server*', 'node:*'),
+      ...SECURE_ONLY,
       ...reactHooks.configs.recommended.rules,
       // A workspace is an external thing that is made and closed with the component.
       'react-hooks/set-state-in-effect': 'off',
     },
     plugins: { 'react-hooks': reactHooks },
+  },
+  {
+    files: ['web/src/secure/**'],
+    rules: { 'no-restricted-properties': 'off', 'no-restricted-syntax': 'off' },
   },
   { files: ['e2e/**'], rules: { 'no-empty-pattern': 'off' } },
 );

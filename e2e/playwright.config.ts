@@ -1,11 +1,21 @@
 import { defineConfig } from '@playwright/test';
+import type { Options } from './support/fixtures';
 
-export default defineConfig({
+export default defineConfig<object, Options>({
   testDir: 'tests',
   timeout: 180_000,
   expect: { timeout: 30_000 },
   workers: 2,
   reporter: [['list'], ['json', { outputFile: 'test-results/results.json' }]],
+  projects: [
+    { name: 'localhost' },
+    {
+      // What a school without a certificate has: no secure context, so much of the browser is missing.
+      name: 'plain HTTP',
+      grep: /@plain/,
+      use: { host: 'doodla.test' },
+    },
+  ],
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: {
@@ -16,6 +26,7 @@ export default defineConfig({
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',
+        '--host-resolver-rules=MAP doodla.test 127.0.0.1',
         // A screen and a camera that are always there, and nobody who has to be asked.
         '--use-fake-ui-for-media-stream',
         '--use-fake-device-for-media-stream',

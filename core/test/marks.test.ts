@@ -71,7 +71,16 @@ describe.each(KINDS)('a %s', (kind: MarkKind) => {
   });
 
   it('is taken in, and in no way that a field is changed to nonsense', () => {
-    const nonsense = fc.constantFrom<unknown>(undefined, null, NaN, -Infinity, {}, [], 'x'.repeat(11_000), () => 1);
+    const nonsense = fc.constantFrom<unknown>(
+      undefined,
+      null,
+      NaN,
+      -Infinity,
+      {},
+      [],
+      'x'.repeat(11_000),
+      () => 1,
+    );
     fc.assert(
       fc.property(anyMark(kind), nonsense, fc.nat(), (mark, value, n) => {
         expect(isMark(mark)).toBe(true);
@@ -94,8 +103,11 @@ describe.each(KINDS)('a %s', (kind: MarkKind) => {
         const { order, style } = { ...other, order: 'a5' };
         const all: Change[][] = [
           [{ do: 'remove', mark: mark.id }],
-          [{ do: 'patch', mark: mark.id, set: { order, style } as object }],
-          [{ do: 'add', mark: other }, { do: 'remove', mark: mark.id }],
+          [{ do: 'patch', mark: mark.id, set: { order, style } }],
+          [
+            { do: 'add', mark: other },
+            { do: 'remove', mark: mark.id },
+          ],
         ];
         for (const changes of all) {
           const inverse = invertChanges(state, changes);
@@ -113,7 +125,9 @@ describe('a handout of any marks', () => {
   const folder = mkdtempSync(join(tmpdir(), 'doodla-marks-'));
   afterAll(() => rmSync(folder, { recursive: true }));
   const require = createRequire(import.meta.url);
-  const font = new Uint8Array(readFileSync(require.resolve('@expo-google-fonts/andika/Andika_400Regular.ttf')));
+  const font = new Uint8Array(
+    readFileSync(require.resolve('@expo-google-fonts/andika/Andika_400Regular.ttf')),
+  );
   const pixel = Uint8Array.from(
     Buffer.from(
       'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
@@ -143,21 +157,28 @@ describe('a handout of any marks', () => {
   });
 
   it('has no crop of almost nothing', () => {
-    const mark = fc.sample(anyMark('picture'), { numRuns: 1, seed: 1 })[0] as Extract<Mark, { kind: 'picture' }>;
-    for (const width of [0, 1e-300, 0.0009]) expect(isMark({ ...mark, crop: { ...mark.crop, width } })).toBe(false);
+    const mark = fc.sample(anyMark('picture'), { numRuns: 1, seed: 1 })[0] as Extract<
+      Mark,
+      { kind: 'picture' }
+    >;
+    for (const width of [0, 1e-300, 0.0009])
+      expect(isMark({ ...mark, crop: { ...mark.crop, width } })).toBe(false);
   });
 });
 
 describe('what comes from outside', () => {
-  it.each(['__proto__', 'constructor', 'toString', 'sitting'])('is no page or scene with a field %s', (key) => {
-    expect(isPage(aPage())).toBe(true);
-    expect(isPage(withOwn(aPage(), key))).toBe(false);
-    expect(isPagePatch(withOwn({ title: 'x' }, key))).toBe(false);
-    expect(isPage(aPage({ surface: withOwn({ kind: 'web', material: 'm' }, key) as never }))).toBe(false);
-    expect(isScenePart(withOwn({ focus: null }, key))).toBe(false);
-    expect(isScenePart({ focus: withOwn({}, key) })).toBe(false);
-    expect(isScenePart({ focus: key, timer: undefined })).toBe(false);
-  });
+  it.each(['__proto__', 'constructor', 'toString', 'sitting'])(
+    'is no page or scene with a field %s',
+    (key) => {
+      expect(isPage(aPage())).toBe(true);
+      expect(isPage(withOwn(aPage(), key))).toBe(false);
+      expect(isPagePatch(withOwn({ title: 'x' }, key))).toBe(false);
+      expect(isPage(aPage({ surface: withOwn({ kind: 'web', material: 'm' }, key) as never }))).toBe(false);
+      expect(isScenePart(withOwn({ focus: null }, key))).toBe(false);
+      expect(isScenePart({ focus: withOwn({}, key) })).toBe(false);
+      expect(isScenePart({ focus: key, timer: undefined })).toBe(false);
+    },
+  );
 });
 
 describe('packed points', () => {

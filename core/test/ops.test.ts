@@ -258,9 +258,9 @@ describe('visibility', () => {
       spaceIn(state),
     );
     expect(seen).toEqual(logged({ do: 'add', mark: mine }));
-    expect(visibleTo(TEACHER, logged({ do: 'add', mark: theirs }), [], spaceIn(state)).operation.changes).toHaveLength(
-      1,
-    );
+    expect(
+      visibleTo(TEACHER, logged({ do: 'add', mark: theirs }), [], spaceIn(state)).operation.changes,
+    ).toHaveLength(1);
   });
 
   it('knows from the inverse where a removed mark was', () => {
@@ -409,7 +409,9 @@ describe('pages', () => {
 
   it('never all go, one by one, at once or by taking back', () => {
     expect(refusalOf(operation(without('page-1')), TEACHER, two(), OPEN)).toBeUndefined();
-    expect(refusalOf(operation(without('page-1'), without('page-2')), TEACHER, two(), OPEN)).toBe('last-page');
+    expect(refusalOf(operation(without('page-1'), without('page-2')), TEACHER, two(), OPEN)).toBe(
+      'last-page',
+    );
     const inverse: Change = { do: 'removePage', page: 'page-1' };
     expect(refusalOf({ ...operation(inverse), undoes: 'x' }, TEACHER, stateWith(), OPEN)).toBe('last-page');
   });
@@ -417,15 +419,18 @@ describe('pages', () => {
   it('can be added and written on in one step', () => {
     const page = aPage({ id: 'page-2' });
     const mark = aStroke({ page: page.id });
-    expect(refusalOf(operation({ do: 'addPage', page }, { do: 'add', mark }), TEACHER, stateWith(), OPEN)).toBe(
-      undefined,
-    );
+    expect(
+      refusalOf(operation({ do: 'addPage', page }, { do: 'add', mark }), TEACHER, stateWith(), OPEN),
+    ).toBe(undefined);
   });
 
   it('tells which of them a step concerns', () => {
     const [here, there] = [aStroke(), aStroke({ page: 'page-2' })];
     const state = stateWith(here);
-    const changes: Change[] = [{ do: 'remove', mark: here.id }, { do: 'add', mark: there }];
+    const changes: Change[] = [
+      { do: 'remove', mark: here.id },
+      { do: 'add', mark: there },
+    ];
     expect(pagesConcerned(changes, state)).toEqual(['page-1', 'page-2']);
   });
 });

@@ -11,10 +11,16 @@ interface Fixtures {
   teacher: Page;
 }
 
-export const test = base.extend<Fixtures, { shared: Server }>({
+export interface Options {
+  /** Name by which browsers reach the server; only localhost is a secure context over plain HTTP. */
+  host: string;
+}
+
+export const test = base.extend<Fixtures, Options & { shared: Server }>({
+  host: ['localhost', { option: true, scope: 'worker' }],
   shared: [
-    async ({}, use) => {
-      const server = await Server.start();
+    async ({ host }, use) => {
+      const server = await Server.start({}, host);
       await use(server);
       await server.remove();
     },

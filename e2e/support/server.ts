@@ -17,17 +17,18 @@ export class Server {
 
   private constructor(
     readonly port: number,
+    private readonly host: string,
     private readonly env: Record<string, string>,
   ) {}
 
-  static async start(env: Record<string, string> = {}): Promise<Server> {
-    const server = new Server(await freePort(), env);
+  static async start(env: Record<string, string> = {}, host = 'localhost'): Promise<Server> {
+    const server = new Server(await freePort(), host, env);
     await server.run();
     return server;
   }
 
   get url(): string {
-    return `http://localhost:${this.port}`;
+    return `http://${this.host}:${this.port}`;
   }
 
   /** Starts the process, again after `kill`; one that runs is left as it is. */

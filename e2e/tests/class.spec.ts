@@ -6,77 +6,77 @@ import { OutsideReader, plainPdf } from '../support/pdfs';
 import { draw, expectMarks, stageState, typeAt, wave } from '../support/stage';
 import { makeHandout } from '../support/handout';
 
-test('a teacher and two students write at once, the server dies in the middle, and nothing is lost', async ({
-  browser,
-  server,
-  teacher,
-}) => {
-  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(3) });
-  await draw(teacher, wave(80, 500));
-  await expectMarks(teacher, 1);
+test(
+  'a teacher and two students write at once, the server dies in the middle, and nothing is lost',
+  { tag: '@plain' },
+  async ({ browser, server, teacher }) => {
+    await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(3) });
+    await draw(teacher, wave(80, 500));
+    await expectMarks(teacher, 1);
 
-  const code = await startClass(teacher);
-  await penState(teacher, true);
-  const wren = await joinAs(browser, server.url, code, 'Wren');
-  const tove = await joinAs(browser, server.url, code, 'Tove', { width: 390, height: 844 });
-  await expect(teacher.getByRole('button', { name: 'Students: 2' })).toBeVisible();
+    const code = await startClass(teacher);
+    await penState(teacher, true);
+    const wren = await joinAs(browser, server.url, code, 'Wren');
+    const tove = await joinAs(browser, server.url, code, 'Tove', { width: 390, height: 844 });
+    await expect(teacher.getByRole('button', { name: 'Students: 2' })).toBeVisible();
 
-  // All three pens are down at the same time.
-  await Promise.all([
-    draw(teacher, wave(100, 200), false),
-    draw(wren, wave(100, 400), false),
-    draw(tove, wave(100, 600), false),
-  ]);
-  for (const page of [teacher, wren, tove])
-    await expect.poll(() => wetColours(page)).toBeGreaterThanOrEqual(3);
-  await Promise.all([teacher.mouse.up(), wren.mouse.up(), tove.mouse.up()]);
-  for (const page of [teacher, wren, tove]) await expectMarks(page, 4);
-  const { marks } = await stageState(teacher);
-  expect(new Set(marks.slice(1).map(({ author }) => author)).size).toBe(3);
-  expect(new Set(marks.slice(1).map(({ colour }) => colour)).size).toBe(3);
+    // All three pens are down at the same time.
+    await Promise.all([
+      draw(teacher, wave(100, 200), false),
+      draw(wren, wave(100, 400), false),
+      draw(tove, wave(100, 600), false),
+    ]);
+    for (const page of [teacher, wren, tove])
+      await expect.poll(() => wetColours(page)).toBeGreaterThanOrEqual(3);
+    await Promise.all([teacher.mouse.up(), wren.mouse.up(), tove.mouse.up()]);
+    for (const page of [teacher, wren, tove]) await expectMarks(page, 4);
+    const { marks } = await stageState(teacher);
+    expect(new Set(marks.slice(1).map(({ author }) => author)).size).toBe(3);
+    expect(new Set(marks.slice(1).map(({ colour }) => colour)).size).toBe(3);
 
-  // What is drawn while the server is dead waits, and joins in when it is back.
-  await server.kill();
-  await expect(wren.getByText('No connection.')).toBeVisible();
-  await draw(wren, wave(300, 400));
-  await draw(teacher, wave(300, 200));
-  await expect.poll(async () => (await stageState(wren)).waiting).toBe(1);
-  await server.run();
-  for (const page of [teacher, wren, tove]) await expectMarks(page, 6);
-  await typeAt(teacher, 100, 800, 'Typed after the restart');
-  for (const page of [teacher, wren, tove]) await expectMarks(page, 7);
+    // What is drawn while the server is dead waits, and joins in when it is back.
+    await server.kill();
+    await expect(wren.getByText('No connection.')).toBeVisible();
+    await draw(wren, wave(300, 400));
+    await draw(teacher, wave(300, 200));
+    await expect.poll(async () => (await stageState(wren)).waiting).toBe(1);
+    await server.run();
+    for (const page of [teacher, wren, tove]) await expectMarks(page, 6);
+    await typeAt(teacher, 100, 800, 'Typed after the restart');
+    for (const page of [teacher, wren, tove]) await expectMarks(page, 7);
 
-  // Students turn with the teacher; the next page is clean, and going back shows everything.
-  await teacher.keyboard.press('PageDown');
-  for (const page of [teacher, wren, tove]) await expectMarks(page, 0);
-  await teacher.keyboard.press('ArrowLeft');
-  for (const page of [teacher, wren, tove]) await expectMarks(page, 7);
+    // Students turn with the teacher; the next page is clean, and going back shows everything.
+    await teacher.keyboard.press('PageDown');
+    for (const page of [teacher, wren, tove]) await expectMarks(page, 0);
+    await teacher.keyboard.press('ArrowLeft');
+    for (const page of [teacher, wren, tove]) await expectMarks(page, 7);
 
-  // A reload comes back to the same place, on both sides.
-  await wren.reload();
-  await surfaceShown(wren);
-  await expectMarks(wren, 7);
-  await teacher.reload();
-  await surfaceShown(teacher);
-  await expectMarks(teacher, 7);
+    // A reload comes back to the same place, on both sides.
+    await wren.reload();
+    await surfaceShown(wren);
+    await expectMarks(wren, 7);
+    await teacher.reload();
+    await surfaceShown(teacher);
+    await expectMarks(teacher, 7);
 
-  const handout = new OutsideReader(await makeHandout(teacher));
-  handout.check();
-  expect(handout.text(1)).toContain('Bridges, sheet 1');
-  expect(handout.text(1)).toContain('Typed after the restart');
-  const inked = handout.picture(1, 1123);
-  for (const [x, y] of [
-    [160, 500],
-    [160, 200],
-    [160, 400],
-    [160, 600],
-    [360, 400],
-    [360, 200],
-  ] as const) {
-    expect(darkNear(inked, x, y)).toBe(true);
-  }
-  expect(darkNear(inked, 600, 150)).toBe(false);
-});
+    const handout = new OutsideReader(await makeHandout(teacher));
+    handout.check();
+    expect(handout.text(1)).toContain('Bridges, sheet 1');
+    expect(handout.text(1)).toContain('Typed after the restart');
+    const inked = handout.picture(1, 1123);
+    for (const [x, y] of [
+      [160, 500],
+      [160, 200],
+      [160, 400],
+      [160, 600],
+      [360, 400],
+      [360, 200],
+    ] as const) {
+      expect(darkNear(inked, x, y)).toBe(true);
+    }
+    expect(darkNear(inked, 600, 150)).toBe(false);
+  },
+);
 
 /** How many colours of ink are being drawn on this screen right now. */
 function wetColours(page: Page): Promise<number> {

@@ -8,49 +8,51 @@ import { at, draw, expectMarks, typeAt, wave } from '../support/stage';
 /** Two engines smooth letters and edges differently; a wrong place, colour or size costs far more than this. */
 const SAME = 0.9;
 
-test('the handout has the same pages as the original, and looks like the screen (ISO 32000-1 §8.3, §11.3.5)', async ({
-  teacher,
-}) => {
-  const original = await oddPdf();
-  await bringIn(teacher, { name: 'odd.pdf', bytes: original });
-  const count = (await PDFDocument.load(original)).getPageCount();
-  const screens = [];
-  for (let n = 1; n <= count; n++) {
-    await expect(teacher.getByLabel(`Page ${n} of ${count}`)).toBeVisible();
-    await surfaceShown(teacher);
-    await teacher.keyboard.press('p');
-    await draw(teacher, wave(80, 60));
-    await teacher.keyboard.press('h');
-    await draw(teacher, [
-      [60, 130],
-      [200, 130],
-    ]);
-    await typeAt(teacher, 60, 270, `Typed ${n}`);
-    await expectMarks(teacher, 3);
-    screens.push(await pageOnScreen(teacher, ...(await pageSize(original, n))));
-    await teacher.keyboard.press('PageDown');
-  }
-  const bytes = await makeHandout(teacher);
-  const handout = new OutsideReader(bytes);
-  handout.check();
-  expect(handout.geometry()).toEqual(new OutsideReader(original).geometry());
-  for (let n = 1; n <= count; n++) {
-    const screen = screens[n - 1]!;
-    expect(handout.text(n)).toContain(`Typed ${n}`);
-    const likeness = similarity(screen, handout.picture(n, Math.max(screen.width, screen.height)));
-    expect.soft(likeness, `page ${n}`).toBeGreaterThan(SAME);
-  }
-  for (const [n, words] of [
-    [1, 'Small page'],
-    [3, 'Turned by 90'],
-    [6, 'Cropped page'],
-    [9, 'Filled in before'],
-    [10, 'Größe żółć Привет'],
-    [11, '桥梁'],
-  ] as const) {
-    expect(handout.text(n)).toContain(words);
-  }
-});
+test(
+  'the handout has the same pages as the original, and looks like the screen (ISO 32000-1 §8.3, §11.3.5)',
+  { tag: '@plain' },
+  async ({ teacher }) => {
+    const original = await oddPdf();
+    await bringIn(teacher, { name: 'odd.pdf', bytes: original });
+    const count = (await PDFDocument.load(original)).getPageCount();
+    const screens = [];
+    for (let n = 1; n <= count; n++) {
+      await expect(teacher.getByLabel(`Page ${n} of ${count}`)).toBeVisible();
+      await surfaceShown(teacher);
+      await teacher.keyboard.press('p');
+      await draw(teacher, wave(80, 60));
+      await teacher.keyboard.press('h');
+      await draw(teacher, [
+        [60, 130],
+        [200, 130],
+      ]);
+      await typeAt(teacher, 60, 270, `Typed ${n}`);
+      await expectMarks(teacher, 3);
+      screens.push(await pageOnScreen(teacher, ...(await pageSize(original, n))));
+      await teacher.keyboard.press('PageDown');
+    }
+    const bytes = await makeHandout(teacher);
+    const handout = new OutsideReader(bytes);
+    handout.check();
+    expect(handout.geometry()).toEqual(new OutsideReader(original).geometry());
+    for (let n = 1; n <= count; n++) {
+      const screen = screens[n - 1]!;
+      expect(handout.text(n)).toContain(`Typed ${n}`);
+      const likeness = similarity(screen, handout.picture(n, Math.max(screen.width, screen.height)));
+      expect.soft(likeness, `page ${n}`).toBeGreaterThan(SAME);
+    }
+    for (const [n, words] of [
+      [1, 'Small page'],
+      [3, 'Turned by 90'],
+      [6, 'Cropped page'],
+      [9, 'Filled in before'],
+      [10, 'Größe żółć Привет'],
+      [11, '桥梁'],
+    ] as const) {
+      expect(handout.text(n)).toContain(words);
+    }
+  },
+);
 
 /** Displayed size in page units. */
 async function pageSize(pdf: Uint8Array, n: number): Promise<[number, number]> {

@@ -1,20 +1,24 @@
 import type { DynamicModule } from '@nestjs/common';
-import { Module, ValidationPipe } from '@nestjs/common';
+import { ConsoleLogger, Module, ValidationPipe } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import { IoAdapter } from '@nestjs/platform-socket.io';
 import compression from 'compression';
 import cookieParser from 'cookie-parser';
-import { mkdirSync, readFileSync } from 'node:fs';
+import { HealthController } from './http/health.controller.js';
+import { refuseForeign } from './http/origin.js';
 import { ProblemFilter } from './http/problem.filter.js';
 import { securityHeaders } from './http/security.js';
 import { serveWebApp } from './http/webApp.js';
 import { PeopleModule } from './people/people.module.js';
 import type { Settings } from './settings/settings.js';
 import { SettingsModule } from './settings/settings.module.js';
+import { LiveAdapter } from './live/liveAdapter.js';
+import { DataFolder } from './storage/dataFolder.js';
 import { FileStore } from './storage/fileStore.js';
+import { LogStore } from './storage/logStore.js';
 import { StorageModule } from './storage/storage.module.js';
 import { TeachingModule } from './teaching.module.js';
+import { serveRoot, tlsOf } from './tls/tlsFiles.js';
 
 @Module({})
 class AppModule {
@@ -22,28 +26,31 @@ class AppModule {
     return {
       module: AppModule,
       imports: [SettingsModule.with(settings), StorageModule, PeopleModule, TeachingModule],
+      controllers: [HealthController],
     };
   }
 }
 
 /** The whole server, not yet listening. `webFolder` holds the built web application. */
 export async function createApp(settings: Settings, webFolder?: string): Promise<NestExpressApplication> {
-  mkdirSync(settings.data, { recursive: true });
+  const folder = new DataFolder(settings.data);
+  folder.open();
+  const tls = tlsOf(settings);
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
-    logger: ['error', 'warn'],
-    ...(settings.tlsCert &&
-      settings.tlsKey && {
-        httpsOptions: { cert: readFileSync(settings.tlsCert), key: readFileSync(settings.tlsKey) },
-      }),
+    logger: new ConsoleLogger({ logLevels: ['error', 'warn'], json: settings.logJson }),
+    abortOnError: false,
+    ...(tls && { httpsOptions: tls }),
   });
   app.set('trust proxy', settings.trustProxy);
   app.disable('x-powered-by');
-  app.use(securityHeaders(settings.https), compression(), cookieParser());
+  app.use(securityHeaders(tls !== undefined), refuseForeign(settings), compression(), cookieParser());
+  serveRoot(app, settings);
   app.useGlobalPipes(new ValidationPipe({ transform: true, whitelist: true }));
   app.useGlobalFilters(new ProblemFilter());
-  app.useWebSocketAdapter(new IoAdapter(app));
+  app.useWebSocketAdapter(new LiveAdapter(app, settings));
   app.enableShutdownHooks();
   if (webFolder) serveWebApp(app, webFolder);
+  app.get(LogStore).settle(folder);
   await app.get(FileStore).prepare();
   return app;
 }

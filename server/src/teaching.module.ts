@@ -23,6 +23,7 @@ import { PdfReader } from './materials/pdfReader.js';
 import { MediaController } from './media/media.controller.js';
 import { StoredPicture } from './pictures/picture.entity.js';
 import { PicturesController } from './pictures/pictures.controller.js';
+import { StrangersService } from './reading/strangers.service.js';
 import { ScreensGateway } from './screens/screens.gateway.js';
 import { ScreensService } from './screens/screens.service.js';
 import { ShelfController } from './shelf/shelf.controller.js';
@@ -68,6 +69,7 @@ import { Student } from './sittings/student.entity.js';
     PurgeService,
     MaterialsService,
     OfficeConverter,
+    StrangersService,
     WebPagesService,
     PdfReader,
     SittingsService,

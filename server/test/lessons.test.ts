@@ -118,7 +118,7 @@ describe('a lesson that was deleted', () => {
     expect(existsSync(path)).toBe(false);
     const rows = await server.app
       .get(DataSource)
-      .query<{ n: number }[]>('SELECT count(*) AS n FROM operation WHERE log_id IN (?, ?)', [
+      .query<{ n: number }[]>('SELECT count(*) AS n FROM log WHERE id IN (?, ?)', [
         lesson!.id,
         sitting.body.id,
       ]);

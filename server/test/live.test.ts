@@ -147,7 +147,7 @@ describe('operations', () => {
     const change = { do: 'add', mark: strokeBy(teacherId, pages[0]!.id) };
     await live.submit(sitting, [change], id);
     expect((await live.submit(sitting, [change], id)).error).toBeUndefined();
-    expect((await live.snapshot(sitting))).toMatchObject({ seq: 2, marks: [{ id: change.mark.id }] });
+    expect(await live.snapshot(sitting)).toMatchObject({ seq: 2, marks: [{ id: change.mark.id }] });
   });
 
   it('come again to whoever was away', async () => {

@@ -91,7 +91,9 @@ describe('a page for another lesson', () => {
       flip: false,
       style: { opacity: 1 },
     };
-    expect((await live.submit({ kind: 'sitting', id: sitting.id }, [{ do: 'add', mark }])).error).toBeUndefined();
+    expect(
+      (await live.submit({ kind: 'sitting', id: sitting.id }, [{ do: 'add', mark }])).error,
+    ).toBeUndefined();
     await live.open({ kind: 'lesson', id: to });
 
     const copies = `/api/lessons/${from}/pages/${page}/copies`;

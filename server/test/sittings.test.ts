@@ -74,7 +74,7 @@ describe('a class that ends', () => {
     expect(await detail()).toBeUndefined();
     const rows = await server.app
       .get(DataSource)
-      .query<{ n: number }[]>('SELECT count(*) AS n FROM operation WHERE log_id = ?', [sitting.id]);
+      .query<{ n: number }[]>('SELECT count(*) AS n FROM log WHERE id = ?', [sitting.id]);
     expect(rows[0]!.n).toBe(0);
     expect(await prepared()).toEqual([]);
   });

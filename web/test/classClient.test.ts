@@ -11,6 +11,7 @@ const state = (set: Partial<ClassState> = {}): ClassState => ({
   page: 'p1',
   pensUp: false,
   ended: false,
+  locked: false,
   people: [],
   screen: null,
   presenters: [],

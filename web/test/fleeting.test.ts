@@ -87,8 +87,21 @@ describe('a wisp', () => {
     grow([0, 0, 0.5, 0]);
     grow([0, 0, 0.5, 0, 1, 1, 0.5, 5], true);
     expect(line.sent.map(({ message }) => message)).toEqual([
-      { log: { kind: 'sitting', id: 's1' }, page: 'p1', stroke: 'w2', from: 0, points: packPoints([0, 0, 0.5, 0]), head },
-      { log: { kind: 'sitting', id: 's1' }, page: 'p1', stroke: 'w2', from: 1, points: packPoints([1, 1, 0.5, 5]) },
+      {
+        log: { kind: 'sitting', id: 's1' },
+        page: 'p1',
+        stroke: 'w2',
+        from: 0,
+        points: packPoints([0, 0, 0.5, 0]),
+        head,
+      },
+      {
+        log: { kind: 'sitting', id: 's1' },
+        page: 'p1',
+        stroke: 'w2',
+        from: 1,
+        points: packPoints([1, 1, 0.5, 5]),
+      },
     ]);
     // What comes back of one's own is not drawn twice.
     line.tell('drawn', drawn({ stroke: 'w2' }));

@@ -141,6 +141,8 @@ export interface ClassState {
   page: string;
   pensUp: boolean;
   ended: boolean;
+  /** Whether nobody else is let in. */
+  locked: boolean;
   people: Person[];
   /** The screen that is being shown, if one is. */
   screen: ScreenState | null;

@@ -144,7 +144,8 @@ const TIMER: Checks = {
 const SCENE: Record<keyof Scene, (value: unknown) => boolean> = {
   focus: (value) => value === null || isFocus(value),
   timer: (value) => value === null || hasExactly(value, TIMER),
-  split: (value) => value === null || hasExactly(value, { page: isId, at: (at) => isNumberIn(at, 0.15, 0.85) }),
+  split: (value) =>
+    value === null || hasExactly(value, { page: isId, at: (at) => isNumberIn(at, 0.15, 0.85) }),
   playing: (value) =>
     value === null ||
     hasExactly(value, { page: isId, playing: isFlag, position: (at) => isNumberIn(at, 0, 1e6), at: isTime }),

@@ -1,9 +1,17 @@
+import type { Rect } from '../geometry/rect.js';
+
 /** Who shows their screen to the class, on which page; that page is of the view that is seen now. */
 export interface ScreenState {
   presenter: string;
   page: string;
   /** How far that view's content has been scrolled since it was first seen, page units. */
   offset: { x: number; y: number };
+}
+
+/** A rectangle of the screen whose content has moved within it, whole pixels. */
+export interface ScreenMove extends Rect {
+  dx: number;
+  dy: number;
 }
 
 /** What comes along with a part of a shown screen, as JSON before its bytes. Volatile, never stored. */
@@ -22,6 +30,8 @@ export interface ScreenPart {
   /** Where a picture belongs on the screen, pixels. */
   x: number;
   y: number;
+  /** What is there already is moved first: a scroll is told, and only what it uncovers is sent. */
+  move?: ScreenMove;
   /** How far the content has been scrolled since its view was first seen, page units. */
   offset: { x: number; y: number };
   /** Whether it is known what the screen shows; the offset is the last known one while it is not. */
@@ -60,6 +70,8 @@ export const SCREEN = {
   stop: 'screen stop',
   /** A viewer needs a whole frame; passed on to the presenter. */
   whole: 'screen whole',
+  /** A viewer cannot decode video, so pictures have to do; passed on to the presenter. */
+  plain: 'screen plain',
   /** Lets a student present, or not. */
   allow: 'screen allow',
   part: 'screen part',

@@ -34,7 +34,9 @@ export function packChanges(changes: readonly Change[]): WireChange[] {
 }
 
 export function unpackChanges(changes: readonly WireChange[]): Change[] {
-  return changes.map((change) => (change.do === 'add' ? { ...change, mark: unpackMark(change.mark) } : change));
+  return changes.map((change) =>
+    change.do === 'add' ? { ...change, mark: unpackMark(change.mark) } : change,
+  );
 }
 
 /** Changes from outside with their ink unpacked as far as it can be; whether they are good is judged afterwards. */

@@ -22,10 +22,14 @@ const SURFACES: Record<Surface['kind'], (fields: object) => boolean> = {
   blank: (fields) => hasExactly(fields, { ...BLANK, ...('boundless' in fields && { boundless: isTrue }) }),
   web: (fields) => hasExactly(fields, { material: isId }),
   view: (fields) => hasExactly(fields, { pictures: isViewPictures }),
-  media: (fields) => hasExactly(fields, { material: isId, form: (form) => form === 'sound' || form === 'video' }),
+  media: (fields) =>
+    hasExactly(fields, { material: isId, form: (form) => form === 'sound' || form === 'video' }),
   picture: (fields) => hasExactly(fields, { material: isId }),
   pdf: (fields) =>
-    hasExactly(fields, { material: isId, index: (value) => Number.isInteger(value) && isNumberIn(value, 0, 1e6) }),
+    hasExactly(fields, {
+      material: isId,
+      index: (value) => Number.isInteger(value) && isNumberIn(value, 0, 1e6),
+    }),
 };
 
 /** Fields of a page that may be changed. */
@@ -45,7 +49,9 @@ function isTrue(value: unknown): boolean {
 function isSurface(value: unknown): boolean {
   if (!isRecord(value)) return false;
   const { kind, ...fields } = value;
-  return typeof kind === 'string' && Object.hasOwn(SURFACES, kind) && SURFACES[kind as Surface['kind']](fields);
+  return (
+    typeof kind === 'string' && Object.hasOwn(SURFACES, kind) && SURFACES[kind as Surface['kind']](fields)
+  );
 }
 
 /** Whether a value from outside is a list of pictures of a view. */

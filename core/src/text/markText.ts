@@ -51,10 +51,7 @@ export function textReach(mark: MarkOf<'text'>): Rect {
   const layout = textLayout(mark);
   const { x, y, width } = mark;
   const reach = layoutReach(layout);
-  return unionRect(
-    { x, y, width, height: layout.height },
-    { ...reach, x: x + reach.x, y: y + reach.y },
-  );
+  return unionRect({ x, y, width, height: layout.height }, { ...reach, x: x + reach.x, y: y + reach.y });
 }
 
 /** The rectangle that holds all letters of a note, before it is turned. */

@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import type { Mark, MarkKind } from '../../src/index.js';
-import { ALIGNS, COURSES, DASHES, FONTS, FORMS, HEADS, LISTS, LOOKS, NATURES, STAMPS } from '../../src/index.js';
+import {
+  ALIGNS,
+  COURSES,
+  DASHES,
+  FONTS,
+  FORMS,
+  HEADS,
+  LISTS,
+  LOOKS,
+  NATURES,
+  STAMPS,
+} from '../../src/index.js';
 import { common } from './marks.js';
 
 const hundredths = (min: number, max: number) =>
@@ -28,7 +39,10 @@ const lineStyle = fc.record({
   opacity,
 });
 const points = fc
-  .array(fc.tuple(place, place, fc.integer({ min: 0, max: 1000 }), fc.nat(5000)), { minLength: 1, maxLength: 12 })
+  .array(fc.tuple(place, place, fc.integer({ min: 0, max: 1000 }), fc.nat(5000)), {
+    minLength: 1,
+    maxLength: 12,
+  })
   .map((all) => all.flatMap(([x, y, pressure, time]) => [x, y, pressure / 1000, time]));
 const corners = (min: number, max: number) =>
   fc.array(fc.tuple(place, place), { minLength: min, maxLength: max }).map((all) => all.flat());

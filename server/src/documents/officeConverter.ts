@@ -5,9 +5,9 @@ import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { Problem } from '../http/problem.js';
+import { StrangersService } from '../reading/strangers.service.js';
 import { Settings } from '../settings/settings.js';
 import type { DocumentKind } from './documentKind.js';
-import { textAsHtml } from './textAsHtml.js';
 
 /** Address space that one conversion may take, kilobytes. */
 const MAX_MEMORY_KB = 6_000_000;
@@ -33,14 +33,17 @@ export class OfficeConverter {
   private running = 0;
   private readonly queue: { begin: () => void; tell: (before: number) => void }[] = [];
 
-  constructor(private readonly settings: Settings) {}
+  constructor(
+    private readonly settings: Settings,
+    private readonly strangers: StrangersService,
+  ) {}
 
   /** Writes a PDF beside the file and returns its path. Throws Problem with what to do. */
   async toPdf(path: string, kind: DocumentKind, { onWaiting, signal }: ConvertOptions = {}): Promise<string> {
     await this.turn(onWaiting, signal);
     const folder = await mkdtemp(join(tmpdir(), 'doodla-office-'));
     try {
-      const source = await sourceFor(path, kind, folder);
+      const source = await this.sourceFor(path, kind, folder);
       const profile = join(folder, 'profile');
       await mkdir(join(profile, 'user'), { recursive: true });
       await writeFile(join(profile, 'user', 'registrymodifications.xcu'), PROFILE);
@@ -79,6 +82,18 @@ export class OfficeConverter {
     this.queue.forEach(({ tell }, i) => tell(i + 1));
   }
 
+  /** The file under a name that the converter understands; texts become web pages first. */
+  private async sourceFor(path: string, kind: DocumentKind, folder: string): Promise<string> {
+    if (kind === 'md' || kind === 'txt') {
+      const source = join(folder, 'document.html');
+      await writeFile(source, await this.strangers.textAsHtml(path, kind));
+      return source;
+    }
+    const source = join(folder, `document.${kind}`);
+    await copyFile(path, source);
+    return source;
+  }
+
   private run(source: string, profile: string, folder: string, signal?: AbortSignal): Promise<void> {
     const command = [
       'soffice',
@@ -88,17 +103,24 @@ export class OfficeConverter {
     ].join(' ');
     return new Promise((resolve, reject) => {
       // A group of its own, so that all its processes can be killed together; no proxy answers there.
-      const child = spawn('sh', ['-c', `ulimit -v ${MAX_MEMORY_KB}; exec ${command}`], {
-        detached: true,
-        stdio: 'ignore',
-        env: {
-          PATH: process.env.PATH,
-          HOME: folder,
-          TMPDIR: folder,
-          http_proxy: NOWHERE,
-          https_proxy: NOWHERE,
+      // It ends by itself at its limits of time, also where nobody is left to end it.
+      const seconds = this.settings.officeSeconds;
+      const limits = `ulimit -v ${MAX_MEMORY_KB}; ulimit -t ${seconds}`;
+      const child = spawn(
+        'sh',
+        ['-c', `${limits}; exec timeout -s KILL ${seconds + 5} nice -n 10 ${command}`],
+        {
+          detached: true,
+          stdio: 'ignore',
+          env: {
+            PATH: process.env.PATH,
+            HOME: folder,
+            TMPDIR: folder,
+            http_proxy: NOWHERE,
+            https_proxy: NOWHERE,
+          },
         },
-      });
+      );
       const kill = () => {
         if (child.pid !== undefined) process.kill(-child.pid, 'SIGKILL');
       };
@@ -132,18 +154,6 @@ export class OfficeConverter {
 const NOWHERE = 'http://127.0.0.1:9';
 /** What a shell answers where there is no such program (POSIX.1-2017, 2.8.2). */
 const NOT_FOUND = 127;
-
-/** The file under a name that the converter understands; texts become web pages first. */
-async function sourceFor(path: string, kind: DocumentKind, folder: string): Promise<string> {
-  if (kind === 'md' || kind === 'txt') {
-    const source = join(folder, 'document.html');
-    await writeFile(source, await textAsHtml(path, kind));
-    return source;
-  }
-  const source = join(folder, `document.${kind}`);
-  await copyFile(path, source);
-  return source;
-}
 
 function cannotBeRead(): Problem {
   return new Problem(

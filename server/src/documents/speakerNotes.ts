@@ -24,12 +24,12 @@ function slideNotes(bytes: Uint8Array): string[] {
   });
   const text = (name: string) => (parts[name] ? strFromU8(parts[name]) : '');
   const targets = relations(text('ppt/_rels/presentation.xml.rels'));
-  const slides = [...text('ppt/presentation.xml').matchAll(/<p:sldId [^>]*r:id="([^"]+)"/g)].flatMap(
+  const slides = [...text('ppt/presentation.xml').matchAll(/<p:sldId [^<>]*r:id="([^"<>]+)"/g)].flatMap(
     ([, id]) => targets.get(id!) ?? [],
   );
   return slides
     .map((target) => `ppt/${target}`)
-    .filter((slide) => !/<p:sld [^>]*show="0"/.test(text(slide)))
+    .filter((slide) => !/<p:sld [^<>]*show="0"/.test(text(slide)))
     .map((slide) => {
       const rels = relations(text(slide.replace('slides/', 'slides/_rels/') + '.rels'));
       const notes = [...rels.values()].find((target) => target.includes('notesSlide'));
@@ -39,7 +39,7 @@ function slideNotes(bytes: Uint8Array): string[] {
 
 function relations(xml: string): Map<string, string> {
   const found = new Map<string, string>();
-  for (const [tag] of xml.matchAll(/<Relationship [^>]*>/g)) {
+  for (const [tag] of xml.matchAll(/<Relationship [^<>]*>/g)) {
     const id = /Id="([^"]+)"/.exec(tag)?.[1];
     const target = /Target="([^"]+)"/.exec(tag)?.[1];
     if (id !== undefined && target !== undefined) found.set(id, target);
@@ -66,12 +66,17 @@ function pageNotes(bytes: Uint8Array): string[] {
     .split('<draw:page ')
     .slice(1)
     .map((page) => {
-      const notes = /<presentation:notes[\s\S]*?<\/presentation:notes>/.exec(page)?.[0] ?? '';
-      const lines = [...notes.matchAll(/<text:p[^>]*>([\s\S]*?)<\/text:p>/g)].map(([, line]) =>
-        line!.replace(/<[^>]+>/g, ''),
-      );
-      return plain(lines);
+      const [, notes = ''] = page.split('<presentation:notes');
+      const [own = ''] = notes.split('</presentation:notes>');
+      const paragraphs = own.split('</text:p>').slice(0, -1);
+      return plain(paragraphs.map(lastParagraph));
     });
+}
+
+/** The words after the last beginning of a paragraph. */
+function lastParagraph(xml: string): string {
+  const start = Math.max(xml.lastIndexOf('<text:p '), xml.lastIndexOf('<text:p>'));
+  return start < 0 ? '' : xml.slice(start).replace(/<[^<>]+>/g, '');
 }
 
 function plain(lines: readonly string[]): string {

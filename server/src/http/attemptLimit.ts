@@ -2,26 +2,45 @@ import type { Request } from 'express';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { Problem } from './problem.js';
 
-/** Holds those up who try codes: wrong ones from one address in ten minutes; a whole class may sit behind one. */
+/** Wrong codes from one address in ten minutes, after which every further code takes a while. */
+const MOST_WRONG = 100;
+/** How long each code takes then, and how many may wait at once: too slow to guess by, bearable for who has the right one. */
+const SLOW_MS = 1000;
+const MOST_WAITING = 40;
+
+/**
+ * Slows those down who try codes. Nobody is shut out, since a whole school may sit behind one address: right
+ * codes always go through in the end, whatever others there have typed.
+ */
 export class AttemptLimit {
-  private readonly wrong = new RateLimiterMemory({ points: 100, duration: 600 });
+  private readonly wrong = new RateLimiterMemory({ points: MOST_WRONG, duration: 600 });
+  private readonly waiting = new Map<string, number>();
 
   /** Does what a code is for; counts it where it fails. Throws Problem. */
   async guard<T>(request: Request, attempt: () => Promise<T>): Promise<T> {
     const from = request.ip ?? '';
     const spent = await this.wrong.get(from);
-    if (spent && spent.remainingPoints <= 0) {
-      throw new Problem(
-        429,
-        'too-many-attempts',
-        'Too many wrong codes. Please wait ten minutes and try again.',
-      );
-    }
+    if (spent && spent.remainingPoints <= 0) await this.slowDown(from);
     try {
       return await attempt();
     } catch (error) {
-      await this.wrong.penalty(from);
+      if (error instanceof Problem && error.code === 'wrong-code') await this.wrong.penalty(from);
       throw error;
     }
+  }
+
+  private async slowDown(from: string): Promise<void> {
+    const before = this.waiting.get(from) ?? 0;
+    if (before >= MOST_WAITING)
+      throw new Problem(
+        429,
+        'too-many-attempts',
+        'Too many wrong codes have been typed here. Please look at the code again and try in a moment.',
+      );
+    this.waiting.set(from, before + 1);
+    await new Promise((resolve) => setTimeout(resolve, SLOW_MS));
+    const after = this.waiting.get(from)! - 1;
+    if (after === 0) this.waiting.delete(from);
+    else this.waiting.set(from, after);
   }
 }

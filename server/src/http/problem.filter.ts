@@ -1,7 +1,9 @@
 import type { ArgumentsHost, ExceptionFilter } from '@nestjs/common';
 import { BadRequestException, Catch, HttpException, Logger } from '@nestjs/common';
 import type { Response } from 'express';
-import { Problem } from './problem.js';
+import { logFailure } from './failures.js';
+import { notFound, Problem } from './problem.js';
+import { diskFull } from '../storage/diskSpace.js';
 
 /** Answers a failed request with `{code, message}`; the message is fit to be shown. */
 @Catch()
@@ -21,20 +23,27 @@ export class ProblemFilter implements ExceptionFilter {
   private problemOf(error: unknown): Problem {
     if (error instanceof Problem) return error;
     if (error instanceof BadRequestException) return new Problem(400, 'bad-input', firstSentence(error));
+    const { code, status } = error as { code?: unknown; status?: unknown };
+    if (code === 'ENOSPC' || code === 'SQLITE_FULL') return diskFull();
+    if (status === 413) return new Problem(413, 'too-large', 'That is too large to be sent in one go.');
+    // A file that is asked for and is not there, or an address that cannot be read.
+    if (status === 404) return notFound('This');
+    if (typeof status === 'number' && status >= 400 && status < 500 && !(error instanceof HttpException))
+      return notUnderstood(status);
     if (error instanceof HttpException && error.getStatus() < 500) {
-      return new Problem(
-        error.getStatus(),
-        'refused',
-        'This request was not understood. Reload the page and try again.',
-      );
+      return notUnderstood(error.getStatus());
     }
-    this.logger.error(error);
+    logFailure(this.logger, 'A request failed', error);
     return new Problem(
       500,
       'failed',
       'Something went wrong on the server. Nothing was lost; please try again.',
     );
   }
+}
+
+function notUnderstood(status: number): Problem {
+  return new Problem(status, 'refused', 'This request was not understood. Reload the page and try again.');
 }
 
 function firstSentence(error: BadRequestException): string {

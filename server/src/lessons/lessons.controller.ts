@@ -16,6 +16,7 @@ import type { Request, Response } from 'express';
 import { rm } from 'node:fs/promises';
 import { Problem, notFound } from '../http/problem.js';
 import type { TakeOptions } from '../materials/materials.service.js';
+import { ClassesService } from '../live/classes.service.js';
 import { MaterialsService } from '../materials/materials.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
@@ -36,6 +37,7 @@ export class LessonsController {
     private readonly lessons: LessonsService,
     private readonly materials: MaterialsService,
     private readonly sittings: SittingsService,
+    private readonly classes: ClassesService,
     private readonly files: FileStore,
     private readonly settings: Settings,
   ) {}
@@ -91,7 +93,7 @@ export class LessonsController {
     response: Response,
     work: (upload: Upload, options: TakeOptions & { signal: AbortSignal }) => Promise<object>,
   ): Promise<void> {
-    const upload = await receiveUpload(request, response, this.files.incoming, this.settings.maxUploadMb);
+    const upload = await receiveUpload(request, response, this.files, this.settings.maxUploadMb);
     const abort = new AbortController();
     response.on('close', () => abort.abort());
     response.status(201).type('application/x-ndjson');
@@ -128,6 +130,7 @@ export class LessonsController {
   @HttpCode(204)
   async remove(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
     await this.lessons.remove(await this.lessons.own(teacher.id, id));
+    for (const sitting of await this.sittings.endAllOf(id)) await this.classes.announce(sitting);
   }
 
   @Post(':id/restore')

@@ -1,8 +1,9 @@
 import { Transform } from 'class-transformer';
+import { visibleText } from '../http/visibleText.js';
 import { IsOptional, IsString, IsUUID, Length } from 'class-validator';
 
 export class RenameDto {
-  @Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value))
+  @Transform(({ value }: { value: unknown }) => visibleText(value))
   @IsString()
   @Length(1, 200, { message: 'Please give a title of up to 200 letters.' })
   title: string;

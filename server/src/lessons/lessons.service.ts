@@ -115,7 +115,12 @@ export class LessonsService {
   /** Puts a copy of a web page after a page. Its height is set by the first browser that lays it out. */
   insertWebPage(place: PagePlace, material: Material, after?: string): Promise<string> {
     const size = { width: WEB_PAGE_WIDTH, height: WEB_PAGE_WIDTH };
-    return this.insertPage(place, material, { ...size, surface: { kind: 'web', material: material.id } }, after);
+    return this.insertPage(
+      place,
+      material,
+      { ...size, surface: { kind: 'web', material: material.id } },
+      after,
+    );
   }
 
   /** Puts a sound or video file after a page, as wide as a screen and as high as its picture makes it. */
@@ -171,8 +176,10 @@ export class LessonsService {
     await this.logs.append(log, SERVER, { id: randomUUID(), changes: [{ do: 'patchPage', page, set }] });
   }
 
-  /** Notes that a document is used in a lesson, or in one class alone. */
+  /** Notes that a document is used in a lesson, or in one class alone. Throws Problem where it is another teacher's. */
   async link({ lesson, sitting }: PagePlace, materialId: string): Promise<void> {
+    const { teacherId } = lesson;
+    if (!(await this.materials.existsBy({ id: materialId, teacherId }))) throw notFound('This document');
     if (sitting)
       await this.sittingLinks.upsert({ sittingId: sitting.id, materialId }, ['sittingId', 'materialId']);
     else await this.links.upsert({ lessonId: lesson.id, materialId }, ['lessonId', 'materialId']);

@@ -9,7 +9,6 @@ import { preparedCopies } from './preparedCopies.js';
 import { LogsService } from '../live/logs.service.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import { SittingsService } from '../sittings/sittings.service.js';
-import { LessonMaterial } from './lessonMaterial.entity.js';
 import { LessonsService } from './lessons.service.js';
 
 export interface PageSource {
@@ -27,23 +26,19 @@ export class PageCopiesService {
     private readonly sittings: SittingsService,
     private readonly logs: LogsService,
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
-    @InjectRepository(LessonMaterial) private readonly links: Repository<LessonMaterial>,
   ) {}
 
   /** Returns the new page's id. Throws Problem where the teacher has no such lesson, page or class. */
   async copy(teacherId: string, source: PageSource, to: string): Promise<string> {
     await this.lessons.own(teacherId, source.lesson);
-    await this.lessons.own(teacherId, to);
+    const target = await this.lessons.own(teacherId, to);
     await this.checkSitting(source);
     const page = this.logs.open(source.sitting ?? source.lesson).pages.get(source.page);
     if (!page || page.removed) throw notFound('This page');
     const marks = await this.marksOf(source);
     const renamed = await this.takePictures(source.lesson, to, picturesOf(page, marks));
     if ('material' in page.surface && page.surface.kind !== 'picture')
-      await this.links.upsert({ lessonId: to, materialId: page.surface.material }, [
-        'lessonId',
-        'materialId',
-      ]);
+      await this.lessons.link({ lesson: target, sitting: undefined }, page.surface.material);
     const { title, width, height } = page;
     const copy: Page = {
       id: randomUUID(),

@@ -1,6 +1,7 @@
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import { Injectable, Logger } from '@nestjs/common';
 import { DataSource } from 'typeorm';
+import { logFailure } from '../http/failures.js';
 import { LogsService } from '../live/logs.service.js';
 import { FileStore } from '../storage/fileStore.js';
 
@@ -73,7 +74,11 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
     try {
       await this.purge();
     } catch (error) {
-      this.logger.error('What was deleted could not be cleared away. It is tried again in an hour.', error);
+      logFailure(
+        this.logger,
+        'What was deleted could not be cleared away; it is tried again in an hour',
+        error,
+      );
     }
   }
 }

@@ -1,6 +1,8 @@
 import type { Request, Response } from 'express';
 import multer, { MulterError } from 'multer';
 import { Problem } from '../http/problem.js';
+import { diskFull } from '../storage/diskSpace.js';
+import type { FileStore } from '../storage/fileStore.js';
 
 export interface Upload {
   path: string;
@@ -8,15 +10,16 @@ export interface Upload {
   name: string;
 }
 
-/** Receives one file of a multipart request into a folder. Throws Problem with what to do. */
+/** Receives one file of a multipart request into the incoming folder. Throws Problem with what to do. */
 export async function receiveUpload(
   request: Request,
   response: Response,
-  folder: string,
+  files: FileStore,
   maxMb: number,
 ): Promise<Upload> {
+  await files.checkRoom();
   const receive = multer({
-    dest: folder,
+    dest: files.incoming,
     limits: { fileSize: maxMb * 1_000_000, files: 1, fields: 4, fieldSize: 1000 },
     defParamCharset: 'utf8',
   }).single('file');
@@ -38,6 +41,7 @@ function problemOf(error: unknown, maxMb: number): Problem {
       `This file is larger than ${maxMb} MB. Please make it smaller, or split it, and choose one part.`,
     );
   }
+  if ((error as { code?: string }).code === 'ENOSPC') return diskFull();
   return new Problem(
     400,
     'broken-upload',

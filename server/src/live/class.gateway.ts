@@ -11,6 +11,7 @@ import type { ClassState, PointedMessage, SceneMessage } from '@doodla/core';
 import { LIVE } from '@doodla/core';
 import type { Server, Socket } from 'socket.io';
 import { DevicesService } from '../devices/devices.service.js';
+import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
 import { PeopleService } from '../people/people.service.js';
 import type { Visitor } from '../people/visitor.js';
@@ -47,8 +48,12 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
 
   afterInit(server: Server): void {
     this.classes.onChange((state) => server.to(classRoom(state.sitting)).emit(LIVE.classState, state));
-    this.devices.onRemoved((id) => this.throwOut((visitor) => visitor.role === 'device' && visitor.device === id));
-    this.sittings.onRemoved((id) => this.throwOut((visitor) => visitor.role === 'student' && visitor.student === id));
+    this.devices.onRemoved((id) =>
+      this.throwOut((visitor) => visitor.role === 'device' && visitor.device === id),
+    );
+    this.sittings.onRemoved((id) =>
+      this.throwOut((visitor) => visitor.role === 'student' && visitor.student === id),
+    );
     this.people.onSignedOut((session) =>
       this.throwOut((visitor) => visitor.role === 'teacher' && visitor.session === session),
     );
@@ -70,7 +75,7 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
       await this.classes.arrive(visitor.sitting, idOf(visitor));
     } catch (error) {
       // A class that is gone, or could not be read: its visitor is told to leave, everybody else goes on.
-      this.logger.warn(`Somebody came to a class that cannot be opened: ${(error as Error).message}`);
+      logFailure(this.logger, 'Somebody came to a class that cannot be opened', error);
       socket.emit(LIVE.out);
       socket.disconnect(true);
     }
@@ -81,7 +86,7 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
     try {
       await this.classes.leave(visitor.sitting, idOf(visitor));
     } catch (error) {
-      this.logger.warn(`Nobody could be told that somebody left: ${(error as Error).message}`);
+      logFailure(this.logger, 'Nobody could be told that somebody left', error);
     }
   }
 
@@ -144,7 +149,8 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
   private async visitorOf(token: string | undefined, socket: Socket): Promise<Visitor> {
     const visitor = await this.visitors.of(token, socket.request);
     if (visitor.role === 'device' && !(await this.devices.present(visitor.device))) return { role: 'nobody' };
-    if (visitor.role === 'student' && !(await this.sittings.student(visitor.student))) return { role: 'nobody' };
+    if (visitor.role === 'student' && !(await this.sittings.student(visitor.student)))
+      return { role: 'nobody' };
     return visitor;
   }
 

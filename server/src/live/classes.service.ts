@@ -41,6 +41,7 @@ export class ClassesService {
       page: sitting.pageId,
       pensUp: sitting.pensUp,
       ended: sitting.endedAt !== null,
+      locked: sitting.locked,
       screen,
       presenters,
       people: people.map(({ id, name, colour }) => ({ id, name, colour, here: isHere(id) })),
@@ -82,8 +83,21 @@ export class ClassesService {
     return this.moving.get(sitting.id) ?? { ...EMPTY_SCENE, ...sitting.scene };
   }
 
-  /** Notes a connection of a student or device. */
+  /** Who is connected to a class. */
+  hereIn(sittingId: string): ReadonlySet<string> {
+    const counts = this.here.get(sittingId) ?? new Map<string, number>();
+    return new Set([...counts].flatMap(([id, count]) => (count > 0 ? [id] : [])));
+  }
+
+  /** Nobody else is let in, or again. */
+  async setLocked(sittingId: string, locked: boolean): Promise<void> {
+    await this.sittings.setLocked(sittingId, locked);
+    await this.announce(sittingId);
+  }
+
+  /** Notes a connection of a student or device. Throws Problem where the class is gone. */
   async arrive(sittingId: string, who: string): Promise<void> {
+    await this.sittings.seat(who);
     this.count(sittingId, who, 1);
     await this.announce(sittingId);
   }

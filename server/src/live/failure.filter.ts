@@ -2,6 +2,7 @@ import type { ArgumentsHost, ExceptionFilter } from '@nestjs/common';
 import { Catch, Logger } from '@nestjs/common';
 import type { Failure } from '@doodla/core';
 import { Refusal } from '@doodla/core';
+import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
 
 /** Answers a failed live message with a code and a sentence, by its acknowledgement. */
@@ -18,7 +19,7 @@ export class FailureFilter implements ExceptionFilter {
   private failureOf(error: unknown): Failure {
     if (error instanceof Refusal) return { error: { code: error.code, message: error.message } };
     if (error instanceof Problem) return { error: error.getResponse() as Failure['error'] };
-    this.logger.error(error);
+    logFailure(this.logger, 'A request failed', error);
     return {
       error: {
         code: 'failed',

@@ -164,9 +164,7 @@ export class LiveGateway implements OnGatewayInit {
       logged.operation.changes.flatMap((change) => (change.do === 'patch' ? [change.mark] : [])),
     );
     const spaceOf = spacesOf(log.viewOf(touched).marks);
-    const operations = missed.map(({ logged, inverse }) =>
-      wire(visibleTo(actor, logged, inverse, spaceOf)),
-    );
+    const operations = missed.map(({ logged, inverse }) => wire(visibleTo(actor, logged, inverse, spaceOf)));
     return { ...base, operations, undoable: [] };
   }
 

@@ -1,7 +1,19 @@
 import type { OnModuleDestroy } from '@nestjs/common';
 import { Injectable, Logger } from '@nestjs/common';
-import type { Actor, Change, LoggedOperation, LogView, Mark, Operation, Page, RefusalCode, Space, UndoEntry } from '@doodla/core';
+import type {
+  Actor,
+  Change,
+  LoggedOperation,
+  LogView,
+  Mark,
+  Operation,
+  Page,
+  RefusalCode,
+  Space,
+  UndoEntry,
+} from '@doodla/core';
 import { applyChanges, invertChanges, pagesConcerned, Refusal, touchedBy, undoChanges } from '@doodla/core';
+import { logFailure } from '../http/failures.js';
 import type { AppendedOperation } from '../storage/logStore.js';
 import { LogStore } from '../storage/logStore.js';
 import { OpenLog } from './openLog.js';
@@ -186,7 +198,7 @@ export class LogsService implements OnModuleDestroy {
       if (now - log.usedAt < IDLE_MS || this.isHeld(log.id)) continue;
       log
         .inTurn(() => Promise.resolve(this.close(log)))
-        .catch((error: unknown) => this.logger.error('A log could not be put away', error));
+        .catch((error: unknown) => logFailure(this.logger, 'A log could not be put away', error));
     }
   }
 }

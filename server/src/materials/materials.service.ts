@@ -1,13 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
-import { open, readFile, rm, stat } from 'node:fs/promises';
+import { open, rm, stat } from 'node:fs/promises';
 import { Repository } from 'typeorm';
-import { documentKind } from '../documents/documentKind.js';
 import type { ConvertOptions } from '../documents/officeConverter.js';
 import { OfficeConverter } from '../documents/officeConverter.js';
-import { speakerNotes } from '../documents/speakerNotes.js';
 import { Problem } from '../http/problem.js';
+import { StrangersService } from '../reading/strangers.service.js';
 import { Settings } from '../settings/settings.js';
 import { FileStore } from '../storage/fileStore.js';
 import { Material } from './material.entity.js';
@@ -32,17 +31,17 @@ export class MaterialsService {
     private readonly pdfs: PdfReader,
     private readonly office: OfficeConverter,
     private readonly settings: Settings,
+    private readonly strangers: StrangersService,
   ) {}
 
   /** Takes a document of any kind in, as PDF. Throws Problem with what to do. */
   async take(teacherId: string, path: string, name: string, options: TakeOptions): Promise<ReadMaterial> {
     if ((await stat(path)).size === 0) throw this.problemOf('empty');
-    const bytes = await readFile(path);
-    const kind = documentKind(bytes, name);
+    const kind = await this.strangers.kindOf(path, name);
     if (kind === 'pdf') return this.takePdf(teacherId, path, name, options);
     const pdf = await this.office.toPdf(path, kind, options);
     try {
-      return await this.takePdf(teacherId, pdf, name, options, speakerNotes(bytes, kind));
+      return await this.takePdf(teacherId, pdf, name, options, await this.strangers.notes(path, kind));
     } finally {
       await rm(pdf, { force: true });
     }

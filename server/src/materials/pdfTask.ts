@@ -5,8 +5,11 @@ export type PdfTask =
 export type PdfFault = 'password' | 'damaged' | 'empty' | 'too-many-pages' | 'too-slow';
 
 export type PdfAnswer =
-  | { kind: 'progress'; done: number; total: number }
   /** Displayed sizes in page units. */
-  | { kind: 'sizes'; pages: { width: number; height: number }[] }
-  | { kind: 'cover'; png: Uint8Array }
-  | { kind: 'failed'; fault: PdfFault };
+  { kind: 'sizes'; pages: { width: number; height: number }[] } | { kind: 'cover'; png: Uint8Array };
+
+/** Pages read so far. */
+export interface PdfProgress {
+  done: number;
+  total: number;
+}

@@ -35,7 +35,7 @@ export class MediaController {
   ): Promise<{ page: string }> {
     const place = await this.lessons.place(teacher.id, id, sitting);
     const { maxUploadMb } = this.settings;
-    const { path, name } = await receiveUpload(request, response, this.files.incoming, maxUploadMb);
+    const { path, name } = await receiveUpload(request, response, this.files, maxUploadMb);
     try {
       const { type, bytes } = await checked(path);
       const material = await this.materials.note({

@@ -1,4 +1,5 @@
 import { Transform } from 'class-transformer';
+import { visibleText } from '../http/visibleText.js';
 import { IsEmail, IsObject, IsString, Length } from 'class-validator';
 
 const trim = ({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value);
@@ -12,7 +13,7 @@ export class SignInDto {
 }
 
 export class SetupDto extends SignInDto {
-  @Transform(trim)
+  @Transform(({ value }: { value: unknown }) => visibleText(value))
   @IsString()
   @Length(1, 80, { message: 'Please give your name, up to 80 letters.' })
   name: string;

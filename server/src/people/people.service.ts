@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import type { RateLimiterRes } from 'rate-limiter-flexible';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { LessThan, Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
@@ -11,6 +12,8 @@ import { Teacher } from './teacher.entity.js';
 
 export const SESSION_DAYS = 30;
 const SESSION_MS = SESSION_DAYS * 24 * 3600 * 1000;
+
+const ATTEMPTS = 10;
 
 const wrongSignIn = () =>
   new Problem(
@@ -23,7 +26,7 @@ const wrongSignIn = () =>
 @Injectable()
 export class PeopleService {
   /** Ten wrong passwords for one address from one place, in a quarter of an hour. */
-  private readonly attempts = new RateLimiterMemory({ points: 10, duration: 900 });
+  private readonly attempts = new RateLimiterMemory({ points: ATTEMPTS, duration: 900 });
 
   private readonly signedOut: ((session: string) => void)[] = [];
 
@@ -43,10 +46,10 @@ export class PeopleService {
 
   /** Makes the school's first teacher. */
   async setUp(dto: SetupDto): Promise<Teacher> {
+    // Asked before and after hashing, which takes a while and is worth much to whoever wants to slow us down.
+    await this.refuseSecondSetUp();
     const passwordHash = await hashPassword(dto.password);
-    if (await this.hasTeachers()) {
-      throw new Problem(409, 'already-set-up', 'This server already has its first teacher. Please sign in.');
-    }
+    await this.refuseSecondSetUp();
     return this.teachers.save({
       id: randomUUID(),
       name: dto.name,
@@ -56,11 +59,17 @@ export class PeopleService {
     });
   }
 
+  private async refuseSecondSetUp(): Promise<void> {
+    if (await this.hasTeachers())
+      throw new Problem(409, 'already-set-up', 'This server already has its first teacher. Please sign in.');
+  }
+
   /** Checks a password; `from` is the client's address, for limiting attempts. */
   async signIn(dto: SignInDto, from: string): Promise<Teacher> {
     const key = `${from} ${dto.email.toLowerCase()}`;
-    const spent = await this.attempts.get(key);
-    if (spent && spent.remainingPoints <= 0) {
+    // Counted before it is known whether it is wrong, so that many at once are no way round the limit.
+    const spent = await this.attempts.consume(key).catch((refused: RateLimiterRes) => refused);
+    if (spent.consumedPoints > ATTEMPTS) {
       const minutes = Math.ceil(spent.msBeforeNext / 60_000);
       throw new Problem(
         429,
@@ -70,10 +79,7 @@ export class PeopleService {
     }
     const teacher = await this.teachers.findOneBy({ email: dto.email.toLowerCase() });
     const matches = await passwordMatches(teacher?.passwordHash ?? (await this.decoyHash), dto.password);
-    if (!teacher || !matches) {
-      await this.attempts.penalty(key);
-      throw wrongSignIn();
-    }
+    if (!teacher || !matches) throw wrongSignIn();
     await this.attempts.delete(key);
     return teacher;
   }

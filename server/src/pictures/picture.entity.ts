@@ -12,5 +12,6 @@ export class StoredPicture {
   @Column({ type: 'text' }) author: string;
   @Column({ type: 'text' }) type: PictureType;
   @Column({ type: 'text' }) sha256: string;
+  @Column({ type: 'integer' }) bytes: number;
   @Column({ type: 'integer', name: 'created_at' }) createdAt: number;
 }

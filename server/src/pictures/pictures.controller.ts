@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import type { LogRef } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import type { Request, Response } from 'express';
-import { rm } from 'node:fs/promises';
+import { rm, stat } from 'node:fs/promises';
 import { Repository } from 'typeorm';
 import { Problem, notFound } from '../http/problem.js';
 import { receiveUpload } from '../lessons/upload.js';
@@ -19,6 +19,11 @@ import { StoredPicture } from './picture.entity.js';
 /** The browser scales larger ones before it sends them. */
 export const MAX_PICTURE_MB = 12;
 const MAX_PER_LESSON = 2000;
+/** Bytes of all pictures of a lesson, and of one person in one class. */
+const LESSON_BYTES = 1_500_000_000;
+const PERSON_BYTES = 150_000_000;
+
+type PicturePlace = Pick<StoredPicture, 'lessonId' | 'sittingId'>;
 
 /** Pictures on pages: whoever may write on a page may put some there. */
 @Controller('api')
@@ -80,21 +85,32 @@ export class PicturesController {
     });
   }
 
+  /** Throws Problem where a lesson, or one person in a class, has brought too much. */
+  private async checkQuotas({ lessonId, sittingId }: PicturePlace, author: string): Promise<void> {
+    const full = (what: string) =>
+      new Problem(409, 'too-many', `${what} is full of pictures. Please delete some first.`);
+    const count = await this.pictures.countBy({ lessonId });
+    const bytes = (await this.pictures.sum('bytes', { lessonId })) ?? 0;
+    if (count >= MAX_PER_LESSON || bytes >= LESSON_BYTES) throw full('This lesson');
+    if (sittingId === null) return;
+    const own = (await this.pictures.sum('bytes', { sittingId, author })) ?? 0;
+    if (own >= PERSON_BYTES) throw full('Your part of this class');
+  }
+
   private async take(
-    place: Pick<StoredPicture, 'lessonId' | 'sittingId'>,
+    place: PicturePlace,
     author: string,
     request: Request,
     response: Response,
   ): Promise<{ id: string }> {
-    if ((await this.pictures.countBy({ lessonId: place.lessonId })) >= MAX_PER_LESSON) {
-      throw new Problem(409, 'too-many', 'This lesson is full of pictures. Please delete some first.');
-    }
-    const { path } = await receiveUpload(request, response, this.files.incoming, MAX_PICTURE_MB);
+    await this.checkQuotas(place, author);
+    const { path } = await receiveUpload(request, response, this.files, MAX_PICTURE_MB);
     try {
       const type = await checkedType(path);
+      const bytes = (await stat(path)).size;
       const sha256 = await this.files.take(path);
       const id = randomUUID();
-      await this.pictures.insert({ id, ...place, author, type, sha256, createdAt: Date.now() });
+      await this.pictures.insert({ id, ...place, author, type, sha256, bytes, createdAt: Date.now() });
       return { id };
     } finally {
       await rm(path, { force: true });

@@ -1,5 +1,5 @@
-import type { ScreenPart, SoundPart, ViewPicture } from '@doodla/core';
-import { isViewPictures } from '@doodla/core';
+import type { ScreenMove, ScreenPart, SoundPart, ViewPicture } from '@doodla/core';
+import { hasExactly, isViewPictures } from '@doodla/core';
 import {
   IsBoolean,
   IsIn,
@@ -49,6 +49,7 @@ export class ScreenPartDto extends ScreenSizeDto implements ScreenPart {
   @IsOptional() @Matches(/^[\w.]{1,40}$/) codec?: string;
   @IsInt() @Min(0) @Max(MAX_SIDE) x: number;
   @IsInt() @Min(0) @Max(MAX_SIDE) y: number;
+  @IsOptional() @Is(isMove, 'a move') move?: ScreenMove;
   @IsObject() @Is(isOffset, 'an offset') offset: { x: number; y: number };
   @IsBoolean() certain: boolean;
   @IsNumber() at: number;
@@ -58,6 +59,11 @@ export class SoundPartDto extends EnterDto implements SoundPart {
   @IsNumber() @Min(0) @Max(1e15) at: number;
   @IsInt() @Min(8000) @Max(48_000) rate: number;
   @IsInt() @Min(1) @Max(2) channels: number;
+}
+
+function isMove(value: unknown): boolean {
+  const whole = (part: unknown) => Number.isInteger(part) && Math.abs(part as number) <= MAX_SIDE;
+  return hasExactly(value, { x: whole, y: whole, width: whole, height: whole, dx: whole, dy: whole });
 }
 
 function isOffset(value: unknown): boolean {

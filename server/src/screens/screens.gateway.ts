@@ -12,6 +12,7 @@ import { MAX_SCREEN_PART, MAX_SOUND_PART, SCREEN } from '@doodla/core';
 import { plainToInstance } from 'class-transformer';
 import { validate } from 'class-validator';
 import type { Server } from 'socket.io';
+import { logFailure } from '../http/failures.js';
 import { AccessService } from '../live/access.service.js';
 import { FailureFilter } from '../live/failure.filter.js';
 import { EnterDto } from '../live/live.dto.js';
@@ -55,7 +56,7 @@ export class ScreensGateway implements OnGatewayDisconnect {
     try {
       await this.screens.dropped(socket.id);
     } catch (error) {
-      this.logger.warn(`A screen could not be taken away: ${(error as Error).message}`);
+      logFailure(this.logger, 'A screen could not be taken away', error);
     }
   }
 
@@ -100,6 +101,13 @@ export class ScreensGateway implements OnGatewayDisconnect {
   async whole(@ConnectedSocket() socket: LiveSocket, @MessageBody() { sitting }: EnterDto): Promise<void> {
     await this.actor(socket, sitting);
     this.askForWhole(sitting);
+  }
+
+  @SubscribeMessage(SCREEN.plain)
+  async plain(@ConnectedSocket() socket: LiveSocket, @MessageBody() { sitting }: EnterDto): Promise<void> {
+    await this.actor(socket, sitting);
+    const presenter = this.screens.socketOf(sitting);
+    if (presenter !== undefined) this.server.to(presenter).emit(SCREEN.plain, { sitting });
   }
 
   /** A part of a screen comes as its head and its bytes; it is checked here, since it is no single object. */

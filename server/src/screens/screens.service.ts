@@ -162,7 +162,11 @@ export class ScreensService {
     const marked = new Set(this.logs.writtenPages(sittingId));
     const empty = [...this.logs.open(sittingId).pages.values()].filter(
       ({ id, surface, removed }) =>
-        !removed && id !== pageId && surface.kind === 'view' && surface.pictures.length === 0 && !marked.has(id),
+        !removed &&
+        id !== pageId &&
+        surface.kind === 'view' &&
+        surface.pictures.length === 0 &&
+        !marked.has(id),
     );
     if (empty.length === 0) return;
     const changes = empty.map(({ id }) => ({ do: 'patchPage', page: id, set: { removed: true } }) as const);

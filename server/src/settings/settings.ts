@@ -3,8 +3,15 @@ import { IsBoolean, IsInt, IsOptional, IsString, IsUrl, Max, Min, validateSync }
 import { resolve } from 'node:path';
 
 const asNumber = ({ value }: { value: unknown }) => (typeof value === 'string' ? Number(value) : value);
-const asFlag = ({ value }: { value: unknown }) =>
-  typeof value === 'string' ? value === '1' || value === 'true' : value;
+/** Anything but a plain yes or no stays as it is, and is refused. */
+const FLAGS = new Map<unknown, boolean>([
+  ['1', true],
+  ['true', true],
+  ['0', false],
+  ['false', false],
+]);
+const asFlag = ({ value }: { value: unknown }) => FLAGS.get(value) ?? value;
+const IsFlag = () => IsBoolean({ message: 'this is 1 or 0' });
 
 /** All that an installation can set, read from `DOODLA_…` environment variables. */
 export class Settings {
@@ -36,13 +43,16 @@ export class Settings {
   @Transform(asNumber) @IsInt() @Min(5) @Max(1800) officeSeconds = 120;
 
   /** Whether web pages may be fetched from private and loopback addresses; for the demo and tests alone. */
-  @Transform(asFlag) @IsBoolean() fetchPrivate = false;
+  @Transform(asFlag) @IsFlag() fetchPrivate = false;
 
   /** How many proxies stand before the server; their word on the client's address is taken. */
   @Transform(asNumber) @IsInt() @Min(0) @Max(10) trustProxy = 0;
 
   /** Whether to offer the demo sign-in of one click; set by `npm run demo` alone. */
-  @Transform(asFlag) @IsBoolean() demo = false;
+  @Transform(asFlag) @IsFlag() demo = false;
+
+  /** Whether failures are logged as lines of JSON, for programs that read them. */
+  @Transform(asFlag) @IsFlag() logJson = false;
 
   get https(): boolean {
     return this.tlsCert !== undefined;
@@ -71,6 +81,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     'officeSeconds',
     'fetchPrivate',
     'demo',
+    'logJson',
   ]);
   const given: Record<string, string> = {};
   const unknown: string[] = [];

@@ -49,7 +49,7 @@ export class ShelfController {
   ): Promise<{ id: string }> {
     if ((await this.pictures.countBy({ teacherId: teacher.id })) >= MAX_PICTURES)
       throw new Problem(409, 'too-many', 'There is no more room for stamps. Please take one away first.');
-    const { path } = await receiveUpload(request, response, this.files.incoming, MAX_PICTURE_MB);
+    const { path } = await receiveUpload(request, response, this.files, MAX_PICTURE_MB);
     try {
       const type = await checkedType(path);
       const picture = { id: randomUUID(), teacherId: teacher.id, type, createdAt: Date.now() };

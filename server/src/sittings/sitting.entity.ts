@@ -11,6 +11,8 @@ export class Sitting {
   /** The page that the class is on. */
   @Column({ type: 'text', name: 'page_id' }) pageId: string;
   @Column({ type: 'boolean', name: 'pens_up' }) pensUp: boolean;
+  /** Whether nobody else may join. */
+  @Column({ type: 'boolean' }) locked: boolean;
   @Column({ type: 'integer', name: 'opened_at' }) openedAt: number;
   @Column({ type: 'integer', name: 'ended_at', nullable: true }) endedAt: number | null;
   /** What is set up for the class; null while nothing is. */

@@ -9,7 +9,7 @@ import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { Settings } from '../settings/settings.js';
 import { RenameDto } from '../lessons/lessons.dto.js';
-import { EndDto, JoinDto, KeepPagesDto, StartDto, ToLessonDto } from './sittings.dto.js';
+import { DoorDto, EndDto, JoinDto, KeepPagesDto, StartDto, ToLessonDto } from './sittings.dto.js';
 import { SittingsService } from './sittings.service.js';
 import { ToLessonService } from './toLesson.service.js';
 
@@ -28,7 +28,11 @@ export class SittingsController {
 
   @Post('lessons/:id/sittings')
   @UseGuards(TeacherGuard)
-  async start(@CurrentTeacher() teacher: Teacher, @Param('id') lessonId: string, @Body() { title, page }: StartDto) {
+  async start(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') lessonId: string,
+    @Body() { title, page }: StartDto,
+  ) {
     const lesson = await this.lessons.own(teacher.id, lessonId);
     await this.lessons.markUsed(lesson.id);
     return this.sittings.open(lesson.id, title, { page });
@@ -121,8 +125,45 @@ export class SittingsController {
     @Param('id') id: string,
     @Body() { pages }: KeepPagesDto,
   ): Promise<{ pages: string[] }> {
+    const { sitting, lesson } = await this.own(teacher, id);
+    return { pages: await this.toLesson.keepPages(sitting, lesson, pages) };
+  }
+
+  /** Shuts the door of a class, or opens it. */
+  @Post('sittings/:id/door')
+  @HttpCode(204)
+  @UseGuards(TeacherGuard)
+  async door(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Body() { locked }: DoorDto,
+  ): Promise<void> {
     const { sitting } = await this.own(teacher, id);
-    return { pages: await this.toLesson.keepPages(sitting, pages) };
+    await this.classes.setLocked(sitting.id, locked);
+  }
+
+  /** Takes a student out; what they wrote stays. */
+  @Delete('sittings/:id/students/:student')
+  @HttpCode(204)
+  @UseGuards(TeacherGuard)
+  async takeOut(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Param('student') student: string,
+  ): Promise<void> {
+    const { sitting } = await this.own(teacher, id);
+    await this.sittings.removeStudent(sitting.id, student);
+    await this.classes.announce(sitting.id);
+  }
+
+  /** Takes out everybody who is not here. */
+  @Post('sittings/:id/clear')
+  @UseGuards(TeacherGuard)
+  async clear(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<{ count: number }> {
+    const { sitting } = await this.own(teacher, id);
+    const count = await this.sittings.clearAway(sitting.id, this.classes.hereIn(sitting.id));
+    await this.classes.announce(sitting.id);
+    return { count };
   }
 
   @Get('join/:code')

@@ -1,14 +1,13 @@
 import { Transform } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsBoolean, IsOptional, IsString, Length, MaxLength } from 'class-validator';
+import { visibleText } from '../http/visibleText.js';
 import { RenameDto } from '../lessons/lessons.dto.js';
 import { IsId } from '../live/live.dto.js';
 
 export class JoinDto {
   @IsString() @MaxLength(40) code: string;
 
-  @Transform(({ value }: { value: unknown }) =>
-    typeof value === 'string' ? value.normalize('NFC').replace(/\s+/g, ' ').trim() : value,
-  )
+  @Transform(({ value }: { value: unknown }) => visibleText(value))
   @IsString()
   @Length(1, 40, { message: 'Please give your name, up to 40 letters.' })
   name: string;
@@ -28,6 +27,11 @@ export class EndDto {
 /** A class to be started, on its first page or a given one. */
 export class StartDto extends RenameDto {
   @IsOptional() @IsId() page?: string;
+}
+
+/** Whether the door of a class is open for those who have the code. */
+export class DoorDto {
+  @IsBoolean() locked: boolean;
 }
 
 /** Pages of a class that its lesson keeps too. */

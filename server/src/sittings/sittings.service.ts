@@ -3,10 +3,11 @@ import { InjectRepository } from '@nestjs/typeorm';
 import type { Scene } from '@doodla/core';
 import { orderedPages, studentColour } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { IsNull, Repository } from 'typeorm';
+import { IsNull, LessThan, Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
+import { TokenBucket } from '../live/tokenBucket.js';
 import { makeJoinCode, normaliseCode } from './joinCode.js';
 import { Sitting } from './sitting.entity.js';
 import { SittingMaterial } from './sittingMaterial.entity.js';
@@ -14,6 +15,8 @@ import { Student } from './student.entity.js';
 
 /** Most students in one sitting. */
 const MAX_STUDENTS = 200;
+/** How long a seat is kept for somebody who has joined but not come. */
+const SEAT_MS = 2 * 60_000;
 
 interface OpenOptions {
   /** Tried first; where it is taken, another is made. */
@@ -26,6 +29,9 @@ interface OpenOptions {
 export class SittingsService {
   /** Sittings in memory, since every message of a class asks for its sitting. */
   private readonly known = new Map<string, Sitting>();
+  /** Students who are known to have come. */
+  private readonly seated = new Set<string>();
+  private readonly joins = new Map<string, TokenBucket>();
   private readonly removed: ((student: string) => void)[] = [];
 
   constructor(
@@ -61,7 +67,11 @@ export class SittingsService {
    * Opens a class on a lesson, on its first page or a given one, with pens down. It gets the pages that the
    * lesson has now; what either adds later is its own.
    */
-  async open(lessonId: string, title: string, { code = makeJoinCode(), page }: OpenOptions = {}): Promise<Sitting> {
+  async open(
+    lessonId: string,
+    title: string,
+    { code = makeJoinCode(), page }: OpenOptions = {},
+  ): Promise<Sitting> {
     const pages = orderedPages(this.logs.open(lessonId).pages.values());
     const first = pages.find(({ id }) => id === page) ?? pages[0];
     if (!first)
@@ -80,6 +90,7 @@ export class SittingsService {
       code: (await this.isFree(code)) ? code : makeJoinCode(),
       pageId: first.id,
       pensUp: false,
+      locked: false,
       openedAt: Date.now(),
       endedAt: null,
       scene: null,
@@ -149,6 +160,17 @@ export class SittingsService {
     await this.change(id, { pageId });
   }
 
+  async setLocked(id: string, locked: boolean): Promise<void> {
+    await this.change(id, { locked });
+  }
+
+  /** Notes that a student has come, so that their seat stays theirs. */
+  async seat(id: string): Promise<void> {
+    if (this.seated.has(id)) return;
+    this.seated.add(id);
+    await this.students.update({ id, enteredAt: IsNull() }, { enteredAt: Date.now() });
+  }
+
   async setPens(id: string, pensUp: boolean): Promise<void> {
     await this.change(id, { pensUp });
   }
@@ -165,6 +187,27 @@ export class SittingsService {
   /** Calls back when a student is taken out. */
   onRemoved(listener: (student: string) => void): void {
     this.removed.push(listener);
+  }
+
+  private joinsOf(sittingId: string): TokenBucket {
+    let joins = this.joins.get(sittingId);
+    // A large class comes at once; two a second after that.
+    if (!joins) this.joins.set(sittingId, (joins = new TokenBucket(80, 2)));
+    return joins;
+  }
+
+  /** Takes out everybody but those who are here. Returns how many. */
+  async clearAway(sittingId: string, here: ReadonlySet<string>): Promise<number> {
+    const away = (await this.studentsOf(sittingId)).filter(({ id }) => !here.has(id));
+    for (const { id } of away) await this.removeStudent(sittingId, id);
+    return away.length;
+  }
+
+  /** Ends all open classes of a lesson, which keep what they wrote. */
+  async endAllOf(lessonId: string): Promise<string[]> {
+    const open = await this.sittings.findBy({ lessonId, endedAt: IsNull() });
+    for (const { id } of open) await this.end(id, { drop: false });
+    return open.map(({ id }) => id);
   }
 
   /** Takes a student out of a class; their marks stay. */
@@ -186,8 +229,14 @@ export class SittingsService {
     return sitting;
   }
 
-  /** Lets a student in under a name that nobody else in the class has. */
+  /** Lets a student in under a name that nobody else in the class has. Throws Problem. */
   async join(sitting: Sitting, name: string): Promise<Student> {
+    if (sitting.locked)
+      throw new Problem(403, 'locked', 'Nobody else is let in just now. Please ask your teacher.');
+    if (!this.joinsOf(sitting.id).take())
+      throw new Problem(429, 'too-fast', 'Too many are coming in at once. Please try again in a moment.');
+    const lapsed = LessThan(Date.now() - SEAT_MS);
+    await this.students.delete({ sittingId: sitting.id, enteredAt: IsNull(), joinedAt: lapsed });
     const present = await this.studentsOf(sitting.id);
     if (present.length >= MAX_STUDENTS)
       throw new Problem(409, 'full', 'This class is full. Please tell your teacher.');
@@ -205,6 +254,7 @@ export class SittingsService {
       name,
       colour: studentColour(present.length),
       joinedAt: Date.now(),
+      enteredAt: null,
     });
   }
 

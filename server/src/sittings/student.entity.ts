@@ -8,4 +8,6 @@ export class Student {
   @Column({ type: 'text' }) name: string;
   @Column({ type: 'text' }) colour: string;
   @Column({ type: 'integer', name: 'joined_at' }) joinedAt: number;
+  /** When they first connected; a seat that nobody takes lapses. */
+  @Column({ type: 'integer', name: 'entered_at', nullable: true }) enteredAt: number | null;
 }

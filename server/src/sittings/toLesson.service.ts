@@ -4,7 +4,8 @@ import type { Change, Mark } from '@doodla/core';
 import { byOrder, orderedPages } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
-import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
+import type { Lesson } from '../lessons/lesson.entity.js';
+import { LessonsService } from '../lessons/lessons.service.js';
 import { picturesOf } from '../lessons/pageCopies.service.js';
 import { preparedCopies } from '../lessons/preparedCopies.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
@@ -17,27 +18,27 @@ export class ToLessonService {
   constructor(
     private readonly logs: LogsService,
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
-    @InjectRepository(LessonMaterial) private readonly links: Repository<LessonMaterial>,
+    private readonly lessons: LessonsService,
   ) {}
 
   /** Puts pages that were made in a class into its lesson too, without what the class wrote on them. */
-  async keepPages({ id, lessonId }: Sitting, wanted: readonly string[]): Promise<string[]> {
-    const lesson = this.logs.open(lessonId);
+  async keepPages({ id }: Sitting, lesson: Lesson, wanted: readonly string[]): Promise<string[]> {
+    const prepared = this.logs.open(lesson.id);
     const pages = orderedPages(this.logs.open(id).pages.values()).filter(
-      (page) => wanted.includes(page.id) && lesson.pages.get(page.id)?.removed !== false,
+      (page) => wanted.includes(page.id) && prepared.pages.get(page.id)?.removed !== false,
     );
     for (const page of pages) {
       const { surface } = page;
       if ('material' in surface && surface.kind !== 'picture')
-        await this.links.upsert({ lessonId, materialId: surface.material }, ['lessonId', 'materialId']);
+        await this.lessons.link({ lesson, sitting: undefined }, surface.material);
       await this.givePictures(picturesOf(page, []));
     }
     const changes = pages.map((page): Change =>
-      lesson.pages.has(page.id)
+      prepared.pages.has(page.id)
         ? { do: 'patchPage', page: page.id, set: { removed: false } }
         : { do: 'addPage', page },
     );
-    if (changes.length > 0) await this.logs.append(lessonId, SERVER, { id: randomUUID(), changes });
+    if (changes.length > 0) await this.logs.append(lesson.id, SERVER, { id: randomUUID(), changes });
     return pages.map((page) => page.id);
   }
 

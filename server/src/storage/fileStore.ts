@@ -5,11 +5,20 @@ import { access, mkdir, rename, rm, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Settings } from '../settings/settings.js';
+import { DiskSpace } from './diskSpace.js';
 
 /** Stored files, each under the SHA-256 of its content, so that the same file is kept once. */
 @Injectable()
 export class FileStore {
-  constructor(private readonly settings: Settings) {}
+  constructor(
+    private readonly settings: Settings,
+    private readonly disk: DiskSpace,
+  ) {}
+
+  /** Throws Problem before the disk is full. */
+  checkRoom(): Promise<void> {
+    return this.disk.check();
+  }
 
   /** Folder for files on their way in; emptied at every start. */
   get incoming(): string {

@@ -69,6 +69,6 @@ export class GroupCommit {
 }
 
 /** Another connection is writing just now (SQLite result code SQLITE_BUSY). */
-function isBusy(error: unknown): boolean {
+export function isBusy(error: unknown): boolean {
   return (error as { code?: string }).code?.startsWith('SQLITE_BUSY') === true;
 }

@@ -1,12 +1,22 @@
 import type { OnApplicationShutdown } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
-import type { Change, LoggedOperation, Mark, Page, Space, UndoEntry, WireChange, WireMark } from '@doodla/core';
+import type {
+  Change,
+  LoggedOperation,
+  Mark,
+  Page,
+  Space,
+  UndoEntry,
+  WireChange,
+  WireMark,
+} from '@doodla/core';
 import { concernsPages, packChanges, packMark, unpackChanges, unpackMark } from '@doodla/core';
 import type { Statement } from 'better-sqlite3';
 import Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
 import { databasePath } from './dataSource.js';
-import { GroupCommit } from './groupCommit.js';
+import type { DataFolder } from './dataFolder.js';
+import { GroupCommit, isBusy } from './groupCommit.js';
 import { packJson, unpackJson } from './packedJson.js';
 
 /** A stored operation with what takes it back. */
@@ -64,6 +74,7 @@ const MOST_POINTED_TO = 20;
 export class LogStore implements OnApplicationShutdown {
   private readonly database: Database.Database;
   private readonly commits: GroupCommit;
+  private folder: DataFolder | undefined;
   private readonly statements = new Map<string, Statement>();
   /** Keys of logs by id. */
   private readonly keys = new Map<string, number>();
@@ -71,13 +82,37 @@ export class LogStore implements OnApplicationShutdown {
   /** The main connection comes first: it brings the tables up to date. */
   constructor(main: DataSource) {
     this.database = new Database(databasePath(main));
-    for (const pragma of ['journal_mode = WAL', 'foreign_keys = ON', 'synchronous = FULL', 'busy_timeout = 0'])
+    for (const pragma of [
+      'journal_mode = WAL',
+      'foreign_keys = ON',
+      'synchronous = FULL',
+      'busy_timeout = 0',
+    ])
       this.database.pragma(pragma);
     this.commits = new GroupCommit(this.database);
   }
 
   onApplicationShutdown(): void {
     this.database.close();
+    this.folder?.close();
+  }
+
+  /** Notes in database and folder that they belong together; the folder is let go of at the end. */
+  settle(folder: DataFolder): void {
+    this.folder = folder;
+    folder.settle(this.database);
+  }
+
+  /** Whether something could be written now. */
+  isWritable(): boolean {
+    try {
+      this.database.exec('BEGIN IMMEDIATE');
+      this.database.exec('ROLLBACK');
+      return true;
+    } catch (error) {
+      // Somebody else is writing, so it can be written to.
+      return isBusy(error);
+    }
   }
 
   head(logId: string): LogHead {
@@ -95,9 +130,10 @@ export class LogStore implements OnApplicationShutdown {
   }
 
   /** An operation by its id. */
-  find(logId: string, id: string): AppendedOperation & { pages: string[] } | undefined {
+  find(logId: string, id: string): (AppendedOperation & { pages: string[] }) | undefined {
     const key = this.keyOf(logId);
-    const row = key && (this.on('SELECT * FROM operation WHERE log = ? AND id = ?').get(key, id) as OperationRow);
+    const row =
+      key && (this.on('SELECT * FROM operation WHERE log = ? AND id = ?').get(key, id) as OperationRow);
     return row ? { ...operationOf(row), pages: row.pages.split(' ') } : undefined;
   }
 
@@ -216,7 +252,10 @@ export class LogStore implements OnApplicationShutdown {
 
   private markOf(key: number, { id, seq, body }: MarkRow): Mark {
     if (body) return unpackMark(unpackJson<WireMark>(body));
-    const row = this.on('SELECT changes FROM operation WHERE log = ? AND seq = ?').get(key, seq) as OperationRow;
+    const row = this.on('SELECT changes FROM operation WHERE log = ? AND seq = ?').get(
+      key,
+      seq,
+    ) as OperationRow;
     const changes = unpackJson<WireChange[]>(row.changes);
     const added = changes.findLast((change) => change.do === 'add' && change.mark.id === id);
     return unpackMark((added as Extract<WireChange, { do: 'add' }>).mark);

@@ -26,6 +26,9 @@ const SPECIAL: readonly [string, number, 'ipv4' | 'ipv6'][] = [
   ['2002::', 16, 'ipv6'],
   ['fc00::', 7, 'ipv6'],
   ['fe80::', 10, 'ipv6'],
+  // Site-local, deprecated but still in use (RFC 3879).
+  ['fec0::', 10, 'ipv6'],
+  ['5f00::', 16, 'ipv6'],
   ['ff00::', 8, 'ipv6'],
 ];
 

@@ -27,6 +27,7 @@ export interface FetchLimits {
 
 const MAX_REDIRECTS = 5;
 const TIMEOUT_MS = 15_000;
+const TOTAL_MS = 25_000;
 
 const PRIVATE = () =>
   new Problem(
@@ -41,13 +42,16 @@ const PRIVATE = () =>
  * Throws Problem.
  */
 export async function fetchWeb(address: string, limits: FetchLimits): Promise<Fetched> {
+  // All of it together, headers and redirects too: an answer that only drips holds nobody up.
+  const deadline = AbortSignal.timeout(TOTAL_MS);
+  const signal = limits.signal ? AbortSignal.any([limits.signal, deadline]) : deadline;
   let url = urlOf(address);
   for (let i = 0; i <= MAX_REDIRECTS; i++) {
-    const response = await ask(url, limits);
+    const response = await ask(url, { ...limits, signal });
     const { statusCode = 0, headers } = response;
     if (statusCode >= 300 && statusCode < 400 && headers.location !== undefined) {
       response.destroy();
-      url = urlOf(new URL(headers.location, url).href);
+      url = urlOf(URL.canParse(headers.location, url) ? new URL(headers.location, url).href : '');
       continue;
     }
     if (statusCode !== 200) {

@@ -6,6 +6,9 @@ export interface Archive {
   source: PartSource;
 }
 
+/** Most parts of one archive that are looked at. */
+const MAX_ARCHIVE_PARTS = 2000;
+
 interface Part {
   type: string;
   location: string;
@@ -27,7 +30,7 @@ export function openArchive(text: string): Archive | undefined {
   if (boundary === undefined) return undefined;
   const parts = text
     .split(`--${boundary}`)
-    .slice(1)
+    .slice(1, MAX_ARCHIVE_PARTS)
     .flatMap((part) => partOf(part) ?? []);
   const page = parts.find(({ type }) => type === 'text/html');
   if (!page) return undefined;

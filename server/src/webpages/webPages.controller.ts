@@ -45,12 +45,7 @@ export class WebPagesController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<{ page: string }> {
     const place = await this.lessons.place(teacher.id, id, sitting);
-    const { path, name } = await receiveUpload(
-      request,
-      response,
-      this.files.incoming,
-      this.settings.maxUploadMb,
-    );
+    const { path, name } = await receiveUpload(request, response, this.files, this.settings.maxUploadMb);
     try {
       const material = await this.webPages.fromFile(teacher.id, path, name, whileOpen(response));
       return { page: await this.lessons.insertWebPage(place, material, after) };

@@ -1,17 +1,18 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
+import { readFile, stat } from 'node:fs/promises';
 import { Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
 import { Material } from '../materials/material.entity.js';
+import { StrangersService } from '../reading/strangers.service.js';
 import { Settings } from '../settings/settings.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { FetchLimits } from './fetchWeb.js';
 import { fetchWeb } from './fetchWeb.js';
-import { isArchive, openArchive } from './mhtml.js';
+import { isArchive } from './mhtml.js';
 import type { PageCopy, PartSource } from './pageCopy.js';
-import { copyPage } from './pageCopy.js';
+import { notAPage } from './pageCopy.js';
 
 const MAX_PAGE_BYTES = 8_000_000;
 const MAX_PART_BYTES = 8_000_000;
@@ -23,6 +24,7 @@ export class WebPagesService {
     @InjectRepository(Material) private readonly materials: Repository<Material>,
     private readonly files: FileStore,
     private readonly settings: Settings,
+    private readonly strangers: StrangersService,
   ) {}
 
   /** Throws Problem with what to do. */
@@ -34,22 +36,20 @@ export class WebPagesService {
       accept: /^(text\/html|application\/xhtml\+xml)$/,
     });
     const html = new TextDecoder(charsetOf(page.charset, page.bytes)).decode(page.bytes);
-    return this.keep(teacherId, await copyPage(html, page.url, partsBy(limits)), page.url);
+    const copy = await this.strangers.page(html, page.url, partsBy(limits), signal);
+    return this.keep(teacherId, copy, page.url);
   }
 
   /** Throws Problem with what to do. */
   async fromFile(teacherId: string, path: string, name: string, signal: AbortSignal): Promise<Material> {
+    if ((await stat(path)).size > 4 * MAX_PAGE_BYTES) throw tooLarge();
     const bytes = await readFile(path);
     const text = new TextDecoder(charsetOf(undefined, bytes)).decode(bytes);
-    if (bytes.length > 4 * MAX_PAGE_BYTES) throw tooLarge();
-    if (isArchive(text)) {
-      const archive = openArchive(text);
-      if (!archive) throw notAPage();
-      return this.keep(teacherId, await copyPage(archive.html, archive.url, archive.source), name);
-    }
-    if (!/<(html|body|head|p|div|h1|!doctype)\b/i.test(text)) throw notAPage();
+    const isPage = isArchive(text) || /<(?:html|body|head|p|div|h1|!doctype)\b/i.test(text);
+    if (!isPage) throw notAPage();
     const limits = { allowPrivate: this.settings.fetchPrivate, signal };
-    return this.keep(teacherId, await copyPage(text, 'http://file.invalid/', partsBy(limits)), name);
+    const copy = await this.strangers.page(text, 'http://file.invalid/', partsBy(limits), signal);
+    return this.keep(teacherId, copy, name);
   }
 
   private async keep(teacherId: string, { html, title }: PageCopy, name: string): Promise<Material> {
@@ -87,14 +87,6 @@ function charsetOf(header: string | undefined, bytes: Buffer): string {
     }
   }
   return 'utf-8';
-}
-
-function notAPage(): Problem {
-  return new Problem(
-    415,
-    'not-a-page',
-    'This file is not a web page. Please choose one whose name ends in .html or .mhtml.',
-  );
 }
 
 function tooLarge(): Problem {

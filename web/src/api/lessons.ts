@@ -103,3 +103,12 @@ export const keepInLesson = (sitting: string, which: { page?: string; marks?: re
 /** Puts pages that were made in a class into its lesson too. */
 export const keepPages = (sitting: string, pages: readonly string[]) =>
   request<{ pages: string[] }>('POST', `/api/sittings/${sitting}/kept-pages`, { pages });
+/** Lets nobody else into a class, or lets them in again. */
+export const setDoor = (sitting: string, locked: boolean) =>
+  request<void>('POST', `/api/sittings/${sitting}/door`, { locked });
+/** Takes a student out of a class; what they wrote stays. */
+export const takeOutStudent = (sitting: string, student: string) =>
+  request<void>('DELETE', `/api/sittings/${sitting}/students/${student}`);
+/** Takes out everybody who is away. */
+export const clearClass = (sitting: string) =>
+  request<{ count: number }>('POST', `/api/sittings/${sitting}/clear`);

@@ -1,23 +1,11 @@
-import type { Person } from '@doodla/core';
-import {
-  Crosshair,
-  DoorOpen,
-  PenOff,
-  Pen,
-  QrCode,
-  ScreenShare,
-  Share,
-  TabletSmartphone,
-  Users,
-} from 'lucide-react';
-import { Popover } from 'radix-ui';
+import { DoorOpen, PenOff, Pen, QrCode, Share, TabletSmartphone } from 'lucide-react';
 import type { SittingDetail } from '../api/lessons';
 import { useStore } from '../live/store';
 import { BringInMenu } from '../material/BringInMenu';
 import { ShowMenu } from '../screen/ShowMenu';
 import { Button } from '../ui/Button';
-import { Switch } from '../ui/Switch';
 import type { Workspace } from '../workspace/workspace';
+import { PeopleMenu } from './PeopleMenu';
 import { spacedCode } from './spacedCode';
 
 interface ClassBarProps {
@@ -82,76 +70,5 @@ export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd, onDevic
         </Button>
       )}
     </>
-  );
-}
-
-interface PeopleMenuProps {
-  workspace: Workspace;
-  people: readonly Person[];
-  ended: boolean;
-}
-
-function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
-  const presenters = workspace.classroom!.state.get()?.presenters ?? [];
-  const { pointers, roam } = useStore(workspace.classroom!.scene);
-  const here = people.filter((person) => person.here).length;
-  const count = ended ? people.length : here;
-  return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
-        <Button look="onBoard" icon={<Users aria-hidden size={18} />} aria-label={`Students: ${count}`}>
-          {count}
-        </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={8}
-          className="z-40 max-h-[70dvh] w-72 overflow-auto rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl"
-        >
-          {people.length === 0 && <p>Nobody has joined yet.</p>}
-          {!ended && (
-            <Switch
-              label="Students may turn pages by themselves"
-              checked={roam}
-              onChange={(on) => workspace.classroom!.setScene({ roam: on })}
-            />
-          )}
-          <ul>
-            {people.map(({ id, name, colour, here: isHere }) => (
-              <li key={id} className="flex min-h-9 items-center gap-3">
-                <span className="size-4 shrink-0 rounded-full" style={{ background: colour }} />
-                <span className="grow truncate">{name}</span>
-                {!ended && !isHere && <span className="text-sm text-ink-soft">away</span>}
-                {!ended && (
-                  <button
-                    type="button"
-                    aria-pressed={pointers.includes(id)}
-                    aria-label={`${name} may point`}
-                    title="May point"
-                    onClick={() => workspace.letPoint(id, !pointers.includes(id))}
-                    className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim aria-pressed:bg-chalk"
-                  >
-                    <Crosshair aria-hidden size={18} />
-                  </button>
-                )}
-                {!ended && (
-                  <button
-                    type="button"
-                    aria-pressed={presenters.includes(id)}
-                    aria-label={`${name} may show their screen`}
-                    title="May show their screen"
-                    onClick={() => workspace.sharing.allow(id, !presenters.includes(id))}
-                    className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim aria-pressed:bg-chalk"
-                  >
-                    <ScreenShare aria-hidden size={18} />
-                  </button>
-                )}
-              </li>
-            ))}
-          </ul>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
   );
 }

@@ -8,8 +8,7 @@ import type { Workspace } from '../workspace/workspace';
 /** The class ended before what was written without a connection could be sent. */
 function HeldWork({ workspace, waiting }: { workspace: Workspace; waiting: number }) {
   const [problem, setProblem] = useState<string>();
-  const save = () =>
-    saveOwnWork(workspace).catch((error: Error) => setProblem(error.message));
+  const save = () => saveOwnWork(workspace).catch((error: Error) => setProblem(error.message));
   return (
     <div
       role="status"

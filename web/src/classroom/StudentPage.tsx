@@ -1,9 +1,11 @@
-import { lazy, Suspense, useState } from 'react';
+import { LIVE } from '@doodla/core';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Place } from '../api/joining';
 import { placeIn } from '../api/joining';
 import { Front } from '../ui/Front';
 import { useWorkspace } from '../workspace/useWorkspace';
+import type { Workspace } from '../workspace/workspace';
 import { WorkspaceView } from './WorkspaceView';
 
 /** Icons and the like come after the page. */
@@ -16,10 +18,10 @@ export default function StudentPage() {
   return place ? <InClass place={place} /> : <NotIn />;
 }
 
-function NotIn() {
+function NotIn({ reason = 'Ask your teacher for the code.' }: { reason?: string }) {
   return (
     <Front title="You are not in this class">
-      <p className="mb-4">Ask your teacher for the code.</p>
+      <p className="mb-4">{reason}</p>
       <Link to="/join" className="font-bold underline">
         Join a class
       </Link>
@@ -27,9 +29,19 @@ function NotIn() {
   );
 }
 
+/** Whether the server has sent this student away. */
+function useThrownOut(workspace: Workspace | undefined): boolean {
+  const [out, setOut] = useState(false);
+  useEffect(() => workspace?.connection.on(LIVE.out, () => setOut(true)), [workspace]);
+  return out;
+}
+
 function InClass({ place }: { place: Place }) {
   const { sitting, lesson, token, student } = place;
   const workspace = useWorkspace({ lesson, sitting, token, colour: student.colour });
+  const out = useThrownOut(workspace);
+  if (out)
+    return <NotIn reason="Your teacher has taken you out, or the class is gone. What you wrote is kept." />;
   if (!workspace) return <p className="p-8 text-lg">Opening the class …</p>;
   return (
     <WorkspaceView

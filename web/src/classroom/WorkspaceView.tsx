@@ -165,7 +165,9 @@ export function WorkspaceView({
           )}
         </Suspense>
       )}
-      {stage && (!isPresenting || !workspace.isTeacher) && <Corners stage={stage} side={away} corners={corners} />}
+      {stage && (!isPresenting || !workspace.isTeacher) && (
+        <Corners stage={stage} side={away} corners={corners} />
+      )}
       <Suspense>
         {grabbing && <GrabDialog workspace={active} onClose={() => setGrabbing(false)} />}
         {helpOpen && <ShortcutsDialog workspace={workspace} onClose={() => setHelpOpen(false)} />}

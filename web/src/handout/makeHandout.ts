@@ -24,9 +24,7 @@ export async function makeHandout(
     const aborted = new Promise<never>((_, reject) => {
       signal.addEventListener('abort', () => reject(signal.reason as Error));
     });
-    const made = workspace
-      .readAll()
-      .then(() => remote.makePdf(pagesOf(workspace, only), title, proxy(host)));
+    const made = workspace.readAll().then(() => remote.makePdf(pagesOf(workspace, only), title, proxy(host)));
     const bytes = (await Promise.race([made, aborted])) as Uint8Array<ArrayBuffer>;
     return new Blob([bytes], { type: 'application/pdf' });
   } finally {

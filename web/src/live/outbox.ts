@@ -62,7 +62,14 @@ export class Outbox {
     });
   }
 
+  /** Resolves once everything so far is written. */
+  async settled(): Promise<void> {
+    await this.tail;
+  }
+
   private enqueue(task: (db: IDBPDatabase) => Promise<unknown>): void {
-    this.tail = this.tail.then(async () => task(await open())).catch((error: unknown) => this.onFailed(error));
+    this.tail = this.tail
+      .then(async () => task(await open()))
+      .catch((error: unknown) => this.onFailed(error));
   }
 }

@@ -88,10 +88,11 @@ export class UndoStacks {
     this.undos = this.undos.filter(({ id }) => id !== operation);
     this.redos = this.redos.filter(({ id }) => id !== operation);
   }
-
 }
 
 /** Steps of pages themselves can be undone from every page: the page may be out of sight. */
 function lastOn(entries: readonly UndoEntry[], page: string | undefined): number {
-  return entries.findLastIndex(({ ofPages, pages }) => ofPages || (page !== undefined && pages.includes(page)));
+  return entries.findLastIndex(
+    ({ ofPages, pages }) => ofPages || (page !== undefined && pages.includes(page)),
+  );
 }

@@ -40,7 +40,9 @@ export default function WebPageDialog({ workspace, onClose }: { workspace: Works
         onSubmit={(event) => {
           event.preventDefault();
           const whole = /^https?:/i.test(address) ? address : `https://${address}`;
-          void bring((after, signal) => bringWebPage(workspace.lesson, whole.trim(), { after, sitting: workspace.sitting }, signal));
+          void bring((after, signal) =>
+            bringWebPage(workspace.lesson, whole.trim(), { after, sitting: workspace.sitting }, signal),
+          );
         }}
       >
         <TextField
@@ -73,7 +75,10 @@ export default function WebPageDialog({ workspace, onClose }: { workspace: Works
         tabIndex={-1}
         onChange={(event) => {
           const file = event.target.files?.[0];
-          if (file) void bring((after, signal) => bringWebFile(workspace.lesson, file, { after, sitting: workspace.sitting }, signal));
+          if (file)
+            void bring((after, signal) =>
+              bringWebFile(workspace.lesson, file, { after, sitting: workspace.sitting }, signal),
+            );
         }}
       />
     </Modal>

@@ -12,7 +12,14 @@ export default function DraftsNotice({ workspace }: { workspace: Workspace }) {
   useStore(workspace.pageId);
   const [draft] = left;
   if (!draft) return null;
-  return <Notice key={`${draft.edit.common.id} ${left.length}`} workspace={workspace} draft={draft} more={left.length - 1} />;
+  return (
+    <Notice
+      key={`${draft.edit.common.id} ${left.length}`}
+      workspace={workspace}
+      draft={draft}
+      more={left.length - 1}
+    />
+  );
 }
 
 function Notice({ workspace, draft, more }: { workspace: Workspace; draft: TextDraft; more: number }) {

@@ -54,7 +54,7 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
         <DropdownMenu.Portal>
           <DropdownMenu.Content
             collisionPadding={8}
-            className="z-40 rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl"
+            className="z-40 max-h-(--radix-dropdown-menu-content-available-height) overflow-auto rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl"
           >
             <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('after')}>
               Add a page after this
@@ -102,10 +102,7 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
               Put a picture of it on the shown page
             </DropdownMenu.Item>
             {ownPages(workspace).includes(page.id) && (
-              <DropdownMenu.Item
-                className={ITEM}
-                onSelect={() => void keepInLessonToo(workspace, [page.id])}
-              >
+              <DropdownMenu.Item className={ITEM} onSelect={() => void keepInLessonToo(workspace, [page.id])}>
                 Keep in the lesson too
               </DropdownMenu.Item>
             )}

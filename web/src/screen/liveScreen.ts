@@ -1,3 +1,4 @@
+import type { ScreenMove } from '@doodla/core';
 import { Store } from '../live/store';
 
 /** What is known of the screen that is shown. */
@@ -32,6 +33,17 @@ export class LiveScreen {
       this.canvas.height = size.height;
     }
     this.canvas.getContext('2d')!.drawImage(picture, place.x, place.y, place.width, place.height);
+  }
+
+  /** Moves what is there within a rectangle. */
+  move({ x, y, width, height, dx, dy }: ScreenMove): void {
+    const ctx = this.canvas.getContext('2d')!;
+    ctx.save();
+    ctx.beginPath();
+    ctx.rect(x, y, width, height);
+    ctx.clip();
+    ctx.drawImage(this.canvas, x, y, width, height, x + dx, y + dy, width, height);
+    ctx.restore();
   }
 
   /** Says where things are; picture and place change together. */

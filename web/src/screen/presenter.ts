@@ -46,6 +46,8 @@ export class Presenter {
   private spare: KnownView | undefined;
   private view = -1;
   private whole = true;
+  /** Whether somebody cannot decode video. */
+  private plain = false;
   private closed = false;
   /** Whether the class has been told. */
   hasStarted = false;
@@ -68,6 +70,7 @@ export class Presenter {
     source.onEnded = () => void this.stop();
     this.stops = [
       workspace.connection.on(SCREEN.whole, () => (this.whole = true)),
+      workspace.connection.on(SCREEN.plain, () => (this.plain = true)),
       workspace.connection.onOnline(() => void this.announce()),
       workspace.marksChanged.subscribe(() => this.keepWhereWritten()),
     ];
@@ -175,7 +178,13 @@ export class Presenter {
     const whole = this.whole && send;
     if (send) this.whole = false;
     const { follow } = this.state.get();
-    const taken = await this.worker.take(transfer(bitmap, [bitmap]), { at, follow, whole, send });
+    const taken = await this.worker.take(transfer(bitmap, [bitmap]), {
+      at,
+      follow,
+      whole,
+      send,
+      plain: this.plain,
+    });
     if (this.closed) return;
     this.workspace.screen.draw(taken.bitmap, { width, height });
     taken.bitmap.close();

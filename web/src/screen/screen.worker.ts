@@ -1,7 +1,9 @@
+import type { ScreenMove } from '@doodla/core';
 import type { Frame, ViewState } from '@doodla/core/follow';
 import { greyFrame, ViewMemory } from '@doodla/core/follow';
 import { expose, transfer } from 'comlink';
 import { DirtyArea } from './dirtyArea';
+import { moveBetween, movedFrame } from './move';
 import { FrameEncoder } from './frameEncoder';
 
 /** A part of the screen, ready to be sent. */
@@ -11,6 +13,7 @@ export interface EncodedPart {
   codec?: string;
   x: number;
   y: number;
+  move?: ScreenMove;
   bytes: ArrayBuffer;
 }
 
@@ -29,10 +32,14 @@ export interface TakeOptions {
   whole: boolean;
   /** Whether there is anybody to send anything to. */
   send: boolean;
+  /** Whether somebody cannot decode video, so that pictures have to do. */
+  plain: boolean;
 }
 
 /** Changes of a smaller share of the screen are sent as pictures straight away. */
 const SMALL_SHARE = 0.12;
+/** A scroll that uncovers more than this share of the screen is sent like any other change. */
+const SCROLL_SHARE = 0.5;
 /** What has been sent as video is sent sharp when it has held still for so long. */
 const SETTLED_MS = 350;
 const SHARP = 0.92;
@@ -41,6 +48,8 @@ const ROUGH = 0.6;
 
 let memory = new ViewMemory();
 let before: Frame | undefined;
+/** Where things were in the frame that was last sent. */
+let sentState: ViewState | undefined;
 let changedAt = 0;
 const blurred = new DirtyArea();
 const encoder = new FrameEncoder();
@@ -55,9 +64,9 @@ const worker = {
     const state = options.follow
       ? memory.take(frame, options.at)
       : { view: 0, offset: { x: 0, y: 0 }, region: whole, certain: true };
-    const parts = options.send ? await encode(bitmap, frame, options) : [];
+    const parts = options.send ? await encode(bitmap, frame, state, options) : [];
     // What was not sent has to be found changed the next time.
-    if (options.send) before = frame;
+    if (options.send) [before, sentState] = [frame, state];
     const taken: TakenFrame = { bitmap, state, parts };
     return transfer(taken, [bitmap, ...parts.map(({ bytes }) => bytes)]);
   },
@@ -78,7 +87,12 @@ function read(bitmap: ImageBitmap): Frame {
   return greyFrame(ctx.getImageData(0, 0, width, height).data, width, height);
 }
 
-async function encode(bitmap: ImageBitmap, frame: Frame, { at, whole }: TakeOptions): Promise<EncodedPart[]> {
+async function encode(
+  bitmap: ImageBitmap,
+  frame: Frame,
+  state: ViewState,
+  { at, whole, plain }: TakeOptions,
+): Promise<EncodedPart[]> {
   if (whole || before?.width !== frame.width || before.height !== frame.height) {
     blurred.clear();
     encoder.restart();
@@ -93,10 +107,27 @@ async function encode(bitmap: ImageBitmap, frame: Frame, { at, whole }: TakeOpti
     return [await picture(bitmap, sharp, SHARP, false)];
   }
   if (changed.share < SMALL_SHARE) return [await picture(bitmap, changed.rect, SHARP, false)];
+  const scrolled = await scrollPart(bitmap, frame, state);
+  if (scrolled) return [scrolled];
   blurred.add(changed.rect);
-  const video = await encoder.encode(bitmap, at);
+  const video = plain ? undefined : await encoder.encode(bitmap, at);
   if (!video) return [await picture(bitmap, changed.rect, ROUGH, false)];
   return [{ kind: 'video', x: 0, y: 0, ...video }];
+}
+
+/** A scroll as a move of what is there, with a picture of what it uncovers; undefined where that would not do. */
+async function scrollPart(
+  bitmap: ImageBitmap,
+  frame: Frame,
+  state: ViewState,
+): Promise<EncodedPart | undefined> {
+  const move = sentState && moveBetween(sentState, state);
+  // What is blurred is moved along and made sharp as a whole once it holds still.
+  if (!move || !before || blurred.rect) return undefined;
+  const { rect, share } = DirtyArea.between(movedFrame(before, move), frame);
+  if (share > SCROLL_SHARE) return undefined;
+  const part = await picture(bitmap, rect ?? { x: move.x, y: move.y, width: 1, height: 1 }, SHARP, false);
+  return { ...part, move };
 }
 
 async function picture(

@@ -89,6 +89,7 @@ export class ScreenViewer {
       picture instanceof ImageBitmap
         ? { x: head.x, y: head.y, width: picture.width, height: picture.height }
         : { x: 0, y: 0, ...size };
+    if (head.move) this.screen.move(head.move);
     this.screen.draw(picture, size, place);
     picture.close();
     const { page, offset, certain } = head;
@@ -98,7 +99,10 @@ export class ScreenViewer {
 
   /** Undefined where this browser cannot decode it, or a frame before it is missing. */
   private async decode(head: ScreenPart, bytes: ArrayBuffer): Promise<VideoFrame | undefined> {
-    if (!canDecodeVideo()) return undefined;
+    if (!canDecodeVideo()) {
+      this.connection.sendVolatile(SCREEN.plain, { sitting: this.sitting });
+      return undefined;
+    }
     if (head.key) this.openDecoder(head);
     const { decoder } = this;
     if (decoder?.state !== 'configured') return undefined;

@@ -47,7 +47,9 @@ export async function pickScreen(): Promise<ScreenSource | undefined> {
 /** Opens a camera, the first one if none is named. Throws SourceError. */
 export async function openCamera(device?: string): Promise<ScreenSource> {
   const video = { ...MOST, ...(device !== undefined && { deviceId: { exact: device } }) };
-  const stream = await mediaDevices()?.getUserMedia({ video }).catch(() => undefined);
+  const stream = await mediaDevices()
+    ?.getUserMedia({ video })
+    .catch(() => undefined);
   if (!stream) {
     throw new SourceError(
       'No camera can be used. Please plug one in, allow it in the browser, and open Doodla over HTTPS.',

@@ -451,7 +451,8 @@ export class Workspace {
       const stale = layer.update(change);
       for (const pane of [this, this.side.get()]) {
         const page = pane?.pageId.get();
-        if (pane && page !== undefined) pane.onStale(page === change.arrived ? 'all' : (stale.get(page) ?? []));
+        if (pane && page !== undefined)
+          pane.onStale(page === change.arrived ? 'all' : (stale.get(page) ?? []));
       }
       this.marksChanged.set(this.marksChanged.get() + 1);
     };

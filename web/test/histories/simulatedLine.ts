@@ -97,7 +97,9 @@ export class SimulatedLine implements Line {
     const handlers = [...(this.handlers.get(event) ?? []), callback as unknown as Handler];
     this.handlers.set(event, handlers);
     return () => {
-      const left = (this.handlers.get(event) ?? []).filter((other) => other !== (callback as unknown as Handler));
+      const left = (this.handlers.get(event) ?? []).filter(
+        (other) => other !== (callback as unknown as Handler),
+      );
       this.handlers.set(event, left);
     };
   }

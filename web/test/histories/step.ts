@@ -36,12 +36,15 @@ export const anyStep: fc.Arbitrary<Step> = fc.oneof(
     weight: 2,
     arbitrary: fc.record({ do: fc.constantFrom('addPage', 'takePage', 'bringPage', 'namePage'), which }),
   },
-  { weight: 12, arbitrary: fc.record({ do: fc.constantFrom('up', 'down'), who, most: fc.integer({ min: 1, max: 4 }) }) },
+  {
+    weight: 12,
+    arbitrary: fc.record({ do: fc.constantFrom('up', 'down'), who, most: fc.integer({ min: 1, max: 4 }) }),
+  },
   { weight: 4, arbitrary: fc.record({ do: fc.constantFrom('cut', 'mend', 'mend', 'reload'), who }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('pens'), up: fc.boolean() }) },
   { weight: 2, arbitrary: fc.record({ do: fc.constant('crash'), when: fc.constantFrom('before', 'after') }) },
   { weight: 6, arbitrary: fc.record({ do: fc.constantFrom('settle', 'settle', 'settle', 'putAway') }) },
-) as fc.Arbitrary<Step>;
+);
 
 /** Does a step, as far as there is something to do it with. */
 export async function take(step: Step, world: World): Promise<void> {
@@ -94,9 +97,13 @@ function changesOf(step: Extract<Step, { which: number }>, { client, actor }: Me
   const mark = touchable[step.which % Math.max(1, touchable.length)];
   switch (step.do) {
     case 'add':
-      return page ? [{ do: 'add', mark: aMark(actor.id, page.id, step.own ? `student:${actor.id}` : 'class') }] : [];
+      return page
+        ? [{ do: 'add', mark: aMark(actor.id, page.id, step.own ? `student:${actor.id}` : 'class') }]
+        : [];
     case 'move':
-      return mark ? [{ do: 'patch', mark: mark.id, set: { x: step.which, style: { size: 10 + step.which } } }] : [];
+      return mark
+        ? [{ do: 'patch', mark: mark.id, set: { x: step.which, style: { size: 10 + step.which } } }]
+        : [];
     case 'restack':
       return mark ? [{ do: 'patch', mark: mark.id, set: { order: orderOnTop([mark.order]) } }] : [];
     case 'lock':

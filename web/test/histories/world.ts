@@ -46,7 +46,7 @@ export class Member {
   async reload(): Promise<void> {
     this.client.close();
     this.line.cut();
-    await this.outboxOf()?.tail;
+    await this.outboxOf()?.settled();
     this.client = this.load();
     this.line.mend();
   }
@@ -54,12 +54,12 @@ export class Member {
   /** What waits in the browser's store. */
   async waiting(): Promise<unknown[]> {
     const outbox = this.outboxOf();
-    await outbox?.tail;
+    await outbox?.settled();
     return (await outbox?.load()) ?? [];
   }
 
-  private outboxOf(): (Outbox & { tail: Promise<unknown> }) | undefined {
-    return (this.client as unknown as { outbox: (Outbox & { tail: Promise<unknown> }) | undefined }).outbox;
+  private outboxOf(): Outbox | undefined {
+    return (this.client as unknown as { outbox: Outbox | undefined }).outbox;
   }
 
   /** Gives up the page at the end of a test. */
@@ -100,7 +100,9 @@ export class World {
   }
 
   async begin(): Promise<void> {
-    const changes = ['page-1', 'page-2'].map((id, i) => ({ do: 'addPage', page: aPage(id, `a${i}`) }) as const);
+    const changes = ['page-1', 'page-2'].map(
+      (id, i) => ({ do: 'addPage', page: aPage(id, `a${i}`) }) as const,
+    );
     await this.logs.append(this.ref.id, SERVER, { id: randomUUID(), changes });
     for (const { line } of this.members) line.mend();
     await this.rest();
@@ -134,7 +136,7 @@ export class World {
 
   /** Lets everything arrive, and all that follows from it, until nobody has anything left to do. */
   async rest(): Promise<void> {
-    for (let quiet = 0; quiet < 4; ) {
+    for (let quiet = 0; quiet < 4;) {
       for (const { line } of this.members) {
         line.mend();
         line.deliverUp(Infinity);
@@ -219,7 +221,8 @@ export class World {
   /** As much of a Socket.IO server as the gateway uses. */
   private server(): never {
     const { sockets } = this;
-    const inRoom = (room: string) => [...sockets.values()].filter((end) => end.rooms.has(room) && end.connected);
+    const inRoom = (room: string) =>
+      [...sockets.values()].filter((end) => end.rooms.has(room) && end.connected);
     const to = (room: string) => ({
       except: (id: string | string[]) => ({
         emit: (event: string, message: object) => {

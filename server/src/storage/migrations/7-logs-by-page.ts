@@ -1,12 +1,5 @@
 import type { Change, LogState, LoggedOperation, Page } from '@doodla/core';
-import {
-  applyChanges,
-  concernsPages,
-  emptyState,
-  packChanges,
-  packMark,
-  pagesConcerned,
-} from '@doodla/core';
+import { applyChanges, concernsPages, emptyState, packChanges, packMark, pagesConcerned } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 import { LOG_TABLES } from '../logTables.js';
@@ -31,7 +24,8 @@ export class LogsByPage1700000000007 implements MigrationInterface {
     await runner.query('ALTER TABLE operation RENAME TO old_operation');
     await runner.query('DROP INDEX operation_by_author');
     for (const table of LOG_TABLES) await runner.query(table);
-    const sittings = await rowsOf<{ id: string; lesson: string }>(runner, 
+    const sittings = await rowsOf<{ id: string; lesson: string }>(
+      runner,
       'SELECT id, lesson_id AS lesson FROM sitting',
     );
     const lessonOf = new Map(sittings.map(({ id, lesson }) => [id, lesson]));
@@ -45,7 +39,9 @@ export class LogsByPage1700000000007 implements MigrationInterface {
   }
 
   down(): Promise<void> {
-    throw new Error('What was written since then cannot be put into the older tables. Restore a backup instead.');
+    throw new Error(
+      'What was written since then cannot be put into the older tables. Restore a backup instead.',
+    );
   }
 }
 
@@ -59,7 +55,8 @@ async function convert(runner: QueryRunner, id: string, lessonPages?: OldPage[])
   const [log] = await rowsOf<{ key: number }>(runner, 'SELECT key FROM log WHERE id = ?', [id]);
   const { key } = log!;
   const state = emptyState();
-  const rows = await rowsOf<OldOperation>(runner, 
+  const rows = await rowsOf<OldOperation>(
+    runner,
     'SELECT * FROM old_operation WHERE log_id = ? ORDER BY seq',
     [id],
   );
@@ -71,7 +68,9 @@ async function convert(runner: QueryRunner, id: string, lessonPages?: OldPage[])
   }
   const all: OldPage[] = [...state.pages.values()];
   if (lessonPages) {
-    const own = lessonPages.filter(({ sitting }) => sitting === undefined || sitting === id).map(withoutClass);
+    const own = lessonPages
+      .filter(({ sitting }) => sitting === undefined || sitting === id)
+      .map(withoutClass);
     const changes = own.map((page): Change => ({ do: 'addPage', page }));
     const seq = (rows.at(-1)?.seq ?? 0) + 1;
     const operation = { id: randomUUID(), changes };
@@ -121,6 +120,8 @@ async function storeState(runner: QueryRunner, key: number, state: LogState, seq
     ]);
 }
 
-function withoutClass({ sitting: _, ...page }: OldPage): Page {
-  return page;
+function withoutClass(page: OldPage): Page {
+  const own = { ...page };
+  delete own.sitting;
+  return own;
 }

@@ -14,6 +14,10 @@ export class Belongings1700000000008 implements MigrationInterface {
     await runner.query(
       'ALTER TABLE picture ADD COLUMN sitting_id TEXT REFERENCES sitting(id) ON DELETE CASCADE',
     );
+    await runner.query('ALTER TABLE picture ADD COLUMN bytes INTEGER NOT NULL DEFAULT 0');
+    await runner.query('ALTER TABLE student ADD COLUMN entered_at INTEGER');
+    await runner.query('UPDATE student SET entered_at = joined_at');
+    await runner.query('ALTER TABLE sitting ADD COLUMN locked INTEGER NOT NULL DEFAULT 0');
     await runner.query('CREATE INDEX picture_by_sitting ON picture (sitting_id)');
     await runner.query('CREATE INDEX picture_by_file ON picture (sha256)');
     await runner.query(`CREATE TABLE sitting_material (
@@ -39,6 +43,9 @@ export class Belongings1700000000008 implements MigrationInterface {
     await runner.query('DROP TABLE sitting_material');
     await runner.query('DROP INDEX picture_by_file');
     await runner.query('DROP INDEX picture_by_sitting');
+    await runner.query('ALTER TABLE sitting DROP COLUMN locked');
+    await runner.query('ALTER TABLE student DROP COLUMN entered_at');
+    await runner.query('ALTER TABLE picture DROP COLUMN bytes');
     await runner.query('ALTER TABLE picture DROP COLUMN sitting_id');
   }
 }

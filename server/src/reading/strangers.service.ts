@@ -1,0 +1,75 @@
+import type { OnModuleDestroy } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
+import type { DocumentKind } from '../documents/documentKind.js';
+import { Problem } from '../http/problem.js';
+import { LimitedWorker, LimitError } from './limitedWorker.js';
+import type { Part, PartWanted, StrangerAnswer, StrangerTask } from './strangerTasks.js';
+
+const SCRIPT = new URL('./strangers.worker.js', import.meta.url);
+type Worker = LimitedWorker<StrangerTask, StrangerAnswer, PartWanted>;
+
+/** Reads strangers' files and pages beside the server, within limits of time and memory. */
+@Injectable()
+export class StrangersService implements OnModuleDestroy {
+  /** Pages wait for the network; documents do not, and do not wait for pages. */
+  private readonly pages: Worker = new LimitedWorker(SCRIPT, { timeMs: 45_000, memoryMb: 700 });
+  private readonly documents: Worker = new LimitedWorker(SCRIPT, { timeMs: 8_000, memoryMb: 700 });
+
+  async onModuleDestroy(): Promise<void> {
+    await Promise.all([this.pages.stop(), this.documents.stop()]);
+  }
+
+  /** A copy of a web page, of HTML or a web archive; `fetchPart` gets what it is made of. Throws Problem. */
+  page(
+    text: string,
+    url: string,
+    fetchPart: (url: string) => Promise<Part>,
+    signal?: AbortSignal,
+  ): Promise<Extract<StrangerAnswer, { kind: 'page' }>> {
+    const onNote = ({ url: wanted }: PartWanted) => fetchPart(wanted).catch(() => undefined); // A page without it is still a page.
+    return answered<'page'>(this.pages.run({ kind: 'page', text, url }, { onNote, signal }));
+  }
+
+  /** What a file is. Throws Problem where it is nothing that can be taken in. */
+  async kindOf(path: string, name: string): Promise<DocumentKind> {
+    return (await answered<'document'>(this.documents.run({ kind: 'document', path, name }))).type;
+  }
+
+  /** What the speaker wrote beside each slide; empty where that cannot be read. */
+  async notes(path: string, type: DocumentKind): Promise<string[]> {
+    try {
+      return (await answered<'notes'>(this.documents.run({ kind: 'notes', path, type }))).notes;
+    } catch {
+      // Slides without their notes are better than no slides.
+      return [];
+    }
+  }
+
+  /** A text as a web page. Throws Problem. */
+  async textAsHtml(path: string, type: 'md' | 'txt'): Promise<string> {
+    return (await answered<'text'>(this.documents.run({ kind: 'text', path, type }))).html;
+  }
+}
+
+async function answered<Kind extends StrangerAnswer['kind']>(
+  running: Promise<StrangerAnswer>,
+): Promise<Extract<StrangerAnswer, { kind: Kind }>> {
+  const answer = await running.catch((error: unknown) => {
+    if (error instanceof LimitError) throw tooMuch();
+    throw typeof error === 'string' ? cannotBeRead() : error;
+  });
+  if (answer.kind === 'refused') throw new Problem(answer.status, answer.code, answer.message);
+  return answer as Extract<StrangerAnswer, { kind: Kind }>;
+}
+
+function tooMuch(): Problem {
+  return new Problem(
+    422,
+    'too-slow',
+    'This takes too long to read, or unfolds to too much. Please save it as PDF and bring that in.',
+  );
+}
+
+function cannotBeRead(): Problem {
+  return new Problem(422, 'damaged', 'This cannot be read. Please save it as PDF and bring that in.');
+}

@@ -1,0 +1,98 @@
+import type { Page } from '@doodla/core';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { DataSource } from 'typeorm';
+import { afterAll, describe, expect, it } from 'vitest';
+import { LogsService } from '../dist/live/logs.service.js';
+import { databaseOptions } from '../dist/storage/dataSource.js';
+import { strokeBy } from './helpers/live.js';
+import type { TestServer } from './helpers/server.js';
+import { startServer } from './helpers/server.js';
+
+const data = mkdtempSync(join(tmpdir(), 'doodla-migration-'));
+const PAGE = { title: '', width: 800, height: 600, removed: false };
+const blank = { kind: 'blank', colour: '#ffffff', ruling: 'plain', spacing: 5 } as const;
+const [LESSON, FIRST, SECOND] = ['lesson-1', 'sitting-1', 'sitting-2'];
+
+/** A database as it was before logs were kept by page: pages of one class stood in the lesson's log. */
+async function oldDatabase(): Promise<void> {
+  const options = databaseOptions(data);
+  const migrations = (options.migrations as unknown[]).slice(0, 6) as never;
+  const source = await new DataSource({ ...options, migrations }).initialize();
+  await source.query("INSERT INTO teacher VALUES ('t', 'Ada', 'ada@school.example', 'x', 0)");
+  await source.query(`INSERT INTO lesson VALUES ('${LESSON}', 't', 'Bridges', NULL, 0, 0, NULL)`);
+  for (const id of [FIRST, SECOND])
+    await source.query(
+      `INSERT INTO sitting (id, lesson_id, title, code, page_id, pens_up, opened_at) VALUES (?, ?, 'x', ?, 'p1', 0, 0)`,
+      [id, LESSON, id],
+    );
+  const pages = [
+    { ...PAGE, id: 'p1', order: 'a0', surface: blank },
+    { ...PAGE, id: 'p2', order: 'a1', surface: { kind: 'view', pictures: [] }, sitting: FIRST },
+  ];
+  const mark = strokeBy('t', 'p1', { id: 'm1', order: 'a0' });
+  const write = (
+    log: string,
+    seq: number,
+    id: string,
+    changes: object[],
+    inverse: object[],
+    undoes: string | null = null,
+  ) =>
+    source.query('INSERT INTO operation VALUES (?, ?, ?, ?, ?, ?, ?, ?)', [
+      log,
+      seq,
+      id,
+      't',
+      seq,
+      undoes,
+      JSON.stringify(changes),
+      JSON.stringify(inverse),
+    ]);
+  const taken = pages.map(({ id }) => ({ do: 'removePage', page: id }));
+  await write(
+    LESSON,
+    1,
+    'o1',
+    pages.map((page) => ({ do: 'addPage', page })),
+    taken,
+  );
+  await write(FIRST, 1, 'o2', [{ do: 'add', mark }], [{ do: 'remove', mark: 'm1' }]);
+  await write(
+    FIRST,
+    2,
+    'o3',
+    [{ do: 'patch', mark: 'm1', set: { order: 'a5' } }],
+    [{ do: 'patch', mark: 'm1', set: { order: 'a0' } }],
+  );
+  await source.destroy();
+}
+
+describe('a database of before', () => {
+  let server: TestServer;
+  afterAll(async () => {
+    await server.stop();
+    rmSync(data, { recursive: true });
+  });
+
+  it('keeps its marks and undo, and each class gets its pages', async () => {
+    await oldDatabase();
+    server = await startServer({}, data);
+    const logs = server.app.get(LogsService);
+    const pagesOf = (log: string): Page[] => [...logs.open(log).pages.values()];
+    expect(pagesOf(LESSON).map(({ id }) => id)).toEqual(['p1']);
+    expect(pagesOf(FIRST)).toEqual([
+      { ...PAGE, id: 'p1', order: 'a0', surface: blank },
+      { ...PAGE, id: 'p2', order: 'a1', surface: { kind: 'view', pictures: [] } },
+    ]);
+    expect(pagesOf(SECOND).map(({ id }) => id)).toEqual(['p1']);
+    expect(await logs.open(FIRST).allMarks()).toMatchObject([{ id: 'm1', order: 'a5' }]);
+    expect(logs.undoable(FIRST, 't').map(({ id, pages }) => [id, pages])).toEqual([
+      ['o2', ['p1']],
+      ['o3', ['p1']],
+    ]);
+    await logs.append(FIRST, 't', { id: 'o4', undoes: 'o3', changes: [] });
+    expect(await logs.open(FIRST).allMarks()).toMatchObject([{ id: 'm1', order: 'a0' }]);
+  });
+});
