@@ -2,7 +2,6 @@ import 'reflect-metadata';
 import { Logger } from '@nestjs/common';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { once } from 'node:events';
-import type { Server } from 'node:http';
 import { createApp } from './app.js';
 import { catchEverything } from './http/failures.js';
 import type { Settings } from './settings/settings.js';

@@ -171,10 +171,8 @@ describe('a data folder', () => {
   it('that cannot be purged for now goes on serving', async () => {
     const server = await startServer({}, data);
     const teacher = await signedIn(server);
-    const purge = server.app.get(PurgeService) as unknown as {
-      tryToPurge(): Promise<void>;
-      purge(): Promise<void>;
-    };
+    type Purge = { tryToPurge(): Promise<void>; purge(): Promise<void> };
+    const purge: Purge = server.app.get<unknown, Purge>(PurgeService);
     purge.purge = () =>
       Promise.reject(Object.assign(new Error('database is locked'), { code: 'SQLITE_BUSY' }));
     await purge.tryToPurge();

@@ -84,6 +84,7 @@ function isText(bytes: Uint8Array): boolean {
     new TextDecoder('utf-8', { fatal: true }).decode(bytes);
     return !bytes.subarray(0, 4096).includes(0);
   } catch {
+    // Not UTF-8, so not a text of the kind that is meant.
     return false;
   }
 }

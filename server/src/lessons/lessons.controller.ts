@@ -145,17 +145,17 @@ export class LessonsController {
     @Param('id') id: string,
     @Res() response: Response,
   ): Promise<void> {
-    const lesson = await this.lessons.own(teacher.id, id);
-    if (!lesson.coverSha256) throw notFound('This picture');
-    response.sendFile(this.files.pathOf(lesson.coverSha256), {
+    const cover = await this.lessons.coverOf(await this.lessons.own(teacher.id, id));
+    if (cover === undefined) throw notFound('This picture');
+    response.sendFile(this.files.pathOf(cover), {
       headers: { 'Content-Type': 'image/png' },
       dotfiles: 'allow',
     });
   }
 }
 
-function summary({ id, title, usedAt, coverSha256 }: Lesson) {
-  return { id, title, usedAt, cover: coverSha256 !== null };
+function summary({ id, title, usedAt }: Lesson) {
+  return { id, title, usedAt };
 }
 
 /** A file's name as a title: without its ending, dashes for spaces. */

@@ -37,8 +37,8 @@ type NewPage = Omit<Page, 'id' | 'order' | 'removed'>;
 
 @Injectable()
 export class LessonsService {
-  /** Lessons whose cover has been begun since the start. */
-  private readonly covered = new Set<string>();
+  /** Covers that were begun since the start, by lesson. */
+  private readonly covers = new Map<string, Promise<string | undefined>>();
 
   constructor(
     @InjectRepository(Lesson) private readonly lessons: Repository<Lesson>,
@@ -51,12 +51,17 @@ export class LessonsService {
     private readonly files: FileStore,
   ) {}
 
-  /** A teacher's lessons, last used first. Covers that are missing are drawn from now on. */
-  async list(teacherId: string): Promise<Lesson[]> {
-    const where = { teacherId, deletedAt: IsNull() };
-    const lessons = await this.lessons.find({ where, order: { usedAt: 'DESC' } });
-    for (const { id, coverSha256 } of lessons) if (coverSha256 === null) void this.makeCover(id);
-    return lessons;
+  /** A teacher's lessons, last used first. */
+  list(teacherId: string): Promise<Lesson[]> {
+    return this.lessons.find({ where: { teacherId, deletedAt: IsNull() }, order: { usedAt: 'DESC' } });
+  }
+
+  /** The stored picture of a lesson's first page, drawn when it is first asked for; undefined where there is none. */
+  async coverOf({ id, coverSha256 }: Lesson): Promise<string | undefined> {
+    if (coverSha256 !== null) return coverSha256;
+    let cover = this.covers.get(id);
+    if (!cover) this.covers.set(id, (cover = this.makeCover(id)));
+    return cover;
   }
 
   /** The teacher's own lesson. Throws Problem where it is deleted or somebody else's. */
@@ -206,17 +211,18 @@ export class LessonsService {
     if (!affected) throw notFound('This lesson');
   }
 
-  private async makeCover(id: string): Promise<void> {
-    if (this.covered.has(id)) return;
-    this.covered.add(id);
+  private async makeCover(id: string): Promise<string | undefined> {
     try {
       const [first] = orderedPages(this.logs.open(id).pages.values());
-      if (first?.surface.kind !== 'pdf') return;
+      if (first?.surface.kind !== 'pdf') return undefined;
       const { sha256 } = await this.materials.findOneByOrFail({ id: first.surface.material });
       const png = await this.pdfs.cover(this.files.pathOf(sha256), COVER_WIDTH);
-      await this.lessons.update({ id }, { coverSha256: await this.files.put(png) });
+      const coverSha256 = await this.files.put(png);
+      await this.lessons.update({ id }, { coverSha256 });
+      return coverSha256;
     } catch {
-      // A lesson without a picture is shown with a plain one.
+      // A lesson without a picture is shown without one.
+      return undefined;
     }
   }
 }

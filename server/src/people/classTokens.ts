@@ -39,6 +39,7 @@ export class ClassTokens {
       if (typeof student === 'string') return { student, sitting };
       return typeof device === 'string' ? { device, sitting } : undefined;
     } catch {
+      // A token that is no token, or an old one, lets nobody in.
       return undefined;
     }
   }

@@ -38,6 +38,7 @@ function pixelsOf(bytes: Buffer): number {
     const { width, height } = imageSize(bytes);
     return width * height;
   } catch {
+    // A picture whose size cannot be told counts as too large.
     return Infinity;
   }
 }

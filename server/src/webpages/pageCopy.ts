@@ -150,6 +150,7 @@ class Parts {
     if (part) return part;
     if (this.known.size >= MAX_PARTS) return Promise.resolve(undefined);
     part = this.source(url)
+      // A page without one of its parts is still a page.
       .catch(() => undefined)
       .then((fetched) => {
         if (!fetched || fetched.bytes.length > this.left) return undefined;

@@ -8,7 +8,6 @@ export interface LessonSummary {
   title: string;
   /** Milliseconds since 1970-01-01 UTC. */
   usedAt: number;
-  cover: boolean;
 }
 
 export interface SittingSummary {
@@ -44,7 +43,6 @@ export interface SittingDetail extends SittingSummary {
 export const lessonsQuery = queryOptions({
   queryKey: ['lessons'],
   queryFn: () => request<LessonSummary[]>('GET', '/api/lessons'),
-  refetchInterval: ({ state }) => (state.data?.some((lesson) => !lesson.cover) ? 1500 : false),
 });
 
 export const lessonQuery = (id: string) =>

@@ -11,9 +11,17 @@ import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 
-export function LessonCard({ lesson }: { lesson: LessonSummary }) {
+interface LessonCardProps {
+  lesson: LessonSummary;
+  /** Its number among all, from 1. */
+  place: number;
+  of: number;
+}
+
+export function LessonCard({ lesson, place, of }: LessonCardProps) {
   const client = useQueryClient();
   const [renaming, setRenaming] = useState(false);
+  const [hasCover, setHasCover] = useState(true);
   const refresh = () => client.invalidateQueries({ queryKey: lessonsQuery.queryKey });
   const attempt = (action: Promise<void>) =>
     action.then(refresh, (error: Error) => toast.error(error.message));
@@ -33,13 +41,21 @@ export function LessonCard({ lesson }: { lesson: LessonSummary }) {
   };
 
   return (
-    <li className="group overflow-hidden rounded-2xl border-2 border-paper-line bg-white focus-within:border-board hover:border-board">
-      <Link to={`/lesson/${lesson.id}`} className="block">
+    <li
+      aria-posinset={place}
+      aria-setsize={of}
+      className="group mb-5 flex h-72 flex-col overflow-hidden rounded-2xl border-2 border-paper-line bg-white focus-within:border-board hover:border-board"
+    >
+      <Link to={`/lesson/${lesson.id}`} className="block grow">
         <div className="grid h-40 place-items-center overflow-hidden border-b-2 border-paper-dim bg-paper-dim">
-          {lesson.cover ? (
-            <img src={`/api/lessons/${lesson.id}/cover`} alt="" className="size-full object-contain p-2" />
-          ) : (
-            <span className="text-ink-soft">Drawing the first page …</span>
+          {hasCover && (
+            <img
+              src={`/api/lessons/${lesson.id}/cover`}
+              alt=""
+              loading="lazy"
+              onError={() => setHasCover(false)}
+              className="size-full object-contain p-2"
+            />
           )}
         </div>
         <div className="px-4 pt-3">

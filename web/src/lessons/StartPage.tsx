@@ -8,7 +8,7 @@ import { useRefreshMe } from '../people/useRefreshMe';
 import { DOCUMENT_ENDINGS } from '../material/documents';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
-import { LessonCard } from './LessonCard';
+import { LessonGrid } from './LessonGrid';
 import { OpenClasses } from './OpenClasses';
 import { UploadDialog } from './UploadDialog';
 
@@ -81,11 +81,7 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
         <OpenClasses />
         {lessons.isError && <p role="alert">{lessons.error.message}</p>}
         {lessons.data?.length === 0 && <EmptyShelf />}
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-5">
-          {lessons.data?.map((lesson) => (
-            <LessonCard key={lesson.id} lesson={lesson} />
-          ))}
-        </ul>
+        <LessonGrid lessons={lessons.data ?? []} />
       </main>
       {files.length > 0 && <UploadDialog files={files} onClose={closeUpload} />}
     </div>

@@ -1,6 +1,7 @@
 import type { ClassState, Person, Scene, SceneMessage } from '@doodla/core';
 import { EMPTY_SCENE, LIVE } from '@doodla/core';
 import type { Connection } from './connection';
+import { LiveError } from './connection';
 import { Store } from './store';
 
 /** The scene of a lesson outside a class. */
@@ -20,6 +21,8 @@ export class ClassClient {
   readonly state = new Store<ClassState | undefined>(undefined);
   /** What the teacher has set up round the page. */
   readonly scene = new Store<Scene>(EMPTY_SCENE);
+  /** Told when something could not be done. */
+  onRefused: (message: string) => void = () => undefined;
   private readonly stops: (() => void)[];
   /** A change made while offline, told to the server on return. */
   private unsent: Unsent = {};
@@ -96,26 +99,37 @@ export class ClassClient {
   }
 
   private async enter(): Promise<void> {
-    const state = await this.connection
-      .request<ClassState>(LIVE.enter, { sitting: this.sitting })
-      .catch(() => undefined);
-    if (!state) return;
-    this.take(state);
+    try {
+      this.take(await this.connection.request<ClassState>(LIVE.enter, { sitting: this.sitting }));
+    } catch (error) {
+      // Asked again after the next connection.
+      if (!isUnreachable(error)) this.onRefused((error as Error).message);
+      return;
+    }
     await this.tell();
   }
 
   private async tell(): Promise<void> {
     const { page, pensUp, scene } = this.unsent;
     const { sitting } = this;
-    try {
-      if (page !== undefined) await this.connection.request(LIVE.turn, { sitting, page });
-      if (this.unsent.page === page) delete this.unsent.page;
-      if (pensUp !== undefined) await this.connection.request(LIVE.pens, { sitting, up: pensUp });
-      if (this.unsent.pensUp === pensUp) delete this.unsent.pensUp;
-      if (scene) await this.connection.request(LIVE.scene, { sitting, set: scene, moving: false });
-      if (this.unsent.scene === scene) delete this.unsent.scene;
-    } catch {
-      // Told again after the next connection.
-    }
+    if (page !== undefined) await this.tellPart('page', LIVE.turn, { sitting, page });
+    if (pensUp !== undefined) await this.tellPart('pensUp', LIVE.pens, { sitting, up: pensUp });
+    if (scene) await this.tellPart('scene', LIVE.scene, { sitting, set: scene, moving: false });
   }
+
+  /** What is refused for good is told and let go of; what did not arrive is told again after the next connection. */
+  private async tellPart(part: keyof Unsent, event: string, message: object): Promise<void> {
+    const told = this.unsent[part];
+    try {
+      await this.connection.request(event, message);
+    } catch (error) {
+      if (isUnreachable(error)) return;
+      this.onRefused((error as Error).message);
+    }
+    if (this.unsent[part] === told) delete this.unsent[part];
+  }
+}
+
+function isUnreachable(error: unknown): boolean {
+  return error instanceof LiveError && error.code === 'unreachable';
 }

@@ -88,6 +88,8 @@ export class LogClient {
   onTouched: (change: LogChange) => void = () => undefined;
   /** Told when something could not be done. */
   onRefused: (message: string) => void = () => undefined;
+  /** Told of an own operation that the server has refused, before it is taken back. */
+  onGivenUp: (operation: Operation) => void = () => undefined;
   /** Told of what was undone or redone. */
   onStep: (step: StepTaken) => void = () => undefined;
 
@@ -103,6 +105,8 @@ export class LogClient {
   private catchAgain = false;
   /** Operations that came before those that belong before them, by number. */
   private readonly early = new Map<number, LoggedOperation>();
+  /** Whether something waits over which a class has ended. */
+  private wasHeld = false;
   private closed = false;
   private readonly stops: (() => void)[];
 
@@ -374,11 +378,17 @@ export class LogClient {
       if (this.isPending(operation) && seq <= this.seq) this.settle(operation);
     } catch (error) {
       if (!(error instanceof LiveError) || error.code === 'unreachable') throw error;
-      if (error.code === 'ended') this.status.patch({ held: true });
+      if (this.isHeldBy(error.code)) this.status.patch({ held: true });
       else if (error.code === 'not-open') await this.catchUp();
       else if (isPassing(error.code)) await pause();
       else this.giveUp(operation, error);
     }
+  }
+
+  /** What a class ended over is kept until it may be written again, and is no work done while pens were down. */
+  private isHeldBy(code: string): boolean {
+    this.wasHeld ||= code === 'ended';
+    return this.wasHeld && (code === 'ended' || code === 'pens-down');
   }
 
   private isPending(operation: Operation): boolean {
@@ -399,6 +409,7 @@ export class LogClient {
 
   private giveUp(operation: Operation, error: LiveError): void {
     this.outbox?.remove(operation.id);
+    this.onGivenUp(operation);
     this.steps.refused(operation.id);
     this.onTouched(this.log.drop(operation.id));
     this.onRefused(error.message);
@@ -406,6 +417,7 @@ export class LogClient {
   }
 
   private report(): void {
+    this.wasHeld &&= this.log.pending.length > 0;
     this.status.patch({
       waiting: this.log.pending.length,
       canUndo: this.steps.canUndo(this.page),

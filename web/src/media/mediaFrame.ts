@@ -154,6 +154,7 @@ export class MediaFrame {
       if ((error as DOMException).name !== 'NotAllowedError') return;
       this.video.muted = true;
       this.state.patch({ silenced: true });
+      // Refused until the person has touched the page; the bar then asks for a tap.
       await this.video.play().catch(() => undefined);
     }
   }

@@ -1,9 +1,14 @@
 import type { Mark } from '@doodla/core';
 import { checkMarks, describeMark, toWebAnnotation } from '@doodla/core';
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { TriangleAlert, X } from 'lucide-react';
+import { useRef } from 'react';
 import { useStore } from '../live/store';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
+
+/** Usual height of an entry, CSS pixels. */
+const ROW = 52;
 
 interface MarkListProps {
   workspace: Workspace;
@@ -20,6 +25,18 @@ export default function MarkList({ workspace, side, onClose }: MarkListProps) {
   const marks = page ? workspace.layers.flatMap((layer) => layer.on(page.id).all()) : [];
   const findings = new Map(page ? checkMarks(marks, page).map(({ mark, problem }) => [mark, problem]) : []);
   const own = new Set((workspace.targetMarks?.all() ?? []).map(({ id }) => id));
+  const scroller = useRef<HTMLDivElement>(null);
+  // No component here is memoized by the compiler.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({
+    count: marks.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    getItemKey: (index) => marks[index]!.id,
+    overscan: 6,
+  });
+  const items = rows.getVirtualItems();
+  const below = rows.getTotalSize() - (items.at(-1)?.end ?? 0);
   const select = (mark: Mark) => {
     workspace.takeTool('select');
     workspace.selection.select([mark.id]);
@@ -50,28 +67,39 @@ export default function MarkList({ workspace, side, onClose }: MarkListProps) {
           Save the marked words
         </Button>
       )}
-      <ol className="grow overflow-auto">
-        {marks.map((mark) => (
-          <li key={mark.id}>
-            <button
-              type="button"
-              aria-pressed={selected.has(mark.id)}
-              disabled={!own.has(mark.id) || !workspace.mayWrite || !workspace.maySelect(mark)}
-              onClick={() => select(mark)}
-              className="min-h-11 w-full rounded-xl px-2 py-1 text-left enabled:hover:bg-paper-dim aria-pressed:bg-chalk"
-            >
-              <span className="line-clamp-2">{describeMark(mark)}</span>
-              <span className="text-sm text-ink-soft">by {workspace.nameOf(mark.author)}</span>
-              {findings.has(mark.id) && (
-                <span className="flex items-start gap-1 text-sm font-bold text-alarm">
-                  <TriangleAlert aria-hidden size={16} className="mt-0.5 shrink-0" />
-                  {findings.get(mark.id)}
-                </span>
-              )}
-            </button>
-          </li>
-        ))}
-      </ol>
+      <div ref={scroller} className="grow overflow-auto">
+        <ol style={{ paddingTop: items[0]?.start ?? 0, paddingBottom: below }}>
+          {items.map(({ index }) => {
+            const mark = marks[index]!;
+            return (
+              <li
+                key={mark.id}
+                ref={rows.measureElement}
+                data-index={index}
+                aria-posinset={index + 1}
+                aria-setsize={marks.length}
+              >
+                <button
+                  type="button"
+                  aria-pressed={selected.has(mark.id)}
+                  disabled={!own.has(mark.id) || !workspace.mayWrite || !workspace.maySelect(mark)}
+                  onClick={() => select(mark)}
+                  className="min-h-11 w-full rounded-xl px-2 py-1 text-left enabled:hover:bg-paper-dim aria-pressed:bg-chalk"
+                >
+                  <span className="line-clamp-2">{describeMark(mark)}</span>
+                  <span className="text-sm text-ink-soft">by {workspace.nameOf(mark.author)}</span>
+                  {findings.has(mark.id) && (
+                    <span className="flex items-start gap-1 text-sm font-bold text-alarm">
+                      <TriangleAlert aria-hidden size={16} className="mt-0.5 shrink-0" />
+                      {findings.get(mark.id)}
+                    </span>
+                  )}
+                </button>
+              </li>
+            );
+          })}
+        </ol>
+      </div>
     </aside>
   );
 }

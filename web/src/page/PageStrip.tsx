@@ -98,6 +98,7 @@ function PageThumb({ page, number, current, workspace }: PageThumbProps) {
   useEffect(() => {
     const target = canvas.current!;
     if (near)
+      // A small picture that cannot be drawn stays empty; the page itself says what is wrong.
       void drawThumbnail(target, page, workspace, WIDTH * window.devicePixelRatio).catch(() => undefined);
     return () => {
       target.width = 0;

@@ -372,6 +372,7 @@ export class Stage {
     const [next, ...others] = [pages[at + 1], pages[at - 1]].filter((near) => near?.surface.kind === 'web');
     if (next) void this.webFrame().then((web) => web.prepare(next));
     for (const { surface } of others as Page[])
+      // Fetched ahead; when it is turned to, a failure is told there.
       if (surface.kind === 'web') void this.workspace.webPages.html(surface.material).catch(() => undefined);
   }
 

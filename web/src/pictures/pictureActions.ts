@@ -65,6 +65,7 @@ export class PictureActions {
   }
 
   private async fetchStamp(id: string): Promise<PreparedPicture & { material: string }> {
+    // Told below, with what the server may have answered.
     const response = await fetch(stampFile(id)).catch(() => undefined);
     if (!response?.ok) throw new Error('This stamp cannot be fetched. Please choose another.');
     return this.store(await response.blob());

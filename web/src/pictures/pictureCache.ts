@@ -1,5 +1,8 @@
 import { Store } from '../live/store';
 
+/** When a picture that could not be fetched is asked for again. */
+const RETRY_MS = 4000;
+
 /** Pictures on pages, fetched once and kept decoded. */
 export class PictureCache {
   /** Counts pictures that have arrived. */
@@ -31,10 +34,15 @@ export class PictureCache {
     try {
       const headers = this.token === undefined ? {} : { Authorization: `Bearer ${this.token}` };
       const response = await fetch(`/api/pictures/${material}`, { headers });
-      if (!response.ok) throw new Error(response.statusText);
-      this.put(material, await createImageBitmap(await response.blob()));
+      if (response.ok) this.put(material, await createImageBitmap(await response.blob()));
+      else this.bitmaps.set(material, 'missing');
     } catch {
-      this.bitmaps.set(material, 'missing');
+      // The line broke off: it is asked for again when it is drawn after a while.
+      setTimeout(() => {
+        if (this.bitmaps.get(material) !== 'loading') return;
+        this.bitmaps.delete(material);
+        this.arrived.set(this.arrived.get() + 1);
+      }, RETRY_MS);
     }
   }
 }

@@ -62,6 +62,7 @@ async function refuseHuge(file: Blob): Promise<void> {
   try {
     size = imageSize(head);
   } catch {
+    // A file that cannot be measured is judged when it is decoded.
     return;
   }
   if (size.width * size.height > MAX_PIXELS) throw new PictureError(TOO_LARGE);
@@ -72,6 +73,7 @@ async function decode(file: Blob): Promise<ImageBitmap> {
     return await createImageBitmap(file, { imageOrientation: 'from-image' });
   } catch {
     const { decodeHeic, isHeic } = await import('./heic');
+    // What cannot be decoded is told below, like any other file.
     const decoded = (await isHeic(file)) ? await decodeHeic(file).catch(() => undefined) : undefined;
     if (decoded) return decoded;
     throw new PictureError(

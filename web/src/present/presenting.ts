@@ -29,6 +29,7 @@ export class Presenting extends Store<PresentingState> {
   stop = (): void => {
     this.set({ on: false, toolsHidden: false });
     this.stopped?.();
+    // The browser has left full screen by itself.
     if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
   };
 

@@ -76,6 +76,7 @@ async function supported(width: number, height: number): Promise<VideoEncoderCon
       framerate: 10,
       latencyMode: 'realtime',
     };
+    // A codec that cannot even be asked about is one that is not there.
     const answer = await VideoEncoder.isConfigSupported(config).catch(() => undefined);
     if (answer?.supported) return config;
   }

@@ -91,6 +91,7 @@ export class Presenter {
     if (this.closed) return;
     await this.keepHere();
     const { sitting } = this.workspace;
+    // The server stops what is shown by itself when the connection is gone.
     await this.workspace.connection.request(SCREEN.stop, { sitting }).catch(() => undefined);
     this.close();
   }
@@ -317,6 +318,10 @@ export class Presenter {
         });
       } catch {
         current.pictures = current.pictures.filter((other) => other !== picture);
+        if (!this.closed)
+          this.workspace.onProblem(
+            'A picture of the screen could not be stored under what was written. It is tried again with the next mark.',
+          );
       }
     });
     return this.keeping;

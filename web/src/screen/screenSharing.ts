@@ -29,6 +29,7 @@ export class ScreenSharing {
   /** Stops what somebody else shows; for the teacher. */
   stopOther(): void {
     const { connection, sitting } = this.workspace;
+    // The server stops what is shown by itself when the connection is gone.
     void connection.request(SCREEN.stop, { sitting }).catch(() => undefined);
   }
 

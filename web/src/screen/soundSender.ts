@@ -38,8 +38,10 @@ export function sendSound(track: MediaStreamTrack, sitting: string, connection: 
       value.close();
     }
   };
+  // Cut off when the screen is no longer shown.
   void read().catch(() => undefined);
   return () => {
+    // It has ended already.
     void reader.cancel().catch(() => undefined);
     if (encoder.state !== 'closed') encoder.close();
   };

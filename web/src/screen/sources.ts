@@ -49,6 +49,7 @@ export async function openCamera(device?: string): Promise<ScreenSource> {
   const video = { ...MOST, ...(device !== undefined && { deviceId: { exact: device } }) };
   const stream = await mediaDevices()
     ?.getUserMedia({ video })
+    // Said below, whatever the reason.
     .catch(() => undefined);
   if (!stream) {
     throw new SourceError(

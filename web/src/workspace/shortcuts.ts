@@ -117,6 +117,7 @@ export class Shortcuts extends Store<Keys> {
 
   private save(): void {
     if (this.owner === 'teacher')
+      // They are kept in this browser too, and sent again with the next change.
       void request('PUT', PREFERENCE, { value: this.get() }).catch(() => undefined);
   }
 }

@@ -1,4 +1,4 @@
-import type { Change, TextStyle } from '@doodla/core';
+import type { Change, Operation, TextStyle } from '@doodla/core';
 import { isRecord } from '@doodla/core';
 import type { LogClient } from '../live/logClient';
 import { Store } from '../live/store';
@@ -41,6 +41,14 @@ export class TextDrafts {
   type(text: string): void {
     if (!this.current) return;
     this.current = { ...this.current, text };
+    this.keep();
+  }
+
+  /** Keeps the words of an operation that was refused, because its page is gone or pens went down. */
+  rescue({ changes, undoes }: Operation): void {
+    const texts = undoes === undefined ? changes.flatMap(typedIn) : [];
+    if (texts.length === 0) return;
+    this.left.set([...this.left.get(), ...texts]);
     this.keep();
   }
 
@@ -105,6 +113,15 @@ function changesOf({ edit: { mark, common, x, y, width }, text, style }: TextDra
   }
   if (typed === '') return [];
   return [{ do: 'add', mark: { ...common, kind: 'text', x, y, width, rotation: 0, style, text: typed } }];
+}
+
+/** A text that a change puts on a page, as if it had just been typed. */
+function typedIn(change: Change): TextDraft[] {
+  if (change.do !== 'add' || change.mark.kind !== 'text') return [];
+  const { x, y, width, text, style, ...rest } = change.mark;
+  const { id, page, author, space, order, locked, group, alt, createdAt } = rest;
+  const common = { id, page, author, space, order, locked, group, alt, createdAt };
+  return [{ edit: { x, y, width, common }, text, style }];
 }
 
 function parsed(text: string | null): TextDraft[] {

@@ -170,8 +170,10 @@ export class Workspace {
     if (main) return;
     for (const layer of this.layers) this.watch(layer);
     this.target.onStep = (step) => this.showStep(step);
+    this.target.onGivenUp = (operation) => this.drafts.rescue(operation);
     this.stops.push(this.active.subscribe(() => this.target.lookAt(this.active.get().pageId.get())));
     if (!this.classroom) return;
+    this.classroom.onRefused = (message) => this.onProblem(message);
     this.stops.push(
       this.classroom.state.subscribe(() => this.followClass()),
       this.classroom.scene.subscribe(() => this.followScene()),
@@ -514,7 +516,7 @@ export class Workspace {
     this.sharing.follow();
     if (this.options.looking === true) return;
     const state = this.classroom?.state.get();
-    if (state && !state.ended) this.target.resume();
+    if (state && !state.ended && (this.isTeacher || state.pensUp)) this.target.resume();
     this.followPage(state?.page);
     if (this.isTeacher || this.mayWrite === this.couldWrite) return;
     this.couldWrite = this.mayWrite;
