@@ -2,6 +2,7 @@ import type { ClassState, Focus, Scene } from '@doodla/core';
 import { EMPTY_SCENE } from '@doodla/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ClassClient } from '../src/live/classClient';
+import { LiveError } from '../src/live/connection';
 import { FakeConnection } from './helpers/fakeConnection';
 
 const state = (set: Partial<ClassState> = {}): ClassState => ({
@@ -111,5 +112,23 @@ describe('the server’s clock', () => {
     expect(client.now - Date.now()).toBe(90_000);
     vi.advanceTimersByTime(2000);
     expect(client.now - Date.now()).toBe(90_000);
+  });
+
+  it('turns again to a page that the server does not know yet, and lets go of one that it never will', async () => {
+    const unknown = () => Promise.reject(new LiveError('no-such-page', 'That page is no longer there.'));
+    const asked = vi.spyOn(line, 'request').mockImplementation(unknown);
+    const said: string[] = [];
+    client.onRefused = (message) => said.push(message);
+    client.turn('new');
+    await vi.advanceTimersByTimeAsync(900);
+    expect(asked.mock.calls.length).toBeGreaterThan(1);
+    expect(said).toEqual([]);
+    asked.mockRestore();
+    await vi.advanceTimersByTimeAsync(900);
+    expect(line.requests.at(-1)).toMatchObject({ event: 'turn', message: { page: 'new' } });
+    vi.spyOn(line, 'request').mockImplementation(unknown);
+    client.turn('never');
+    await vi.advanceTimersByTimeAsync(9000);
+    expect(said).toEqual(['That page is no longer there.']);
   });
 });

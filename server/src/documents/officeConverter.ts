@@ -122,7 +122,11 @@ export class OfficeConverter {
         },
       );
       const kill = () => {
-        if (child.pid !== undefined) process.kill(-child.pid, 'SIGKILL');
+        try {
+          if (child.pid !== undefined) process.kill(-child.pid, 'SIGKILL');
+        } catch {
+          // It has ended by itself in this very moment.
+        }
       };
       const timer = setTimeout(() => {
         kill();

@@ -21,8 +21,8 @@ import { AccessService } from './access.service.js';
 import { ClassesService } from './classes.service.js';
 import { FailureFilter } from './failure.filter.js';
 import { EnterDto, PensDto, PointDto, SceneDto, TurnDto } from './live.dto.js';
-import type { LiveData, LiveSocket } from './liveSocket.js';
-import { classRoom, GATEWAY, liveData, liveValidation } from './liveSocket.js';
+import type { Budget, LiveData, LiveSocket } from './liveSocket.js';
+import { classRoom, GATEWAY, liveValidation, newBudget } from './liveSocket.js';
 import { LogsService } from './logs.service.js';
 
 /** Connections of one student or device, and of one signed-in browser, at once. */
@@ -62,7 +62,8 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
       this.visitorOf(typeof token === 'string' ? token : undefined, socket).then((visitor) => {
         if (visitor.role === 'nobody') return next(new Error('sign-in'));
         if (this.isCrowded(visitor)) return next(new Error('too-many'));
-        Object.assign(socket.data, liveData(visitor));
+        const data: LiveData = { visitor, open: new Map(), budget: this.budgetOf(visitor) };
+        Object.assign(socket.data, data);
         next();
       }, next);
     });
@@ -106,8 +107,11 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
     @MessageBody() { sitting, page }: TurnDto,
   ): Promise<object> {
     await this.access.teaches(sitting, socket.data.visitor);
-    if (this.logs.open(sitting).pages.get(page)?.removed !== false)
-      throw new Problem(404, 'no-such-page', 'That page is no longer there.');
+    // A page that was added just before is there once its operation has had its turn.
+    const isThere = await this.logs.inTurn(sitting, (log) =>
+      Promise.resolve(log.pages.get(page)?.removed === false),
+    );
+    if (!isThere) throw new Problem(404, 'no-such-page', 'That page is no longer there.');
     await this.classes.turn(sitting, page);
     return {};
   }
@@ -125,7 +129,7 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
   @SubscribeMessage(LIVE.scene)
   async scene(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: SceneDto): Promise<object> {
     await this.access.teaches(dto.sitting, socket.data.visitor);
-    if (dto.moving && !socket.data.draws.take()) return {};
+    if (dto.moving && !socket.data.budget.draws.take()) return {};
     await this.classes.setScene(dto.sitting, dto.set, dto.moving);
     const message: SceneMessage = { ...dto };
     if (dto.moving) socket.to(classRoom(dto.sitting)).volatile.emit(LIVE.scene, message);
@@ -134,7 +138,7 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
 
   @SubscribeMessage(LIVE.point)
   async point(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: PointDto): Promise<void> {
-    if (!socket.data.draws.take()) return;
+    if (!socket.data.budget.draws.take()) return;
     // Pointing comes many times a second; whoever has the class open has been let in.
     const open = socket.data.open.get(dto.sitting);
     const { actor } =
@@ -160,6 +164,16 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
     for (const { data } of this.server.sockets.sockets.values())
       if (keyOf((data as LiveData).visitor) === key) count += 1;
     return count >= MOST_SOCKETS[visitor.role];
+  }
+
+  /** One budget for all connections of a person; it lives on while one of them is there. */
+  private budgetOf(visitor: Visitor): Budget {
+    const key = keyOf(visitor);
+    for (const { data } of this.server.sockets.sockets.values()) {
+      const known = data as LiveData;
+      if (keyOf(known.visitor) === key) return known.budget;
+    }
+    return newBudget();
   }
 
   private throwOut(isMeant: (visitor: Visitor) => boolean): void {

@@ -47,7 +47,7 @@ import type { OpenLog } from './openLog.js';
 const CATCH_UP_LIMIT = 500;
 /** Marks in one piece of a page. */
 const PIECE = 200;
-/** Pages that one socket may read at once. */
+/** Pages that one person may read at once. */
 const MOST_READING = 4;
 
 /** Logs live: opening them, reading their pages, writing, and ink that is still wet. */
@@ -84,9 +84,9 @@ export class LiveGateway implements OnGatewayInit {
   @SubscribeMessage(LIVE.read)
   async read(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: ReadDto): Promise<object> {
     const { actor } = this.opened(socket, dto.log.id);
-    const { data } = socket;
-    if (data.reading >= MOST_READING) throw new Refusal('too-fast');
-    data.reading += 1;
+    const { budget } = socket.data;
+    if (budget.reading >= MOST_READING) throw new Refusal('too-fast');
+    budget.reading += 1;
     try {
       const marks = await this.logs.open(dto.log.id).marksOn(dto.page);
       let piece: Mark[] = [];
@@ -95,7 +95,7 @@ export class LiveGateway implements OnGatewayInit {
         piece.push(mark);
         if (piece.length < PIECE) continue;
         this.sendPiece(socket, dto, piece, false);
-        await data.reads.wait(piece.length);
+        await budget.reads.wait(piece.length);
         await new Promise((resolve) => setImmediate(resolve));
         if (!socket.connected) return {};
         piece = [];
@@ -103,7 +103,7 @@ export class LiveGateway implements OnGatewayInit {
       this.sendPiece(socket, dto, piece, true);
       return {};
     } finally {
-      data.reading -= 1;
+      budget.reading -= 1;
     }
   }
 
@@ -113,7 +113,8 @@ export class LiveGateway implements OnGatewayInit {
     @MessageBody() { log: ref, operation }: SubmitDto,
   ): Promise<SubmitReply> {
     const bytes = JSON.stringify(operation).length;
-    if (!socket.data.submits.take() || !socket.data.bytes.take(bytes)) throw new Refusal('too-fast');
+    const { budget } = socket.data;
+    if (!budget.submits.take() || !budget.bytes.take(bytes)) throw new Refusal('too-fast');
     if (bytes > MAX_OPERATION_LENGTH) throw new Refusal('too-large');
     const { actor, writes, situation } = this.opened(socket, ref.id);
     if (!writes) throw new Refusal('not-allowed');
@@ -128,7 +129,7 @@ export class LiveGateway implements OnGatewayInit {
 
   @SubscribeMessage(LIVE.draw)
   async draw(@ConnectedSocket() socket: LiveSocket, @MessageBody() message: unknown): Promise<void> {
-    if (!socket.data.draws.take() || !isDrawMessage(message)) return;
+    if (!socket.data.budget.draws.take() || !isDrawMessage(message)) return;
     const access = socket.data.open.get(message.log.id);
     const head = access?.writes ? this.ink.headOf(socket, message) : undefined;
     if (!access || !head) return;

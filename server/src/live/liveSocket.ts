@@ -10,6 +10,11 @@ export interface LiveData {
   visitor: Visitor;
   /** Logs that this socket has open, with what it may do in them. */
   open: Map<string, Access>;
+  budget: Budget;
+}
+
+/** How much one person may send and ask for, by however many connections. */
+export interface Budget {
   /** Operations, and their bytes. */
   submits: TokenBucket;
   bytes: TokenBucket;
@@ -23,10 +28,8 @@ export interface LiveData {
 
 export type LiveSocket = Socket<DefaultEventsMap, DefaultEventsMap, DefaultEventsMap, LiveData>;
 
-export function liveData(visitor: Visitor): LiveData {
+export function newBudget(): Budget {
   return {
-    visitor,
-    open: new Map(),
     submits: new TokenBucket(400, 60),
     bytes: new TokenBucket(16 * MAX_OPERATION_LENGTH, MAX_OPERATION_LENGTH / 2),
     draws: new TokenBucket(600, 150),

@@ -7,6 +7,10 @@ import { Store } from './store';
 /** The scene of a lesson outside a class. */
 export const NO_SCENE = new Store(EMPTY_SCENE);
 
+/** A page that the server does not know yet is turned to again after a moment, so often. */
+const RETRY_MS = 400;
+const MOST_TRIES = 10;
+
 /** While a hand moves something of the scene, others are told at most so often. */
 const MOVING_MS = 33;
 
@@ -29,6 +33,8 @@ export class ClassClient {
   /** What a hand on this device is moving. */
   private held: Partial<Scene> = {};
   private movedAt = 0;
+  /** How often the server did not know the page that was turned to. */
+  private turnTries = 0;
   /** The server's clock less this device's, milliseconds. */
   private clockAhead = 0;
 
@@ -117,6 +123,15 @@ export class ClassClient {
     if (scene) await this.tellPart('scene', LIVE.scene, { sitting, set: scene, moving: false });
   }
 
+  /** A page that was only just added may not have reached the server; the turn is told again a few times. */
+  private waitsForPage(error: unknown): boolean {
+    if (!(error instanceof LiveError) || error.code !== 'no-such-page' || this.turnTries >= MOST_TRIES)
+      return false;
+    this.turnTries += 1;
+    setTimeout(() => void this.tell(), RETRY_MS);
+    return true;
+  }
+
   /** What is refused for good is told and let go of; what did not arrive is told again after the next connection. */
   private async tellPart(part: keyof Unsent, event: string, message: object): Promise<void> {
     const told = this.unsent[part];
@@ -124,8 +139,10 @@ export class ClassClient {
       await this.connection.request(event, message);
     } catch (error) {
       if (isUnreachable(error)) return;
+      if (this.waitsForPage(error)) return;
       this.onRefused((error as Error).message);
     }
+    this.turnTries = 0;
     if (this.unsent[part] === told) delete this.unsent[part];
   }
 }

@@ -4,6 +4,7 @@ export function freshStorage(): void {
   const localStorage = {
     getItem: (key: string) => kept.get(key) ?? null,
     setItem: (key: string, value: string) => void kept.set(key, value),
+    removeItem: (key: string) => void kept.delete(key),
   };
   Object.assign(globalThis, { localStorage });
 }

@@ -6,7 +6,7 @@ import 'fake-indexeddb/auto';
 import { randomUUID } from 'node:crypto';
 import { LiveGateway } from '../../../server/dist/live/live.gateway.js';
 import { OpenDto, ReadDto, SubmitDto } from '../../../server/dist/live/live.dto.js';
-import { liveData } from '../../../server/dist/live/liveSocket.js';
+import { newBudget } from '../../../server/dist/live/liveSocket.js';
 import { LogsService, SERVER } from '../../../server/dist/live/logs.service.js';
 import { LogStore } from '../../../server/dist/storage/logStore.js';
 import { LOG_TABLES } from '../../../server/dist/storage/logTables.js';
@@ -129,7 +129,7 @@ export class World {
   }
 
   connected(end: ServerEnd, actor: Actor): (event: string, message: object) => Promise<unknown> {
-    Object.assign(end.data, liveData({ role: 'nobody' }), { actor });
+    Object.assign(end.data, { open: new Map(), budget: newBudget(), visitor: { actor } });
     this.sockets.set(end.id, end);
     return (event, message) => this.ask(end, event as Asked, message);
   }
@@ -208,7 +208,6 @@ export class World {
   private async ask(end: ServerEnd, event: Asked, message: object): Promise<unknown> {
     const dto = plainToInstance(DTOS[event] as new () => object, message);
     if ((await validate(dto)).length > 0) throw new LiveError('bad-mark', 'nonsense');
-    Object.assign(end.data, { visitor: { actor: end.data.actor } });
     try {
       return await this.gateway[event as 'open'](end as never, dto as never);
     } catch (error) {
