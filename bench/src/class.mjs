@@ -1,7 +1,7 @@
 // A class that writes: what all pens draw, at the others' screens, and finished strokes; for one class of 60 with
 // 20 writing and for 40 classes of 30 with 3 writing. Beside it a bare Socket.IO server that passes the same
 // points on one by one.
-import { packPoints } from '@doodla/core';
+import { INK_TICK_MS, packPoints } from '@doodla/core';
 import { fork } from 'node:child_process';
 import { once } from 'node:events';
 import { fileURLToPath } from 'node:url';
@@ -12,7 +12,7 @@ import { aStroke, handPoints, School } from './school.mjs';
 
 const SECONDS = Number(process.env.BENCH_SECONDS ?? 8);
 /** Milliseconds between a browser's messages while one draws, with so many new points. */
-const EVERY_MS = 25;
+const EVERY_MS = INK_TICK_MS;
 const POINTS = 2;
 /** A stroke is so long, then it is finished and the next begun. */
 const STROKE_POINTS = 60;

@@ -8,6 +8,8 @@ export class RawSocket {
   #next = 0;
   /** Called with every event. */
   onEvent = () => undefined;
+  /** Called with the text of every event first; true where that is enough and it need not be read. */
+  onText = () => false;
 
   /** Connects; `auth` goes along as a browser's would. */
   static open(url, { path = '/live', auth = {}, cookie } = {}) {
@@ -46,6 +48,7 @@ export class RawSocket {
     else if (text[0] === '0') this.#socket.send(`40${JSON.stringify(auth)}`);
     else if (text.startsWith('40')) connected();
     else if (text.startsWith('44')) reject(new Error(text.slice(2)));
+    else if (text.startsWith('42') && this.onText(text)) return;
     else if (text.startsWith('42')) this.onEvent(...JSON.parse(text.slice(2)));
     else if (text.startsWith('43')) {
       const at = text.indexOf('[');

@@ -36,4 +36,4 @@ export interface DrawnMessage {
 }
 
 /** What all pens of a page draw in so many milliseconds goes out as one message. */
-export const INK_TICK_MS = 25;
+export const INK_TICK_MS = 33;

@@ -1,4 +1,4 @@
-import { UseFilters, UsePipes } from '@nestjs/common';
+import { Logger, UseFilters, UsePipes } from '@nestjs/common';
 import type { OnGatewayInit } from '@nestjs/websockets';
 import {
   ConnectedSocket,
@@ -29,6 +29,7 @@ import {
   visibleTo,
 } from '@doodla/core';
 import type { Server } from 'socket.io';
+import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
 import { spacesOf } from '../storage/logStore.js';
 import type { Access } from './access.service.js';
@@ -42,11 +43,12 @@ import { GATEWAY, liveValidation, logRoom } from './liveSocket.js';
 import type { FreshOperation } from './logs.service.js';
 import { LogsService } from './logs.service.js';
 import type { OpenLog } from './openLog.js';
+import { slowLane } from './slowLane.js';
 
 /** Catching up on more operations than this is slower than reading the pages anew. */
 const CATCH_UP_LIMIT = 500;
 /** Marks in one piece of a page. */
-const PIECE = 200;
+const PIECE = 120;
 /** Pages that one person may read at once. */
 const MOST_READING = 4;
 
@@ -56,6 +58,7 @@ const MOST_READING = 4;
 @UseFilters(FailureFilter)
 export class LiveGateway implements OnGatewayInit {
   @WebSocketServer() private readonly server: Server;
+  private readonly logger = new Logger('Live');
   private ink: InkRelay;
 
   constructor(
@@ -68,6 +71,14 @@ export class LiveGateway implements OnGatewayInit {
     this.ink = new InkRelay(server);
     this.logs.onAppended((log, appended, from) => this.tell(log, appended, from));
     this.logs.holdWhile((log) => this.listeners(log).length > 0);
+    // Wet ink comes by the thousand a second, so it goes past the machinery for requests.
+    server.on('connection', (socket: LiveSocket) =>
+      socket.on(LIVE.draw, (message: unknown) => {
+        this.draw(socket, message).catch((error: unknown) =>
+          logFailure(this.logger, 'Wet ink could not be passed on', error),
+        );
+      }),
+    );
   }
 
   @SubscribeMessage(LIVE.open)
@@ -96,7 +107,7 @@ export class LiveGateway implements OnGatewayInit {
         if (piece.length < PIECE) continue;
         this.sendPiece(socket, dto, piece, false);
         await budget.reads.wait(piece.length);
-        await new Promise((resolve) => setImmediate(resolve));
+        await slowLane.turn();
         if (!socket.connected) return {};
         piece = [];
       }
@@ -127,8 +138,7 @@ export class LiveGateway implements OnGatewayInit {
     return { seq };
   }
 
-  @SubscribeMessage(LIVE.draw)
-  async draw(@ConnectedSocket() socket: LiveSocket, @MessageBody() message: unknown): Promise<void> {
+  private async draw(socket: LiveSocket, message: unknown): Promise<void> {
     if (!socket.data.budget.draws.take() || !isDrawMessage(message)) return;
     const access = socket.data.open.get(message.log.id);
     const head = access?.writes ? this.ink.headOf(socket, message) : undefined;

@@ -178,9 +178,10 @@ export class LogsService implements OnModuleDestroy {
     for (const id of touched.marks) marks.set(id, after.marks.get(id));
     const touchedPages = new Map<string, Page | undefined>();
     for (const id of touched.pages) touchedPages.set(id, after.pages.get(id));
-    await this.store.append(log.id, { logged, inverse, pages, marks, touchedPages });
+    const markCountChange = after.marks.size - view.marks.size;
+    await this.store.append(log.id, { logged, inverse, pages, marks, markCountChange, touchedPages });
     log.seq = logged.seq;
-    log.markCount += after.marks.size - view.marks.size;
+    log.markCount += markCountChange;
     log.take(marks, touchedPages);
     const spaceOf = (id: string) => (after.marks.get(id) ?? view.marks.get(id))?.space;
     this.listener(log.id, { logged, inverse, spaceOf }, from);

@@ -1,8 +1,9 @@
 import type { LogView, Mark, Page, Table } from '@doodla/core';
+import { slowLane } from './slowLane.js';
 import type { LogHead, LogStore } from '../storage/logStore.js';
 
 /** Marks that are read from the database at once; a handful of milliseconds. */
-const READ_AT_ONCE = 250;
+const READ_AT_ONCE = 120;
 
 /** The marks of a page in memory, by id, as long as somebody reads them. */
 interface CachedPage {
@@ -96,7 +97,7 @@ export class OpenLog {
       for (const mark of some) marks.set(mark.id, mark);
       if (some.length < READ_AT_ONCE) return;
       after = some.at(-1)!.id;
-      await new Promise((resolve) => setImmediate(resolve));
+      await slowLane.turn();
     }
   }
 

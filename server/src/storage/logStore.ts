@@ -31,6 +31,8 @@ export interface Append extends AppendedOperation {
   pages: string[];
   /** Touched marks as they are afterwards; undefined for those that are gone. */
   marks: ReadonlyMap<string, Mark | undefined>;
+  /** How many marks more there are afterwards. */
+  markCountChange: number;
   touchedPages: ReadonlyMap<string, Page | undefined>;
 }
 
@@ -121,7 +123,7 @@ export class LogStore implements OnApplicationShutdown {
     const { seq } = this.on('SELECT coalesce(max(seq), 0) AS seq FROM operation WHERE log = ?').get(key) as {
       seq: number;
     };
-    const { markCount } = this.on('SELECT count(*) AS markCount FROM mark WHERE log = ?').get(key) as {
+    const { markCount } = this.on('SELECT marks AS markCount FROM log WHERE key = ?').get(key) as {
       markCount: number;
     };
     const rows = this.on('SELECT body FROM log_page WHERE log = ?').all(key) as { body: string }[];
@@ -159,7 +161,7 @@ export class LogStore implements OnApplicationShutdown {
     const key = this.keyOf(logId);
     if (key === undefined) return [];
     const rows = this.on(
-      'SELECT id, seq, body FROM mark WHERE log = ? AND page = ? AND id > ? ORDER BY id LIMIT ?',
+      'SELECT id, seq, body FROM mark INDEXED BY mark_by_page WHERE log = ? AND page = ? AND id > ? ORDER BY id LIMIT ?',
     ).all(key, page, after, count) as MarkRow[];
     return rows.map((row) => this.markOf(key, row));
   }
@@ -167,7 +169,16 @@ export class LogStore implements OnApplicationShutdown {
   /** Ids of the pages that have marks. */
   writtenPages(logId: string): string[] {
     const key = this.keyOf(logId);
-    const rows = this.on('SELECT DISTINCT page FROM mark WHERE log = ?').all(key ?? -1) as { page: string }[];
+    if (key === undefined) return [];
+    // From page to page along the index, past all the marks of each.
+    const rows = this.on(
+      `WITH RECURSIVE written(page) AS (
+         SELECT min(page) FROM mark WHERE log = ?
+         UNION ALL
+         SELECT (SELECT min(page) FROM mark WHERE log = ? AND page > written.page) FROM written
+         WHERE written.page IS NOT NULL)
+       SELECT page FROM written WHERE page IS NOT NULL`,
+    ).all(key, key) as { page: string }[];
     return rows.map(({ page }) => page);
   }
 
@@ -185,7 +196,7 @@ export class LogStore implements OnApplicationShutdown {
   undoable(logId: string, author: string): UndoEntry[] {
     const key = this.keyOf(logId);
     const rows = this.on(
-      `SELECT seq, id, undoes, pages, of_pages FROM operation
+      `SELECT seq, id, undoes, pages, of_pages FROM operation INDEXED BY operation_by_author
        WHERE log = ? AND author = ? ORDER BY seq DESC LIMIT ${UNDO_LOOKED_AT}`,
     ).all(key ?? -1, author) as Omit<OperationRow, 'changes' | 'inverse'>[];
     return stillUndoable(rows.reverse())
@@ -208,7 +219,10 @@ export class LogStore implements OnApplicationShutdown {
     });
   }
 
-  private write(logId: string, { logged, inverse, pages, marks, touchedPages }: Append): void {
+  private write(
+    logId: string,
+    { logged, inverse, pages, marks, markCountChange, touchedPages }: Append,
+  ): void {
     const key = this.keyOf(logId) ?? this.makeKey(logId);
     const { seq, author, at, operation } = logged;
     const { changes } = operation;
@@ -228,6 +242,8 @@ export class LogStore implements OnApplicationShutdown {
       packJson(packChanges(changes)),
       adds.size === changes.length ? null : packJson(packChanges(inverse)),
     );
+    if (markCountChange !== 0)
+      this.on('UPDATE log SET marks = marks + ? WHERE key = ?').run(markCountChange, key);
     for (const [id, mark] of marks) {
       if (!mark) this.on('DELETE FROM mark WHERE log = ? AND id = ?').run(key, id);
       else

@@ -230,7 +230,7 @@ export class World {
       }),
     });
     const rooms = { get: (room: string) => new Set(inRoom(room).map(({ id }) => id)) };
-    return { to, sockets: { adapter: { rooms }, sockets } } as never;
+    return { to, on: () => undefined, sockets: { adapter: { rooms }, sockets } } as never;
   }
 }
 

@@ -110,6 +110,7 @@ async function store(
 async function storeState(runner: QueryRunner, key: number, state: LogState, seq: number): Promise<void> {
   for (const page of state.pages.values())
     await runner.query('INSERT INTO log_page VALUES (?, ?, ?)', [key, page.id, JSON.stringify(page)]);
+  await runner.query('UPDATE log SET marks = ? WHERE key = ?', [state.marks.size, key]);
   for (const mark of state.marks.values())
     await runner.query('INSERT INTO mark VALUES (?, ?, ?, ?, ?)', [
       key,
