@@ -24,6 +24,8 @@ const SCRIPT_GLOBALS = [
   'innerHeight',
   'cancelAnimationFrame',
   'Path2D',
+  'FormData',
+  'Blob',
 ];
 
 /** What is missing without a secure context is asked for in `secure/` alone, where that is thought of. */

@@ -38,8 +38,8 @@ async function fill(url, cookie, lesson) {
   const socket = io(url, { path: '/live', transports: ['websocket'], extraHeaders: { cookie } });
   const ask = (event, message) => socket.timeout(60_000).emitWithAck(event, message);
   const log = { kind: 'lesson', id: lesson };
-  const { actor, snapshot } = await ask('open', { log });
-  const marks = strokes(snapshot.pages[0].id, actor.id);
+  const { actor, pages } = await ask('open', { log });
+  const marks = strokes(pages[0].id, actor.id);
   for (let i = 0; i < STROKES; i += 250) {
     const changes = marks.slice(i, i + 250).map((mark) => ({ do: 'add', mark }));
     const { error } = await ask('submit', { log, operation: { id: `fill-${i}`, changes } });
@@ -242,7 +242,7 @@ await withBrowser(async (context) => {
   const opening = await page.evaluate(
     () =>
       performance.getEntriesByName('log drawn')[0].startTime -
-      performance.getEntriesByName('log arrived')[0].startTime,
+      performance.getEntriesByName('page arrived')[0].startTime,
   );
 
   const bytesPerPoint = (((await heapMegabytes(page)) - emptyHeap) * 1e6) / (STROKES * POINTS);

@@ -182,7 +182,7 @@ await withBrowser(async (context) => {
   const { lessonId } = await (await context.request.get(`/api/sittings/${sitting}`)).json();
   const teacher = connect(url, { extraHeaders: { cookie } });
   const lesson = await teacher.ask('open', { log: { kind: 'lesson', id: lessonId } });
-  const pages = lesson.snapshot.pages.sort((a, b) => (a.order < b.order ? -1 : 1)).map(({ id }) => id);
+  const pages = lesson.pages.sort((a, b) => (a.order < b.order ? -1 : 1)).map(({ id }) => id);
   const log = { kind: 'sitting', id: sitting };
   const { actor } = await teacher.ask('open', { log });
 

@@ -29,7 +29,11 @@ export function App() {
       <Suspense>
         <Toaster
           position="top-center"
-          toastOptions={{ style: { fontFamily: 'inherit', fontSize: '1rem' } }}
+          // Two buttons go under the words, which would have no room beside them.
+          toastOptions={{
+            style: { fontFamily: 'inherit', fontSize: '1rem', flexWrap: 'wrap' as const },
+            classNames: { content: '!min-w-60 !grow', actionButton: '!min-h-9', cancelButton: '!min-h-9' },
+          }}
         />
       </Suspense>
     </Tooltip.Provider>

@@ -19,11 +19,14 @@ export default function StudentSign({ workspace, place: { student }, side }: Stu
   return (
     <div
       className={classes(
-        'absolute top-2 z-30 flex items-center gap-3 rounded-2xl border-2 border-board-line bg-board px-4 py-2 text-paper shadow-xl',
+        'absolute top-2 z-30 flex max-w-[calc(100vw-1rem)] flex-wrap items-center gap-x-3 gap-y-1 rounded-2xl border-2 border-board-line bg-board px-4 py-2 text-paper shadow-xl',
         side === 'left' ? 'left-2' : 'right-2',
       )}
     >
-      <span className="size-4 rounded-full border-2 border-paper" style={{ background: student.colour }} />
+      <span
+        className="size-4 shrink-0 rounded-full border-2 border-paper"
+        style={{ background: student.colour }}
+      />
       <span className="max-w-40 truncate font-bold">{student.name}</span>
       <span role="status" className="flex items-center gap-1.5">
         {state?.presenters.includes(student.id) && !state.ended && <MayShow workspace={workspace} />}

@@ -47,14 +47,14 @@ export function LessonCard({ lesson, place, of }: LessonCardProps) {
       className="group mb-5 flex h-72 flex-col overflow-hidden rounded-2xl border-2 border-paper-line bg-white focus-within:border-board hover:border-board"
     >
       <Link to={`/lesson/${lesson.id}`} className="block grow">
-        <div className="grid h-40 place-items-center overflow-hidden border-b-2 border-paper-dim bg-paper-dim">
+        <div className="flex h-40 items-center justify-center overflow-hidden border-b-2 border-paper-dim bg-paper-dim">
           {hasCover && (
             <img
               src={`/api/lessons/${lesson.id}/cover`}
               alt=""
               loading="lazy"
               onError={() => setHasCover(false)}
-              className="size-full object-contain p-2"
+              className="max-h-full max-w-full object-contain p-2"
             />
           )}
         </div>

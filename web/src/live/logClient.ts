@@ -167,6 +167,13 @@ export class LogClient {
     return operation.id;
   }
 
+  /** Whether something would be allowed now. */
+  allows(changes: Change[]): boolean {
+    const { actorOfLog: actor } = this;
+    if (!actor) return false;
+    return !refusalOf({ id: '', changes }, actor, this.log.visible, this.options.situation());
+  }
+
   /** Takes back a certain step, if it was not taken back already. */
   takeBack(step: string): void {
     const taken = this.steps.takeStep(step);

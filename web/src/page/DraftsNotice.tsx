@@ -10,6 +10,7 @@ export default function DraftsNotice({ workspace }: { workspace: Workspace }) {
   const left = useStore(workspace.drafts.left);
   useStore(workspace.pages);
   useStore(workspace.pageId);
+  useStore(workspace.mode);
   const [draft] = left;
   if (!draft) return null;
   return (
@@ -43,6 +44,7 @@ function Notice({ workspace, draft, more }: { workspace: Workspace; draft: TextD
         {more > 0 && ` And ${more} more.`}
       </p>
       <p className="mb-3 line-clamp-4 rounded-xl bg-paper-dim px-3 py-2 whitespace-pre-wrap">{draft.text}</p>
+      {!workspace.mayWrite && <p className="mb-3">It can be put in as soon as pens are up.</p>}
       <div className="flex flex-wrap gap-2">
         {number > 0 && (
           <Button look="main" disabled={!workspace.mayWrite} onClick={() => drafts.putIn(draft)}>

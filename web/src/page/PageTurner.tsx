@@ -54,7 +54,12 @@ export default function PageTurner({
         side === 'left' ? 'left-2' : 'right-2',
       )}
     >
-      <div role="group" aria-label="Size" className="flex items-center">
+      <div
+        role="group"
+        aria-label="Size"
+        // On a phone, two fingers enlarge, and the arrows need the room.
+        className={classes('flex items-center', turns && !workspace.isTeacher && 'max-sm:hidden')}
+      >
         <IconButton
           label="Smaller"
           shortcut="-"

@@ -26,7 +26,7 @@ export class TextDrafts {
 
   /** `owner` is the lesson or class. */
   constructor(
-    private readonly log: Pick<LogClient, 'perform' | 'actor' | 'status'>,
+    private readonly log: Pick<LogClient, 'allows' | 'perform' | 'actor' | 'status'>,
     owner: string,
   ) {
     this.key = `${PREFIX} ${owner}`;
@@ -81,8 +81,8 @@ export class TextDrafts {
 
   private put(draft: TextDraft): void {
     const changes = changesOf(draft);
-    if (changes.length > 0 && this.log.perform(changes) === undefined)
-      this.left.set([...this.left.get(), draft]);
+    if (changes.length > 0 && !this.log.allows(changes)) this.left.set([...this.left.get(), draft]);
+    else if (changes.length > 0) this.log.perform(changes);
     this.keep();
   }
 
