@@ -4,6 +4,8 @@ export default defineConfig({
   test: {
     include: ['core/test/**/*.test.ts', 'server/test/**/*.test.ts', 'web/test/**/*.test.ts'],
     testTimeout: 20_000,
+    // Both cores of a small machine; one would be left idle otherwise.
+    maxWorkers: 2,
     // The server is tested as it is built, with its decorators compiled.
     server: { deps: { external: [/\/(server|core)\/dist\//] } },
   },

@@ -4,7 +4,7 @@ import type { LessonSummary } from '../api/lessons';
 import { LessonCard } from './LessonCard';
 
 /** Least width of a card, the space between two, and a card's height; CSS pixels at 16 px to the letter. */
-const CARD = { width: 240, gap: 20, height: 288 };
+const CARD = { width: 240, gap: 20, height: 320 };
 
 /** Lessons as cards. Only those that are in sight, or nearly, are made. */
 export function LessonGrid({ lessons }: { lessons: readonly LessonSummary[] }) {
