@@ -17,6 +17,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { leftoverPrefix } from '../dist/documents/leftovers.js';
 import { PurgeService } from '../dist/lessons/purge.service.js';
 import { StartError } from '../dist/storage/dataFolder.js';
 import { LogStore } from '../dist/storage/logStore.js';
@@ -179,6 +180,36 @@ describe('a data folder', () => {
     expect((await teacher.send('GET', '/api/lessons')).status).toBe(200);
     expect((await teacher.send<{ failures: number }>('GET', '/health')).body.failures).toBeGreaterThan(0);
     await server.remove();
+  });
+});
+
+describe('a conversion that a killed server left behind', () => {
+  /** Something that runs on with a temporary folder of its own, as an office program would. */
+  function leftRunning(prefix: string) {
+    const folder = mkdtempSync(join(tmpdir(), prefix));
+    const child = spawn(process.execPath, ['-e', 'setInterval(() => {}, 1000)', folder], {
+      detached: true,
+      stdio: 'ignore',
+    });
+    return { folder, child, ended: once(child, 'exit') };
+  }
+
+  it('is ended at the next start, and another server’s is not', async () => {
+    const ours = leftRunning(leftoverPrefix(data));
+    const theirs = leftRunning(leftoverPrefix(join(data, 'elsewhere')));
+    await Promise.all([once(ours.child, 'spawn'), once(theirs.child, 'spawn')]);
+    const server = await startServer({}, data);
+    try {
+      expect(await ours.ended).toEqual([null, 'SIGKILL']);
+      expect(existsSync(ours.folder)).toBe(false);
+      expect(theirs.child.exitCode).toBeNull();
+      expect(theirs.child.signalCode).toBeNull();
+      expect(existsSync(theirs.folder)).toBe(true);
+    } finally {
+      await server.stop();
+      theirs.child.kill('SIGKILL');
+      rmSync(theirs.folder, { recursive: true });
+    }
   });
 });
 

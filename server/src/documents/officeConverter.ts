@@ -1,3 +1,4 @@
+import type { OnModuleInit } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
 import { spawn } from 'node:child_process';
 import { copyFile, mkdir, mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
@@ -8,6 +9,7 @@ import { Problem } from '../http/problem.js';
 import { StrangersService } from '../reading/strangers.service.js';
 import { Settings } from '../settings/settings.js';
 import type { DocumentKind } from './documentKind.js';
+import { endLeftovers, leftoverPrefix } from './leftovers.js';
 
 /** Address space that one conversion may take, kilobytes. */
 const MAX_MEMORY_KB = 6_000_000;
@@ -29,7 +31,7 @@ export interface ConvertOptions {
 
 /** Turns slides and texts into PDF with LibreOffice, one at a time per core, each in a process of its own. */
 @Injectable()
-export class OfficeConverter {
+export class OfficeConverter implements OnModuleInit {
   private running = 0;
   private readonly queue: { begin: () => void; tell: (before: number) => void }[] = [];
 
@@ -38,10 +40,14 @@ export class OfficeConverter {
     private readonly strangers: StrangersService,
   ) {}
 
+  async onModuleInit(): Promise<void> {
+    await endLeftovers(leftoverPrefix(this.settings.data));
+  }
+
   /** Writes a PDF beside the file and returns its path. Throws Problem with what to do. */
   async toPdf(path: string, kind: DocumentKind, { onWaiting, signal }: ConvertOptions = {}): Promise<string> {
     await this.turn(onWaiting, signal);
-    const folder = await mkdtemp(join(tmpdir(), 'doodla-office-'));
+    const folder = await mkdtemp(join(tmpdir(), leftoverPrefix(this.settings.data)));
     try {
       const source = await this.sourceFor(path, kind, folder);
       const profile = join(folder, 'profile');
@@ -95,32 +101,28 @@ export class OfficeConverter {
   }
 
   private run(source: string, profile: string, folder: string, signal?: AbortSignal): Promise<void> {
+    const seconds = this.settings.officeSeconds;
+    // It ends by itself at its limits of time, also where nobody is left to end it.
+    const limits = `ulimit -v ${MAX_MEMORY_KB}; ulimit -t ${seconds}`;
     const command = [
-      'soffice',
-      `-env:UserInstallation=${pathToFileURL(profile).href}`,
-      '--headless --norestore --nolockcheck --nodefault --nologo',
-      `--convert-to pdf --outdir '${folder}' '${source}'`,
-    ].join(' ');
+      ...['timeout', '-s', 'KILL', `${seconds + 5}`, 'nice', '-n', '10'],
+      ...['soffice', `-env:UserInstallation=${pathToFileURL(profile).href}`],
+      ...['--headless', '--norestore', '--nolockcheck', '--nodefault', '--nologo'],
+      ...['--convert-to', 'pdf', '--outdir', folder, source],
+    ];
     return new Promise((resolve, reject) => {
       // A group of its own, so that all its processes can be killed together; no proxy answers there.
-      // It ends by itself at its limits of time, also where nobody is left to end it.
-      const seconds = this.settings.officeSeconds;
-      const limits = `ulimit -v ${MAX_MEMORY_KB}; ulimit -t ${seconds}`;
-      const child = spawn(
-        'sh',
-        ['-c', `${limits}; exec timeout -s KILL ${seconds + 5} nice -n 10 ${command}`],
-        {
-          detached: true,
-          stdio: 'ignore',
-          env: {
-            PATH: process.env.PATH,
-            HOME: folder,
-            TMPDIR: folder,
-            http_proxy: NOWHERE,
-            https_proxy: NOWHERE,
-          },
+      const child = spawn('sh', ['-c', `${limits}; exec "$@"`, 'sh', ...command], {
+        detached: true,
+        stdio: 'ignore',
+        env: {
+          PATH: process.env.PATH,
+          HOME: folder,
+          TMPDIR: folder,
+          http_proxy: NOWHERE,
+          https_proxy: NOWHERE,
         },
-      );
+      });
       const kill = () => {
         try {
           if (child.pid !== undefined) process.kill(-child.pid, 'SIGKILL');
@@ -137,7 +139,7 @@ export class OfficeConverter {
             'This document takes too long to turn into pages. Please save it as PDF and choose that one.',
           ),
         );
-      }, this.settings.officeSeconds * 1000);
+      }, seconds * 1000);
       const abort = () => {
         kill();
         reject(signal!.reason as Error);

@@ -43,6 +43,7 @@ import { GATEWAY, liveValidation, logRoom } from './liveSocket.js';
 import type { FreshOperation } from './logs.service.js';
 import { LogsService } from './logs.service.js';
 import type { OpenLog } from './openLog.js';
+import { SharedBudget } from './sharedBudget.js';
 import { slowLane } from './slowLane.js';
 
 /** Catching up on more operations than this is slower than reading the pages anew. */
@@ -60,6 +61,7 @@ export class LiveGateway implements OnGatewayInit {
   @WebSocketServer() private readonly server: Server;
   private readonly logger = new Logger('Live');
   private ink: InkRelay;
+  private readonly shared = new SharedBudget();
 
   constructor(
     private readonly access: AccessService,
@@ -129,6 +131,7 @@ export class LiveGateway implements OnGatewayInit {
     if (bytes > MAX_OPERATION_LENGTH) throw new Refusal('too-large');
     const { actor, writes, situation } = this.opened(socket, ref.id);
     if (!writes) throw new Refusal('not-allowed');
+    if (!this.shared.take(this.logs.open(ref.id), bytes)) throw new Refusal('too-fast');
     const now = await situation();
     const { seq } = await this.logs.append(ref.id, actor.id, operation, {
       actor,
