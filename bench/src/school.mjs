@@ -72,7 +72,7 @@ export class School {
     await teacher.ask('enter', { sitting: sitting.id });
     await teacher.ask('pens', { sitting: sitting.id, up: true });
     const ordered = opened.pages.sort((a, b) => (a.order < b.order ? -1 : 1)).map(({ id }) => id);
-    return { log, code: sitting.code, teacher, author: opened.actor.id, pages: ordered };
+    return { lesson, log, code: sitting.code, teacher, author: opened.actor.id, pages: ordered };
   }
 
   /** Somebody who joins a class and opens its log. */

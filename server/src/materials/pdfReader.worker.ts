@@ -6,12 +6,14 @@ import { dirname, join } from 'node:path';
 import { parentPort } from 'node:worker_threads';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { getDocument, VerbosityLevel } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { standBehind } from '../reading/behind.js';
 import type { FromWorker } from '../reading/limitedWorker.js';
 import type { PdfAnswer, PdfFault, PdfProgress, PdfTask } from './pdfTask.js';
 
 const PROGRESS_STEP = 10;
 const assets = dirname(createRequire(import.meta.url).resolve('pdfjs-dist/package.json'));
 
+standBehind();
 parentPort?.on('message', (task: PdfTask | { reply: unknown }) => {
   if ('reply' in task) return;
   run(task).then(

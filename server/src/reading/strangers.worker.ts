@@ -7,12 +7,15 @@ import { Problem } from '../http/problem.js';
 import { isArchive, openArchive } from '../webpages/mhtml.js';
 import { copyPage, notAPage } from '../webpages/pageCopy.js';
 import type { PartSource } from '../webpages/pageCopy.js';
+import { standBehind } from './behind.js';
 import type { FromWorker } from './limitedWorker.js';
 import type { Part, PartWanted, StrangerAnswer, StrangerTask } from './strangerTasks.js';
 
 const port = parentPort!;
 /** Parts come back in the order in which they were asked for. */
 const awaited: ((part: Part) => void)[] = [];
+
+standBehind();
 
 port.on('message', (message: StrangerTask | { reply: Part }) => {
   if ('reply' in message) return awaited.shift()?.(message.reply);
