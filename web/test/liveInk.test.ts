@@ -25,6 +25,14 @@ const part = (more: Partial<DrawnPart> = {}): DrawnPart => ({
   ...more,
 });
 
+/** A part after the first. */
+const laterPart = (from: number, count = 3): DrawnPart => ({
+  stroke: 's',
+  author: 'wren',
+  from,
+  points: packPoints(points(count, from))!,
+});
+
 let connection: FakeConnection;
 let ink: LiveInk;
 let now: number;
@@ -47,7 +55,7 @@ const lengths = (page = 'p1') => ink.onPage(page).map((stroke) => stroke.points.
 describe('ink of others while it is wet', () => {
   it('grows by its parts, on its page and in its log', () => {
     hear([part(), part({ stroke: 't', author: 'nash' })]);
-    hear([part({ head: undefined, from: 3, points: packPoints(points(2, 3))! })]);
+    hear([laterPart(3, 2)]);
     hear([part({ stroke: 'elsewhere' })], 'another log');
     expect(lengths()).toEqual([5, 3]);
     expect(ink.onPage('p2')).toEqual([]);
@@ -55,17 +63,17 @@ describe('ink of others while it is wet', () => {
   });
 
   it('is unknown until its head is heard, as for those who join in the middle', () => {
-    hear([part({ head: undefined, from: 40 })]);
+    hear([laterPart(40)]);
     expect(lengths()).toEqual([]);
     hear([part({ from: 43 })]);
     expect(lengths()).toEqual([3]);
-    hear([part({ head: undefined, from: 46 })]);
+    hear([laterPart(46)]);
     expect(lengths()).toEqual([6]);
   });
 
   it('is not doubled by a part that is heard twice', () => {
     hear([part()]);
-    hear([part({ head: undefined })]);
+    hear([laterPart(0)]);
     expect(lengths()).toEqual([3]);
   });
 
@@ -159,7 +167,7 @@ describe('own ink on its way to others', () => {
           tell(points((count += step)));
         }
         tell(points(count), true);
-        for (const { log: _, page, ...rest } of sentParts())
+        for (const { page, ...rest } of sentParts())
           other.tell(LIVE.drawn, { log: 'log', page, parts: [{ ...rest, author: 'wren' }] });
         expect(there.onPage('p1').map((stroke) => stroke.points)).toEqual([points(count)]);
         there.close();
