@@ -1,4 +1,4 @@
-import type { LogState, Mark } from '@doodla/core';
+import type { Mark } from '@doodla/core';
 import { markBounds } from '@doodla/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
