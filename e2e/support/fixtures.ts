@@ -78,6 +78,13 @@ export async function penState(page: Page, up: boolean): Promise<void> {
   await wanted.waitFor();
 }
 
+/** Starts a class in which students may write. Returns its join code. */
+export async function startWriting(page: Page): Promise<string> {
+  const code = await startClass(page);
+  await penState(page, true);
+  return code;
+}
+
 /** Joins a class as a student in a browser of its own. */
 export async function joinAs(
   browser: Browser,

@@ -1,7 +1,16 @@
 import type { Page } from '@playwright/test';
 import jsQR from 'jsqr';
 import { PNG } from 'pngjs';
-import { bringIn, expect, joinAs, penState, startClass, surfaceShown, test } from '../support/fixtures';
+import {
+  bringIn,
+  expect,
+  joinAs,
+  penState,
+  startClass,
+  startWriting,
+  surfaceShown,
+  test,
+} from '../support/fixtures';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { draw, expectMarks, stageState, typeAt, wave } from '../support/stage';
 import { makeHandout } from '../support/handout';
@@ -132,8 +141,7 @@ test('each undoes only what is their own, and the eraser of a student leaves the
   teacher,
 }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
-  const code = await startClass(teacher);
-  await penState(teacher, true);
+  const code = await startWriting(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');
   await draw(teacher, wave(100, 200));
   await expectMarks(wren, 1);

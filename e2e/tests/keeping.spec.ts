@@ -1,6 +1,15 @@
 import type { Page } from '@playwright/test';
 import { CuttableLine } from '../support/cuttableLine';
-import { bringIn, expect, joinAs, penState, startClass, surfaceShown, test } from '../support/fixtures';
+import {
+  bringIn,
+  expect,
+  joinAs,
+  penState,
+  startClass,
+  startWriting,
+  surfaceShown,
+  test,
+} from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
 import { at, draw, expectMarks, markCount, stageState, wave } from '../support/stage';
 
@@ -22,8 +31,7 @@ test('what is being typed outlives page turns, pens down, a reload and the end o
   server,
   teacher,
 }) => {
-  const code = await startClass(teacher);
-  await penState(teacher, true);
+  const code = await startWriting(teacher);
   const line = await CuttableLine.to(server.port);
   const wren = await joinAs(browser, line.url, code, 'Wren');
 
@@ -75,8 +83,7 @@ test('a stroke stays on the page that it was begun on when the teacher turns in 
   server,
   teacher,
 }) => {
-  const code = await startClass(teacher);
-  await penState(teacher, true);
+  const code = await startWriting(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');
   await wren.keyboard.press('p');
   await draw(wren, wave(100, 300), false);
@@ -201,8 +208,7 @@ test('what was written without a connection is kept when the class ends, and joi
   server,
   teacher,
 }) => {
-  const code = await startClass(teacher);
-  await penState(teacher, true);
+  const code = await startWriting(teacher);
   const line = await CuttableLine.to(server.port);
   const wren = await joinAs(browser, line.url, code, 'Wren');
   line.cut();

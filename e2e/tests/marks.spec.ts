@@ -1,6 +1,6 @@
 import type { CDPSession, Page } from '@playwright/test';
 import { PNG } from 'pngjs';
-import { bringIn, expect, joinAs, penState, startClass, test } from '../support/fixtures';
+import { bringIn, expect, joinAs, startClass, startWriting, test } from '../support/fixtures';
 import { makeHandout } from '../support/handout';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { pageOnScreen, similarity } from '../support/pictures';
@@ -213,8 +213,7 @@ test('the rubber takes only what it touches, and wiping is selective; both come 
   server,
   teacher,
 }) => {
-  const code = await startClass(teacher);
-  await penState(teacher, true);
+  const code = await startWriting(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');
   await draw(teacher, [
     [100, 400],
@@ -254,8 +253,7 @@ test('pictures are chosen, dropped and pasted, cropped, and come out in the PDF'
   server,
   teacher,
 }) => {
-  const code = await startClass(teacher);
-  await penState(teacher, true);
+  const code = await startWriting(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');
   const picture = new PNG({ width: 60, height: 40 });
   for (let i = 0; i < picture.data.length; i += 4) picture.data.set([200, 40, 120, 255], i);

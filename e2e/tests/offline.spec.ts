@@ -1,5 +1,5 @@
 import { CuttableLine } from '../support/cuttableLine';
-import { bringIn, expect, joinAs, penState, startClass, surfaceShown, test } from '../support/fixtures';
+import { bringIn, expect, joinAs, penState, startWriting, surfaceShown, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
 import { draw, expectMarks, markCount, stageState, wave } from '../support/stage';
 
@@ -9,8 +9,7 @@ test('a student who is offline for ten strokes keeps them, and they join in afte
   teacher,
 }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
-  const code = await startClass(teacher);
-  await penState(teacher, true);
+  const code = await startWriting(teacher);
   const line = await CuttableLine.to(server.port);
   const wren = await joinAs(browser, line.url, code, 'Wren');
 
@@ -44,8 +43,7 @@ test('what a student writes offline while the pens go down is taken back with a 
   teacher,
 }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
-  const code = await startClass(teacher);
-  await penState(teacher, true);
+  const code = await startWriting(teacher);
   const line = await CuttableLine.to(server.port);
   const wren = await joinAs(browser, line.url, code, 'Wren');
   line.cut();

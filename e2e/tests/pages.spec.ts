@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { PNG } from 'pngjs';
-import { bringIn, expect, joinAs, penState, startClass, surfaceShown, test } from '../support/fixtures';
+import { bringIn, expect, joinAs, startClass, startWriting, surfaceShown, test } from '../support/fixtures';
 import { makeHandout } from '../support/handout';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { at, draw, expectMarks, stageState, wave } from '../support/stage';
@@ -56,8 +56,7 @@ test('a boundless page grows in every direction, has a map, and is whole in the 
   server,
   teacher,
 }) => {
-  const code = await startClass(teacher);
-  await penState(teacher, true);
+  const code = await startWriting(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');
   await pageMenu(teacher, 1, 'Add a page after this');
   await teacher.getByRole('button', { name: 'Boundless' }).click();

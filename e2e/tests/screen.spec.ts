@@ -1,6 +1,15 @@
 import type { Page } from '@playwright/test';
 import { PNG } from 'pngjs';
-import { bringIn, expect, joinAs, penState, startClass, surfaceShown, test } from '../support/fixtures';
+import {
+  bringIn,
+  expect,
+  joinAs,
+  penState,
+  startClass,
+  startWriting,
+  surfaceShown,
+  test,
+} from '../support/fixtures';
 import { makeHandout } from '../support/handout';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { similarity } from '../support/pictures';
@@ -146,8 +155,7 @@ test('a student whom the teacher lets shows their screen, and everybody writes o
   server,
   teacher,
 }) => {
-  const code = await startClass(teacher);
-  await penState(teacher, true);
+  const code = await startWriting(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');
   const rowan = await joinAs(browser, server.url, code, 'Rowan');
   await expect(wren.getByRole('button', { name: 'Show', exact: true })).toBeHidden();

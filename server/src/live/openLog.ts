@@ -62,6 +62,7 @@ export class OpenLog {
       const marks = new Map<string, Mark>();
       cached = { marks, complete: this.readAll(page, marks), usedAt: Date.now() };
       this.cached.set(page, cached);
+      // Whoever asked for the page hears of its failure; the next one reads it anew.
       cached.complete.catch(() => this.cached.delete(page));
     }
     await cached.complete;
