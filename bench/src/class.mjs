@@ -76,10 +76,10 @@ class Tally {
           this.heard += POINTS;
           this.delays.push(now - this.drawn.get(`${stroke} ${from}`));
         }
-      else if (event === 'operation')
-        for (const { mark } of message.logged.operation.changes) {
-          const at = this.finished.get(mark?.id);
-          if (at !== undefined) this.finishedDelays.push(now - at);
+      else if (event === 'operations')
+        for (const { author, operation } of message.logged) {
+          const at = this.finished.get(operation.changes[0].mark?.id);
+          if (at !== undefined && !isOwn(author)) this.finishedDelays.push(now - at);
         }
     };
   }

@@ -37,7 +37,7 @@ test('a student who is offline for ten strokes keeps them, and they join in afte
   line.close();
 });
 
-test('what a student writes offline while the pens go down is taken back with a sentence', async ({
+test('what a student writes offline while the pens go down is kept, and joins in when they are up again', async ({
   browser,
   server,
   teacher,
@@ -52,8 +52,11 @@ test('what a student writes offline while the pens go down is taken back with a 
   expect(await markCount(wren)).toBe(1);
   await penState(teacher, false);
   line.mend();
-  await expect(wren.getByText('your teacher has stopped writing')).toBeVisible();
-  await expectMarks(wren, 0);
+  await expect(wren.getByText('Pens went down before something that you wrote could be sent.')).toBeVisible();
+  await expectMarks(wren, 1);
   await expectMarks(teacher, 0);
+  await penState(teacher, true);
+  await expectMarks(teacher, 1);
+  await expect(wren.getByText('Pens went down')).toBeHidden();
   line.close();
 });

@@ -36,7 +36,6 @@ async function agree(): Promise<void> {
 
 /** What somebody does last and takes back is as if it had not been, for everybody. */
 async function expectUndoRestores(): Promise<void> {
-  world.situation.pensUp = true;
   for (const member of world.members) {
     const before = shown(await world.truth(world.members[0]!.actor));
     const known = new Set(member.client.state.marks.keys());
@@ -57,6 +56,7 @@ async function run(steps: readonly Step[], students: number): Promise<void> {
     await take(step, world);
     vi.advanceTimersByTime(200);
   }
+  world.letWrite();
   await expectAgreement();
   await expectUndoRestores();
 }
@@ -136,12 +136,33 @@ describe('histories of a class', () => {
       wren!.line.deliverDown(9);
       await world.settle();
     }
-    expect(wren!.client.status.get()).toMatchObject({ held: true, waiting: 1 });
+    expect(wren!.client.status.get()).toMatchObject({ held: 'ended', waiting: 1 });
     expect(wren!.client.state.marks.size).toBe(1);
-    world.situation.ended = false;
-    wren!.client.resume();
+    world.letWrite();
     await expectAgreement();
     expect((await world.truth(wren!.actor)).marks.size).toBe(1);
+  });
+
+  it('what is written without a line while pens go down joins in when they are up again', async () => {
+    world = new World(1);
+    await world.begin();
+    const [, wren] = world.members;
+    wren!.line.cut();
+    act({ do: 'add', who: 1, which: 0, own: false }, wren!);
+    world.situation.pensUp = false;
+    for (let i = 0; i < 10; i++) {
+      wren!.line.mend();
+      wren!.line.deliverUp(9);
+      await world.settle();
+      wren!.line.deliverDown(9);
+      await world.settle();
+      if (i === 5) await wren!.reload();
+    }
+    expect(wren!.client.status.get()).toMatchObject({ held: 'pens-down', waiting: 1 });
+    world.letWrite();
+    await expectAgreement();
+    expect((await world.truth(wren!.actor)).marks.size).toBe(1);
+    expect(wren!.refusals).toEqual([]);
   });
 
   it('a step that can no longer be taken back does not stand before those under it', async () => {

@@ -1,5 +1,6 @@
 import type { Operation } from '@doodla/core';
 import 'fake-indexeddb/auto';
+import { deleteDB } from 'idb';
 import { randomUUID } from 'node:crypto';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Outbox } from '../src/live/outbox';
@@ -13,7 +14,10 @@ const failed = vi.fn();
 const outbox = (owner: string) => new Outbox(owner, failed);
 const idsIn = async (box: Outbox) => (await box.load()).map(({ operation }) => operation.id);
 
-afterEach(() => vi.restoreAllMocks());
+afterEach(() => {
+  vi.restoreAllMocks();
+  failed.mockClear();
+});
 
 describe('what waits in the browser', () => {
   it('is there after a reload, in its order, with its pages', async () => {
@@ -42,6 +46,17 @@ describe('what waits in the browser', () => {
     await Promise.all([wren.settled(), nash.settled()]);
     expect(await idsIn(wren)).toEqual(['same id']);
     expect(await idsIn(nash)).toEqual([]);
+  });
+
+  it('lets go where another tab takes the store in hand, and goes on afterwards', async () => {
+    const box = outbox(randomUUID());
+    box.add(waiting('before'));
+    await box.settled();
+    await deleteDB('doodla');
+    box.add(waiting('after'));
+    await box.settled();
+    expect(failed).not.toHaveBeenCalled();
+    expect(await idsIn(box)).toEqual(['after']);
   });
 
   it('says so where the browser keeps nothing, and goes on', async () => {

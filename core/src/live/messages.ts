@@ -71,22 +71,10 @@ export interface SubmitReply {
   seq: number;
 }
 
-/** Tells of an operation in a log, one's own too, in the order of their numbers. */
-export interface OperationMessage {
+/** Tells of what was stored in a log, one's own too, in the order of the numbers. */
+export interface OperationsMessage {
   log: string;
-  logged: LoggedOperation<WireChange>;
-}
-
-/**
- * Tells the author that an operation is stored; comes in the place of its OperationMessage. What an
- * undo changed is the server's to say, so its changes come along.
- */
-export interface StoredMessage {
-  log: string;
-  seq: number;
-  at: number;
-  operation: string;
-  changes?: WireChange[];
+  logged: LoggedOperation<WireChange>[];
 }
 
 /** Any request may be answered with this instead. The message is fit to be shown. */
@@ -164,8 +152,7 @@ export const LIVE = {
   enter: 'enter',
   turn: 'turn',
   pens: 'pens',
-  operation: 'operation',
-  stored: 'stored',
+  operations: 'operations',
   drawn: 'drawn',
   classState: 'class',
   scene: 'scene',

@@ -1,5 +1,9 @@
-import type { LogRef } from './messages.js';
+import { isRecord } from '../checks/fields.js';
+import { unpackPoints } from '../ink/packedPoints.js';
+import { MAX_POINTS } from '../ink/points.js';
+import { isId, isInkStyle, isNumberIn, isPointList, isSpace } from '../marks/check.js';
 import type { InkStyle, Space } from '../marks/mark.js';
+import type { LogRef } from './messages.js';
 
 /** What is the same for all parts of a stroke that is being drawn. */
 export interface InkHead {
@@ -37,3 +41,35 @@ export interface DrawnMessage {
 
 /** What all pens of a page draw in so many milliseconds goes out as one message. */
 export const INK_TICK_MS = 33;
+
+/** Longest part of a stroke in one message, as packed points. */
+const MAX_INK_PART = 20_000;
+/** Milliseconds that ink may stay which fades. */
+const FADE = { min: 200, max: 60_000 };
+
+/** Whether a value from outside is a part of wet ink; checked by hand, since thousands come in a second. */
+export function isDrawMessage(value: unknown): value is DrawMessage {
+  if (!isRecord(value) || !isRecord(value.log)) return false;
+  const { log, page, stroke, head, from, points } = value;
+  return (
+    isId(log.id) &&
+    isId(page) &&
+    isId(stroke) &&
+    isNumberIn(from, 0, MAX_POINTS) &&
+    typeof points === 'string' &&
+    points.length <= MAX_INK_PART &&
+    isPointList(unpackPoints(points)) &&
+    (head === undefined || isInkHead(head))
+  );
+}
+
+function isInkHead(value: unknown): value is InkHead {
+  if (!isRecord(value)) return false;
+  const { space, style, pressure, fade } = value;
+  return (
+    isSpace(space) &&
+    isInkStyle(style) &&
+    typeof pressure === 'boolean' &&
+    (fade === undefined || isNumberIn(fade, FADE.min, FADE.max))
+  );
+}

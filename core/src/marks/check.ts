@@ -4,7 +4,7 @@ import { hasExactly, hasOnly, isRecord } from '../checks/fields.js';
 import { isHexColour } from '../colour/contrast.js';
 import { MAX_POINTS, STRIDE } from '../ink/points.js';
 import { isOrder } from '../ops/order.js';
-import type { Mark, MarkKind, MarkPatch } from './mark.js';
+import type { InkStyle, Mark, MarkKind, MarkPatch, Space } from './mark.js';
 import { ALIGNS, COURSES, DASHES, FONTS, FORMS, HEADS, LISTS, LOOKS, NATURES, STAMPS } from './mark.js';
 
 /** Farthest that anything may lie from a page's corner, in page units. */
@@ -22,6 +22,10 @@ const SPACE = /^(class|(table|student):[\w-]{1,64})$/;
 
 export function isId(value: unknown): value is string {
   return typeof value === 'string' && ID.test(value);
+}
+
+export function isSpace(value: unknown): value is Space {
+  return typeof value === 'string' && SPACE.test(value);
 }
 
 export function isNumberIn(value: unknown, min: number, max: number): value is number {
@@ -90,7 +94,7 @@ const COMMON: Checks = {
   id: isId,
   page: isId,
   author: isId,
-  space: (value) => typeof value === 'string' && SPACE.test(value),
+  space: isSpace,
   order: isOrder,
   locked: isFlag,
   group: orNull(isId),
@@ -191,6 +195,10 @@ const FIXED = new Set(['id', 'author', 'space', 'createdAt', 'page']);
 
 function isKind(kind: unknown): kind is MarkKind {
   return typeof kind === 'string' && Object.hasOwn(KINDS, kind);
+}
+
+export function isInkStyle(value: unknown): value is InkStyle {
+  return hasExactly(value, KINDS.stroke.style);
 }
 
 /** Whether a value from outside is a whole mark with nothing missing, nothing extra and all in range. */

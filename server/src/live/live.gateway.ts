@@ -1,28 +1,13 @@
 import { Logger, UseFilters, UsePipes } from '@nestjs/common';
 import type { OnGatewayInit } from '@nestjs/websockets';
+import { ConnectedSocket, MessageBody, SubscribeMessage, WebSocketGateway } from '@nestjs/websockets';
+import type { Mark, OpenReply, PieceMessage, SubmitReply } from '@doodla/core';
 import {
-  ConnectedSocket,
-  MessageBody,
-  SubscribeMessage,
-  WebSocketGateway,
-  WebSocketServer,
-} from '@nestjs/websockets';
-import type {
-  LoggedOperation,
-  Mark,
-  OpenReply,
-  OperationMessage,
-  PieceMessage,
-  StoredMessage,
-  SubmitReply,
-  WireChange,
-} from '@doodla/core';
-import {
+  isDrawMessage,
   LIVE,
   MAX_MARKS,
   MAX_OPERATION_LENGTH,
   maySee,
-  packChanges,
   packMark,
   Refusal,
   refusalOf,
@@ -37,12 +22,12 @@ import { AccessService } from './access.service.js';
 import { ClassesService } from './classes.service.js';
 import { FailureFilter } from './failure.filter.js';
 import { InkRelay } from './inkRelay.js';
-import { isDrawMessage, OpenDto, ReadDto, SubmitDto } from './live.dto.js';
+import { OpenDto, ReadDto, SubmitDto } from './live.dto.js';
 import type { LiveSocket } from './liveSocket.js';
-import { GATEWAY, liveValidation, logRoom } from './liveSocket.js';
-import type { FreshOperation } from './logs.service.js';
+import { GATEWAY, liveValidation, logRoom, socketsIn } from './liveSocket.js';
 import { LogsService } from './logs.service.js';
 import type { OpenLog } from './openLog.js';
+import { OperationRelay, wire } from './operationRelay.js';
 import { SharedBudget } from './sharedBudget.js';
 import { slowLane } from './slowLane.js';
 
@@ -58,9 +43,9 @@ const MOST_READING = 4;
 @UsePipes(liveValidation)
 @UseFilters(FailureFilter)
 export class LiveGateway implements OnGatewayInit {
-  @WebSocketServer() private readonly server: Server;
   private readonly logger = new Logger('Live');
   private ink: InkRelay;
+  private operations: OperationRelay;
   private readonly shared = new SharedBudget();
 
   constructor(
@@ -71,8 +56,9 @@ export class LiveGateway implements OnGatewayInit {
 
   afterInit(server: Server): void {
     this.ink = new InkRelay(server);
-    this.logs.onAppended((log, appended, from) => this.tell(log, appended, from));
-    this.logs.holdWhile((log) => this.listeners(log).length > 0);
+    this.operations = new OperationRelay(server);
+    this.logs.onAppended((log, fresh) => this.operations.tell(log, fresh));
+    this.logs.holdWhile((log) => socketsIn(server, logRoom(log)).length > 0);
     // Wet ink comes by the thousand a second, so it goes past the machinery for requests.
     server.on('connection', (socket: LiveSocket) =>
       socket.on(LIVE.draw, (message: unknown) => {
@@ -136,8 +122,9 @@ export class LiveGateway implements OnGatewayInit {
     const { seq } = await this.logs.append(ref.id, actor.id, operation, {
       actor,
       judge: (full, view, count) => refusalOf(full, actor, view, { ...now, full: count >= MAX_MARKS }),
-      from: socket.id,
     });
+    // The author hears of it before the answer, and need not ask.
+    await this.operations.told(ref.id);
     return { seq };
   }
 
@@ -183,48 +170,8 @@ export class LiveGateway implements OnGatewayInit {
   }
 
   private sendPiece(socket: LiveSocket, { log, page }: ReadDto, marks: Mark[], last: boolean): void {
+    this.operations.flush(log.id);
     const piece: PieceMessage = { log: log.id, page, marks: marks.map(packMark), last };
     socket.emit(LIVE.piece, piece);
   }
-
-  /** Tells everybody who has the log open of a stored operation, each what they may see of it. */
-  private tell(log: string, { logged, inverse, spaceOf }: FreshOperation, from: string | undefined): void {
-    const { seq, at, operation } = logged;
-    const author = from === undefined ? undefined : this.server.sockets.sockets.get(from);
-    const stored: StoredMessage = {
-      log,
-      seq,
-      at,
-      operation: operation.id,
-      ...(operation.undoes && { changes: packChanges(operation.changes) }),
-    };
-    author?.emit(LIVE.stored, stored);
-    const others = this.server.to(logRoom(log)).except(from ?? []);
-    const message: OperationMessage = { log, logged: wire(logged) };
-    // Most is for all to see, and is encoded once.
-    if (isForAll(logged, spaceOf)) return void others.emit(LIVE.operation, message);
-    for (const socket of this.listeners(log)) {
-      if (socket.id === from) continue;
-      const { actor } = socket.data.open.get(log)!;
-      const seen: OperationMessage = { log, logged: wire(visibleTo(actor, logged, inverse, spaceOf)) };
-      socket.emit(LIVE.operation, seen);
-    }
-  }
-
-  private listeners(logId: string): LiveSocket[] {
-    const ids = this.server.sockets.adapter.rooms.get(logRoom(logId)) ?? new Set();
-    return [...ids].flatMap((id) => (this.server.sockets.sockets.get(id) as LiveSocket | undefined) ?? []);
-  }
-}
-
-function wire(logged: LoggedOperation): LoggedOperation<WireChange> {
-  const { operation } = logged;
-  return { ...logged, operation: { ...operation, changes: packChanges(operation.changes) } };
-}
-
-function isForAll({ operation }: LoggedOperation, spaceOf: FreshOperation['spaceOf']): boolean {
-  return operation.changes.every((change) => {
-    if (change.do === 'add') return change.mark.space === 'class';
-    return !('mark' in change) || spaceOf(change.mark) === 'class';
-  });
 }

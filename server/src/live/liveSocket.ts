@@ -1,6 +1,6 @@
 import { ValidationPipe } from '@nestjs/common';
 import { MAX_OPERATION_LENGTH, Refusal } from '@doodla/core';
-import type { DefaultEventsMap, Socket } from 'socket.io';
+import type { DefaultEventsMap, Server, Socket } from 'socket.io';
 import type { Visitor } from '../people/visitor.js';
 import type { Access } from './access.service.js';
 import { TokenBucket } from './tokenBucket.js';
@@ -40,6 +40,12 @@ export function newBudget(): Budget {
 
 export const logRoom = (id: string) => `log ${id}`;
 export const classRoom = (sitting: string) => `class ${sitting}`;
+
+/** Who is in a room. */
+export function socketsIn(server: Server, room: string): LiveSocket[] {
+  const ids = server.sockets.adapter.rooms.get(room) ?? new Set();
+  return [...ids].flatMap((id) => (server.sockets.sockets.get(id) as LiveSocket | undefined) ?? []);
+}
 
 export const liveValidation = new ValidationPipe({
   transform: true,

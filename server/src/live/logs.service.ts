@@ -29,8 +29,6 @@ export interface AppendOptions {
   actor?: Actor;
   /** Says whether the operation is allowed, given the state before it. */
   judge?(operation: Operation, view: LogView, markCount: number): RefusalCode | undefined;
-  /** The connection that it came by. */
-  from?: string;
   /** When it happened, for logs that are made of earlier events. */
   at?: number;
 }
@@ -41,7 +39,7 @@ export interface FreshOperation extends AppendedOperation {
   spaceOf(mark: string): Space | undefined;
 }
 
-type AppendListener = (logId: string, appended: FreshOperation, from: string | undefined) => void;
+type AppendListener = (logId: string, fresh: FreshOperation) => void;
 
 /** The logs of operations: numbered, stored before acknowledged, each operation once. */
 @Injectable()
@@ -113,7 +111,7 @@ export class LogsService implements OnModuleDestroy {
       const reason = options.judge?.(full, view, log.markCount);
       if (reason) throw new Refusal(reason);
       const at = options.at ?? Date.now();
-      return this.keep(log, view, { seq: log.seq + 1, author, at, operation: full }, options.from);
+      return this.keep(log, view, { seq: log.seq + 1, author, at, operation: full });
     });
   }
 
@@ -163,7 +161,6 @@ export class LogsService implements OnModuleDestroy {
     log: OpenLog,
     view: LogView & { marks: Map<string, Mark> },
     logged: LoggedOperation,
-    from: string | undefined,
   ): Promise<LoggedOperation> {
     const { changes } = logged.operation;
     const inverse = invertChanges(view, changes);
@@ -184,7 +181,7 @@ export class LogsService implements OnModuleDestroy {
     log.markCount += markCountChange;
     log.take(marks, touchedPages);
     const spaceOf = (id: string) => (after.marks.get(id) ?? view.marks.get(id))?.space;
-    this.listener(log.id, { logged, inverse, spaceOf }, from);
+    this.listener(log.id, { logged, inverse, spaceOf });
     return logged;
   }
 

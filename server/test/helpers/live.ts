@@ -7,7 +7,9 @@ import type {
   LogSnapshot,
   Mark,
   OpenReply,
-  OperationMessage,
+  LoggedOperation,
+  OperationsMessage,
+  WireChange,
   PieceMessage,
   StrokeMark,
 } from '@doodla/core';
@@ -19,13 +21,15 @@ import { vi } from 'vitest';
 
 /** A live connection that remembers what it was told. */
 export class LiveClient {
-  readonly operations: OperationMessage[] = [];
+  readonly operations: { log: string; logged: LoggedOperation<WireChange> }[] = [];
   readonly drawn: DrawnMessage[] = [];
   private readonly pieces: PieceMessage[] = [];
   classState: ClassState | undefined;
 
   private constructor(readonly socket: Socket) {
-    socket.on('operation', (message: OperationMessage) => this.operations.push(message));
+    socket.on('operations', ({ log, logged }: OperationsMessage) => {
+      for (const one of logged) this.operations.push({ log, logged: one });
+    });
     socket.on('drawn', (message: DrawnMessage) => this.drawn.push(message));
     socket.on('piece', (piece: PieceMessage) => this.pieces.push(piece));
     socket.on('class', (state: ClassState) => (this.classState = state));

@@ -5,8 +5,19 @@ import { useStore } from '../live/store';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
 
-/** The class ended before what was written without a connection could be sent. */
-function HeldWork({ workspace, waiting }: { workspace: Workspace; waiting: number }) {
+const HELD = {
+  ended: { before: 'The class ended', until: 'if the class goes on' },
+  'pens-down': { before: 'Pens went down', until: 'when pens are up again' },
+};
+
+interface HeldWorkProps {
+  workspace: Workspace;
+  waiting: number;
+  why: keyof typeof HELD;
+}
+
+/** What was written without a connection may not be sent now. */
+function HeldWork({ workspace, waiting, why }: HeldWorkProps) {
   const [problem, setProblem] = useState<string>();
   const save = () => saveOwnWork(workspace).catch((error: Error) => setProblem(error.message));
   return (
@@ -15,9 +26,8 @@ function HeldWork({ workspace, waiting }: { workspace: Workspace; waiting: numbe
       className="absolute top-16 left-1/2 z-30 flex w-120 max-w-[calc(100vw-1rem)] -translate-x-1/2 flex-wrap items-center gap-3 rounded-2xl bg-chalk px-4 py-2 font-bold text-board"
     >
       <p className="grow basis-60">
-        The class ended before {waiting === 1 ? 'something' : `${waiting} things`} that you wrote could be
-        sent. It is kept on this device and joins in if the class goes on.
-        {problem && ` ${problem}`}
+        {HELD[why].before} before {waiting === 1 ? 'something' : `${waiting} things`} that you wrote could be
+        sent. It is kept on this device and joins in {HELD[why].until}.{problem && ` ${problem}`}
       </p>
       <Button onClick={() => void save()}>Save as PDF</Button>
     </div>
@@ -28,7 +38,7 @@ function HeldWork({ workspace, waiting }: { workspace: Workspace; waiting: numbe
 export default function ConnectionSign({ workspace }: { workspace: Workspace }) {
   const connection = useStore(workspace.connection.status);
   const { waiting, held } = useStore(workspace.target.status);
-  if (held) return <HeldWork workspace={workspace} waiting={waiting} />;
+  if (held) return <HeldWork workspace={workspace} waiting={waiting} why={held} />;
   if (connection === 'online' || connection === 'connecting') return null;
   return (
     <p

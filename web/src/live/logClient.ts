@@ -6,11 +6,10 @@ import type {
   LogState,
   OpenReply,
   Operation,
-  OperationMessage,
+  OperationsMessage,
   PieceMessage,
   RefusalCode,
   Situation,
-  StoredMessage,
   SubmitReply,
   SubmitRequest,
   Touched,
@@ -43,8 +42,8 @@ export interface LogStatus {
   ready: boolean;
   /** Operations that the server has not acknowledged. */
   waiting: number;
-  /** Whether what waits is held back, because its class has ended. */
-  held: boolean;
+  /** Why what waits is held back, if it is: its class has ended, or pens went down meanwhile. */
+  held: 'ended' | 'pens-down' | undefined;
   canUndo: boolean;
   canRedo: boolean;
 }
@@ -80,7 +79,7 @@ export class LogClient {
   readonly status = new Store<LogStatus>({
     ready: false,
     waiting: 0,
-    held: false,
+    held: undefined,
     canUndo: false,
     canRedo: false,
   });
@@ -105,8 +104,8 @@ export class LogClient {
   private catchAgain = false;
   /** Operations that came before those that belong before them, by number. */
   private readonly early = new Map<number, LoggedOperation>();
-  /** Whether something waits over which a class has ended. */
-  private wasHeld = false;
+  /** Operations that were made while the server could not be reached; all that wait once something was held. */
+  private readonly madeAlone = new Set<string>();
   private closed = false;
   private readonly stops: (() => void)[];
 
@@ -117,11 +116,8 @@ export class LogClient {
   ) {
     this.stops = [
       connection.onOnline(() => void this.catchUp()),
-      connection.on<[OperationMessage]>(LIVE.operation, ({ log, logged }) => {
-        if (log === ref.id) this.take(unwire(logged));
-      }),
-      connection.on<[StoredMessage]>(LIVE.stored, (message) => {
-        if (message.log === ref.id) this.takeStored(message);
+      connection.on<[OperationsMessage]>(LIVE.operations, ({ log, logged }) => {
+        if (log === ref.id) for (const one of logged) this.take(unwire(one));
       }),
       connection.on<[PieceMessage]>(LIVE.piece, (piece) => {
         if (piece.log === ref.id) this.takePiece(piece);
@@ -193,7 +189,7 @@ export class LogClient {
   /** Tries again to send what was held back. */
   resume(): void {
     if (!this.status.get().held) return;
-    this.status.patch({ held: false });
+    this.status.patch({ held: undefined });
     void this.send();
   }
 
@@ -278,6 +274,7 @@ export class LogClient {
       if (reply.pages && !this.status.get().ready) await this.restoreOutbox(reply);
       if (this.closed) return;
       if (!reply.pages) this.reads.resume();
+      this.noteMadeAlone();
       this.status.patch({ ready: true });
       this.report();
       void this.send();
@@ -349,18 +346,6 @@ export class LogClient {
     if (next) this.take(next);
   }
 
-  private takeStored({ seq, at, operation: id, changes }: StoredMessage): void {
-    const own = this.log.pending.find((operation) => operation.id === id);
-    if (!own) return seq > this.seq ? void this.catchUp() : undefined;
-    const author = this.actorOfLog?.id ?? '';
-    this.take({
-      seq,
-      at,
-      author,
-      operation: { ...own, changes: changes ? unpackChanges(changes) : own.changes },
-    });
-  }
-
   private async send(): Promise<void> {
     if (this.sending || !this.status.get().ready) return;
     this.sending = true;
@@ -385,17 +370,28 @@ export class LogClient {
       if (this.isPending(operation) && seq <= this.seq) this.settle(operation);
     } catch (error) {
       if (!(error instanceof LiveError) || error.code === 'unreachable') throw error;
-      if (this.isHeldBy(error.code)) this.status.patch({ held: true });
+      const held = this.holds(operation, error.code);
+      if (held) this.status.patch({ held });
       else if (error.code === 'not-open') await this.catchUp();
       else if (isPassing(error.code)) await pause();
       else this.giveUp(operation, error);
     }
   }
 
-  /** What a class ended over is kept until it may be written again, and is no work done while pens were down. */
-  private isHeldBy(code: string): boolean {
-    this.wasHeld ||= code === 'ended';
-    return this.wasHeld && (code === 'ended' || code === 'pens-down');
+  private noteMadeAlone(): void {
+    for (const { id } of this.log.pending) this.madeAlone.add(id);
+  }
+
+  /**
+   * What a class ended over, or pens went down over while there was no connection, is kept until it may be
+   * written: it was allowed when it was made.
+   */
+  private holds({ id }: Operation, code: string): LogStatus['held'] {
+    if (code === 'ended') {
+      this.noteMadeAlone();
+      return code;
+    }
+    return code === 'pens-down' && this.madeAlone.has(id) ? code : undefined;
   }
 
   private isPending(operation: Operation): boolean {
@@ -410,6 +406,7 @@ export class LogClient {
   }
 
   private acknowledged(id: string): void {
+    this.madeAlone.delete(id);
     this.outbox?.remove(id);
     this.steps.stored(id);
   }
@@ -424,7 +421,6 @@ export class LogClient {
   }
 
   private report(): void {
-    this.wasHeld &&= this.log.pending.length > 0;
     this.status.patch({
       waiting: this.log.pending.length,
       canUndo: this.steps.canUndo(this.page),
@@ -444,7 +440,7 @@ function pause(): Promise<void> {
   return new Promise((resolve) => setTimeout(resolve, RETRY_MS));
 }
 
-function unwire(logged: OperationMessage['logged']): LoggedOperation {
+function unwire(logged: OperationsMessage['logged'][number]): LoggedOperation {
   return { ...logged, operation: { ...logged.operation, changes: unpackChanges(logged.operation.changes) } };
 }
 

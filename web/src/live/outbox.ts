@@ -20,6 +20,15 @@ function open(): Promise<IDBPDatabase> {
     upgrade(db) {
       db.createObjectStore('outbox', { autoIncrement: true }).createIndex('owner', 'owner');
     },
+    // Another tab waits for this one to let go; it is opened anew when it is next written to.
+    blocking: (_from, _to, event) => {
+      database = undefined;
+      (event.target as IDBDatabase).close();
+    },
+    // The browser has closed it by itself, as when somebody clears what a site has stored.
+    terminated: () => {
+      database = undefined;
+    },
   });
   return database;
 }

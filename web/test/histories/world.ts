@@ -3,11 +3,13 @@ import { LIVE, maySee, Refusal } from '@doodla/core';
 import { plainToInstance } from 'class-transformer';
 import { validate } from 'class-validator';
 import 'fake-indexeddb/auto';
+import { deleteDB } from 'idb';
 import { randomUUID } from 'node:crypto';
 import { LiveGateway } from '../../../server/dist/live/live.gateway.js';
 import { OpenDto, ReadDto, SubmitDto } from '../../../server/dist/live/live.dto.js';
 import { newBudget } from '../../../server/dist/live/liveSocket.js';
 import { LogsService, SERVER } from '../../../server/dist/live/logs.service.js';
+import type { OperationRelay } from '../../../server/dist/live/operationRelay.js';
 import { LogStore } from '../../../server/dist/storage/logStore.js';
 import { LOG_TABLES } from '../../../server/dist/storage/logTables.js';
 import { LiveError } from '../../src/live/connection';
@@ -113,6 +115,12 @@ export class World {
     this.crash = when;
   }
 
+  /** The class goes on with pens up, and everybody has heard of it. */
+  letWrite(): void {
+    Object.assign(this.situation, { pensUp: true, ended: false });
+    for (const { client } of this.members) client.resume();
+  }
+
   /** Puts every log away that nobody has open, as after a quiet spell. */
   putAway(): void {
     const now = Date.now() + 3_600_000;
@@ -143,6 +151,7 @@ export class World {
         line.deliverDown(Infinity);
       }
       await this.settle();
+      (this.gateway as unknown as { operations: OperationRelay }).operations.flush(this.ref.id);
       const isDone = this.members.every(
         ({ line, client }) => line.isQuiet && client.pending.length === 0 && client.status.get().ready,
       );
@@ -166,17 +175,25 @@ export class World {
     return store.find(this.ref.id, operation) !== undefined;
   }
 
-  end(): void {
+  /** The browser's store is begun anew too, since this one grows slower with every transaction it has had. */
+  async end(): Promise<void> {
     for (const member of this.members) member.leave();
     this.logs.onModuleDestroy();
+    await deleteDB('doodla');
   }
 
   private start(): void {
     this.crash = undefined;
     const failing = Object.create(store, {
-      append: { value: (...args: Parameters<LogStore['append']>) => this.append(...args) },
+      append: {
+        value: (...args: Parameters<LogStore['append']>) => {
+          if (this.logs !== logs) throw new Error('a server that has stopped stores nothing');
+          return this.append(...args);
+        },
+      },
     }) as LogStore;
-    this.logs = new LogsService(failing);
+    const logs = new LogsService(failing);
+    this.logs = logs;
     const access = {
       to: (_: LogRef, visitor: { actor: Actor }) => ({
         actor: visitor.actor,
@@ -186,7 +203,6 @@ export class World {
     };
     this.gateway = new LiveGateway(access as never, this.logs, {} as never);
     this.gateway.afterInit(this.server());
-    Object.assign(this.gateway, { server: this.server() });
   }
 
   private async append(...args: Parameters<LogStore['append']>): Promise<void> {
@@ -199,7 +215,7 @@ export class World {
   /** The process is gone with everything in its memory; another is started. */
   private stopped(): Error {
     for (const { line } of this.members) line.cut();
-    this.sockets.clear();
+    this.sockets = new Map();
     this.logs.onModuleDestroy();
     this.start();
     return new Error('the server has stopped');
@@ -223,19 +239,18 @@ export class World {
     const inRoom = (room: string) =>
       [...sockets.values()].filter((end) => end.rooms.has(room) && end.connected);
     const to = (room: string) => ({
-      except: (id: string | string[]) => ({
-        emit: (event: string, message: object) => {
-          for (const end of inRoom(room)) if (end.id !== id) end.emit(event, message);
-        },
-      }),
+      emit: (event: string, message: object) => {
+        for (const end of inRoom(room)) end.emit(event, message);
+      },
     });
     const rooms = { get: (room: string) => new Set(inRoom(room).map(({ id }) => id)) };
     return { to, on: () => undefined, sockets: { adapter: { rooms }, sockets } } as never;
   }
 }
 
-/** What a browser shows, to be compared. */
+/** What a browser shows, to be compared: marks of a page whose adding was undone wait unseen for it to come back. */
 export function shown({ marks, pages }: Pick<LogState, 'marks' | 'pages'>) {
-  const sorted = <T>(of: ReadonlyMap<string, T>) => [...of].sort(([a], [b]) => (a < b ? -1 : 1));
-  return { marks: sorted(marks), pages: sorted(pages) };
+  const sorted = <T>(of: Iterable<[string, T]>) => [...of].sort(([a], [b]) => (a < b ? -1 : 1));
+  const seen = [...marks].filter(([, { page }]) => pages.has(page));
+  return { marks: sorted(seen), pages: sorted(pages) };
 }

@@ -1,0 +1,91 @@
+import type { LoggedOperation, OperationsMessage, WireChange } from '@doodla/core';
+import { concernsPages, LIVE, packChanges, visibleTo } from '@doodla/core';
+import type { Server } from 'socket.io';
+import type { LiveSocket } from './liveSocket.js';
+import { logRoom, socketsIn } from './liveSocket.js';
+import type { FreshOperation } from './logs.service.js';
+
+/** After a message of a log, what is stored in it so soon afterwards goes into the next one together. */
+const GATHER_MS = 16;
+
+interface Gathering {
+  fresh: FreshOperation[];
+  /** Told once what is gathered has gone out. */
+  waiters: (() => void)[];
+  timer: NodeJS.Timeout;
+}
+
+/**
+ * Tells all who have a log open of what is stored in it, in the order of the numbers: the first at once, what
+ * comes thick and fast together, since a message costs its receivers and the server far more than a stroke in it.
+ */
+export class OperationRelay {
+  private readonly gathering = new Map<string, Gathering>();
+
+  constructor(private readonly server: Server) {}
+
+  tell(log: string, fresh: FreshOperation): void {
+    const gathered = this.gathering.get(log);
+    if (!gathered) {
+      this.send(log, [fresh]);
+      this.gathering.set(log, { fresh: [], waiters: [], timer: this.later(log) });
+      return;
+    }
+    gathered.fresh.push(fresh);
+    // A class may be shown a new page the moment it is there.
+    if (concernsPages(fresh.logged.operation.changes)) this.flush(log);
+  }
+
+  /** Resolves when everybody has been sent what was stored up to now. */
+  told(log: string): Promise<void> {
+    const gathered = this.gathering.get(log);
+    if (!gathered?.fresh.length) return Promise.resolve();
+    return new Promise((resolve) => gathered.waiters.push(resolve));
+  }
+
+  /** Sends what has been gathered, so that what is sent next comes after it. */
+  flush(log: string): void {
+    const gathered = this.gathering.get(log);
+    if (!gathered) return;
+    clearTimeout(gathered.timer);
+    this.gathering.delete(log);
+    if (gathered.fresh.length === 0) return;
+    this.gathering.set(log, { fresh: [], waiters: [], timer: this.later(log) });
+    this.send(log, gathered.fresh);
+    for (const done of gathered.waiters) done();
+  }
+
+  private later(log: string): NodeJS.Timeout {
+    return setTimeout(() => this.flush(log), GATHER_MS);
+  }
+
+  private send(log: string, fresh: readonly FreshOperation[]): void {
+    // Most is for all to see, and is encoded once.
+    if (fresh.every(isForAll)) {
+      const message: OperationsMessage = { log, logged: fresh.map(({ logged }) => wire(logged)) };
+      this.server.to(logRoom(log)).emit(LIVE.operations, message);
+      return;
+    }
+    for (const socket of socketsIn(this.server, logRoom(log))) this.sendTo(socket, log, fresh);
+  }
+
+  private sendTo(socket: LiveSocket, log: string, fresh: readonly FreshOperation[]): void {
+    const { actor } = socket.data.open.get(log)!;
+    const logged = fresh.map((one) => wire(visibleTo(actor, one.logged, one.inverse, one.spaceOf)));
+    const message: OperationsMessage = { log, logged };
+    socket.emit(LIVE.operations, message);
+  }
+}
+
+/** An operation as it is sent. */
+export function wire(logged: LoggedOperation): LoggedOperation<WireChange> {
+  const { operation } = logged;
+  return { ...logged, operation: { ...operation, changes: packChanges(operation.changes) } };
+}
+
+function isForAll({ logged: { operation }, spaceOf }: FreshOperation): boolean {
+  return operation.changes.every((change) => {
+    if (change.do === 'add') return change.mark.space === 'class';
+    return !('mark' in change) || spaceOf(change.mark) === 'class';
+  });
+}
