@@ -11,8 +11,8 @@ const SEED = Number(process.env.DOODLA_SEED ?? 0) || undefined;
 let world: World;
 
 beforeEach(() => vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] }));
-afterEach(() => {
-  world.end();
+afterEach(async () => {
+  await world.end();
   vi.useRealTimers();
 });
 
