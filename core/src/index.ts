@@ -31,6 +31,7 @@ export * from './pages/extent.js';
 export * from './paint/paintSurface.js';
 export * from './pages/page.js';
 export * from './paint/paint.js';
+export * from './paint/fewerCurves.js';
 export * from './paint/path.js';
 export * from './text/layout.js';
 export * from './live/messages.js';

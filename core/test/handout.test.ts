@@ -10,13 +10,12 @@ import {
 } from '@cantoo/pdf-lib';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
 import type { HandoutPage, HandoutSources } from '../src/handout/index.js';
 import { geometryOf, makePdf, pageToUserSpace } from '../src/handout/index.js';
 import type { Page } from '../src/index.js';
 import { applyMatrix, UNITS_PER_POINT } from '../src/index.js';
-import { pathOperators } from '../src/handout/pdfPath.js';
 import { aPage, aStroke, aText } from './helpers/marks.js';
 
 const require = createRequire(import.meta.url);
@@ -52,6 +51,16 @@ function pdfPage(index: number, set: Partial<Page> = {}): Page {
 
 const make = (pages: HandoutPage[], pdf?: Uint8Array) => makePdf(pages, sources(pdf), { title: 'Handout' });
 
+/** A short stroke of a hand, flat x, y, pressure, time. */
+function scribble(seed: number): number[] {
+  return Array.from({ length: 40 }, (_, i) => [
+    Math.round((60 + ((seed * 37) % 480) + i * 0.9 + 6 * Math.sin(i / 3.5 + seed)) * 100) / 100,
+    Math.round((60 + ((seed * 53) % 480) + 9 * Math.cos(i / 4.6 + seed * 2)) * 100) / 100,
+    0.5 + 0.25 * Math.sin(i / 7 + seed),
+    i * 16,
+  ]).flat();
+}
+
 describe('page units to user space', () => {
   // ISO 32000-1 §8.3.2.3 and table 30 (CropBox, Rotate, UserUnit); the reference is pdf.js's own viewport.
   const cases = [0, 90, 180, 270, -90, 450].flatMap((rotate) =>
@@ -76,33 +85,6 @@ describe('page units to user space', () => {
       const [ourX, ourY] = applyMatrix(ours, x, y);
       expect(ourX).toBeCloseTo(refX, 6);
       expect(ourY).toBeCloseTo(refY, 6);
-    }
-  });
-});
-
-describe('path operators', () => {
-  it('draw the same curve when a quadratic one becomes cubic', () => {
-    const operators = pathOperators([
-      ['M', 1, 2],
-      ['Q', 5, 9, 11, 3],
-    ]).map(String);
-    const [c1x, c1y, c2x, c2y, x, y] = operators[1]!.split(' ').map(Number) as [
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-    ];
-    for (const t of [0, 0.25, 0.5, 0.9, 1]) {
-      const u = 1 - t;
-      const quadratic = [u * u * 1 + 2 * u * t * 5 + t * t * 11, u * u * 2 + 2 * u * t * 9 + t * t * 3];
-      const cubic = [
-        u ** 3 * 1 + 3 * u * u * t * c1x + 3 * u * t * t * c2x + t ** 3 * x,
-        u ** 3 * 2 + 3 * u * u * t * c1y + 3 * u * t * t * c2y + t ** 3 * y,
-      ];
-      expect(cubic[0]).toBeCloseTo(quadratic[0]!, 4);
-      expect(cubic[1]).toBeCloseTo(quadratic[1]!, 4);
     }
   });
 });
@@ -145,6 +127,19 @@ describe('handout', () => {
       .join('\n');
     expect(code).toMatch(/0\.75 0 0 -0\.75 0 450 cm/);
     expect(code).toMatch(/ c\n(.*\n)*f\n/);
+  });
+
+  it('takes a page full of handwriting, in less than 1 kB a stroke', async () => {
+    const marks = Array.from({ length: 600 }, (_, i) => aStroke({ id: `s${i}`, points: scribble(i) }));
+    const [one, all] = [await make([{ page: aPage(), marks: [] }]), await make([{ page: aPage(), marks }])];
+    expect((all.length - one.length) / marks.length).toBeLessThan(1000);
+    const doc = await getDocument({ data: all }).promise;
+    const { fnArray, argsArray } = await (await doc.getPage(1)).getOperatorList();
+    const filled = fnArray.filter(
+      (fn, i) => fn === OPS.constructPath && (argsArray[i] as number[])[0] === OPS.fill,
+    );
+    // The paper, and the strokes on it.
+    expect(filled).toHaveLength(601);
   });
 
   it('has the pages in the order of the lesson, also one that is used twice', async () => {

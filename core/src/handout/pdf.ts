@@ -41,7 +41,8 @@ export async function makePdf(
     const extent = pageExtent(page, [boundsOf(marks)]);
     const target = await addPage(doc, copies, sources, page, extent);
     const toUserSpace = compose(fromExtent(extent), pageToUserSpace(geometryOf(target)));
-    await painter.paintItems(target, paintSurface(page, extent), toUserSpace);
+    const ground = paintSurface(page, extent);
+    if (ground.length > 0) await painter.paintItems(target, ground, toUserSpace);
     await painter.paint(target, marks, toUserSpace);
     options.onProgress?.(i + 1, pages.length);
   }

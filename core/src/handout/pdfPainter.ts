@@ -1,49 +1,17 @@
-import type { PDFDocument, PDFFont, PDFImage, PDFOperator, PDFPage } from '@cantoo/pdf-lib';
-import {
-  LineCapStyle,
-  LineJoinStyle,
-  PDFName,
-  PDFOperator as Operator,
-  PDFOperatorNames,
-  beginText,
-  clip,
-  closePath,
-  concatTransformationMatrix,
-  drawObject,
-  endPath,
-  endText,
-  fill,
-  lineTo,
-  moveTo,
-  popGraphicsState,
-  pushGraphicsState,
-  setDashPattern,
-  setFillingRgbColor,
-  setFontAndSize,
-  setGraphicsState,
-  setLineCap,
-  setLineJoin,
-  setLineWidth,
-  setStrokingRgbColor,
-  setTextMatrix,
-  showText,
-  stroke,
-} from '@cantoo/pdf-lib';
+import type { PDFDocument, PDFFont, PDFImage, PDFName, PDFPage } from '@cantoo/pdf-lib';
 import { parseHex } from '../colour/contrast.js';
 import type { Matrix } from '../geometry/matrix.js';
-import type { Rect } from '../geometry/rect.js';
 import type { Mark } from '../marks/mark.js';
 import type { Blend, PaintItem, PaintOf } from '../paint/paint.js';
 import { paintMark } from '../paint/paint.js';
 import { loadFace } from '../text/faceTables.js';
 import type { Face } from '../text/font.js';
-import { pathOperators } from './pdfPath.js';
+import { ContentWriter } from './contentWriter.js';
 import type { HandoutSources } from './sources.js';
 
+/** Line caps and joins (ISO 32000-1 tables 54 and 55). */
+const ROUND = 1;
 const BLEND_MODES: Record<Blend, string> = { normal: 'Normal', multiply: 'Multiply' };
-
-/** Fill by the even-odd rule (ISO 32000-1 table 60, operator f*). */
-const fillEvenOdd = () => Operator.of(PDFOperatorNames.FillEvenOdd);
 
 /** Draws marks into pages of one PDF document. */
 export class PdfPainter {
@@ -58,75 +26,85 @@ export class PdfPainter {
   /** Puts marks over what the page already shows; `toUserSpace` maps page units to the page's own space. */
   async paint(page: PDFPage, marks: readonly Mark[], toUserSpace: Matrix): Promise<void> {
     await loadFaces(marks);
-    await this.paintItems(page, marks.flatMap(paintMark), toUserSpace);
+    if (marks.length > 0) await this.paintItems(page, itemsOf(marks), toUserSpace);
   }
 
   /** Draws what a renderer would, in page units. */
-  async paintItems(page: PDFPage, items: readonly PaintItem[], toUserSpace: Matrix): Promise<void> {
-    if (items.length === 0) return;
+  async paintItems(page: PDFPage, items: Iterable<PaintItem>, toUserSpace: Matrix): Promise<void> {
     const resources = new PageResources(page);
-    const operators: PDFOperator[] = [pushGraphicsState(), concatTransformationMatrix(...toUserSpace)];
-    for (const item of items) {
-      operators.push(pushGraphicsState(), ...(await this.item(resources, item)), popGraphicsState());
-    }
-    page.pushOperators(...operators, popGraphicsState());
+    const writer = new ContentWriter();
+    writer.transform(toUserSpace);
+    for (const item of items) await this.item(writer, resources, item);
+    const { context } = this.doc;
+    const stream = context.stream(writer.finish(), { Filter: 'FlateDecode' });
+    page.node.addContentStream(context.register(stream));
   }
 
-  private item(resources: PageResources, item: PaintItem): PDFOperator[] | Promise<PDFOperator[]> {
+  private item(writer: ContentWriter, resources: PageResources, item: PaintItem): Promise<void> | void {
     switch (item.kind) {
       case 'fill':
-        return [
-          setGraphicsState(resources.state(item.opacity, item.blend)),
-          setFillingRgbColor(...parseHex(item.colour)),
-          ...pathOperators(item.path),
-          item.rule === 'evenodd' ? fillEvenOdd() : fill(),
-        ];
+        writer.set('gs', resources.state(item.opacity, item.blend));
+        writer.set('rg', ...parseHex(item.colour));
+        writer.path(item.path);
+        writer.write(item.rule === 'evenodd' ? 'f*' : 'f');
+        return;
       case 'line':
-        return lineOperators(resources, item);
+        return writeLine(writer, resources, item);
       case 'text':
-        return item.fallback ? this.textPicture(resources, item) : this.text(resources, item);
+        return item.fallback ? this.textPicture(writer, resources, item) : this.text(writer, resources, item);
       case 'picture':
-        return this.picture(resources, item);
+        return this.picture(writer, resources, item);
     }
   }
 
-  private async text(resources: PageResources, item: PaintOf<'text'>): Promise<PDFOperator[]> {
+  private async text(writer: ContentWriter, resources: PageResources, item: PaintOf<'text'>): Promise<void> {
     const font = await this.font(item.face);
-    return [
-      ...turned(item.matrix),
-      setFillingRgbColor(...parseHex(item.colour)),
-      beginText(),
-      setFontAndSize(resources.font(font), item.size),
-      setTextMatrix(1, 0, 0, -1, item.x, item.y),
-      showText(font.encodeText(item.text)),
-      endText(),
-    ];
+    writer.save();
+    if (item.matrix) writer.transform(item.matrix);
+    writer.set('gs', resources.state(1, 'normal'));
+    writer.set('rg', ...parseHex(item.colour));
+    writer.write('BT');
+    writer.write('Tf', resources.font(font), item.size);
+    writer.write('Tm', 1, 0, 0, -1, item.x, item.y);
+    writer.write('Tj', String(font.encodeText(item.text)));
+    writer.write('ET');
+    writer.restore();
   }
 
-  private async textPicture(resources: PageResources, item: PaintOf<'text'>): Promise<PDFOperator[]> {
+  private async textPicture(
+    writer: ContentWriter,
+    resources: PageResources,
+    item: PaintOf<'text'>,
+  ): Promise<void> {
     const picture = await this.sources.textPicture(item);
     const image = await this.doc.embedPng(picture.bytes);
     const bottom = item.y - picture.baseline + picture.height;
-    return [
-      ...turned(item.matrix),
-      concatTransformationMatrix(picture.width, 0, 0, -picture.height, item.x, bottom),
-      drawObject(resources.image(image)),
-    ];
+    writer.save();
+    if (item.matrix) writer.transform(item.matrix);
+    writer.set('gs', resources.state(1, 'normal'));
+    writer.transform([picture.width, 0, 0, -picture.height, item.x, bottom]);
+    writer.write('Do', resources.image(image));
+    writer.restore();
   }
 
-  private async picture(resources: PageResources, item: PaintOf<'picture'>): Promise<PDFOperator[]> {
+  private async picture(
+    writer: ContentWriter,
+    resources: PageResources,
+    item: PaintOf<'picture'>,
+  ): Promise<void> {
     const image = await this.image(item.material);
-    if (!image) return [];
+    if (!image) return;
     const { crop } = item;
     const [width, height] = [item.width / crop.width, item.height / crop.height];
     const [left, top] = [item.x - crop.x * width, item.y - crop.y * height];
-    return [
-      ...turned(item.matrix),
-      ...clipTo(item),
-      setGraphicsState(resources.state(item.opacity, 'normal')),
-      concatTransformationMatrix(width, 0, 0, -height, left, top + height),
-      drawObject(resources.image(image)),
-    ];
+    writer.save();
+    if (item.matrix) writer.transform(item.matrix);
+    writer.write('re', item.x, item.y, item.width, item.height);
+    writer.write('W n');
+    writer.set('gs', resources.state(item.opacity, 'normal'));
+    writer.transform([width, 0, 0, -height, left, top + height]);
+    writer.write('Do', resources.image(image));
+    writer.restore();
   }
 
   private image(material: string): Promise<PDFImage | undefined> {
@@ -155,20 +133,20 @@ export class PdfPainter {
 
 /** Names of fonts, pictures and graphics states in one page's resources. */
 class PageResources {
-  private readonly names = new Map<unknown, PDFName>();
+  private readonly names = new Map<unknown, string>();
 
   constructor(private readonly page: PDFPage) {}
 
-  font(font: PDFFont): PDFName {
+  font(font: PDFFont): string {
     return this.named(font, () => this.page.node.newFontDictionary(font.name, font.ref));
   }
 
-  image(image: PDFImage): PDFName {
+  image(image: PDFImage): string {
     return this.named(image, () => this.page.node.newXObject('Picture', image.ref));
   }
 
   /** Opacity and blend mode as a graphics state (ISO 32000-1 table 58, entries CA, ca and BM). */
-  state(opacity: number, blend: Blend): PDFName {
+  state(opacity: number, blend: Blend): string {
     return this.named(`${opacity} ${blend}`, () => {
       const dict = this.page.doc.context.obj({
         Type: 'ExtGState',
@@ -180,8 +158,8 @@ class PageResources {
     });
   }
 
-  private named(key: unknown, make: () => PDFName): PDFName {
-    const name = this.names.get(key) ?? make();
+  private named(key: unknown, make: () => PDFName): string {
+    const name = this.names.get(key) ?? String(make());
     this.names.set(key, name);
     return name;
   }
@@ -189,34 +167,22 @@ class PageResources {
 
 /** Makes sure that all faces of the marks are laid out by their own widths. */
 async function loadFaces(marks: readonly Mark[]): Promise<void> {
-  for (const item of marks.flatMap(paintMark)) if (item.kind === 'text') await loadFace(item.face);
+  const written = marks.filter(({ kind }) => kind !== 'stroke');
+  for (const item of itemsOf(written)) if (item.kind === 'text') await loadFace(item.face);
 }
 
-function lineOperators(resources: PageResources, item: PaintOf<'line'>): PDFOperator[] {
-  return [
-    setGraphicsState(resources.state(item.opacity, 'normal')),
-    setStrokingRgbColor(...parseHex(item.colour)),
-    setLineWidth(item.width),
-    setLineCap(LineCapStyle.Round),
-    setLineJoin(LineJoinStyle.Round),
-    ...(item.dash.length > 0 ? [setDashPattern([...item.dash], 0)] : []),
-    ...pathOperators(item.path),
-    stroke(),
-  ];
+/** One after the other: all outlines of a full page at once would not fit into a browser's memory. */
+function* itemsOf(marks: readonly Mark[]): Iterable<PaintItem> {
+  for (const mark of marks) yield* paintMark(mark);
 }
 
-function clipTo({ x, y, width, height }: Rect): PDFOperator[] {
-  return [
-    moveTo(x, y),
-    lineTo(x + width, y),
-    lineTo(x + width, y + height),
-    lineTo(x, y + height),
-    closePath(),
-    clip(),
-    endPath(),
-  ];
-}
-
-function turned(matrix: Matrix | undefined): PDFOperator[] {
-  return matrix ? [concatTransformationMatrix(...matrix)] : [];
+function writeLine(writer: ContentWriter, resources: PageResources, item: PaintOf<'line'>): void {
+  writer.set('gs', resources.state(item.opacity, 'normal'));
+  writer.set('RG', ...parseHex(item.colour));
+  writer.set('w', item.width);
+  writer.set('J', ROUND);
+  writer.set('j', ROUND);
+  writer.set('d', `[${item.dash.join(' ')}]`, 0);
+  writer.path(item.path);
+  writer.write('S');
 }
