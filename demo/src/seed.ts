@@ -6,6 +6,7 @@ import { LogsService } from '@doodla/server/live/logs.service';
 import { MaterialsService } from '@doodla/server/materials/materials.service';
 import { PeopleService } from '@doodla/server/people/people.service';
 import type { Teacher } from '@doodla/server/people/teacher.entity';
+import { SeatsService } from '@doodla/server/sittings/seats.service';
 import { SittingsService } from '@doodla/server/sittings/sittings.service';
 import { FileStore } from '@doodla/server/storage/fileStore';
 import { WebPagesService } from '@doodla/server/webpages/webPages.service';
@@ -21,7 +22,7 @@ export const DEMO_TEACHER = {
   password: 'bridges-and-beams',
 };
 export const DEMO_CODE = 'FGHJ34';
-const STUDENTS = ['Ilka', 'Bram', 'Sunniva', 'Odo', 'Perrin', 'Maelle'];
+const STUDENTS = ['Ilka', 'Bram', 'Sunniva', 'Odo', 'Tolvey', 'Maelle'];
 const material = (name: string) => fileURLToPath(new URL(`../material/${name}`, import.meta.url));
 
 /** Fills an empty installation, and sees to it that there is a class to join. */
@@ -64,7 +65,8 @@ async function seedPastClass(app: NestExpressApplication, teacher: Teacher, less
   const logs = app.get(LogsService);
   const sitting = await sittings.open(lesson, '8 Linnet, bridges, first lesson');
   const students = [];
-  for (const name of STUDENTS) students.push(await sittings.join(sitting, name));
+  for (const [i, name] of STUDENTS.entries())
+    students.push(await app.get(SeatsService).admit(sitting, name, i));
   const pages: Page[] = orderedPages(logs.open(lesson).pages.values());
   const openedAt = Date.now() - 24 * 3600 * 1000;
   const marks = pastClassMarks(pages, { id: teacher.id, colour: '#d55e00' }, students, openedAt);

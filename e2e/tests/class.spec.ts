@@ -205,7 +205,38 @@ test('the QR shows the join link, and the end of the class ends the writing', as
   await expectMarks(teacher, 1);
 });
 
-test('wrong codes and taken names are told in a sentence', async ({ browser, server, teacher }) => {
+test('a student comes back to their own place by browser back, and from a closed tab', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
+  const code = await startWriting(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await draw(wren, wave(80, 120));
+  await expectMarks(teacher, 1);
+  await wren.goBack();
+  await expect(wren.getByLabel('Your name')).toBeVisible();
+  await wren.getByLabel('Class code').fill(code);
+  await wren.getByLabel('Your name').fill('Wren');
+  await wren.getByRole('button', { name: 'Go in' }).click();
+  await surfaceShown(wren);
+  await expectMarks(wren, 1);
+  const again = await wren.context().newPage();
+  await wren.close();
+  await again.goto(`/join/${code}`);
+  await expect(again.getByLabel('Your name')).toHaveValue('Wren');
+  await again.getByRole('button', { name: 'Go in' }).click();
+  await surfaceShown(again);
+  await expectMarks(again, 1);
+  await expect(teacher.getByRole('button', { name: 'Students: 1' })).toBeVisible();
+});
+
+test('wrong codes are told in a sentence, and who has the name of somebody here comes in by the teacher’s nod', async ({
+  browser,
+  server,
+  teacher,
+}) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
   const code = await startClass(teacher);
   await joinAs(browser, server.url, code, 'Wren');
@@ -218,7 +249,11 @@ test('wrong codes and taken names are told in a sentence', async ({ browser, ser
   await page.getByLabel('Class code').fill(code);
   await page.getByLabel('Your name').fill('wren');
   await page.getByRole('button', { name: 'Go in' }).click();
-  await expect(page.getByRole('alert')).toContainText('already in this class');
+  await expect(page.getByText('Somebody called wren is in this class.')).toBeVisible();
+  await teacher.getByText('Is it Wren?').waitFor();
+  await teacher.getByRole('button', { name: 'Let in' }).click();
+  await page.waitForURL(/\/class\//);
+  await expect(teacher.getByText('Is it Wren?')).toBeHidden();
   await page.goto('/class/00000000-0000-4000-8000-000000000000');
   await expect(page.getByText('You are not in this class')).toBeVisible();
 });

@@ -32,6 +32,7 @@ import { Sitting } from './sittings/sitting.entity.js';
 import { SittingsController } from './sittings/sittings.controller.js';
 import { ToLessonService } from './sittings/toLesson.service.js';
 import { SittingMaterial } from './sittings/sittingMaterial.entity.js';
+import { SeatsService } from './sittings/seats.service.js';
 import { SittingsService } from './sittings/sittings.service.js';
 import { WebPagesController } from './webpages/webPages.controller.js';
 import { WebPagesService } from './webpages/webPages.service.js';
@@ -72,6 +73,7 @@ import { Student } from './sittings/student.entity.js';
     StrangersService,
     WebPagesService,
     PdfReader,
+    SeatsService,
     SittingsService,
     LogsService,
     AccessService,

@@ -48,8 +48,12 @@ beforeEach(async () => {
   return () => live.close();
 });
 
-const join = (name: string, by = code) =>
-  new Client(server.url).send<Joined & { message: string }>('POST', '/api/join', { code: by, name });
+const join = (name: string, by = code, token?: string) =>
+  new Client(server.url).send<Joined & { message: string; ask?: string }>('POST', '/api/join', {
+    code: by,
+    name,
+    token,
+  });
 
 async function student(name: string): Promise<{ live: LiveClient; joined: Joined }> {
   const { body: joined } = await join(name);
@@ -71,12 +75,68 @@ describe('joining', () => {
   it.each([
     ['a wrong code', 'Wren', () => 'CCCCCC', 404, 'no class with this code'],
     ['no name', '  ', () => code, 400, 'your name'],
-    ['a taken name', 'FIRST', () => code, 409, 'already in this class'],
   ])('refuses %s with a sentence', async (_, name, by, status, hint) => {
     await join('First');
     const refused = await join(name, by());
     expect(refused.status).toBe(status);
     expect(refused.body.message).toContain(hint);
+  });
+
+  it('gives a device the place that it had, whoever is shut out', async () => {
+    const { live: wren, joined } = await student('Wren');
+    await teacher.send('POST', `/api/sittings/${sitting.id}/door`, { locked: true });
+    expect((await join('wren', code, joined.token)).body.student).toEqual(joined.student);
+    expect((await join('Wren', code, `${joined.token}x`)).body.message).toContain('Nobody else is let in');
+    expect((await join('Tove', code, joined.token)).body.message).toContain('Nobody else is let in');
+    wren.close();
+  });
+
+  it('gives the place of somebody who is away to another device of that name', async () => {
+    const { live: wren, joined } = await student('Wren');
+    expect((await join('Wren')).body.student).toBeUndefined();
+    await live.ask('enter', { sitting: sitting.id });
+    wren.close();
+    await expect.poll(() => live.classState?.people.map(({ here }) => here)).toEqual([false]);
+    expect((await join('WREN')).body.student).toEqual(joined.student);
+  });
+
+  it('keeps a place for somebody who has only just been given it', async () => {
+    const first = await join('Wren');
+    expect(first.body.student.name).toBe('Wren');
+    expect((await join('Wren')).body.ask).toBeDefined();
+  });
+
+  it('lets somebody in who has the name of one who is here by the teacher’s nod', async () => {
+    const { joined } = await student('Wren');
+    await live.ask('enter', { sitting: sitting.id });
+    const { ask } = (await join('Wren')).body;
+    const look = () => new Client(server.url).send<Partial<Joined>>('GET', `/api/join/asks/${ask!}`);
+    expect((await look()).body).toEqual({ ask });
+    await expect.poll(() => live.classState?.asks.map(({ name }) => name)).toEqual(['Wren']);
+    const { id } = live.classState!.asks[0]!;
+    expect(id).not.toBe(ask);
+    expect((await new Client(server.url).send('GET', `/api/join/asks/${id}`)).status).toBe(404);
+    const path = `/api/sittings/${sitting.id}/asks/${id}`;
+    expect((await new Client(server.url).send('POST', path, { grant: true })).status).toBe(401);
+    expect((await teacher.send('POST', path, { grant: true })).status).toBe(204);
+    expect((await look()).body.student).toEqual(joined.student);
+    await expect.poll(() => live.classState?.asks).toEqual([]);
+    expect((await look()).status).toBe(404);
+  });
+
+  it('does not where the teacher says no', async () => {
+    await student('Wren');
+    await live.ask('enter', { sitting: sitting.id });
+    const { ask } = (await join('Wren')).body;
+    await expect.poll(() => live.classState?.asks).toHaveLength(1);
+    const { id } = live.classState!.asks[0]!;
+    await teacher.send('POST', `/api/sittings/${sitting.id}/asks/${id}`, { grant: false });
+    const { status, body } = await new Client(server.url).send<{ message: string }>(
+      'GET',
+      `/api/join/asks/${ask!}`,
+    );
+    expect(status).toBe(404);
+    expect(body.message).toContain('add a letter or a number');
   });
 
   it('gives a token that is good for this sitting only', async () => {

@@ -14,6 +14,7 @@ const state = (set: Partial<ClassState> = {}): ClassState => ({
   ended: false,
   locked: false,
   people: [],
+  asks: [],
   screen: null,
   presenters: [],
   scene: EMPTY_SCENE,

@@ -132,6 +132,8 @@ export interface ClassState {
   /** Whether nobody else is let in. */
   locked: boolean;
   people: Person[];
+  /** Those who say that they are somebody who is here, and wait for the teacher's nod. */
+  asks: { id: string; name: string }[];
   /** The screen that is being shown, if one is. */
   screen: ScreenState | null;
   /** Students who may show their screen. */

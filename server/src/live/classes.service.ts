@@ -14,6 +14,8 @@ export class ClassesService {
   private readonly screens = new Map<string, Pick<ClassState, 'screen' | 'presenters'>>();
   /** What is set up, by sitting, where a hand still moves it and it is not stored yet. */
   private readonly moving = new Map<string, Scene>();
+  /** Who waits to be let in again, as told by whoever keeps them. */
+  private readonly asks = new Map<string, ClassState['asks']>();
   private listener: (state: ClassState) => void = () => undefined;
 
   constructor(
@@ -45,6 +47,7 @@ export class ClassesService {
       screen,
       presenters,
       people: people.map(({ id, name, colour }) => ({ id, name, colour, here: isHere(id) })),
+      asks: this.asks.get(sittingId) ?? [],
       scene: this.sceneOf(sitting),
       devices: devices.map(({ id, kind }) => ({ id, kind, here: isHere(id) })),
       now: Date.now(),
@@ -53,6 +56,10 @@ export class ClassesService {
 
   setScreen(sittingId: string, screen: Pick<ClassState, 'screen' | 'presenters'>): void {
     this.screens.set(sittingId, screen);
+  }
+
+  setAsks(sittingId: string, asks: ClassState['asks']): void {
+    this.asks.set(sittingId, asks);
   }
 
   async announce(sittingId: string): Promise<void> {

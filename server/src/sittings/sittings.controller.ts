@@ -1,4 +1,16 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Req, UseGuards } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseUUIDPipe,
+  Patch,
+  Post,
+  Req,
+  UseGuards,
+} from '@nestjs/common';
 import type { Request } from 'express';
 import { AttemptLimit } from '../http/attemptLimit.js';
 import { notFound } from '../http/problem.js';
@@ -9,8 +21,11 @@ import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { Settings } from '../settings/settings.js';
 import { RenameDto } from '../lessons/lessons.dto.js';
-import { DoorDto, EndDto, JoinDto, KeepPagesDto, StartDto, ToLessonDto } from './sittings.dto.js';
+import { SeatsService } from './seats.service.js';
+import type { Sitting } from './sitting.entity.js';
+import { DoorDto, EndDto, JoinDto, KeepPagesDto, NodDto, StartDto, ToLessonDto } from './sittings.dto.js';
 import { SittingsService } from './sittings.service.js';
+import type { Student } from './student.entity.js';
 import { ToLessonService } from './toLesson.service.js';
 
 @Controller('api')
@@ -19,6 +34,7 @@ export class SittingsController {
 
   constructor(
     private readonly sittings: SittingsService,
+    private readonly seats: SeatsService,
     private readonly lessons: LessonsService,
     private readonly classes: ClassesService,
     private readonly tokens: ClassTokens,
@@ -175,13 +191,45 @@ export class SittingsController {
   @Post('join')
   async join(@Body() dto: JoinDto, @Req() request: Request) {
     const sitting = await this.byCode(dto.code, request);
-    const student = await this.sittings.join(sitting, dto.name);
+    const claim = dto.token === undefined ? undefined : this.tokens.read(dto.token);
+    const seat = await this.seats.join(
+      sitting,
+      dto.name,
+      claim && 'student' in claim ? claim.student : undefined,
+    );
+    if ('ask' in seat) return seat;
     await this.classes.announce(sitting.id);
+    return this.place(sitting, seat);
+  }
+
+  /** What became of a wish to be let in: the place, or nothing yet. */
+  @Get('join/asks/:ask')
+  async asked(@Param('ask', ParseUUIDPipe) ask: string) {
+    const student = this.seats.granted(ask);
+    const sitting = student && (await this.sittings.find(student.sittingId));
+    return sitting ? this.place(sitting, student) : { ask };
+  }
+
+  /** The teacher lets somebody in who asked, or does not. */
+  @Post('sittings/:id/asks/:ask')
+  @HttpCode(204)
+  @UseGuards(TeacherGuard)
+  async nod(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Param('ask', ParseUUIDPipe) ask: string,
+    @Body() { grant }: NodDto,
+  ): Promise<void> {
+    const { sitting } = await this.own(teacher, id);
+    await this.seats.answer(sitting.id, ask, grant);
+  }
+
+  private place(sitting: Sitting, { id, name, colour }: Student) {
     return {
       sitting: sitting.id,
       lesson: sitting.lessonId,
-      student: { id: student.id, name: student.name, colour: student.colour },
-      token: this.tokens.sign({ student: student.id, sitting: sitting.id }),
+      student: { id, name, colour },
+      token: this.tokens.sign({ student: id, sitting: sitting.id }),
     };
   }
 

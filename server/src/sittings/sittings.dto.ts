@@ -11,6 +11,14 @@ export class JoinDto {
   @IsString()
   @Length(1, 40, { message: 'Please give your name, up to 40 letters.' })
   name: string;
+
+  /** What this device was given when it was in the class before. */
+  @IsOptional() @IsString() @MaxLength(1000) token?: string;
+}
+
+/** Whether somebody is let in who asked. */
+export class NodDto {
+  @IsBoolean() grant: boolean;
 }
 
 /** How a class ends: its marks are kept under a title, or dropped. */

@@ -1,22 +1,16 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Scene } from '@doodla/core';
-import { orderedPages, studentColour } from '@doodla/core';
+import { orderedPages } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { IsNull, LessThan, Repository } from 'typeorm';
+import { IsNull, Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
-import { TokenBucket } from '../live/tokenBucket.js';
 import { makeJoinCode, normaliseCode } from './joinCode.js';
 import { Sitting } from './sitting.entity.js';
 import { SittingMaterial } from './sittingMaterial.entity.js';
 import { Student } from './student.entity.js';
-
-/** Most students in one sitting. */
-const MAX_STUDENTS = 200;
-/** How long a seat is kept for somebody who has joined but not come. */
-const SEAT_MS = 2 * 60_000;
 
 interface OpenOptions {
   /** Tried first; where it is taken, another is made. */
@@ -31,7 +25,6 @@ export class SittingsService {
   private readonly known = new Map<string, Sitting>();
   /** Students who are known to have come. */
   private readonly seated = new Set<string>();
-  private readonly joins = new Map<string, TokenBucket>();
   private readonly removed: ((student: string) => void)[] = [];
 
   constructor(
@@ -189,13 +182,6 @@ export class SittingsService {
     this.removed.push(listener);
   }
 
-  private joinsOf(sittingId: string): TokenBucket {
-    let joins = this.joins.get(sittingId);
-    // A large class comes at once; two a second after that.
-    if (!joins) this.joins.set(sittingId, (joins = new TokenBucket(80, 2)));
-    return joins;
-  }
-
   /** Takes out everybody but those who are here. Returns how many. */
   async clearAway(sittingId: string, here: ReadonlySet<string>): Promise<number> {
     const away = (await this.studentsOf(sittingId)).filter(({ id }) => !here.has(id));
@@ -229,35 +215,6 @@ export class SittingsService {
     return sitting;
   }
 
-  /** Lets a student in under a name that nobody else in the class has. Throws Problem. */
-  async join(sitting: Sitting, name: string): Promise<Student> {
-    if (sitting.locked)
-      throw new Problem(403, 'locked', 'Nobody else is let in just now. Please ask your teacher.');
-    if (!this.joinsOf(sitting.id).take())
-      throw new Problem(429, 'too-fast', 'Too many are coming in at once. Please try again in a moment.');
-    const lapsed = LessThan(Date.now() - SEAT_MS);
-    await this.students.delete({ sittingId: sitting.id, enteredAt: IsNull(), joinedAt: lapsed });
-    const present = await this.studentsOf(sitting.id);
-    if (present.length >= MAX_STUDENTS)
-      throw new Problem(409, 'full', 'This class is full. Please tell your teacher.');
-    const taken = present.some((student) => sameName(student.name, name));
-    if (taken) {
-      throw new Problem(
-        409,
-        'name-taken',
-        `Somebody called ${name} is already in this class. Please add a letter or a number to your name.`,
-      );
-    }
-    return this.students.save({
-      id: randomUUID(),
-      sittingId: sitting.id,
-      name,
-      colour: studentColour(present.length),
-      joinedAt: Date.now(),
-      enteredAt: null,
-    });
-  }
-
   private async change(id: string, set: Partial<Sitting>): Promise<void> {
     await this.sittings.update({ id, endedAt: IsNull() }, set);
     this.known.delete(id);
@@ -266,8 +223,4 @@ export class SittingsService {
   private async isFree(code: string): Promise<boolean> {
     return !(await this.sittings.existsBy({ code, endedAt: IsNull() }));
   }
-}
-
-function sameName(a: string, b: string): boolean {
-  return a.localeCompare(b, undefined, { sensitivity: 'accent' }) === 0;
 }

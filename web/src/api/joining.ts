@@ -6,6 +6,8 @@ export interface Place {
   lesson: string;
   student: { id: string; name: string; colour: string };
   token: string;
+  /** The code that it was joined by. */
+  code: string;
 }
 
 const key = (sitting: string) => `doodla.place.${sitting}`;
@@ -13,11 +15,39 @@ const key = (sitting: string) => `doodla.place.${sitting}`;
 export const lookUpCode = (code: string) =>
   request<{ title: string }>('GET', `/api/join/${encodeURIComponent(code)}`);
 
-export async function joinClass(code: string, name: string): Promise<Place> {
-  const place = await request<Place>('POST', '/api/join', { code, name });
+/** Somebody of that name is in the class: the teacher is asked whether it is the same person. */
+export interface Asking {
+  ask: string;
+}
+
+/** Joins a class, with the place that this device had in it before if it had one. */
+export async function joinClass(code: string, name: string): Promise<Place | Asking> {
+  const token = placeBy(code)?.token;
+  return kept(await request('POST', '/api/join', { code, name, ...(token && { token }) }), code);
+}
+
+/** What became of a wish to be let in. Throws RequestError where the teacher said no, or nothing for long. */
+export async function askedPlace({ ask }: Asking, code: string): Promise<Place | Asking> {
+  return kept(await request('GET', `/api/join/asks/${ask}`), code);
+}
+
+function kept(answer: Omit<Place, 'code'> | Asking, code: string): Place | Asking {
+  if ('ask' in answer) return answer;
+  const place = { ...answer, code: plain(code) };
   localStorage.setItem(key(place.sitting), JSON.stringify(place));
   return place;
 }
+
+/** The place that this device was last given by a code. */
+export function placeBy(code: string): Place | undefined {
+  const places = Object.keys(localStorage)
+    .filter((name) => name.startsWith(key('')))
+    .map((name) => JSON.parse(localStorage.getItem(name)!) as Place);
+  return places.find((place) => place.code === plain(code));
+}
+
+/** A code without what people write between its letters. */
+const plain = (code: string) => code.replace(/[^a-z\d]/gi, '').toUpperCase();
 
 export function placeIn(sitting: string): Place | undefined {
   const stored = localStorage.getItem(key(sitting));

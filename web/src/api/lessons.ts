@@ -107,6 +107,9 @@ export const setDoor = (sitting: string, locked: boolean) =>
 /** Takes a student out of a class; what they wrote stays. */
 export const takeOutStudent = (sitting: string, student: string) =>
   request<void>('DELETE', `/api/sittings/${sitting}/students/${student}`);
+/** Lets somebody in who says that they are a student who is here, or does not. */
+export const nodToAsk = (sitting: string, ask: string, grant: boolean) =>
+  request<void>('POST', `/api/sittings/${sitting}/asks/${ask}`, { grant });
 /** Takes out everybody who is away. */
 export const clearClass = (sitting: string) =>
   request<{ count: number }>('POST', `/api/sittings/${sitting}/clear`);

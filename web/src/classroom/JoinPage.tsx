@@ -1,30 +1,61 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { FormEvent } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { joinClass } from '../api/joining';
+import type { Asking, Place } from '../api/joining';
+import { askedPlace, joinClass, placeBy } from '../api/joining';
 import { Button } from '../ui/Button';
 import { Front } from '../ui/Front';
 import { TextField } from '../ui/TextField';
+
+const ASK_AGAIN_MS = 1500;
+
+/** Somebody of the same name is here, and the teacher is asked whether it is the same person. */
+interface Waiting {
+  asking: Asking;
+  code: string;
+  name: string;
+}
 
 /** Where students come in: a code, a name, no account. */
 export default function JoinPage() {
   const { code } = useParams();
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
+  const [waiting, setWaiting] = useState<Waiting>();
   const navigate = useNavigate();
 
+  const fail = (error: unknown) => {
+    setProblem((error as Error).message);
+    setBusy(false);
+    setWaiting(undefined);
+  };
+  const take = async (answer: Place | Asking, typed: { code: string; name: string }) => {
+    if ('ask' in answer) setWaiting({ asking: answer, ...typed });
+    else await navigate(`/class/${answer.sitting}`);
+    setBusy(false);
+  };
   const join = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
+    const typed = { code: form.get('code') as string, name: form.get('name') as string };
     setBusy(true);
+    setProblem(undefined);
+    setWaiting(undefined);
     try {
-      const place = await joinClass(form.get('code') as string, form.get('name') as string);
-      await navigate(`/class/${place.sitting}`);
+      await take(await joinClass(typed.code, typed.name), typed);
     } catch (error) {
-      setProblem((error as Error).message);
-      setBusy(false);
+      fail(error);
     }
   };
+  useEffect(() => {
+    if (!waiting) return;
+    const timer = setTimeout(() => {
+      askedPlace(waiting.asking, waiting.code)
+        .then((answer) => take(answer, waiting))
+        .catch(fail);
+    }, ASK_AGAIN_MS);
+    return () => clearTimeout(timer);
+  });
 
   return (
     <Front title="Join your class">
@@ -40,7 +71,20 @@ export default function JoinPage() {
           required
           className="text-center text-2xl tracking-[0.3em] uppercase"
         />
-        <TextField label="Your name" name="name" autoComplete="nickname" maxLength={40} required />
+        <TextField
+          label="Your name"
+          name="name"
+          defaultValue={code && placeBy(code)?.student.name}
+          autoComplete="nickname"
+          maxLength={40}
+          required
+        />
+        {waiting && (
+          <p role="status" className="mb-4">
+            <b>Somebody called {waiting.name} is in this class.</b> If that is you on another device, wait
+            here: your teacher is being asked. If not, add a letter or a number to your name and go in.
+          </p>
+        )}
         {problem && (
           <p role="alert" className="mb-4 font-bold text-alarm">
             {problem}

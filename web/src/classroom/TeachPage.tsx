@@ -6,6 +6,7 @@ import { sittingQuery } from '../api/lessons';
 import { HandoutDialog } from '../handout/HandoutDialog';
 import { keepAwake } from '../present/keepAwake';
 import { useWorkspace } from '../workspace/useWorkspace';
+import { AsksNotice } from './AsksNotice';
 import { ClassBar } from './ClassBar';
 import { JoinDialog } from './JoinDialog';
 import { CannotOpen } from './CannotOpen';
@@ -75,6 +76,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
         </TopBar>
       )}
     >
+      <AsksNotice workspace={workspace} />
       {sheet === 'join' && <JoinDialog sitting={sitting} onClose={close} />}
       {sheet === 'handout' && <HandoutDialog workspace={workspace} title={sitting.title} onClose={close} />}
       <Suspense>

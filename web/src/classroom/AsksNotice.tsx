@@ -1,0 +1,30 @@
+import { nodToAsk } from '../api/lessons';
+import { useStore } from '../live/store';
+import { Button } from '../ui/Button';
+import type { Workspace } from '../workspace/workspace';
+
+/** Students who say that they are somebody who is in the class, on another device. */
+export function AsksNotice({ workspace }: { workspace: Workspace }) {
+  const asks = useStore(workspace.classroom!.state)?.asks ?? [];
+  const sitting = workspace.sitting!;
+  const nod = (ask: string, grant: boolean) =>
+    void nodToAsk(sitting, ask, grant).catch((error: Error) => workspace.onProblem(error.message));
+  if (asks.length === 0) return null;
+  return (
+    <ul
+      role="status"
+      aria-label="Wants to come in"
+      className="absolute top-16 left-1/2 z-30 max-h-60 w-120 max-w-[calc(100vw-1rem)] -translate-x-1/2 overflow-auto rounded-2xl bg-chalk px-4 py-2 text-board"
+    >
+      {asks.map(({ id, name }) => (
+        <li key={id} className="flex flex-wrap items-center gap-3 py-1">
+          <p className="grow basis-60 font-bold">
+            Somebody says they are {name}, on another device. Is it {name}?
+          </p>
+          <Button onClick={() => nod(id, true)}>Let in</Button>
+          <Button onClick={() => nod(id, false)}>No</Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
