@@ -227,9 +227,20 @@ test('marks of a class are kept in the lesson, and that can be undone', async ({
   await teacher.getByRole('menuitem', { name: 'Keep this in the lesson' }).click();
   await expect(teacher.getByText('Every class that is started on this lesson sees this now.')).toBeVisible();
   await expectMarks(teacher, 1);
+
+  // Going back asks, and leads back into the same class.
+  const { pathname } = new URL(teacher.url());
+  await teacher.goBack();
+  await teacher.getByRole('button', { name: 'Stay' }).click();
+  expect(new URL(teacher.url()).pathname).toBe(pathname);
   await teacher.getByRole('link', { name: 'Back to the lesson' }).click();
+  await teacher.getByRole('button', { name: 'Leave it going on' }).click();
+  await expect(teacher.getByText('Preparing')).toBeVisible();
   await surfaceShown(teacher);
   await expectMarks(teacher, 1);
+  await teacher.getByRole('button', { name: 'Go on with class' }).click();
+  await expect(teacher.getByText('In class', { exact: true })).toBeVisible();
+  expect(new URL(teacher.url()).pathname).toBe(pathname);
 });
 
 test('a page is uncovered line by line and from its sides, and a region fills the screen with one step back', async ({

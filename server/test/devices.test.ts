@@ -2,6 +2,7 @@ import type { LogRef, Page } from '@doodla/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { DevicesService } from '../dist/devices/devices.service.js';
 import { aClass } from './helpers/aClass.js';
+import { pdfWith } from './helpers/pdfs.js';
 import { LiveClient, strokeBy } from './helpers/live.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, signedIn, startServer } from './helpers/server.js';
@@ -101,7 +102,8 @@ describe('a display or pad', () => {
       { do: 'patchPage', page: pages[0]!.id, set: { removed: true } },
     ]);
     expect(refused.error?.code).toBe('not-allowed');
-    const other = await teacher.send<{ id: string }>('POST', `/api/lessons/${lesson.id}/sittings`, {
+    const { lesson: another } = await teacher.upload('other.pdf', await pdfWith([50, 50]));
+    const other = await teacher.send<{ id: string }>('POST', `/api/lessons/${another!.id}/sittings`, {
       title: 'Other',
     });
     expect((await display.open({ kind: 'sitting', id: other.body.id })).error?.code).toBe('not-found');

@@ -141,7 +141,8 @@ describe('joining', () => {
 
   it('gives a token that is good for this sitting only', async () => {
     const { live: wren, joined } = await student('Wren');
-    const other = await teacher.send<{ id: string }>('POST', `/api/lessons/${lesson.id}/sittings`, {
+    const { lesson: another } = await teacher.upload('other.pdf', await pdfWith([50, 50]));
+    const other = await teacher.send<{ id: string }>('POST', `/api/lessons/${another!.id}/sittings`, {
       title: 'Other',
     });
     expect((await wren.open({ kind: 'sitting', id: other.body.id })).error?.code).toBe('not-found');

@@ -93,10 +93,29 @@ describe('a class that ends', () => {
   });
 });
 
+describe('a second class of a lesson', () => {
+  const start = () =>
+    teacher.send<{ message: string }>('POST', `/api/lessons/${lesson.id}/sittings`, { title: 'Next' });
+
+  it('is refused while one is going on, however it would come about', async () => {
+    expect(await start()).toMatchObject({ status: 409, body: { code: 'class-open' } });
+    await end({ drop: false });
+    expect((await start()).status).toBe(201);
+    expect(await teacher.send('POST', path('/reopen'))).toMatchObject({ status: 409 });
+  });
+
+  it('is started once where two devices start it at the same time', async () => {
+    await end({ drop: false });
+    const answers = await Promise.all([start(), start(), start()]);
+    expect(answers.map(({ status }) => status).sort()).toEqual([201, 409, 409]);
+  });
+});
+
 describe('marks of a class', () => {
   it('start with nothing but the prepared ones in every new class', async () => {
     await live.submit(lesson, [{ do: 'add', mark: strokeBy(me, pages[0]!.id) }]);
     await write(pages[0]!);
+    await end({ drop: false });
     const { body } = await teacher.send<{ id: string }>('POST', `/api/lessons/${lesson.id}/sittings`, {
       title: 'Next',
     });

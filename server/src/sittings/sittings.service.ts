@@ -25,6 +25,8 @@ export class SittingsService {
   private readonly known = new Map<string, Sitting>();
   /** Students who are known to have come. */
   private readonly seated = new Set<string>();
+  /** Lessons of which a class is just being opened. */
+  private readonly opening = new Set<string>();
   private readonly removed: ((student: string) => void)[] = [];
 
   constructor(
@@ -60,6 +62,7 @@ export class SittingsService {
    * Opens a class on a lesson, on its first page or a given one, with pens down. It gets the pages that the
    * lesson has now; what either adds later is its own.
    */
+  /** Starts a class of a lesson that has none going on. Throws Problem. */
   async open(
     lessonId: string,
     title: string,
@@ -73,21 +76,23 @@ export class SittingsService {
         'no-pages',
         'This lesson has no pages yet. Please add one before you start the class.',
       );
-    const id = randomUUID();
-    const changes = pages.map((each) => ({ do: 'addPage', page: each }) as const);
-    await this.logs.append(id, SERVER, { id: randomUUID(), changes });
-    return this.sittings.save({
-      id,
-      lessonId,
-      title,
-      code: (await this.isFree(code)) ? code : makeJoinCode(),
-      pageId: first.id,
-      pensUp: false,
-      locked: false,
-      openedAt: Date.now(),
-      endedAt: null,
-      scene: null,
-      droppedAt: null,
+    return this.aloneFor(lessonId, async () => {
+      const id = randomUUID();
+      const changes = pages.map((each) => ({ do: 'addPage', page: each }) as const);
+      await this.logs.append(id, SERVER, { id: randomUUID(), changes });
+      return this.sittings.save({
+        id,
+        lessonId,
+        title,
+        code: (await this.isFree(code)) ? code : makeJoinCode(),
+        pageId: first.id,
+        pensUp: false,
+        locked: false,
+        openedAt: Date.now(),
+        endedAt: null,
+        scene: null,
+        droppedAt: null,
+      });
     });
   }
 
@@ -105,13 +110,15 @@ export class SittingsService {
 
   /** Lets an ended or dropped class go on, with a new code if its own has been given away; an open one just does. */
   async reopen(id: string): Promise<void> {
-    const { code, endedAt } = await this.sittings.findOneByOrFail({ id });
+    const { code, endedAt, lessonId } = await this.sittings.findOneByOrFail({ id });
     if (endedAt === null) return;
-    await this.sittings.update(
-      { id },
-      { endedAt: null, droppedAt: null, code: (await this.isFree(code)) ? code : makeJoinCode() },
-    );
-    this.known.delete(id);
+    await this.aloneFor(lessonId, async () => {
+      await this.sittings.update(
+        { id },
+        { endedAt: null, droppedAt: null, code: (await this.isFree(code)) ? code : makeJoinCode() },
+      );
+      this.known.delete(id);
+    });
   }
 
   /** Brings a dropped class back; it stays ended. */
@@ -213,6 +220,23 @@ export class SittingsService {
       );
     }
     return sitting;
+  }
+
+  /** Opens a class of a lesson that has none: students would stay in the first while their teacher is in the second. */
+  private async aloneFor<T>(lessonId: string, opening: () => Promise<T>): Promise<T> {
+    const isOpen = this.opening.has(lessonId);
+    this.opening.add(lessonId);
+    try {
+      if (isOpen || (await this.sittings.existsBy({ lessonId, endedAt: IsNull() })))
+        throw new Problem(
+          409,
+          'class-open',
+          'A class of this lesson is still going on. Please go on with it, or end it first.',
+        );
+      return await opening();
+    } finally {
+      if (!isOpen) this.opening.delete(lessonId);
+    }
   }
 
   private async change(id: string, set: Partial<Sitting>): Promise<void> {

@@ -25,9 +25,7 @@ export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd, onDevic
   const devices = state?.devices.filter(({ here }) => here).length ?? 0;
   return (
     <>
-      {ended ? (
-        <span className="px-3 font-bold">This class has ended</span>
-      ) : (
+      {!ended && (
         <Button
           look="onBoard"
           icon={<QrCode aria-hidden size={18} />}

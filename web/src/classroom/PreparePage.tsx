@@ -32,20 +32,32 @@ export default function PreparePage() {
   if (query.isError) return <CannotOpen what="lesson" reason={query.error.message} />;
   const title = query.data?.title ?? '';
   const sittings = query.data?.sittings ?? [];
+  const open = sittings.find(({ endedAt }) => endedAt === null);
   const start = (state: string, page?: string) =>
     startSitting(lesson, `${title}, ${format(new Date(), 'd MMM yyyy, HH:mm')}`, page).then(
       ({ id }) => void navigate(`/sitting/${id}`, { state }),
-      (error: Error) => toast.error(error.message),
+      (error: Error) => {
+        toast.error(error.message);
+        void query.refetch();
+      },
     );
+  const goOn = () => void navigate(`/sitting/${open!.id}`);
   // What is written while presenting is no prepared mark: it is kept or dropped at the end, like a class's.
-  const present = () => void start(PRESENTING, workspace?.pageId.get());
+  const present = () => (open ? goOn() : void start(PRESENTING, workspace?.pageId.get()));
   if (!workspace) return null;
   return (
     <WorkspaceView
       workspace={workspace}
       onPresent={present}
       corners={(arrangement, side) => (
-        <TopBar back="/" backLabel="Back to your lessons" title={title} arrangement={arrangement} side={side}>
+        <TopBar
+          back="/"
+          backLabel="Back to your lessons"
+          title={title}
+          doing="Preparing"
+          arrangement={arrangement}
+          side={side}
+        >
           <BringInMenu workspace={workspace} />
           {sittings.length > 0 && (
             <Button
@@ -63,9 +75,9 @@ export default function PreparePage() {
             look="onBoard"
             icon={<Presentation aria-hidden size={18} />}
             className="!border-chalk !bg-chalk !text-board"
-            onClick={() => void start(JUST_STARTED)}
+            onClick={() => (open ? goOn() : void start(JUST_STARTED, workspace.pageId.get()))}
           >
-            Start class
+            {open ? 'Go on with class' : 'Start class'}
           </Button>
         </TopBar>
       )}

@@ -1,13 +1,16 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
-import { useLocation, useNavigate, useParams } from 'react-router';
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
+import { useBlocker, useLocation, useNavigate, useParams } from 'react-router';
 import type { SittingDetail } from '../api/lessons';
 import { sittingQuery } from '../api/lessons';
+import type { ClassState } from '@doodla/core';
 import { HandoutDialog } from '../handout/HandoutDialog';
+import { Store, useStore } from '../live/store';
 import { keepAwake } from '../present/keepAwake';
 import { useWorkspace } from '../workspace/useWorkspace';
 import { AsksNotice } from './AsksNotice';
 import { ClassBar } from './ClassBar';
+import { LeaveDialog } from './LeaveDialog';
 import { JoinDialog } from './JoinDialog';
 import { CannotOpen } from './CannotOpen';
 import { TopBar } from './TopBar';
@@ -30,6 +33,8 @@ export default function TeachPage() {
   return query.data ? <Teaching sitting={query.data} /> : null;
 }
 
+const NO_STATE = new Store<ClassState | undefined>(undefined);
+
 type Sheet = 'join' | 'handout' | 'end' | 'devices' | undefined;
 
 function Teaching({ sitting }: { sitting: SittingDetail }) {
@@ -46,7 +51,15 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
 
   const [isPresenting] = useState(() => location.state === PRESENTING);
   const askToKeep = useCallback(() => setSheet('end'), []);
+  const state = useStore(workspace?.classroom?.state ?? NO_STATE);
+  const isOpen = !(state?.ended ?? sitting.endedAt !== null);
+  const leaving = useRef(false);
+  const blocker = useBlocker(
+    ({ currentLocation, nextLocation }) =>
+      isOpen && !leaving.current && currentLocation.pathname !== nextLocation.pathname,
+  );
   const ended = async () => {
+    leaving.current = true;
     await client.invalidateQueries();
     await navigate(`/lesson/${sitting.lessonId}`);
   };
@@ -62,6 +75,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
           back={`/lesson/${sitting.lessonId}`}
           backLabel="Back to the lesson"
           title={sitting.title}
+          doing={isOpen ? 'In class' : 'Class has ended'}
           arrangement={arrangement}
           side={side}
         >
@@ -77,6 +91,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
       )}
     >
       <AsksNotice workspace={workspace} />
+      <LeaveDialog blocker={blocker} onEnd={askToKeep} />
       {sheet === 'join' && <JoinDialog sitting={sitting} onClose={close} />}
       {sheet === 'handout' && <HandoutDialog workspace={workspace} title={sitting.title} onClose={close} />}
       <Suspense>

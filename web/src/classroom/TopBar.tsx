@@ -8,6 +8,8 @@ interface TopBarProps {
   back: string;
   backLabel: string;
   title: string;
+  /** What the teacher is doing here; a class that is going on stands out. */
+  doing?: 'Preparing' | 'In class' | 'Class has ended' | undefined;
   arrangement: Arrangement;
   /** Where there is room for a column. */
   side: 'left' | 'right';
@@ -17,7 +19,7 @@ interface TopBarProps {
 const HOLDER = 'rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl';
 
 /** Two small holders in the upper corners: where one is, and what goes for the class. */
-export function TopBar({ back, backLabel, title, arrangement, side, children }: TopBarProps) {
+export function TopBar({ back, backLabel, title, doing, arrangement, side, children }: TopBarProps) {
   const columns = arrangement === 'columns';
   return (
     <div
@@ -34,7 +36,23 @@ export function TopBar({ back, backLabel, title, arrangement, side, children }: 
         >
           <ArrowLeft aria-hidden />
         </Link>
-        <h1 className={columns ? 'line-clamp-2 leading-tight font-bold' : 'truncate font-bold'}>{title}</h1>
+        <div className="min-w-0">
+          {doing && (
+            <p
+              className={classes(
+                'w-fit rounded-full px-2 text-sm leading-5 font-bold',
+                doing === 'In class' ? 'bg-chalk text-board' : 'border border-paper/60',
+              )}
+            >
+              {doing}
+            </p>
+          )}
+          <h1
+            className={columns ? 'line-clamp-2 leading-tight font-bold' : 'truncate leading-tight font-bold'}
+          >
+            {title}
+          </h1>
+        </div>
       </div>
       {children && (
         <div
