@@ -1,5 +1,6 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { Problem } from '../http/problem.js';
+import { decodeText } from './textEncoding.js';
 
 /** Kinds of documents that can be taken in, and the ending that the converter knows them by. */
 export type DocumentKind = 'pdf' | 'pptx' | 'ppt' | 'odp' | 'docx' | 'doc' | 'odt' | 'rtf' | 'md' | 'txt';
@@ -30,7 +31,7 @@ export function documentKind(bytes: Uint8Array, name: string): DocumentKind {
   if (bytes[0] === 0x50 && bytes[1] === 0x4b) return packedKind(bytes);
   if (COMPOUND.every((byte, i) => bytes[i] === byte)) return ending === 'ppt' ? 'ppt' : 'doc';
   if (strFromU8(bytes.subarray(0, 5), true) === '{\\rtf') return 'rtf';
-  if ((ending === 'md' || ending === 'txt') && isText(bytes)) return ending;
+  if ((ending === 'md' || ending === 'txt') && decodeText(bytes) !== undefined) return ending;
   throw UNKNOWN;
 }
 
@@ -77,14 +78,4 @@ function openKind(bytes: Uint8Array): DocumentKind {
   if (type.includes('opendocument.presentation')) return 'odp';
   if (type.includes('opendocument.text')) return 'odt';
   throw UNKNOWN;
-}
-
-function isText(bytes: Uint8Array): boolean {
-  try {
-    new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-    return !bytes.subarray(0, 4096).includes(0);
-  } catch {
-    // Not UTF-8, so not a text of the kind that is meant.
-    return false;
-  }
 }

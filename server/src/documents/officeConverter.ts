@@ -108,7 +108,10 @@ export class OfficeConverter implements OnModuleInit {
       ...['timeout', '-s', 'KILL', `${seconds + 5}`, 'nice', '-n', '10'],
       ...['soffice', `-env:UserInstallation=${pathToFileURL(profile).href}`],
       ...['--headless', '--norestore', '--nolockcheck', '--nodefault', '--nologo'],
-      ...['--convert-to', 'pdf', '--outdir', folder, source],
+      // As a text: the filter for web pages begins with an empty page and loses what was to be on it.
+      ...(source.endsWith('.html') ? ['--infilter=HTML (StarWriter)'] : []),
+      ...['--convert-to', source.endsWith('.html') ? 'pdf:writer_pdf_Export' : 'pdf'],
+      ...['--outdir', folder, source],
     ];
     return new Promise((resolve, reject) => {
       // A group of its own, so that all its processes can be killed together; no proxy answers there.

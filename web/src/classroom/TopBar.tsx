@@ -47,9 +47,7 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
               {doing}
             </p>
           )}
-          <h1
-            className={columns ? 'line-clamp-2 leading-tight font-bold' : 'truncate leading-tight font-bold'}
-          >
+          <h1 className={classes('font-bold leading-tight', columns && !doing ? 'line-clamp-2' : 'truncate')}>
             {title}
           </h1>
         </div>
