@@ -1,14 +1,23 @@
-import type { PDFDocument, PDFPage } from '@cantoo/pdf-lib';
+import type { PDFDict, PDFObject, PDFPageLeaf } from '@cantoo/pdf-lib';
+import type { PDFDocument } from '@cantoo/pdf-lib';
+import { PDFNull, PDFObjectCopier, PDFPage, PDFRef } from '@cantoo/pdf-lib';
 import type { Page } from '../pages/page.js';
+import { Destinations, pageOf } from './destinations.js';
+import type { Layers } from './layers.js';
+import { layersOf, writeLayers } from './layers.js';
 import { openOriginal } from './originals.js';
+import type { OutlineItem } from './outline.js';
+import { readOutline, writeOutline } from './outline.js';
 import type { HandoutSources } from './sources.js';
 
 /**
- * Pages taken over from stored PDFs. All pages of one original are copied in one go, so that the
- * fonts and pictures they share are copied once.
+ * Pages taken over from stored PDFs, with the links among them, their entries in the contents list and their
+ * layers. All pages of one original are copied in one go, so that what they share is copied once.
  */
 export class CopiedPages {
   private readonly copies = new Map<string, PDFPage>();
+  private readonly outline: OutlineItem[] = [];
+  private readonly layers: Layers = { all: [], hidden: [], listed: [] };
 
   private constructor(private readonly target: PDFDocument) {}
 
@@ -21,10 +30,12 @@ export class CopiedPages {
     for (const [material, wanted] of byMaterial(pages)) {
       const original = await sources
         .pdf(material)
-        .then(openOriginal)
+        .then((bytes) => openOriginal(bytes, () => sources.font('andika')))
         .catch(() => undefined);
-      if (original) for (const round of withoutRepeats(wanted)) await copied.copy(original, round);
+      if (original) for (const round of withoutRepeats(wanted)) copied.copy(original, round);
     }
+    writeOutline(target, copied.outline);
+    writeLayers(target, copied.layers);
     return copied;
   }
 
@@ -33,13 +44,61 @@ export class CopiedPages {
     return this.copies.get(page);
   }
 
-  private async copy(original: PDFDocument, round: Map<number, string>): Promise<void> {
+  private copy(original: PDFDocument, round: Map<number, string>): void {
     try {
-      const copies = await this.target.copyPages(original, [...round.keys()]);
-      [...round.values()].forEach((page, i) => this.copies.set(page, copies[i]!));
+      const copier = new PageCopier(original, this.target, [...round.keys()]);
+      [...round.values()].forEach((page, i) => this.copies.set(page, copier.pages[i]!));
+      this.outline.push(...copier.outline());
+      const layers = layersOf(original);
+      if (!layers) return;
+      for (const key of ['all', 'hidden', 'listed'] as const)
+        this.layers[key].push(...layers[key].map(copier.value));
     } catch {
       // Left out here, these pages are put in as pictures.
     }
+  }
+}
+
+/** Copies some pages of a document into another. */
+class PageCopier {
+  readonly pages: PDFPage[];
+  private readonly copier: PDFObjectCopier;
+  private readonly destinations: Destinations;
+
+  constructor(
+    private readonly original: PDFDocument,
+    target: PDFDocument,
+    indices: readonly number[],
+  ) {
+    const { context } = target;
+    this.copier = PDFObjectCopier.for(original.context, context);
+    this.destinations = new Destinations(original);
+    const all = original.getPages();
+    // Each page has its place before any is copied: links lead to copies, and no page comes along that is not wanted.
+    const places = (this.copier as unknown as { traversedObjects: Map<PDFObject, PDFObject> })
+      .traversedObjects;
+    for (const { ref } of all) places.set(ref, PDFNull);
+    const wanted = indices.map((index) => ({ page: all[index]!, ref: context.nextRef() }));
+    for (const { page, ref } of wanted) places.set(page.ref, ref);
+    this.pages = wanted.map(({ page, ref }) => {
+      this.destinations.spellOut(page.node.Annots(), (taken) => places.get(taken) instanceof PDFRef);
+      const node: PDFPageLeaf = this.copier.copy(page.node);
+      context.assign(ref, node);
+      return PDFPage.of(node, ref, target);
+    });
+  }
+
+  /** An object as it is in the new document. */
+  value = (object: PDFObject): PDFObject => this.copier.copy(object);
+
+  /** The contents list, as far as it leads to the copied pages. */
+  outline(): OutlineItem[] {
+    const place = (entry: PDFDict) => {
+      const destination = this.destinations.of(entry);
+      const page = pageOf(destination);
+      return page && this.value(page) instanceof PDFRef ? this.value(destination!) : undefined;
+    };
+    return readOutline(this.original, { value: this.value, place });
   }
 }
 

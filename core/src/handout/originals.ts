@@ -1,21 +1,54 @@
-import type { PDFPage } from '@cantoo/pdf-lib';
-import { PDFDict, PDFDocument, PDFName, PDFNumber } from '@cantoo/pdf-lib';
+import fontkit from '@cantoo/fontkit';
+import type { PDFField, PDFFont, PDFPage } from '@cantoo/pdf-lib';
+import {
+  PDFDict,
+  PDFDocument,
+  PDFDropdown,
+  PDFName,
+  PDFNumber,
+  PDFOptionList,
+  PDFTextField,
+} from '@cantoo/pdf-lib';
 import type { PdfPageGeometry } from './pageTransform.js';
 
-/** Opens a stored original to take pages from. Throws where the file is too broken for that. */
-export async function openOriginal(bytes: Uint8Array): Promise<PDFDocument> {
+/**
+ * Opens a stored original to take pages from. `font` is asked for where a field's words need letters that the
+ * standard fonts lack. Throws where the file is too broken for that.
+ */
+export async function openOriginal(bytes: Uint8Array, font: () => Promise<Uint8Array>): Promise<PDFDocument> {
   const doc = await PDFDocument.load(bytes, { password: '', updateMetadata: false });
-  if (doc.catalog.lookupMaybe(PDFName.of('AcroForm'), PDFDict)) flattenForm(doc);
+  if (doc.catalog.lookupMaybe(PDFName.of('AcroForm'), PDFDict)) await flattenForm(doc, font);
   return doc;
 }
 
 /** Makes filled-in fields part of the page, so that they do not lie over what was written on it. */
-function flattenForm(doc: PDFDocument): void {
+async function flattenForm(doc: PDFDocument, font: () => Promise<Uint8Array>): Promise<void> {
   try {
-    doc.getForm().flatten({ updateFieldAppearances: false });
+    const form = doc.getForm();
+    form.deleteXFA();
+    let wide: PDFFont | undefined;
+    const narrow = form.getDefaultFont();
+    const known = new Set(narrow.getCharacterSet());
+    for (const field of form.getFields().filter((each) => each.needsAppearancesUpdate())) {
+      const isKnown = [...wordsIn(field)].every((letter) => known.has(letter.codePointAt(0)!));
+      if (!isKnown && !wide) {
+        doc.registerFontkit(fontkit);
+        wide = await doc.embedFont(await font(), { subset: true });
+      }
+      // A field that says what it holds but not how it looks is drawn, as readers do.
+      field.defaultUpdateAppearances(isKnown ? narrow : wide!);
+    }
+    await doc.flush();
+    form.flatten({ updateFieldAppearances: false });
   } catch {
     // A form that breaks the rules stays as it is: its fields are then drawn by the reader.
   }
+}
+
+function wordsIn(field: PDFField): string {
+  if (field instanceof PDFTextField) return field.getText() ?? '';
+  if (field instanceof PDFDropdown || field instanceof PDFOptionList) return field.getSelected().join('');
+  return '';
 }
 
 /** The geometry that decides where page units lie; boxes that do not overlap count as the media box. */

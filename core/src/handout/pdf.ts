@@ -9,6 +9,7 @@ import { pageExtent } from '../pages/extent.js';
 import type { Page } from '../pages/page.js';
 import { MAX_PAGE_SIDE, UNITS_PER_POINT } from '../pages/page.js';
 import { paintSurface } from '../paint/paintSurface.js';
+import { flattenAnnotations } from './annotations.js';
 import { CopiedPages } from './copiedPages.js';
 import { geometryOf } from './originals.js';
 import { pageToUserSpace } from './pageTransform.js';
@@ -41,6 +42,7 @@ export async function makePdf(
     const extent = pageExtent(page, [boundsOf(marks)]);
     const target = await addPage(doc, copies, sources, page, extent);
     const toUserSpace = compose(fromExtent(extent), pageToUserSpace(geometryOf(target)));
+    if (marks.length > 0) flattenAnnotations(target);
     const ground = paintSurface(page, extent);
     if (ground.length > 0) await painter.paintItems(target, ground, toUserSpace);
     await painter.paint(target, marks, toUserSpace);
