@@ -244,8 +244,28 @@ test('the rubber takes only what it touches, and wiping is selective; both come 
   await teacher.keyboard.press('Control+z');
   await wipe('Typed and placed things only');
   await expect.poll(() => kinds(wren)).toEqual(['stroke', 'stroke']);
-  await wipe('The whole page');
+  await wipe('Everything on this page');
   await expectMarks(wren, 0);
+});
+
+test('marks are copied and pasted without keys, and their bar and menus stay in the window', async ({
+  teacher,
+}) => {
+  await teacher.setViewportSize({ width: 900, height: 560 });
+  await draw(teacher, wave(620, 250));
+  await expectMarks(teacher, 1);
+  await teacher.keyboard.press('Control+a');
+  const inside = async (locator: ReturnType<typeof teacher.getByRole>) => {
+    const { x, y, width, height } = (await locator.boundingBox())!;
+    expect(Math.min(x, y, 900 - x - width, 560 - y - height)).toBeGreaterThanOrEqual(0);
+  };
+  await inside(teacher.getByRole('toolbar', { name: 'Selected marks' }));
+  await teacher.getByRole('button', { name: 'More for these marks' }).click();
+  await inside(teacher.getByRole('menu'));
+  await teacher.getByRole('menuitem', { name: 'Copy', exact: true }).click();
+  await teacher.getByRole('button', { name: 'Colour and options of the select' }).click();
+  await teacher.getByRole('button', { name: 'Paste', exact: true }).click();
+  await expectMarks(teacher, 2);
 });
 
 test('pictures are chosen, dropped and pasted, cropped, and come out in the PDF', async ({

@@ -3,14 +3,12 @@ import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useState } from 'react';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
+import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 const DocumentDialog = lazy(() => import('./DocumentDialog'));
 const PhotoDialog = lazy(() => import('../photo/PhotoDialog'));
 const MediaDialog = lazy(() => import('../media/MediaDialog'));
 const WebPageDialog = lazy(() => import('./WebPageDialog'));
-
-const ITEM =
-  'flex min-h-11 cursor-pointer items-center gap-3 rounded-xl px-3 outline-none data-highlighted:bg-paper-dim';
 
 type Sheet = 'document' | 'web' | 'photo' | 'media' | undefined;
 
@@ -26,26 +24,20 @@ export function BringInMenu({ workspace }: { workspace: Workspace }) {
             Bring in
           </Button>
         </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={8}
-            className="z-40 rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl"
-          >
-            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('document')}>
-              Pages of a document
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('web')}>
-              A web page
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('photo')}>
-              A photo of a worksheet
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('media')}>
-              A sound or video file
-            </DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
+        <MenuContent align="end">
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setSheet('document')}>
+            Pages of a document
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setSheet('web')}>
+            A web page
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setSheet('photo')}>
+            A photo of a worksheet
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setSheet('media')}>
+            A sound or video file
+          </DropdownMenu.Item>
+        </MenuContent>
       </DropdownMenu.Root>
       <Suspense>
         {sheet === 'document' && <DocumentDialog workspace={workspace} onClose={close} />}

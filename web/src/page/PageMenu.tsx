@@ -13,15 +13,13 @@ import { fetchAnew } from './fetchAnew';
 import CopyPageDialog from './CopyPageDialog';
 import { putPicture } from './putPicture';
 import { PageDialog } from './PageDialog';
+import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 interface PageMenuProps {
   page: Page;
   number: number;
   workspace: Workspace;
 }
-
-const ITEM =
-  'flex min-h-11 cursor-pointer items-center rounded-xl px-3 outline-none data-disabled:opacity-40 data-highlighted:bg-paper-dim';
 
 /** What can be done with one page. */
 export function PageMenu({ page, number, workspace }: PageMenuProps) {
@@ -51,69 +49,67 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
         >
           <Ellipsis aria-hidden size={20} />
         </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            collisionPadding={8}
-            className="z-40 max-h-(--radix-dropdown-menu-content-available-height) overflow-auto rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl"
+        <MenuContent>
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setSheet('after')}>
+            Add a page after this
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setSheet('before')}>
+            Add a page before this
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => actions.duplicate(page.id)}>
+            Duplicate
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setSheet('name')}>
+            Rename
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={MENU_ITEM}
+            disabled={page.surface.kind !== 'blank' && page.surface.kind !== 'picture'}
+            onSelect={() => setSheet('paper')}
           >
-            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('after')}>
-              Add a page after this
+            Change the paper
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={MENU_ITEM}
+            disabled={number === 1}
+            onSelect={() => actions.moveTo(page.id, number - 2)}
+          >
+            Move up
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={MENU_ITEM}
+            disabled={number === pages.length}
+            onSelect={() => actions.moveTo(page.id, number)}
+          >
+            Move down
+          </DropdownMenu.Item>
+          {page.surface.kind === 'web' && (
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void fetchAnew(workspace, page)}>
+              Fetch this web page anew
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('before')}>
-              Add a page before this
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM} onSelect={() => actions.duplicate(page.id)}>
-              Duplicate
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('name')}>
-              Rename
-            </DropdownMenu.Item>
+          )}
+          <DropdownMenu.Item
+            className={MENU_ITEM}
+            disabled={page.id === workspace.pageId.get()}
+            onSelect={() => void putPicture(workspace, page)}
+          >
+            Put a picture of it on the shown page
+          </DropdownMenu.Item>
+          {ownPages(workspace).includes(page.id) && (
             <DropdownMenu.Item
-              className={ITEM}
-              disabled={page.surface.kind !== 'blank' && page.surface.kind !== 'picture'}
-              onSelect={() => setSheet('paper')}
+              className={MENU_ITEM}
+              onSelect={() => void keepInLessonToo(workspace, [page.id])}
             >
-              Change the paper
+              Keep in the lesson too
             </DropdownMenu.Item>
-            <DropdownMenu.Item
-              className={ITEM}
-              disabled={number === 1}
-              onSelect={() => actions.moveTo(page.id, number - 2)}
-            >
-              Move up
-            </DropdownMenu.Item>
-            <DropdownMenu.Item
-              className={ITEM}
-              disabled={number === pages.length}
-              onSelect={() => actions.moveTo(page.id, number)}
-            >
-              Move down
-            </DropdownMenu.Item>
-            {page.surface.kind === 'web' && (
-              <DropdownMenu.Item className={ITEM} onSelect={() => void fetchAnew(workspace, page)}>
-                Fetch this web page anew
-              </DropdownMenu.Item>
-            )}
-            <DropdownMenu.Item
-              className={ITEM}
-              disabled={page.id === workspace.pageId.get()}
-              onSelect={() => void putPicture(workspace, page)}
-            >
-              Put a picture of it on the shown page
-            </DropdownMenu.Item>
-            {ownPages(workspace).includes(page.id) && (
-              <DropdownMenu.Item className={ITEM} onSelect={() => void keepInLessonToo(workspace, [page.id])}>
-                Keep in the lesson too
-              </DropdownMenu.Item>
-            )}
-            <DropdownMenu.Item className={ITEM} onSelect={() => setSheet('copy')}>
-              Copy or move to another lesson
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={`${ITEM} text-alarm`} onSelect={remove}>
-              Delete
-            </DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
+          )}
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setSheet('copy')}>
+            Copy or move to another lesson
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={`${MENU_ITEM} text-alarm`} onSelect={remove}>
+            Delete
+          </DropdownMenu.Item>
+        </MenuContent>
       </DropdownMenu.Root>
       {(sheet === 'before' || sheet === 'after') && (
         <PageDialog

@@ -23,6 +23,7 @@ import { copyPicture } from './copyPicture';
 import { prepareMarks } from '../sittings/prepareMarks';
 import { RepeatDialog } from './RepeatDialog';
 import type { Workspace } from '../workspace/workspace';
+import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 interface SelectionBarProps {
   marks: readonly Mark[];
@@ -31,9 +32,6 @@ interface SelectionBarProps {
   place: { left: number; top: number; width: number; height: number };
 }
 
-const MENU = 'z-40 max-h-[80dvh] overflow-auto rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl';
-const ITEM =
-  'flex min-h-11 cursor-pointer items-center gap-3 rounded-xl px-3 outline-none data-disabled:opacity-40 data-highlighted:bg-paper-dim';
 const BAR_HEIGHT = 52;
 
 /** What can be done with the selected marks, beside them. */
@@ -56,69 +54,72 @@ export function SelectionBar({ marks, workspace, place }: SelectionBarProps) {
   };
   return (
     <div
-      role="toolbar"
-      aria-label="Selected marks"
-      onPointerDown={(event) => event.stopPropagation()}
-      className="pointer-events-auto absolute z-10 flex w-max items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl"
-      style={{
-        left: `clamp(4px, ${centre.x - 160}px, calc(100% - 21.5rem))`,
-        top: `clamp(4px, ${top}px, calc(100% - 60px))`,
-      }}
+      className="pointer-events-none absolute inset-x-1 z-10 flex"
+      style={{ top: `clamp(4px, ${top}px, calc(100% - 60px))` }}
     >
-      {!locked && (
-        <>
-          <LookMenu marks={marks} workspace={workspace} />
+      {/* Gives way where the bar would not fit beside it. */}
+      <div className="min-w-0 shrink" style={{ flexBasis: Math.max(0, centre.x - 160) }} />
+      <div
+        role="toolbar"
+        aria-label="Selected marks"
+        onPointerDown={(event) => event.stopPropagation()}
+        className="pointer-events-auto flex max-w-full shrink-0 flex-wrap items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl"
+      >
+        {!locked && (
+          <>
+            <LookMenu marks={marks} workspace={workspace} />
+            <IconButton
+              label="Duplicate"
+              shortcut="Ctrl+D"
+              icon={<CopyPlus aria-hidden size={20} />}
+              onClick={() => selection.duplicate()}
+            />
+            <IconButton
+              label="To the front"
+              shortcut="]"
+              icon={<ArrowUpToLine aria-hidden size={20} />}
+              onClick={() => selection.reorder('front')}
+            />
+            <IconButton
+              label="To the back"
+              shortcut="["
+              icon={<ArrowDownToLine aria-hidden size={20} />}
+              onClick={() => selection.reorder('back')}
+            />
+            <IconButton
+              label="Mirror left to right"
+              icon={<FlipHorizontal2 aria-hidden size={20} />}
+              onClick={() => flip(false)}
+            />
+          </>
+        )}
+        {workspace.isTeacher && (
           <IconButton
-            label="Duplicate"
-            shortcut="Ctrl+D"
-            icon={<CopyPlus aria-hidden size={20} />}
-            onClick={() => selection.duplicate()}
+            label={locked ? 'Unlock' : 'Lock'}
+            icon={locked ? <LockOpen aria-hidden size={20} /> : <Lock aria-hidden size={20} />}
+            onClick={() => selection.setLocked(!locked)}
           />
-          <IconButton
-            label="To the front"
-            shortcut="]"
-            icon={<ArrowUpToLine aria-hidden size={20} />}
-            onClick={() => selection.reorder('front')}
-          />
-          <IconButton
-            label="To the back"
-            shortcut="["
-            icon={<ArrowDownToLine aria-hidden size={20} />}
-            onClick={() => selection.reorder('back')}
-          />
-          <IconButton
-            label="Mirror left to right"
-            icon={<FlipHorizontal2 aria-hidden size={20} />}
-            onClick={() => flip(false)}
-          />
-        </>
-      )}
-      {workspace.isTeacher && (
-        <IconButton
-          label={locked ? 'Unlock' : 'Lock'}
-          icon={locked ? <LockOpen aria-hidden size={20} /> : <Lock aria-hidden size={20} />}
-          onClick={() => selection.setLocked(!locked)}
-        />
-      )}
-      {!locked && (
-        <>
-          <MoreMenu
-            marks={marks}
-            workspace={workspace}
-            onFlip={() => flip(true)}
-            onDescribe={() => setDescribing(true)}
-            onRepeat={() => setRepeating(true)}
-          />
-          <IconButton
-            label="Delete"
-            shortcut="Del"
-            icon={<Trash2 aria-hidden size={20} />}
-            onClick={() => selection.remove()}
-          />
-        </>
-      )}
-      {repeating && <RepeatDialog selection={selection} onClose={() => setRepeating(false)} />}
-      {describing && <AltDialog marks={marks} workspace={workspace} onClose={() => setDescribing(false)} />}
+        )}
+        {!locked && (
+          <>
+            <MoreMenu
+              marks={marks}
+              workspace={workspace}
+              onFlip={() => flip(true)}
+              onDescribe={() => setDescribing(true)}
+              onRepeat={() => setRepeating(true)}
+            />
+            <IconButton
+              label="Delete"
+              shortcut="Del"
+              icon={<Trash2 aria-hidden size={20} />}
+              onClick={() => selection.remove()}
+            />
+          </>
+        )}
+        {repeating && <RepeatDialog selection={selection} onClose={() => setRepeating(false)} />}
+        {describing && <AltDialog marks={marks} workspace={workspace} onClose={() => setDescribing(false)} />}
+      </div>
     </div>
   );
 }
@@ -250,61 +251,59 @@ function MoreMenu({ marks, workspace, onFlip, onDescribe, onRepeat }: MoreMenuPr
       <DropdownMenu.Trigger asChild>
         <IconButton label="More for these marks" icon={<Ellipsis aria-hidden size={20} />} />
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content sideOffset={8} collisionPadding={8} className={MENU}>
-          <DropdownMenu.Item className={ITEM} onSelect={() => selection.reorder('up')}>
-            One step up
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={() => selection.reorder('down')}>
-            One step down
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={onFlip}>
-            <FlipVertical2 aria-hidden size={18} /> Mirror top to bottom
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} disabled={!several} onSelect={() => selection.group()}>
-            Group
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} disabled={!grouped} onSelect={() => selection.ungroup()}>
-            Ungroup
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={() => selection.copy()}>
-            Copy
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={() => selection.cut()}>
-            Cut
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={() => void copyPicture(workspace)}>
-            Copy as a picture
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={onRepeat}>
-            Repeat in a row or ring …
-          </DropdownMenu.Item>
-          {several &&
-            EDGES.map(([edge, name]) => (
-              <DropdownMenu.Item key={edge} className={ITEM} onSelect={() => selection.align(edge)}>
-                {name}
-              </DropdownMenu.Item>
-            ))}
-          {marks.length > 2 && (
-            <>
-              <DropdownMenu.Item className={ITEM} onSelect={() => selection.distribute('x')}>
-                <AlignHorizontalDistributeCenter aria-hidden size={18} /> Same gaps side to side
-              </DropdownMenu.Item>
-              <DropdownMenu.Item className={ITEM} onSelect={() => selection.distribute('y')}>
-                Same gaps up and down
-              </DropdownMenu.Item>
-            </>
-          )}
-          {workspace.isTeacher && workspace.sitting !== undefined && !workspace.device && (
-            <DropdownMenu.Item className={ITEM} onSelect={() => void prepareMarks(workspace, marks)}>
-              Keep this in the lesson
+      <MenuContent>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.reorder('up')}>
+          One step up
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.reorder('down')}>
+          One step down
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={onFlip}>
+          <FlipVertical2 aria-hidden size={18} /> Mirror top to bottom
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} disabled={!several} onSelect={() => selection.group()}>
+          Group
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} disabled={!grouped} onSelect={() => selection.ungroup()}>
+          Ungroup
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.copy()}>
+          Copy
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.cut()}>
+          Cut
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void copyPicture(workspace)}>
+          Copy as a picture
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={onRepeat}>
+          Repeat in a row or ring …
+        </DropdownMenu.Item>
+        {several &&
+          EDGES.map(([edge, name]) => (
+            <DropdownMenu.Item key={edge} className={MENU_ITEM} onSelect={() => selection.align(edge)}>
+              {name}
             </DropdownMenu.Item>
-          )}
-          <DropdownMenu.Item className={ITEM} onSelect={onDescribe}>
-            Describe for those who cannot see it
+          ))}
+        {marks.length > 2 && (
+          <>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.distribute('x')}>
+              <AlignHorizontalDistributeCenter aria-hidden size={18} /> Same gaps side to side
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.distribute('y')}>
+              Same gaps up and down
+            </DropdownMenu.Item>
+          </>
+        )}
+        {workspace.isTeacher && workspace.sitting !== undefined && !workspace.device && (
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void prepareMarks(workspace, marks)}>
+            Keep this in the lesson
           </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+        )}
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={onDescribe}>
+          Describe for those who cannot see it
+        </DropdownMenu.Item>
+      </MenuContent>
     </DropdownMenu.Root>
   );
 }

@@ -11,6 +11,7 @@ import type { Workspace } from '../workspace/workspace';
 import { ColourChoice } from './ColourChoice';
 import { OutlineSheet } from './OutlineSheet';
 import { OwnStamps } from './OwnStamps';
+import { SelectSheet } from './SelectSheet';
 import { StampIcon } from './StampIcon';
 import { TextSheet } from './TextSheet';
 
@@ -61,7 +62,7 @@ export default function OptionsSheet({ workspace }: { workspace: Workspace }) {
           onChange={(colour) => penCase.setColour(colour)}
         />
       )}
-      <ToolSheet penCase={penCase} state={state} isTeacher={workspace.isTeacher} />
+      <ToolSheet workspace={workspace} penCase={penCase} state={state} isTeacher={workspace.isTeacher} />
     </div>
   );
 }
@@ -71,8 +72,15 @@ interface SheetProps {
   state: PenCaseState;
 }
 
-function ToolSheet({ penCase, state, isTeacher }: SheetProps & { isTeacher: boolean }): ReactNode {
+interface ToolSheetProps {
+  workspace: Workspace;
+  isTeacher: boolean;
+}
+
+function ToolSheet({ workspace, penCase, state, isTeacher }: SheetProps & ToolSheetProps): ReactNode {
   switch (state.tool) {
+    case 'select':
+      return <SelectSheet workspace={workspace} />;
     case 'pen':
       return <PenSheet penCase={penCase} state={state} />;
     case 'highlighter':

@@ -20,7 +20,7 @@ export function ToolOptions({ workspace, side }: ToolOptionsProps) {
   const { name, icon } = ALL_TOOLS.find(({ id }) => id === tool)!;
   return (
     <Popover.Root>
-      <Popover.Trigger asChild disabled={!workspace.mayWrite || tool === 'select'}>
+      <Popover.Trigger asChild disabled={!workspace.mayWrite}>
         <button
           type="button"
           aria-label={`Colour and options of the ${name.toLowerCase()}`}

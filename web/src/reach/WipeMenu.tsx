@@ -4,6 +4,7 @@ import { DropdownMenu } from 'radix-ui';
 import { toast } from 'sonner';
 import { Store, useStore } from '../live/store';
 import type { Workspace } from '../workspace/workspace';
+import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 interface WipeMenuProps {
   workspace: Workspace;
@@ -11,9 +12,6 @@ interface WipeMenuProps {
 }
 
 const NO_CLASS = new Store<ClassState | undefined>(undefined);
-
-const ITEM =
-  'flex min-h-11 cursor-pointer items-center gap-3 rounded-xl px-3 text-base outline-none data-highlighted:bg-paper-dim';
 
 /** Clears the page of one sort of marks; each is one step to undo. */
 export function WipeMenu({ workspace, side }: WipeMenuProps) {
@@ -32,7 +30,8 @@ export function WipeMenu({ workspace, side }: WipeMenuProps) {
     });
   };
   const me = workspace.target.actor?.id;
-  const people = workspace.isTeacher ? (state?.people ?? []) : [];
+  const written = new Set((workspace.targetMarks?.all() ?? []).map(({ author }) => author));
+  const people = workspace.isTeacher ? (state?.people ?? []).filter(({ id }) => written.has(id)) : [];
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
@@ -42,47 +41,49 @@ export function WipeMenu({ workspace, side }: WipeMenuProps) {
         <Trash2 aria-hidden />
         <span className="mt-0.5">Wipe</span>
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          side={side}
-          sideOffset={12}
-          className="z-40 max-h-[80dvh] overflow-auto rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl"
+      <MenuContent side={side} sideOffset={12}>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => wipe('ink', isInk)}>
+          Ink only
+        </DropdownMenu.Item>
+        <DropdownMenu.Item
+          className={MENU_ITEM}
+          onSelect={() => wipe('typed and placed things', (mark) => !isInk(mark))}
         >
-          <DropdownMenu.Item className={ITEM} onSelect={() => wipe('ink', isInk)}>
-            Ink only
-          </DropdownMenu.Item>
+          Typed and placed things only
+        </DropdownMenu.Item>
+        <DropdownMenu.Item
+          className={MENU_ITEM}
+          onSelect={() => wipe('what is mine', (mark) => mark.author === me)}
+        >
+          Only what is mine
+        </DropdownMenu.Item>
+        {people.length > 1 && (
           <DropdownMenu.Item
-            className={ITEM}
-            onSelect={() => wipe('typed and placed things', (mark) => !isInk(mark))}
+            className={MENU_ITEM}
+            onSelect={() => wipe('what students made', (mark) => people.some(({ id }) => id === mark.author))}
           >
-            Typed and placed things only
+            All that students made
           </DropdownMenu.Item>
+        )}
+        {people.map(({ id, name, colour }) => (
           <DropdownMenu.Item
-            className={ITEM}
-            onSelect={() => wipe('what is mine', (mark) => mark.author === me)}
+            key={id}
+            className={MENU_ITEM}
+            onSelect={() => wipe(`what ${name} made`, (mark) => mark.author === id)}
           >
-            Only what is mine
+            <span className="size-4 rounded-full" style={{ background: colour }} />
+            Only what {name} made
           </DropdownMenu.Item>
-          {people.map(({ id, name, colour }) => (
-            <DropdownMenu.Item
-              key={id}
-              className={ITEM}
-              onSelect={() => wipe(`what ${name} made`, (mark) => mark.author === id)}
-            >
-              <span className="size-4 rounded-full" style={{ background: colour }} />
-              Only what {name} made
-            </DropdownMenu.Item>
-          ))}
-          {workspace.isTeacher && (
-            <DropdownMenu.Item
-              className={`${ITEM} font-bold text-alarm`}
-              onSelect={() => wipe('the whole page', () => true)}
-            >
-              The whole page
-            </DropdownMenu.Item>
-          )}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+        ))}
+        {workspace.isTeacher && (
+          <DropdownMenu.Item
+            className={`${MENU_ITEM} font-bold text-alarm`}
+            onSelect={() => wipe('everything on this page', () => true)}
+          >
+            Everything on this page
+          </DropdownMenu.Item>
+        )}
+      </MenuContent>
     </DropdownMenu.Root>
   );
 }

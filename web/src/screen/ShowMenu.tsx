@@ -4,9 +4,7 @@ import { useStore } from '../live/store';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
 import type { ScreenSource } from './sources';
-
-const ITEM =
-  'flex min-h-11 cursor-pointer items-center gap-3 rounded-xl px-3 outline-none data-disabled:opacity-40 data-highlighted:bg-paper-dim';
+import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 /** What can be shown live. */
 export function ShowMenu({ workspace }: { workspace: Workspace }) {
@@ -29,32 +27,26 @@ export function ShowMenu({ workspace }: { workspace: Workspace }) {
           Show
         </Button>
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={8}
-          className="z-40 rounded-2xl border-2 border-board-line bg-paper p-2 shadow-xl"
+      <MenuContent align="end">
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={show(async () => (await sources()).pickScreen())}>
+          <MonitorUp aria-hidden size={18} /> A screen, window or tab
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={show(async () => (await sources()).openCamera())}>
+          <Camera aria-hidden size={18} /> The camera
+        </DropdownMenu.Item>
+        <DropdownMenu.Item
+          className={MENU_ITEM}
+          onSelect={show(async () => new (await import('./simulatedScreen')).SimulatedScreen())}
         >
-          <DropdownMenu.Item className={ITEM} onSelect={show(async () => (await sources()).pickScreen())}>
-            <MonitorUp aria-hidden size={18} /> A screen, window or tab
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={show(async () => (await sources()).openCamera())}>
-            <Camera aria-hidden size={18} /> The camera
-          </DropdownMenu.Item>
-          <DropdownMenu.Item
-            className={ITEM}
-            onSelect={show(async () => new (await import('./simulatedScreen')).SimulatedScreen())}
-          >
-            <MonitorPlay aria-hidden size={18} /> A screen to practise with
-          </DropdownMenu.Item>
-          <DropdownMenu.Item
-            className={ITEM}
-            onSelect={show(async () => new (await import('./simulatedCamera')).SimulatedCamera())}
-          >
-            <Video aria-hidden size={18} /> A camera to practise with
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+          <MonitorPlay aria-hidden size={18} /> A screen to practise with
+        </DropdownMenu.Item>
+        <DropdownMenu.Item
+          className={MENU_ITEM}
+          onSelect={show(async () => new (await import('./simulatedCamera')).SimulatedCamera())}
+        >
+          <Video aria-hidden size={18} /> A camera to practise with
+        </DropdownMenu.Item>
+      </MenuContent>
     </DropdownMenu.Root>
   );
 }

@@ -28,7 +28,8 @@ export function picturesIn(files: FileList): File[] {
   return [...files].filter((file) => file.type.startsWith('image/') || /\.hei[cf]$/i.test(file.name));
 }
 
-function pasteMarks(workspace: Workspace, text: string): boolean {
+/** Puts copied marks on the page, unless the system's clipboard holds other text. */
+export function pasteMarks(workspace: Workspace, text: string): boolean {
   const pasted = workspace.selection.paste(text);
   if (!pasted) return false;
   const ids = [...workspace.selection.ids.get()];
