@@ -75,7 +75,7 @@ const checked = (path) => spawnSync('qpdf', ['--check', path]).status;
 
 function drawn(path) {
   const name = join(work, 'page');
-  execFileSync('pdftoppm', ['-r', String(DPI), '-png', path, name], { stdio: 'ignore' });
+  execFileSync('pdftoppm', ['-cropbox', '-r', String(DPI), '-png', path, name], { stdio: 'ignore' });
   const files = readdirSync(work)
     .filter((file) => file.startsWith('page') && file.endsWith('.png'))
     .sort();
