@@ -10,6 +10,7 @@ export interface StageState {
     kind: string;
     author: string;
     colour: string;
+    fill: string | null;
     bounds: { x: number; y: number; width: number; height: number };
     text?: string;
   }[];

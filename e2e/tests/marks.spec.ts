@@ -364,12 +364,29 @@ test('colour is poured into a closed shape, and not where the area is open', asy
   ]);
   await teacher.keyboard.press('c');
   await teacher.mouse.click(...(await at(teacher, 180, 460)));
-  await expect.poll(() => kinds(teacher)).toEqual(['fill', 'shape']);
+  const looks = async () => (await stageState(teacher)).marks.map(({ fill, colour }) => fill ?? colour);
+  await expect.poll(looks).toEqual(['#56b4e9']);
+
+  // Between a line of one's own and the shape's edge, a part; poured anew, it changes its colour.
+  await teacher.keyboard.press('p');
+  await draw(teacher, [
+    [180, 395],
+    [180, 525],
+  ]);
+  await teacher.keyboard.press('c');
+  await option(teacher, 'Yellow');
+  await teacher.mouse.click(...(await at(teacher, 130, 460)));
+  await expect.poll(() => kinds(teacher)).toEqual(['shape', 'fill', 'stroke']);
+  await option(teacher, 'Bluish green');
+  await teacher.mouse.click(...(await at(teacher, 130, 460)));
+  await expect.poll(looks).toEqual(['#56b4e9', '#009e73', '#000000']);
+
   await teacher.mouse.click(...(await at(teacher, 700, 1000)));
   await expect(teacher.getByText('nothing was poured')).toBeVisible();
-  await expectMarks(teacher, 2);
+  await expectMarks(teacher, 3);
   await teacher.keyboard.press('Control+z');
-  await expectMarks(teacher, 1);
+  await teacher.keyboard.press('Control+z');
+  await expectMarks(teacher, 2);
 });
 
 test('keys can be changed, conflicts are told, and the list tells what is missing', async ({ teacher }) => {

@@ -1,2 +1,3 @@
 export * from './pour.js';
 export * from './traceRings.js';
+export * from './pourChanges.js';

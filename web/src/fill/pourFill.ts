@@ -1,5 +1,6 @@
 import { rectContains } from '@doodla/core';
-import type { Rect } from '@doodla/core';
+import { pourChanges } from '@doodla/core/fill';
+import type { Mark, Rect } from '@doodla/core';
 import { transfer, wrap } from 'comlink';
 import type { Remote } from 'comlink';
 import { drawMark } from '../page/markPainter';
@@ -14,7 +15,7 @@ const FILL_OPACITY = 0.55;
 
 let worker: Remote<PourWorker> | undefined;
 
-/** Pours colour into the area round a point of the page, and puts it under the marks that enclose it. */
+/** Pours colour into the area round a point of the page, and puts it where it belongs among the marks. */
 export async function pourFill(workspace: Workspace, x: number, y: number, gap: number): Promise<void> {
   const { page } = workspace;
   const common = workspace.newMark();
@@ -42,8 +43,9 @@ export async function pourFill(workspace: Workspace, x: number, y: number, gap: 
     ring.map((value, i) => Math.round((value / scale + (i % 2 === 0 ? extent.x : extent.y)) * 100) / 100),
   );
   const style = { colour: workspace.penCase.get().fillColour, opacity: FILL_OPACITY };
-  const order = workspace.orderBelowAll(common.page);
-  workspace.target.perform([{ do: 'add', mark: { ...common, order, kind: 'fill', rings, style } }]);
+  const marks = workspace.targetMarks?.all() ?? [];
+  const mayTouch = (mark: Mark) => workspace.mayTouch(mark);
+  workspace.target.perform(pourChanges({ ...common, kind: 'fill', rings, style }, [x, y], marks, mayTouch));
 }
 
 /** The page with everything on it, as pixels. */
@@ -58,7 +60,9 @@ function rasterOf(workspace: Workspace, extent: Rect, scale: number) {
   ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
   workspace.surfaces.of(page).draw(ctx, extent);
   for (const layer of workspace.layers) {
-    for (const mark of layer.on(page.id).all()) drawMark(ctx, mark, workspace.pictures);
+    for (const mark of layer.on(page.id).all())
+      // What was poured before is no outline: it is poured over.
+      if (mark.kind !== 'fill') drawMark(ctx, mark, workspace.pictures);
   }
   const { data } = ctx.getImageData(0, 0, width, height);
   return { width, height, data };

@@ -371,7 +371,8 @@ export class LogClient {
     } catch (error) {
       if (!(error instanceof LiveError) || error.code === 'unreachable') throw error;
       const held = this.holds(operation, error.code);
-      if (held) this.status.patch({ held });
+      if (held && this.isBarred()) this.status.patch({ held });
+      else if (held) await pause();
       else if (error.code === 'not-open') await this.catchUp();
       else if (isPassing(error.code)) await pause();
       else this.giveUp(operation, error);
@@ -392,6 +393,12 @@ export class LogClient {
       return code;
     }
     return code === 'pens-down' && this.madeAlone.has(id) ? code : undefined;
+  }
+
+  /** Whether nothing may be sent as far as is known here; who is told no just before that ends tries again. */
+  private isBarred(): boolean {
+    const { pensUp, ended } = this.options.situation();
+    return ended || (!pensUp && this.actorOfLog?.role === 'student');
   }
 
   private isPending(operation: Operation): boolean {

@@ -15,6 +15,7 @@ import {
 import { DropdownMenu, Popover } from 'radix-ui';
 import { useState } from 'react';
 import { ColourChoice } from '../reach/ColourChoice';
+import { LineOrFilling } from '../reach/LineOrFilling';
 import { TextSheet } from '../reach/TextSheet';
 import { IconButton } from '../ui/IconButton';
 import { Slider } from '../ui/Slider';
@@ -124,6 +125,8 @@ export function SelectionBar({ marks, workspace, place }: SelectionBarProps) {
   );
 }
 
+const takesFilling = (mark: Mark) => mark.kind === 'shape' || (mark.kind === 'path' && mark.closed);
+
 function LookMenu({ marks, workspace }: Pick<SelectionBarProps, 'marks' | 'workspace'>) {
   const { selection } = workspace;
   const [first] = marks;
@@ -145,7 +148,16 @@ function LookMenu({ marks, workspace }: Pick<SelectionBarProps, 'marks' | 'works
             <ColourChoice
               colour={colour}
               picking={workspace.picking}
-              onChange={(value) => selection.restyle({ colour: value, line: value })}
+              onChange={(value) => selection.recolour(value)}
+            />
+          )}
+          {'line' in style && takesFilling(first) && (
+            <LineOrFilling
+              style={style}
+              suggestion={workspace.penCase.get().fillColour}
+              picking={workspace.picking}
+              fixed={workspace.penCase.fixedColour !== undefined}
+              onChange={(part) => selection.restyle({ ...part })}
             />
           )}
           {'width' in style && (

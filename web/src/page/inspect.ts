@@ -19,6 +19,7 @@ function stageState(workspace: Workspace, stage: Stage) {
       kind: mark.kind,
       author: mark.author,
       colour: 'colour' in mark.style ? mark.style.colour : 'line' in mark.style ? mark.style.line : null,
+      fill: 'fill' in mark.style ? mark.style.fill : null,
       bounds: markBounds(mark),
       ...('text' in mark && { text: mark.text }),
     })),

@@ -8,6 +8,7 @@ import { classes } from '../ui/classes';
 import type { Workspace } from '../workspace/workspace';
 
 interface ColourChoiceProps {
+  label?: string;
   colour: string;
   onChange(colour: string): void;
   /** Where a colour can be picked from. */
@@ -15,7 +16,7 @@ interface ColourChoiceProps {
 }
 
 /** The safe palette, and any other colour by wheel or hex. */
-export function ColourChoice({ colour, onChange, picking }: ColourChoiceProps) {
+export function ColourChoice({ label = 'Colour', colour, onChange, picking }: ColourChoiceProps) {
   const [free, setFree] = useState(!PALETTE.some(({ hex }) => hex === colour));
   const set = (value: string) => {
     const hex = value.toLowerCase();
@@ -23,7 +24,8 @@ export function ColourChoice({ colour, onChange, picking }: ColourChoiceProps) {
   };
   return (
     <div>
-      <div role="radiogroup" aria-label="Colour" className="grid grid-cols-5 gap-1">
+      {label !== 'Colour' && <p className="mb-1 text-sm">{label}</p>}
+      <div role="radiogroup" aria-label={label} className="grid grid-cols-5 gap-1">
         {PALETTE.map(({ name, hex }) => (
           <button
             key={hex}

@@ -9,6 +9,7 @@ import { Switch } from '../ui/Switch';
 import type { LineType, PenCase, PenCaseState } from '../workspace/penCase';
 import type { Workspace } from '../workspace/workspace';
 import { ColourChoice } from './ColourChoice';
+import { LineOrFilling } from './LineOrFilling';
 import { OutlineSheet } from './OutlineSheet';
 import { OwnStamps } from './OwnStamps';
 import { SelectSheet } from './SelectSheet';
@@ -72,8 +73,11 @@ interface SheetProps {
   state: PenCaseState;
 }
 
-interface ToolSheetProps {
+interface InWorkspace {
   workspace: Workspace;
+}
+
+interface ToolSheetProps extends InWorkspace {
   isTeacher: boolean;
 }
 
@@ -102,9 +106,9 @@ function ToolSheet({ workspace, penCase, state, isTeacher }: SheetProps & ToolSh
     case 'eraser':
       return <EraserSheet penCase={penCase} state={state} />;
     case 'shape':
-      return <ShapeSheet penCase={penCase} state={state} />;
+      return <ShapeSheet workspace={workspace} penCase={penCase} state={state} />;
     case 'line':
-      return <LineSheet penCase={penCase} state={state} />;
+      return <LineSheet workspace={workspace} penCase={penCase} state={state} />;
     case 'fill':
       return (
         <Slider
@@ -265,7 +269,7 @@ function EraserSheet({ penCase, state: { eraser, eraserRadius } }: SheetProps) {
   );
 }
 
-function ShapeSheet({ penCase, state: { form, sides, outline } }: SheetProps) {
+function ShapeSheet({ workspace, penCase, state: { form, sides, outline } }: SheetProps & InWorkspace) {
   return (
     <>
       <Choice
@@ -288,16 +292,16 @@ function ShapeSheet({ penCase, state: { form, sides, outline } }: SheetProps) {
           onChange={(value) => penCase.patch({ sides: value })}
         />
       )}
+      <FillingOf workspace={workspace} />
       <OutlineSheet
         style={outline}
-        filling
         onChange={(part) => penCase.patch({ outline: { ...outline, ...part } })}
       />
     </>
   );
 }
 
-function LineSheet({ penCase, state: { line, outline } }: SheetProps) {
+function LineSheet({ workspace, penCase, state: { line, outline } }: SheetProps & InWorkspace) {
   return (
     <>
       <Choice
@@ -310,12 +314,26 @@ function LineSheet({ penCase, state: { line, outline } }: SheetProps) {
         }))}
         onChange={(value) => penCase.patch({ line: value })}
       />
+      {line === 'polygon' && <FillingOf workspace={workspace} />}
       <OutlineSheet
         style={outline}
-        filling={line === 'polygon'}
         onChange={(part) => penCase.patch({ outline: { ...outline, ...part } })}
       />
     </>
+  );
+}
+
+/** Line and filling of the shapes that are drawn next. */
+function FillingOf({ workspace: { penCase, picking } }: InWorkspace) {
+  const { outline, fillColour } = useStore(penCase);
+  return (
+    <LineOrFilling
+      style={outline}
+      suggestion={fillColour}
+      picking={picking}
+      fixed={penCase.fixedColour !== undefined}
+      onChange={(part) => penCase.patch({ outline: { ...outline, ...part } })}
+    />
   );
 }
 

@@ -101,7 +101,7 @@ const DEFAULTS: PenCaseState = {
   outline: { line: '#000000', width: 3, dash: 'solid', fill: null, opacity: 1 },
   form: 'rectangle',
   sides: 5,
-  line: 'arrow',
+  line: 'line',
   stamp: 'tick',
   stampColour: '#009e73',
   noteColour: '#f0e442',
@@ -169,7 +169,9 @@ export class PenCase extends Store<PenCaseState> {
         return this.patch({ [state.tool]: { ...state[state.tool], colour } });
       case 'shape':
       case 'line':
-        return this.patch({ outline: { ...state.outline, line: colour } });
+        return this.patch({
+          outline: { ...state.outline, [state.outline.line === null ? 'fill' : 'line']: colour },
+        });
       case 'stamp':
         return this.patch({ stampColour: colour });
       case 'note':

@@ -198,6 +198,15 @@ export class Selection {
     });
   }
 
+  /** Gives the selected marks a colour: that of their line where they have one. */
+  recolour(colour: string): void {
+    this.patchAll(({ style }) => {
+      if ('colour' in style) return { style: { colour } };
+      if (!('line' in style)) return undefined;
+      return { style: { [style.line === null ? 'fill' : 'line']: colour } };
+    });
+  }
+
   /** Changes one of the selected marks. */
   patchOne(id: string, set: MarkPatch): void {
     this.patchAll((mark) => (mark.id === id ? set : undefined));

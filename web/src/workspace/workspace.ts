@@ -10,7 +10,7 @@ import type {
   Space,
   SpatialIndex,
 } from '@doodla/core';
-import { orderAt, orderedPages, orderOnTop, pageExtent } from '@doodla/core';
+import { orderedPages, orderOnTop, pageExtent } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { ClassClient } from '../live/classClient';
 import { Connection } from '../live/connection';
@@ -330,11 +330,6 @@ export class Workspace {
     const order = orderOnTop(marks.map((mark) => mark.order));
     const { space } = this;
     return { id, page, author, space, order, locked: false, group: null, alt: null, createdAt: Date.now() };
-  }
-
-  /** A fractional index below all marks of a page. */
-  orderBelowAll(page: string): string {
-    return orderAt(this.layers.at(-1)!.on(page).all(), 0);
   }
 
   /** The marks of the shown page that can be written to. */
