@@ -178,7 +178,7 @@ test('the QR shows the join link, and the end of the class ends the writing', as
   server,
   teacher,
 }) => {
-  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
   await teacher.getByRole('button', { name: 'Start class' }).click();
   const qr = teacher.getByRole('img', { name: /QR code/ });
   const source = await qr.getAttribute('src');
@@ -196,6 +196,9 @@ test('the QR shows the join link, and the end of the class ends the writing', as
   await teacher.getByRole('button', { name: 'Keep and end' }).click();
   await teacher.waitForURL(/\/lesson\//);
   await expect(wren.getByText('This class has ended')).toBeVisible();
+  await wren.getByRole('button', { name: 'Next page' }).click();
+  await expect(wren.getByText('Page 2', { exact: true })).toBeVisible();
+  await wren.getByRole('button', { name: 'Previous page' }).click();
   await surfaceShown(teacher);
   await expectMarks(teacher, 0);
 

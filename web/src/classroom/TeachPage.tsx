@@ -3,9 +3,9 @@ import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react'
 import { useBlocker, useLocation, useNavigate, useParams } from 'react-router';
 import type { SittingDetail } from '../api/lessons';
 import { sittingQuery } from '../api/lessons';
-import type { ClassState } from '@doodla/core';
 import { HandoutDialog } from '../handout/HandoutDialog';
-import { Store, useStore } from '../live/store';
+import { NO_CLASS } from '../live/classClient';
+import { useStore } from '../live/store';
 import { keepAwake } from '../present/keepAwake';
 import { useWorkspace } from '../workspace/useWorkspace';
 import { AsksNotice } from './AsksNotice';
@@ -33,8 +33,6 @@ export default function TeachPage() {
   return query.data ? <Teaching sitting={query.data} /> : null;
 }
 
-const NO_STATE = new Store<ClassState | undefined>(undefined);
-
 type Sheet = 'join' | 'handout' | 'end' | 'devices' | undefined;
 
 function Teaching({ sitting }: { sitting: SittingDetail }) {
@@ -51,7 +49,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
 
   const [isPresenting] = useState(() => location.state === PRESENTING);
   const askToKeep = useCallback(() => setSheet('end'), []);
-  const state = useStore(workspace?.classroom?.state ?? NO_STATE);
+  const state = useStore(workspace?.classroom?.state ?? NO_CLASS);
   const isOpen = !(state?.ended ?? sitting.endedAt !== null);
   const leaving = useRef(false);
   const blocker = useBlocker(

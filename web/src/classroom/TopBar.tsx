@@ -47,7 +47,10 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
               {doing}
             </p>
           )}
-          <h1 className={classes('font-bold leading-tight', columns && !doing ? 'line-clamp-2' : 'truncate')}>
+          <h1
+            title={title}
+            className={classes('font-bold leading-tight', columns && !doing ? 'line-clamp-2' : 'truncate')}
+          >
             {title}
           </h1>
         </div>

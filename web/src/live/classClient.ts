@@ -6,6 +6,8 @@ import { Store } from './store';
 
 /** The scene of a lesson outside a class. */
 export const NO_SCENE = new Store(EMPTY_SCENE);
+/** The state where there is no class. */
+export const NO_CLASS = new Store<ClassState | undefined>(undefined);
 
 /** A page that the server does not know yet is turned to again after a moment, so often. */
 const RETRY_MS = 400;

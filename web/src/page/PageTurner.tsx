@@ -9,7 +9,7 @@ import {
   ZoomIn,
   ZoomOut,
 } from 'lucide-react';
-import { NO_SCENE } from '../live/classClient';
+import { NO_CLASS, NO_SCENE } from '../live/classClient';
 import { useStore } from '../live/store';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
@@ -45,8 +45,10 @@ export default function PageTurner({
 }: PageTurnerProps) {
   const { scale } = useStore(stage.view);
   const fit = useStore(stage.fit);
-  const scene = useStore(workspace.classroom?.scene ?? NO_SCENE);
-  const turns = workspace.isTeacher || scene.roam;
+  // May change with either.
+  useStore(workspace.classroom?.scene ?? NO_SCENE);
+  useStore(workspace.classroom?.state ?? NO_CLASS);
+  const turns = workspace.mayTurn;
   return (
     <div
       className={classes(

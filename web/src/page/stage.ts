@@ -176,8 +176,8 @@ export class Stage {
 
   /** Turns the page by a swipe, where the page fits and so cannot be moved instead. */
   swipe(step: number): void {
-    const { isTeacher, page } = this.workspace;
-    if (isTeacher && page && this.workspace.extentOf(page).width * this.glass.scale <= this.size.width)
+    const { mayTurn, page } = this.workspace;
+    if (mayTurn && page && this.workspace.extentOf(page).width * this.glass.scale <= this.size.width)
       this.workspace.turnBy(step);
   }
 

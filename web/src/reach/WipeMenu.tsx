@@ -1,8 +1,9 @@
-import type { ClassState, Mark } from '@doodla/core';
+import type { Mark } from '@doodla/core';
 import { Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { toast } from 'sonner';
-import { Store, useStore } from '../live/store';
+import { NO_CLASS } from '../live/classClient';
+import { useStore } from '../live/store';
 import type { Workspace } from '../workspace/workspace';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
@@ -10,8 +11,6 @@ interface WipeMenuProps {
   workspace: Workspace;
   side: 'left' | 'right';
 }
-
-const NO_CLASS = new Store<ClassState | undefined>(undefined);
 
 /** Clears the page of one sort of marks; each is one step to undo. */
 export function WipeMenu({ workspace, side }: WipeMenuProps) {
