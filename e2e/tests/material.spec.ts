@@ -1,3 +1,4 @@
+import { contrast } from '@doodla/core';
 import type { Page } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { bringIn, expect, joinAs, startClass, surfaceShown, test } from '../support/fixtures';
@@ -107,6 +108,9 @@ test('marked words are glued to what they say, and leave as Web Annotations', as
   await expectMarks(wren, 1);
   const [mark] = (await stageState(wren)).marks;
   expect(mark!.kind).toBe('quote');
+  // WCAG 2.2, 1.4.3: words stay readable under a highlighter; multiplied, black stays black.
+  const clip = { x: box.x + 230, y: box.y, width: 140, height: box.height };
+  await expect.poll(async () => contrastWithin(await teacher.screenshot({ clip }))).toBeGreaterThan(10);
   const { scale } = await stageState(teacher);
   const [, top] = await at(teacher, 0, mark!.bounds.y);
   expect(Math.abs(top - box.y) / scale).toBeLessThan(8);
@@ -120,6 +124,20 @@ test('marked words are glued to what they say, and leave as Web Annotations', as
   expect(annotation!.target.selector[0]).toMatchObject({ type: 'TextQuoteSelector' });
   expect(annotation!.target.selector[0]!.exact).toMatch(/planks up/);
 });
+
+/** Between the darkest colour of a picture and the one that most of it has. */
+function contrastWithin(picture: Buffer): number {
+  const { data } = PNG.sync.read(picture);
+  const counts = new Map<string, number>();
+  for (let i = 0; i < data.length; i += 4) {
+    const hex = `#${data.subarray(i, i + 3).toString('hex')}`;
+    counts.set(hex, (counts.get(hex) ?? 0) + 1);
+  }
+  const colours = [...counts.keys()];
+  const ground = colours.reduce((a, b) => (counts.get(a)! >= counts.get(b)! ? a : b));
+  expect(ground).not.toBe('#ffffff');
+  return Math.max(...colours.map((colour) => contrast(colour, ground)));
+}
 
 test('a photo of a worksheet becomes a straight page', async ({ teacher }) => {
   const photo = new PNG({ width: 400, height: 300 });

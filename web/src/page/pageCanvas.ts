@@ -13,13 +13,18 @@ import { visibleRect } from './view';
 const QUICK_MS = 10;
 const SETTLE_MS = 120;
 
+/** All marks, those that blend with what is under them, or those that do not. */
+type Which = 'all' | 'blended' | 'plain';
+
 /**
  * Draws a page: surface and finished marks on one canvas, in their order, so that highlighters
- * blend with what is under them; wet ink on two canvases above, one of them multiplied. Finished
- * marks are drawn again only where something changed.
+ * blend with what is under them; wet ink on two canvases above, one of them multiplied. Over a page that
+ * lies in a frame of its own, what blends is on a canvas below the others that is multiplied as a whole.
+ * Finished marks are drawn again only where something changed.
  */
 export class PageCanvas {
   private readonly dry: HTMLCanvasElement;
+  private readonly dryMultiply: HTMLCanvasElement;
   private readonly wet: HTMLCanvasElement;
   private readonly wetMultiply: HTMLCanvasElement;
   private stage: Size = { width: 1, height: 1 };
@@ -51,10 +56,9 @@ export class PageCanvas {
     host: HTMLElement,
     private readonly pictures: PictureCache,
   ) {
+    this.dryMultiply = addMultiplied(host, 'dry-multiply');
     this.dry = addCanvas(host, 'dry');
-    this.wetMultiply = addCanvas(host, 'wet-multiply');
-    this.wetMultiply.style.mixBlendMode = 'multiply';
-    this.wetMultiply.style.display = 'none';
+    this.wetMultiply = addMultiplied(host, 'wet-multiply');
     this.wet = addCanvas(host, 'wet');
   }
 
@@ -67,7 +71,7 @@ export class PageCanvas {
   resize(stage: Size, ratio: number): void {
     this.stage = stage;
     this.ratio = ratio;
-    for (const canvas of [this.dry, this.wet, this.wetMultiply]) {
+    for (const canvas of this.canvases) {
       canvas.width = Math.round(stage.width * ratio);
       canvas.height = Math.round(stage.height * ratio);
       canvas.style.width = `${stage.width}px`;
@@ -152,7 +156,7 @@ export class PageCanvas {
   destroy(): void {
     cancelAnimationFrame(this.frame);
     clearTimeout(this.settleTimer);
-    for (const canvas of [this.dry, this.wet, this.wetMultiply]) canvas.remove();
+    for (const canvas of this.canvases) canvas.remove();
   }
 
   private requestSurface(): void {
@@ -176,17 +180,21 @@ export class PageCanvas {
     const k = this.view.scale / this.drawnView.scale;
     const x = this.view.x - this.drawnView.x * k;
     const y = this.view.y - this.drawnView.y * k;
-    this.dry.style.transform = `translate(${x}px, ${y}px) scale(${k})`;
+    for (const { style } of [this.dry, this.dryMultiply])
+      style.transform = `translate(${x}px, ${y}px) scale(${k})`;
   }
 
   private drawAll(): void {
     const started = performance.now();
     this.drawnView = this.view;
-    this.dry.style.transform = '';
-    const ctx = context(this.dry);
-    ctx.resetTransform();
-    ctx.clearRect(0, 0, this.dry.width, this.dry.height);
-    this.drawPageInto(ctx, visibleRect(this.view, this.stage));
+    this.dryMultiply.style.display = this.isFramed ? '' : 'none';
+    for (const [canvas, which] of this.dryCanvases) {
+      canvas.style.transform = '';
+      const ctx = context(canvas);
+      ctx.resetTransform();
+      ctx.clearRect(0, 0, canvas.width, canvas.height);
+      this.drawPageInto(ctx, visibleRect(this.view, this.stage), which);
+    }
     this.lastFullMs = performance.now() - started;
     if (this.layers.some((layer) => layer.size > 0)) performance.mark('log drawn');
   }
@@ -195,7 +203,11 @@ export class PageCanvas {
     // One device pixel more on each side: edges of clipped shapes are blurred.
     const rect = growRect(part, 2 / (this.view.scale * this.ratio));
     if (!rectsTouch(rect, visibleRect(this.view, this.stage))) return;
-    const ctx = context(this.dry);
+    for (const [canvas, which] of this.dryCanvases) this.drawPartOf(canvas, rect, which);
+  }
+
+  private drawPartOf(canvas: HTMLCanvasElement, rect: Rect, which: Which): void {
+    const ctx = context(canvas);
     ctx.save();
     ctx.resetTransform();
     const { scale, x, y } = this.drawnView;
@@ -208,37 +220,56 @@ export class PageCanvas {
     ctx.rect(left, top, right - left, bottom - top);
     ctx.clip();
     ctx.clearRect(left, top, right - left, bottom - top);
-    this.drawPageInto(ctx, rect);
+    this.drawPageInto(ctx, rect, which);
     ctx.restore();
   }
 
+  private get canvases(): HTMLCanvasElement[] {
+    return [this.dryMultiply, this.dry, this.wetMultiply, this.wet];
+  }
+
+  /** The canvases of what is finished, with what each of them shows. */
+  private get dryCanvases(): [HTMLCanvasElement, Which][] {
+    if (!this.isFramed) return [[this.dry, 'all']];
+    return [
+      [this.dryMultiply, 'blended'],
+      [this.dry, 'plain'],
+    ];
+  }
+
+  /** Web pages and recordings lie in a frame under the canvases. */
+  private get isFramed(): boolean {
+    const kind = this.page?.surface.kind;
+    return kind === 'web' || kind === 'media';
+  }
+
   /** Draws what is within a rectangle into a context that is in page units, with a surface of one's own. */
-  paintInto(ctx: CanvasRenderingContext2D, rect: Rect, surface = this.surface): void {
+  paintInto(ctx: CanvasRenderingContext2D, rect: Rect, surface = this.surface, which: Which = 'all'): void {
     if (!this.page) return;
     ctx.save();
     if (!isBoundless(this.page)) {
       ctx.beginPath();
       ctx.rect(0, 0, this.page.width, this.page.height);
       ctx.clip();
-      // Web pages and recordings lie in a frame under the canvas.
-      if (this.page.surface.kind !== 'web' && this.page.surface.kind !== 'media') {
+      if (!this.isFramed) {
         ctx.fillStyle = '#ffffff';
         ctx.fillRect(0, 0, this.page.width, this.page.height);
       }
     }
     // A boundless surface has no edge of its own to clip it, so it is drawn a little wider than what is stale.
-    if (this.page.surface.kind !== 'media')
+    if (this.page.surface.kind !== 'media' && which !== 'blended')
       surface?.draw(ctx, growRect(rect, 2 / (this.drawnView.scale * this.ratio)));
     for (const layer of this.layers) {
       for (const mark of layer.within(rect))
-        if (!this.hidden.has(mark.id)) drawMark(ctx, mark, this.pictures);
+        if (!this.hidden.has(mark.id) && (which === 'all' || (which === 'blended') === blends(mark)))
+          drawMark(ctx, mark, this.pictures);
     }
     ctx.restore();
   }
 
-  private drawPageInto(ctx: CanvasRenderingContext2D, rect: Rect): void {
+  private drawPageInto(ctx: CanvasRenderingContext2D, rect: Rect, which: Which): void {
     this.usePageUnits(ctx, this.drawnView);
-    this.paintInto(ctx, rect);
+    this.paintInto(ctx, rect, this.surface, which);
   }
 
   private drawWet(): void {
@@ -290,8 +321,24 @@ export class PageCanvas {
   }
 }
 
+/** Whether a mark lets what is under it through, as a highlighter does. */
+function blends(mark: Mark): boolean {
+  return (
+    (mark.kind === 'stroke' && mark.style.nature === 'highlighter') ||
+    (mark.kind === 'quote' && mark.look === 'highlight')
+  );
+}
+
 function withoutBlend(item: PaintItem): PaintItem {
   return item.kind === 'fill' ? { ...item, blend: 'normal' } : item;
+}
+
+/** A canvas that is blended with what is under it as a whole; there only when something is on it. */
+function addMultiplied(host: HTMLElement, name: string): HTMLCanvasElement {
+  const canvas = addCanvas(host, name);
+  canvas.style.mixBlendMode = 'multiply';
+  canvas.style.display = 'none';
+  return canvas;
 }
 
 function addCanvas(host: HTMLElement, name: string): HTMLCanvasElement {
