@@ -73,7 +73,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
           back={`/lesson/${sitting.lessonId}`}
           backLabel="Back to the lesson"
           title={sitting.title}
-          doing={isOpen ? 'In class' : 'Class has ended'}
+          doing={isOpen ? 'In class' : 'Class ended'}
           arrangement={arrangement}
           side={side}
         >

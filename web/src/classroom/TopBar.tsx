@@ -9,7 +9,7 @@ interface TopBarProps {
   backLabel: string;
   title: string;
   /** What the teacher is doing here; a class that is going on stands out. */
-  doing?: 'Preparing' | 'In class' | 'Class has ended' | undefined;
+  doing?: 'Preparing' | 'In class' | 'Class ended' | undefined;
   arrangement: Arrangement;
   /** Where there is room for a column. */
   side: 'left' | 'right';
@@ -40,7 +40,7 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
           {doing && (
             <p
               className={classes(
-                'w-fit rounded-full px-2 text-sm leading-5 font-bold',
+                'w-fit rounded-full px-2 whitespace-nowrap text-sm leading-5 font-bold',
                 doing === 'In class' ? 'bg-chalk text-board' : 'border border-paper/60',
               )}
             >
