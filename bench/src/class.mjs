@@ -22,10 +22,13 @@ const STYLE = { nature: 'pen', colour: '#0072b2', width: 3, opacity: 1 };
 class Writer {
   #from = 0;
   #stroke = 0;
+  #length;
   sent = 0;
 
-  constructor(socket, author, log, page, tally) {
+  /** `first`: points of the first stroke; where all have the same, all lift at the same moment, again and again. */
+  constructor(socket, author, log, page, tally, first = STROKE_POINTS) {
     Object.assign(this, { socket, author, log, page, tally });
+    this.#length = first;
   }
 
   step() {
@@ -42,8 +45,9 @@ class Writer {
     });
     this.sent += POINTS;
     this.#from += POINTS;
-    if (this.#from < STROKE_POINTS) return;
+    if (this.#from < this.#length) return;
     this.#from = 0;
+    this.#length = STROKE_POINTS;
     this.#stroke += 1;
     this.#finish();
   }
@@ -121,9 +125,12 @@ async function measure(school, classes, students, writing) {
       const own = author.slice(0, 12);
       tally.listen(socket, (stroke) => stroke.startsWith(own));
     }
-    const writers = people
-      .slice(0, writing)
-      .map(({ socket, author }) => new Writer(socket, author, room.log, room.pages[0], tally));
+    const writers = people.slice(0, writing).map(({ socket, author }, i) => {
+      // The hands of one class lift together, which is the hardest; those of forty schoolrooms do not.
+      const first =
+        classes === 1 ? STROKE_POINTS : POINTS * (1 + ((7 * (3 * c + i)) % (STROKE_POINTS / POINTS)));
+      return new Writer(socket, author, room.log, room.pages[0], tally, first);
+    });
     rooms.push({ ...room, people, tally, writers });
   }
   // What joining has taken is given back before it is counted.

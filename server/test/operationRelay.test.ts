@@ -91,6 +91,19 @@ describe('what is stored in a log', () => {
     expect(numbers(toAll)).toEqual([[1], [2]]);
   });
 
+  it('goes on where somebody could not be told', () => {
+    write();
+    toAll.push = () => {
+      throw new Error('the line is broken');
+    };
+    write();
+    expect(() => vi.advanceTimersByTime(20)).not.toThrow();
+    toAll = [];
+    write();
+    vi.advanceTimersByTime(20);
+    expect(numbers(toAll).flat()).toContain(3);
+  });
+
   it('keeps what only some may see from the others, with its number', () => {
     write();
     write();

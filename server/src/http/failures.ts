@@ -23,3 +23,14 @@ export function catchEverything(logger: Logger): void {
     logFailure(logger, 'Something failed that nobody watched', error),
   );
 }
+
+/** For timers: does something, and notes where it fails instead of ending the process. */
+export function guarded(logger: Logger, what: string, task: () => void): () => void {
+  return () => {
+    try {
+      task();
+    } catch (error) {
+      logFailure(logger, what, error);
+    }
+  };
+}

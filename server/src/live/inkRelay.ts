@@ -1,14 +1,16 @@
 import type { DrawMessage, DrawnMessage, DrawnPart, InkHead } from '@doodla/core';
 import { INK_TICK_MS, LIVE, maySee } from '@doodla/core';
+import { Logger } from '@nestjs/common';
 import type { Server } from 'socket.io';
+import { guarded } from '../http/failures.js';
 import type { LiveSocket } from './liveSocket.js';
 import { logRoom, socketsIn } from './liveSocket.js';
 
 /**
- * Sending takes no more than this part of the server's time: where many classes write, more is gathered into
+ * Where many classes write, sending takes no more than about this part of the server's time: more is gathered into
  * fewer messages, up to so long.
  */
-const SENDING_SHARE = 1 / 4;
+const SENDING_SHARE = 1 / 2;
 const LONGEST_TICK_MS = 100;
 /** Strokes of one socket that are being drawn at once. */
 const MOST_STROKES = 20;
@@ -29,8 +31,10 @@ export class InkRelay {
   private readonly batches = new Map<string, Batch>();
   /** What is known of strokes by their first part, by socket and stroke. */
   private readonly heads = new WeakMap<LiveSocket, Map<string, InkHead>>();
-  private timer: NodeJS.Timeout | undefined;
+  private readonly logger = new Logger('Ink');
   private tickMs = INK_TICK_MS;
+  /** Time spent on sending since the last look, milliseconds. */
+  private sendingMs = 0;
   private lookedAt = 0;
 
   constructor(private readonly server: Server) {}
@@ -51,19 +55,26 @@ export class InkRelay {
   pass({ log, page, stroke, head, from, points }: DrawMessage, author: string, { space }: InkHead): void {
     const key = `${log.id} ${page} ${space}`;
     let batch = this.batches.get(key);
-    if (!batch) this.batches.set(key, (batch = { log: log.id, page, space, parts: [] }));
+    if (!batch) {
+      this.batches.set(key, (batch = { log: log.id, page, space, parts: [] }));
+      // Each page in its own time: all at once would come to everybody's line in one heap.
+      setTimeout(
+        guarded(this.logger, 'Wet ink could not be passed on', () => this.flush(key)),
+        this.tickMs,
+      );
+    }
     batch.parts.push(head ? { stroke, head, from, points, author } : { stroke, from, points, author });
-    this.timer ??= setTimeout(() => this.flush(), this.tickMs);
   }
 
-  private flush(): void {
+  private flush(key: string): void {
+    const batch = this.batches.get(key);
+    if (!batch) return;
+    this.batches.delete(key);
+    const { space, ...message } = batch;
     const started = performance.now();
-    this.timer = undefined;
-    this.lookForSlow();
-    for (const { space, ...batch } of this.batches.values()) this.send(batch, space);
-    this.batches.clear();
-    const needed = (performance.now() - started) / SENDING_SHARE;
-    this.tickMs = Math.min(LONGEST_TICK_MS, Math.max(INK_TICK_MS, needed));
+    this.send(message, space);
+    this.sendingMs += performance.now() - started;
+    this.look();
   }
 
   private send(message: DrawnMessage, space: InkHead['space']): void {
@@ -76,9 +87,14 @@ export class InkRelay {
       }
   }
 
-  private lookForSlow(): void {
+  /** Now and then: how much of the time goes into sending, and who has fallen behind. */
+  private look(): void {
     const now = performance.now();
-    if (now - this.lookedAt < LOOK_EVERY_MS) return;
+    const passed = now - this.lookedAt;
+    if (passed < LOOK_EVERY_MS) return;
+    const wanted = (this.tickMs * this.sendingMs) / passed / SENDING_SHARE;
+    this.tickMs = Math.min(LONGEST_TICK_MS, Math.max(INK_TICK_MS, wanted));
+    this.sendingMs = 0;
     this.lookedAt = now;
     for (const socket of this.server.sockets.sockets.values()) {
       const { length } = (socket.conn as unknown as { writeBuffer: unknown[] }).writeBuffer;

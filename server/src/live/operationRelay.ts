@@ -1,6 +1,8 @@
 import type { LoggedOperation, OperationsMessage, WireChange } from '@doodla/core';
 import { concernsPages, LIVE, packChanges, visibleTo } from '@doodla/core';
+import { Logger } from '@nestjs/common';
 import type { Server } from 'socket.io';
+import { guarded } from '../http/failures.js';
 import type { LiveSocket } from './liveSocket.js';
 import { logRoom, socketsIn } from './liveSocket.js';
 import type { FreshOperation } from './logs.service.js';
@@ -20,6 +22,7 @@ interface Gathering {
  * comes thick and fast together, since a message costs its receivers and the server far more than a stroke in it.
  */
 export class OperationRelay {
+  private readonly logger = new Logger('Operations');
   private readonly gathering = new Map<string, Gathering>();
 
   constructor(private readonly server: Server) {}
@@ -51,12 +54,17 @@ export class OperationRelay {
     this.gathering.delete(log);
     if (gathered.fresh.length === 0) return;
     this.gathering.set(log, { fresh: [], waiters: [], timer: this.later(log) });
-    this.send(log, gathered.fresh);
-    for (const done of gathered.waiters) done();
+    try {
+      this.send(log, gathered.fresh);
+    } finally {
+      // It is stored, whoever could be told.
+      for (const done of gathered.waiters) done();
+    }
   }
 
   private later(log: string): NodeJS.Timeout {
-    return setTimeout(() => this.flush(log), GATHER_MS);
+    const flush = guarded(this.logger, 'Nobody could be told what was stored', () => this.flush(log));
+    return setTimeout(flush, GATHER_MS);
   }
 
   private send(log: string, fresh: readonly FreshOperation[]): void {
