@@ -8,20 +8,15 @@ import {
   decodePDFRawStream,
   StandardFonts,
 } from '@cantoo/pdf-lib';
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
 import type { HandoutPage, HandoutSources } from '../src/handout/index.js';
 import { geometryOf, makePdf, pageToUserSpace } from '../src/handout/index.js';
 import type { Page } from '../src/index.js';
 import { applyMatrix, UNITS_PER_POINT } from '../src/index.js';
+import { andika } from './helpers/fonts.js';
 import { aPage, aStroke, aText } from './helpers/marks.js';
 
-const require = createRequire(import.meta.url);
-const andika = new Uint8Array(
-  readFileSync(require.resolve('@expo-google-fonts/andika/Andika_400Regular.ttf')),
-);
 const onePixel = Uint8Array.from(
   Buffer.from(
     'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',

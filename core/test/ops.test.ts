@@ -1,4 +1,3 @@
-import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Actor, Change, LogState, Mark, Operation, Situation } from '../src/index.js';
 import {
@@ -6,13 +5,7 @@ import {
   emptyState,
   invertChanges,
   isChangeList,
-  isOrder,
-  OptimisticLog,
-  orderedPages,
   pagesConcerned,
-  orderOnTop,
-  orderAt,
-  ordersAt,
   refusalOf,
   snapshotOf,
   stateOf,
@@ -268,121 +261,6 @@ describe('visibility', () => {
     expect(
       visibleTo(ADA, logged(remove), [{ do: 'add', mark: theirs }], spaceIn(emptyState())).operation.changes,
     ).toEqual([]);
-  });
-});
-
-function logWith(...marks: Mark[]): OptimisticLog {
-  const log = new OptimisticLog();
-  log.loadPages([aPage()]);
-  log.load(marks);
-  return log;
-}
-
-describe('optimistic log', () => {
-  const confirm = (log: OptimisticLog, seq: number, op: Operation) =>
-    log.confirm({ seq, author: 'x', at: 0, operation: op });
-
-  it('ends up like every other client, whatever the order of arrival', () => {
-    const text = aText();
-    const mine: Operation = { id: 'mine', changes: [{ do: 'patch', mark: text.id, set: { x: 1 } }] };
-    const theirs: Operation = {
-      id: 'theirs',
-      changes: [{ do: 'patch', mark: text.id, set: { x: 2, text: 'theirs' } }],
-    };
-    const log = logWith(text);
-    log.applyOwn(mine);
-    expect(log.visible.marks.get(text.id)).toMatchObject({ x: 1 });
-    confirm(log, 1, theirs);
-    expect(log.visible.marks.get(text.id)).toMatchObject({ x: 1, text: 'theirs' });
-    confirm(log, 2, mine);
-    expect(log.visible.marks.get(text.id)).toMatchObject({ x: 1, text: 'theirs' });
-    expect(log.pending).toEqual([]);
-  });
-
-  it('takes a refused operation back and keeps those after it', () => {
-    const [first, second] = [aStroke(), aStroke()];
-    const log = logWith();
-    log.applyOwn({ id: 'one', changes: [{ do: 'add', mark: first }] });
-    log.applyOwn({ id: 'two', changes: [{ do: 'add', mark: second }] });
-    expect([...log.drop('one').marks]).toEqual([first.id]);
-    expect([...log.visible.marks.keys()]).toEqual([second.id]);
-    expect(log.drop('unknown').marks.size).toBe(0);
-  });
-
-  it('keeps waiting operations on top of what arrives later', () => {
-    const [waiting, arriving] = [aStroke(), aText()];
-    const log = logWith();
-    log.applyOwn({ id: 'one', changes: [{ do: 'add', mark: waiting }] });
-    log.applyOwn({ id: 'two', changes: [{ do: 'patch', mark: arriving.id, set: { x: 1 } }] });
-    log.load([arriving]);
-    expect(log.visible.marks.get(arriving.id)).toMatchObject({ x: 1, text: arriving.text });
-    log.load([], [arriving.id]);
-    expect([...log.visible.marks.keys()]).toEqual([waiting.id]);
-    log.loadPages([aPage({ id: 'page-2' })]);
-    expect([...log.visible.pages.keys()]).toEqual(['page-2']);
-  });
-
-  it('leaves no mark behind of an own undo of which the server has made nothing', () => {
-    const mine = aStroke();
-    const log = logWith(mine);
-    confirm(log, 1, { id: 'gone', changes: [{ do: 'remove', mark: mine.id }] });
-    log.applyOwn({ id: 'undo', undoes: 'gone', changes: [{ do: 'add', mark: mine }] });
-    expect(log.visible.marks.size).toBe(1);
-    confirm(log, 2, { id: 'undo', undoes: 'gone', changes: [] });
-    expect(log.visible.marks.size).toBe(0);
-  });
-});
-
-describe('order', () => {
-  it('puts new marks above all others, and pages in a row', () => {
-    const orders = ordersAt([], 0, 300);
-    expect([...orders].sort()).toEqual(orders);
-    expect(orderOnTop(orders) > orders.at(-1)!).toBe(true);
-    expect(orderOnTop([]).length).toBeGreaterThan(0);
-    const pages = [
-      aPage({ id: 'b', order: 'a1' }),
-      aPage({ id: 'a', order: 'a1' }),
-      aPage({ id: 'c', order: 'a0' }),
-      aPage({ id: 'd', removed: true }),
-    ];
-    expect(orderedPages(pages).map(({ id }) => id)).toEqual(['c', 'a', 'b']);
-  });
-
-  it('goes on where two clients have made the same key, and where one is nonsense', () => {
-    const twins = [{ order: 'a1' }, { order: 'a1' }, { order: 'a3' }];
-    const between = orderAt(twins, 1);
-    expect(between > 'a1' && between < 'a3').toBe(true);
-    expect(orderAt([{ order: 'zz' }, { order: 'a1' }], 2) > 'a1').toBe(true);
-    expect(orderOnTop(['a1', 'zz'])).toBe('a2');
-  });
-
-  it.each(['zz', 'a', '', 'a0 ', 'A00000000000000000000000000', 'a0'.padEnd(300, 'V'), 'a10', 7, null])(
-    'takes %j for no key',
-    (key) => expect(isOrder(key)).toBe(false),
-  );
-
-  it('never makes a key that would be refused, however far others have gone', () => {
-    const far = `z${'z'.repeat(26)}${'V'.repeat(170)}`;
-    expect(isOrder(far)).toBe(true);
-    let top = far;
-    for (let i = 0; i < 400; i++) {
-      top = orderOnTop([top]);
-      expect(isOrder(top)).toBe(true);
-    }
-  });
-
-  it('keeps any sequence of insertions in the order they were put', () => {
-    fc.assert(
-      fc.property(fc.array(fc.nat(1000), { maxLength: 120 }), (places) => {
-        const list: { order: string; name: number }[] = [];
-        places.forEach((place, name) => {
-          const at = place % (list.length + 1);
-          list.splice(at, 0, { order: orderAt(list, at), name });
-        });
-        const sorted = [...list].sort((a, b) => (a.order < b.order ? -1 : 1));
-        expect(sorted.map(({ name }) => name)).toEqual(list.map(({ name }) => name));
-      }),
-    );
   });
 });
 

@@ -11,19 +11,13 @@ import {
   StandardFonts,
 } from '@cantoo/pdf-lib';
 import type { PDFPage, PDFRef } from '@cantoo/pdf-lib';
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
 import { makePdf } from '../src/handout/index.js';
 import type { HandoutSources } from '../src/handout/index.js';
 import type { Mark, Page } from '../src/index.js';
+import { andika } from './helpers/fonts.js';
 import { aPage, aStroke } from './helpers/marks.js';
 import { opened, shownBy } from './helpers/render.js';
-
-const require = createRequire(import.meta.url);
-const andika = new Uint8Array(
-  readFileSync(require.resolve('@expo-google-fonts/andika/Andika_400Regular.ttf')),
-);
 
 /** A handout of some pages of a document, with marks on the first. */
 function handout(bytes: Uint8Array, indices: readonly number[], marks: readonly Mark[] = []) {

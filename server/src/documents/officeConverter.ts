@@ -108,9 +108,7 @@ export class OfficeConverter implements OnModuleInit {
       ...['timeout', '-s', 'KILL', `${seconds + 5}`, 'nice', '-n', '10'],
       ...['soffice', `-env:UserInstallation=${pathToFileURL(profile).href}`],
       ...['--headless', '--norestore', '--nolockcheck', '--nodefault', '--nologo'],
-      // As a text: the filter for web pages begins with an empty page and loses what was to be on it.
-      ...(source.endsWith('.html') ? ['--infilter=HTML (StarWriter)'] : []),
-      ...['--convert-to', source.endsWith('.html') ? 'pdf:writer_pdf_Export' : 'pdf'],
+      ...(source.endsWith('.html') ? FROM_TEXT : ['--convert-to', 'pdf']),
       ...['--outdir', folder, source],
     ];
     return new Promise((resolve, reject) => {
@@ -160,6 +158,8 @@ export class OfficeConverter implements OnModuleInit {
   }
 }
 
+/** The filter for web pages begins with an empty page and loses what was to be on it. */
+const FROM_TEXT = ['--infilter=HTML (StarWriter)', '--convert-to', 'pdf:writer_pdf_Export'];
 const NOWHERE = 'http://127.0.0.1:9';
 /** What a shell answers where there is no such program (POSIX.1-2017, 2.8.2). */
 const NOT_FOUND = 127;
