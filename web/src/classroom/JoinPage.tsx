@@ -3,6 +3,7 @@ import type { FormEvent } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { Asking, Place } from '../api/joining';
 import { askedPlace, joinClass, placeBy } from '../api/joining';
+import type { RequestError } from '../api/http';
 import { Button } from '../ui/Button';
 import { Front } from '../ui/Front';
 import { TextField } from '../ui/TextField';
@@ -52,7 +53,10 @@ export default function JoinPage() {
     const timer = setTimeout(() => {
       askedPlace(waiting.asking, waiting.code)
         .then((answer) => take(answer, waiting))
-        .catch(fail);
+        // A line that is gone for a moment is no answer.
+        .catch((error: RequestError) =>
+          error.code === 'unreachable' ? setWaiting({ ...waiting }) : fail(error),
+        );
     }, ASK_AGAIN_MS);
     return () => clearTimeout(timer);
   });

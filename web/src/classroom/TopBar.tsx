@@ -40,7 +40,7 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
           {doing && (
             <p
               className={classes(
-                'w-fit rounded-full px-2 whitespace-nowrap text-sm leading-5 font-bold',
+                'w-fit rounded-full px-2 whitespace-nowrap max-sm:hidden text-sm leading-5 font-bold',
                 doing === 'In class' ? 'bg-chalk text-board' : 'border border-paper/60',
               )}
             >
