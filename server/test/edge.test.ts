@@ -55,7 +55,7 @@ describe('writing while another program holds the database', () => {
     const writes = ['a', 'b', 'c'].map((word) => commits.run(() => void insert.run(word)));
     let isDone = false;
     const all = Promise.all(writes).then(() => (isDone = true));
-    await vi.waitFor(() => expect(tries.mock.calls.length).toBeGreaterThan(2));
+    await vi.waitFor(() => expect(tries.mock.calls.length).toBeGreaterThan(2), 30_000);
     const late = commits.run(() => void insert.run('d'));
     expect(isDone).toBe(false);
     expect(words()).toEqual([]);

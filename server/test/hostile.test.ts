@@ -76,8 +76,8 @@ describe('files that mean harm', () => {
     const { status, body } = await reading;
     // Either a copy, or a sentence that says what to do.
     if (status !== 201) expect(body).toMatchObject({ message: expect.stringMatching(/PDF|page/) as string });
-    // Nothing held the server up for as long as it took to read this.
-    expect(delay.max / 1e6).toBeLessThan(1500);
+    // Nothing held the server up for as long as it took to read this: left alone, that takes a minute.
+    expect(delay.max / 1e6).toBeLessThan(10_000);
     delay.disable();
   });
 
@@ -200,7 +200,8 @@ describe('seats', () => {
   it('come slowly where one address takes them all', async () => {
     const answers = await Promise.all(Array.from({ length: 120 }, (_, i) => join_(`Robot ${i}`)));
     expect(answers.filter(({ status }) => status === 201).length).toBeLessThan(90);
-    expect(answers.at(-1)!.body.message).toMatch(/at once/);
+    const refused = answers.filter(({ status }) => status !== 201);
+    for (const { body } of refused) expect(body.message).toMatch(/at once/);
   });
 
   it('are the teacher’s to take away, to shut and to clear', async () => {

@@ -30,9 +30,7 @@ describe('bringing in a PDF', () => {
     // Its picture is drawn once its teacher looks at the list.
     await titles();
     await expect
-      .poll(async () => (await teacher.send('GET', `/api/lessons/${lesson!.id}/cover`)).status, {
-        timeout: 10_000,
-      })
+      .poll(async () => (await teacher.send('GET', `/api/lessons/${lesson!.id}/cover`)).status)
       .toBe(200);
   });
 

@@ -56,7 +56,7 @@ export class LiveClient {
   }
 
   ask<T>(event: string, message: object): Promise<T & Partial<Failure>> {
-    return this.socket.timeout(5000).emitWithAck(event, message) as Promise<T & Partial<Failure>>;
+    return this.socket.timeout(30_000).emitWithAck(event, message) as Promise<T & Partial<Failure>>;
   }
 
   open(log: LogRef, since?: number) {
@@ -67,7 +67,7 @@ export class LiveClient {
   async read(log: LogRef, page: string): Promise<Mark[]> {
     this.pieces.length = 0;
     await this.ask('read', { log, page });
-    await vi.waitUntil(() => this.pieces.at(-1)?.last);
+    await vi.waitUntil(() => this.pieces.at(-1)?.last, 30_000);
     return this.pieces.flatMap(({ marks }) => marks.map(unpackMark));
   }
 
