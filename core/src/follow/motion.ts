@@ -1,34 +1,61 @@
 import type { Rect } from '../geometry/rect.js';
-import type { Axis } from './candidates.js';
-import { likelyShifts } from './candidates.js';
 import type { Frame } from './frame.js';
-import { isTextured, SAME, TILE, tileDifference, tilesOf } from './tiles.js';
+import type { Warp } from './match.js';
+import { likenessUnder, refined, roughLikenessUnder } from './match.js';
+import { likelyShifts, likelySlides, likelyZooms } from './candidates.js';
+import type { Axis } from './profiles.js';
+import { isTextured, TILE, tileDifference, tilesOf } from './tiles.js';
 
 /** What became of a screen from one frame to the next. Lengths are pixels of the frames. */
 export type Motion =
   /** Nothing of note has changed; `restless` tiles (indices, row by row) have. */
   | { kind: 'still'; restless: readonly number[] }
-  /** What lies in `region` has moved by dx, dy. */
-  | { kind: 'moved'; dx: number; dy: number; region: Rect; confidence: number }
+  /** What lies in `region` has moved: x' = scale · x + dx, y' = scale · y + dy. */
+  | ({ kind: 'moved'; region: Rect; confidence: number } & Warp)
   /** Much has changed, and no movement explains it: `share` of what there is to see. */
   | { kind: 'changed'; share: number };
 
 /** A smaller share of changed tiles than this is a caret, a clock or a pointer. */
 const FEW = 0.008;
-/** Mean difference of luma below which a tile has not changed. */
+/** Mean difference of luma below which a tile has not changed; plain ones and those that look the same may differ by more. */
 const UNCHANGED = 1;
+const PLAIN_UNCHANGED = 4;
+const ALIKE_UNCHANGED = 12;
+/** Correlation from which a tile shows the same as before. */
+const SAME_PLACE = 0.96;
+/** Correlation from which a tile is explained by a shift: to rank shifts that are a pixel off, and once it is exact. */
+const ROUGHLY = 0.5;
+const EXACTLY = 0.72;
+const ALIKE_ENLARGED = 0.6;
 /** Tiles that have to be found again somewhere else. */
 const LEAST_SUPPORT = 6;
 /** Part of the tiles that could be found again that has to be. */
 const LEAST_SHARE = 0.45;
+const LEAST_SHARE_OF_FEW = 0.8;
+const FEW_JUDGED = 0.5;
 /** A shift that is supported this much as well as another leaves it open which is meant. */
 const AMBIGUOUS = 0.7;
-/** A part of the screen that scrolls is at least so large a share of it each way; smaller ones are videos. */
-const LEAST_REGION = 0.35;
-const CANDIDATES = 6;
-const RANKING_TILES = 120;
+/** A part of the screen that scrolls is at least so large a share of it, one way and the other; smaller ones are videos. */
+const LEAST_LONG = 0.45;
+const LEAST_SHORT = 0.12;
+const CANDIDATES = 5;
+const RIVALS = 3;
+/** A shift this near to whole pixels may be by whole ones. */
+const WHOLE = 0.5;
+const SETTLINGS = 8;
+/** Changes by less than this are none, pixels. */
+const SETTLED = 0.1;
+const SETTLED_ZOOMS = 6;
+/** Less than this is no movement, pixels. */
+const LEAST_SHIFT = 0.3;
+const ZOOM_CANDIDATES = 5;
+const RANKING_TILES = 60;
 /** Nothing within so many pixels is a different shift. */
-const NEAR = 2;
+const NEAR = 3;
+const REFINEMENTS = 3;
+/** So many tiles are enough to make a shift exact. */
+const REFINING_TILES = 40;
+const NO_WARP: Warp = { scale: 1, dx: 0, dy: 0 };
 
 interface Changes extends Rect {
   /** Indices of changed tiles, row by row. */
@@ -36,21 +63,42 @@ interface Changes extends Rect {
   share: number;
 }
 
+/** Two frames, and what changed between them. */
+interface Pair {
+  before: Frame;
+  now: Frame;
+  changes: Changes;
+  columns: number;
+  /** Changed tiles with something to be recognised by, and an even part of them, which is enough to rank by. */
+  textured: readonly number[];
+  some: readonly number[];
+}
+
 /**
- * Estimates what moved between two frames of a screen of one size: likely shifts are found along
- * one axis, then each is judged by how many small tiles it explains to the bit, as block matching
- * does (Jain and Jain, IEEE Trans. Communications 29, 1981), tiles that do not follow (videos, fixed
- * headers) being outliers. A shift is believed only if it explains much and no other explains nearly
- * as much, so that repeated lines do not make ink jump.
+ * Estimates what moved between two frames of a screen of one size. Likely shifts, diagonals and zooms are found by
+ * profiles of edges, then each is judged by how many small tiles it explains, as block matching does (Jain and Jain,
+ * IEEE Trans. Communications 29, 1981), tiles that do not follow (videos, fixed headers) being outliers, and made
+ * exact to a fraction of a pixel. A shift is believed only if it explains much and no other explains nearly as much,
+ * so that repeated lines do not make ink jump.
  */
 export function estimateMotion(before: Frame, now: Frame): Motion {
   if (before.width !== now.width || before.height !== now.height) return { kind: 'changed', share: 1 };
   const changes = changedTiles(before, now);
   if (changes.share < FEW) return { kind: 'still', restless: changes.tiles };
-  return (
-    alongAxis(before, now, changes, 'y') ??
-    alongAxis(before, now, changes, 'x') ?? { kind: 'changed', share: seenShare(before, now, changes) }
-  );
+  const columns = tilesOf(now).columns;
+  const textured = changes.tiles.filter((i) => isTextured(now, i % columns, Math.floor(i / columns)));
+  const some = textured.filter((_, i) => i % Math.ceil(textured.length / RANKING_TILES) === 0);
+  const pair: Pair = { before, now, changes, columns, textured, some };
+  if (isLarge(changes, now)) {
+    const moved = scrolled(pair, 'y') ?? scrolled(pair, 'x') ?? slid(pair) ?? zoomed(pair);
+    if (moved) return moved;
+  }
+  return { kind: 'changed', share: seenShare(before, now, changes) };
+}
+
+function isLarge(area: Rect, frame: Frame): boolean {
+  const shares = [area.width / frame.width, area.height / frame.height];
+  return Math.max(...shares) >= LEAST_LONG && Math.min(...shares) >= LEAST_SHORT;
 }
 
 /** Changed tiles as a share of those that have anything in them in either frame. */
@@ -69,7 +117,7 @@ function changedTiles(before: Frame, now: Frame): Changes {
   let [left, top, right, bottom] = [columns, rows, 0, 0];
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
-      if (tileDifference(now, before, column, row, 0, 0, UNCHANGED) < UNCHANGED) continue;
+      if (!hasChanged(before, now, column, row)) continue;
       tiles.push(row * columns + column);
       [left, top] = [Math.min(left, column), Math.min(top, row)];
       [right, bottom] = [Math.max(right, column + 1), Math.max(bottom, row + 1)];
@@ -85,76 +133,135 @@ function changedTiles(before: Frame, now: Frame): Changes {
   return { ...area, tiles, share: tiles.length / Math.max(1, columns * rows) };
 }
 
+/** Whether a tile shows something else; what a lossy picture does to it is no change. */
+function hasChanged(before: Frame, now: Frame, column: number, row: number): boolean {
+  const difference = tileDifference(now, before, column, row, 0, 0, ALIKE_UNCHANGED);
+  if (difference < UNCHANGED || difference > ALIKE_UNCHANGED) return difference >= UNCHANGED;
+  const likeness = likenessUnder(before, now, column, row, NO_WARP);
+  return likeness === undefined ? difference > PLAIN_UNCHANGED : likeness < SAME_PLACE;
+}
+
 interface Support {
-  shift: number;
-  /** Tiles that the shift explains and no movement does not. */
+  warp: Warp;
+  /** Tiles that the warp explains. */
   tiles: number[];
   /** Changed tiles with something to be recognised by whose origin is inside the area. */
   judged: number;
-  /** Sum of the differences of the explained tiles. */
-  rest: number;
-}
-
-function alongAxis(before: Frame, now: Frame, changes: Changes, axis: Axis): Motion | undefined {
-  if (changes.width < LEAST_REGION * now.width || changes.height < LEAST_REGION * now.height)
-    return undefined;
-  const columns = tilesOf(now).columns;
-  const textured = changes.tiles.filter((i) => isTextured(now, i % columns, Math.floor(i / columns)));
-  const support = (shift: number, among = textured) => supportOf(before, now, changes, among, axis, shift);
-  // A part of the tiles is enough to rank the shifts by.
-  const some = textured.filter((_, i) => i % Math.ceil(textured.length / RANKING_TILES) === 0);
-  const ranked = likelyShifts(before, now, changes, axis, CANDIDATES)
-    .map((shift) => support(shift, some))
-    .sort((a, b) => b.tiles.length - a.tiles.length);
-  const first = ranked[0];
-  if (!first || first.tiles.length < LEAST_SHARE * first.judged) return undefined;
-  const nearest = [first.shift - 1, first.shift + 1]
-    .map((shift) => support(shift, some))
-    .reduce((a, b) => (isBetter(b, a) ? b : a), first);
-  const rival = ranked.find(({ shift }) => Math.abs(shift - nearest.shift) > NEAR);
-  if (rival && rival.tiles.length > AMBIGUOUS * nearest.tiles.length) return undefined;
-  const refined = support(nearest.shift);
-  if (refined.tiles.length < LEAST_SUPPORT || refined.tiles.length < LEAST_SHARE * refined.judged)
-    return undefined;
-  const region = regionOf(refined.tiles, columns, now, changes);
-  if (region.width < LEAST_REGION * now.width || region.height < LEAST_REGION * now.height) return undefined;
-  const confidence = refined.tiles.length / Math.max(1, refined.judged);
-  const [dx, dy] = axis === 'y' ? [0, refined.shift] : [refined.shift, 0];
-  return { kind: 'moved', dx, dy, region, confidence };
-}
-
-function isBetter(a: Support, b: Support): boolean {
-  if (a.tiles.length !== b.tiles.length) return a.tiles.length > b.tiles.length;
-  return a.rest < b.rest;
 }
 
 function supportOf(
-  before: Frame,
-  now: Frame,
-  area: Rect,
-  textured: readonly number[],
-  axis: Axis,
-  shift: number,
+  { before, now, columns }: Pair,
+  among: readonly number[],
+  warp: Warp,
+  likeness = likenessUnder,
+  least = EXACTLY,
 ): Support {
-  const { columns } = tilesOf(now);
-  const [dx, dy] = axis === 'y' ? [0, shift] : [shift, 0];
-  const support: Support = { shift, tiles: [], judged: 0, rest: 0 };
-  for (const i of textured) {
-    const [column, row] = [i % columns, Math.floor(i / columns)];
-    const [sx, sy] = [column * TILE - dx, row * TILE - dy];
-    if (sx < area.x || sy < area.y || sx + TILE > area.x + area.width || sy + TILE > area.y + area.height)
-      continue;
+  const support: Support = { warp, tiles: [], judged: 0 };
+  for (const i of among) {
+    const like = likeness(before, now, i % columns, Math.floor(i / columns), warp);
+    if (like === undefined) continue;
     support.judged += 1;
-    const difference = tileDifference(now, before, column, row, dx, dy, SAME);
-    if (difference > SAME) continue;
-    support.tiles.push(i);
-    support.rest += difference;
+    if (like >= least) support.tiles.push(i);
   }
   return support;
 }
 
+/** A scroll along one axis. */
+function scrolled(pair: Pair, axis: Axis): Motion | undefined {
+  const { before, now, changes } = pair;
+  const warps = likelyShifts(before, now, changes, axis, CANDIDATES).map((shift) =>
+    axis === 'y' ? { ...NO_WARP, dy: shift } : { ...NO_WARP, dx: shift },
+  );
+  return bestOf(pair, warps, false);
+}
+
+/** A scroll along both axes at once. */
+function slid(pair: Pair): Motion | undefined {
+  return bestOf(pair, likelySlides(pair.before, pair.now, CANDIDATES), false);
+}
+
+/** A zoom about any point. Far from that point a scale that is a little off explains nothing, so the best are made exact first. */
+function zoomed(pair: Pair): Motion | undefined {
+  const likely = ranked(pair, likelyZooms(pair.before, pair.now, ZOOM_CANDIDATES)).slice(0, SETTLED_ZOOMS);
+  const exact = likely.filter(({ tiles }) => tiles.length >= LEAST_SUPPORT);
+  return bestOf(pair, exact.map((zoom) => settled(pair, zoom, true)), true);
+}
+
+/** Warps by how much they explain, roughly, best first. */
+function ranked(pair: Pair, warps: readonly Warp[]): Support[] {
+  return warps
+    .map((warp) => supportOf(pair, pair.some, warp, roughLikenessUnder, ROUGHLY))
+    .sort((a, b) => b.tiles.length - a.tiles.length);
+}
+
+/** The warp that explains most, made exact; undefined where none explains enough, or two do. */
+function bestOf(pair: Pair, warps: readonly Warp[], zooms: boolean): Motion | undefined {
+  const supports = ranked(pair, warps);
+  const first = supports[0];
+  if (!first || first.tiles.length < LEAST_SHARE * first.judged) return undefined;
+  const warp = wholeOf(pair, settled(pair, first, zooms), first.tiles);
+  if (isStill(warp)) return undefined;
+  // Letters are drawn anew at each size, so only their blurred pictures are alike.
+  const { tiles, judged } = zooms
+    ? supportOf(pair, pair.textured, warp, roughLikenessUnder, ALIKE_ENLARGED)
+    : supportOf(pair, pair.textured, warp);
+  if (isRivalled(pair, warp, supports, zooms)) return undefined;
+  // Where little is left to be judged, chance explains more of it.
+  const least = judged < FEW_JUDGED * pair.textured.length ? LEAST_SHARE_OF_FEW : LEAST_SHARE;
+  if (tiles.length < LEAST_SUPPORT || tiles.length < least * judged) return undefined;
+  const region = regionOf(tiles, pair);
+  if (!isLarge(region, pair.now)) return undefined;
+  return { kind: 'moved', ...warp, region, confidence: tiles.length / Math.max(1, judged) };
+}
+
+/** A warp by whole pixels where that explains most to the bit: a plain scroll, which must not gather errors. */
+function wholeOf({ before, now, columns }: Pair, warp: Warp, tiles: readonly number[]): Warp {
+  const [dx, dy] = [Math.round(warp.dx) + 0, Math.round(warp.dy) + 0];
+  if (warp.scale !== 1 || Math.hypot(dx - warp.dx, dy - warp.dy) > WHOLE) return warp;
+  const same = tiles.filter(
+    (i) => tileDifference(now, before, i % columns, Math.floor(i / columns), dx, dy, UNCHANGED) <= UNCHANGED,
+  );
+  return same.length >= tiles.length / 2 ? { scale: 1, dx, dy } : warp;
+}
+
+/** Whether another warp that is made exact too explains nearly as much. */
+function isRivalled(pair: Pair, warp: Warp, supports: readonly Support[], zooms: boolean): boolean {
+  const least = AMBIGUOUS * supportOf(pair, pair.some, warp).tiles.length;
+  return supports
+    .filter(({ warp: other, tiles }) => isOther(other, warp) && tiles.length > least)
+    .slice(0, RIVALS)
+    .map((rival) => settled(pair, rival, zooms))
+    .some((other) => isOther(other, warp) && supportOf(pair, pair.some, other).tiles.length > least);
+}
+
+/** Whether a warp moves nothing by as much as can be seen. */
+const isStill = ({ scale, dx, dy }: Warp) =>
+  Math.hypot(dx, dy) < LEAST_SHIFT && Math.abs(scale - 1) < LEAST_SHIFT / 1000;
+
+const isOther = (a: Warp, b: Warp, near = NEAR) => Math.hypot(a.dx - b.dx, a.dy - b.dy) > near;
+
+/** A warp made exact by the tiles that it explains, which become more as it does. */
+function settled(pair: Pair, support: Support, zooms: boolean): Warp {
+  let { warp, tiles } = support;
+  for (let i = 0; i < SETTLINGS; i++) {
+    const next = exact(pair, warp, zooms, tiles);
+    const isSettled = !isOther(warp, next, SETTLED) && Math.abs(next.scale - warp.scale) < SETTLED / 1000;
+    warp = next;
+    if (isSettled) break;
+    ({ tiles } = supportOf(pair, pair.some, warp, roughLikenessUnder, ROUGHLY));
+  }
+  return warp;
+}
+
+function exact({ before, now, columns }: Pair, warp: Warp, zooms: boolean, tiles: readonly number[]): Warp {
+  const few = tiles.filter((_, i) => i % Math.ceil(tiles.length / REFINING_TILES) === 0);
+  let found = warp;
+  for (let i = 0; i < REFINEMENTS; i++) found = refined(before, now, few, columns, found, zooms);
+  return found;
+}
+
 /** The smallest rectangle of whole tiles round those that moved, out to the frame's edge where it is near. */
-function regionOf(tiles: readonly number[], columns: number, now: Frame, changes: Rect): Rect {
+function regionOf(tiles: readonly number[], { columns, now, changes }: Pair): Rect {
   let [left, top, right, bottom] = [Infinity, Infinity, 0, 0];
   for (const i of tiles) {
     const [x, y] = [(i % columns) * TILE, Math.floor(i / columns) * TILE];
@@ -166,10 +273,5 @@ function regionOf(tiles: readonly number[], columns: number, now: Frame, changes
   top = Math.min(top, changes.y);
   right = Math.max(right, changes.x + changes.width);
   bottom = Math.max(bottom, changes.y + changes.height);
-  return {
-    x: left,
-    y: top,
-    width: Math.min(now.width, right) - left,
-    height: Math.min(now.height, bottom) - top,
-  };
+  return { x: left, y: top, width: Math.min(now.width, right) - left, height: Math.min(now.height, bottom) - top };
 }
