@@ -1,26 +1,14 @@
 // Screens that are followed, remembered and relayed, and web pages that are opened; the figures of
 // the follower are compared with drawing the same frame's pixels once in plain JavaScript.
 import { withBrowser } from './harness.mjs';
-import { median, report } from './report.mjs';
+import { report } from './report.mjs';
 import { followScrolls, rememberViews } from './screenFollow.mjs';
 import { openWebPage } from './screenWeb.mjs';
 import { relay } from './screenRelay.mjs';
+import { touchPixels } from './touchPixels.mjs';
 
 const HD = { width: 1280, height: 720 };
 const FULL_HD = { width: 1920, height: 1080 };
-
-/** Milliseconds for looking at every pixel of a frame once. */
-function touchPixels({ width, height }) {
-  const grey = new Uint8Array(width * height).fill(90);
-  const times = [];
-  let sum = 0;
-  for (let i = 0; i < 40; i++) {
-    const started = performance.now();
-    for (let at = 1; at < grey.length; at++) sum += Math.abs(grey[at] - grey[at - 1]);
-    times.push(performance.now() - started);
-  }
-  return sum >= 0 ? median(times) : 0;
-}
 
 await withBrowser(async (context, browser) => {
   const follow = await followScrolls(browser, { size: HD, stepsPerKind: 40 });

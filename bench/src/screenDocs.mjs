@@ -70,7 +70,12 @@ export async function* steps(browser, capture, count) {
       yield {
         before,
         now,
-        expected: { scale: motion.scale ?? 1, dx: motion.dx * k, dy: motion.dy * k, region: scaled(motion.region, k) },
+        expected: {
+          scale: motion.scale ?? 1,
+          dx: motion.dx * k,
+          dy: motion.dy * k,
+          region: scaled(motion.region, k),
+        },
       };
       before = now;
     }
@@ -79,7 +84,8 @@ export async function* steps(browser, capture, count) {
   await camera.close();
 }
 
-const scaled = (region, k) => region && Object.fromEntries(Object.entries(region).map(([key, value]) => [key, value * k]));
+const scaled = (region, k) =>
+  region && Object.fromEntries(Object.entries(region).map(([key, value]) => [key, value * k]));
 
 async function open(page, folder, files, { header, wide, zoom, screen }) {
   if (files.length === 1) await page.goto(pathToFileURL(join(folder, files[0])).href);
@@ -100,7 +106,11 @@ async function open(page, folder, files, { header, wide, zoom, screen }) {
   if (wide) await page.addStyleTag({ content: 'body{width:3400px!important}' });
   if (zoom) await page.evaluate(() => (window.lens = { s: 1, x: 0, y: -2500 }));
   if (zoom) await page.evaluate(() => (document.body.style.transform = 'translate(0,-2500px)'));
-  if (zoom) await page.addStyleTag({ content: 'html{overflow:hidden}body{position:absolute;left:0;top:0;margin:0!important;width:1900px;transform-origin:0 0}' });
+  if (zoom)
+    await page.addStyleTag({
+      content:
+        'html{overflow:hidden}body{position:absolute;left:0;top:0;margin:0!important;width:1900px;transform-origin:0 0}',
+    });
 }
 
 async function scroll(page, random, { pair, wide }, i) {
@@ -109,9 +119,10 @@ async function scroll(page, random, { pair, wide }, i) {
   const target = pair ? page.frames()[1 + (Math.floor(i / 4) % 2)] : page.mainFrame();
   const moved = await target.evaluate(
     ([x, y]) => {
-      const from = [scrollX, scrollY];
-      scrollBy({ left: x, top: y, behavior: 'instant' });
-      return { dx: from[0] - scrollX, dy: from[1] - scrollY };
+      const { window } = globalThis;
+      const from = [window.scrollX, window.scrollY];
+      window.scrollBy({ left: x, top: y, behavior: 'instant' });
+      return { dx: from[0] - window.scrollX, dy: from[1] - window.scrollY };
     },
     [sideways, by],
   );
@@ -156,7 +167,11 @@ async function cameraOf(browser, { screen, frame, loss }) {
     async take(page) {
       const shot = await page.screenshot();
       if (isPlain) return read(shot);
-      const url = await lab.evaluate(develop, { shot: `data:image/png;base64,${shot.toString('base64')}`, frame, loss });
+      const url = await lab.evaluate(develop, {
+        shot: `data:image/png;base64,${shot.toString('base64')}`,
+        frame,
+        loss,
+      });
       return read(Buffer.from(url.split(',')[1], 'base64'));
     },
     close: () => lab.close(),
@@ -171,7 +186,7 @@ function read(bytes) {
 /** Runs in a browser. A loss like that of video is two poor JPEGs on top of each other, at another raster. */
 async function develop({ shot, frame, loss }) {
   const load = async (src) => {
-    const image = new Image();
+    const image = new window.Image();
     image.src = src;
     await image.decode();
     return image;
@@ -182,7 +197,10 @@ async function develop({ shot, frame, loss }) {
   if (loss === 'jpeg') ctx.drawImage(await load(canvas.toDataURL('image/jpeg', 0.7)), 0, 0);
   if (loss === 'video') {
     ctx.drawImage(await load(canvas.toDataURL('image/webp', 0.5)), 0, 0);
-    const rough = Object.assign(document.createElement('canvas'), { width: frame.width + 5, height: frame.height + 3 });
+    const rough = Object.assign(document.createElement('canvas'), {
+      width: frame.width + 5,
+      height: frame.height + 3,
+    });
     rough.getContext('2d').drawImage(canvas, 5, 3);
     ctx.drawImage(await load(rough.toDataURL('image/jpeg', 0.5)), -5, -3);
   }

@@ -35,6 +35,7 @@ export * from './paint/fewerCurves.js';
 export * from './paint/path.js';
 export * from './text/layout.js';
 export * from './live/messages.js';
+export * from './live/panes.js';
 export * from './live/screen.js';
 export * from './live/wire.js';
 export * from './live/wetInk.js';

@@ -1,6 +1,8 @@
 import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
 import type { Frame, ViewState } from '../src/follow/index.js';
+import type { Placement } from '../src/live/panes.js';
+import { mainPlace } from '../src/live/panes.js';
 import {
   estimateMotion,
   fingerprintOf,
@@ -10,7 +12,7 @@ import {
   likeness,
   ViewMemory,
 } from '../src/follow/index.js';
-import { sheet, windowOn, withVideo } from './helpers/frames.js';
+import { lossy, scaledWindow, sheet, windowOn, withVideo } from './helpers/frames.js';
 
 const HEIGHT = 480;
 const tall = sheet(800, 3000, 5);
@@ -60,6 +62,58 @@ describe('motion between two frames', () => {
     expect(estimateMotion(at(800), at(800 + by))).toMatchObject({ kind: 'moved', dx: 0, dy: -by });
   });
 
+  it.each([0.4, 1.7, 33.3, 150.6, -88.2])('finds a scroll of %f pixels of a scaled picture', (by) => {
+    const small = (y: number) => scaledWindow(tall, { scale: 0.62, dx: 0, dy: -y }, 496, 400);
+    const motion = estimateMotion(small(400), small(400 + by));
+    expect(motion).toMatchObject({ kind: 'moved', scale: 1 });
+    if (motion.kind !== 'moved') return;
+    expect(Math.hypot(motion.dx, motion.dy + by)).toBeLessThan(0.2);
+  });
+
+  it('finds a scroll of a poor picture, and none where only the picture got worse', () => {
+    for (const by of [5, 61, -140])
+      expect(estimateMotion(lossy(at(800), 1), lossy(at(800 + by), 2))).toMatchObject({ dx: 0, dy: -by });
+    expect(estimateMotion(lossy(at(800), 1), lossy(at(800), 2)).kind).toBe('still');
+  });
+
+  it.each([
+    [23, 40],
+    [-60, 111],
+    [140, -9],
+  ])('finds a diagonal scroll by %i, %i', (x, y) => {
+    const wide = sheet(1400, 1600, 8);
+    const seen = (dx: number, dy: number) => scaledWindow(wide, { scale: 1, dx: -dx, dy: -dy }, 800, HEIGHT);
+    const motion = estimateMotion(seen(200, 500), seen(200 + x, 500 + y));
+    expect(motion).toMatchObject({ kind: 'moved', scale: 1, dx: -x, dy: -y });
+  });
+
+  it.each([0.6, 0.9, 1.1, 1.5, 1.9])('finds a zoom by %f about any point', (scale) => {
+    const wide = sheet(1400, 1600, 8);
+    for (const [px, py] of [
+      [100, 90],
+      [420, 300],
+    ] as const) {
+      const seen = (s: number) =>
+        scaledWindow(
+          wide,
+          { scale: s, dx: -150 * s + px * (1 - s), dy: -400 * s + py * (1 - s) },
+          800,
+          HEIGHT,
+        );
+      const [before, now] = [seen(1), seen(scale)];
+      const motion = estimateMotion(before, now);
+      expect(motion.kind).toBe('moved');
+      if (motion.kind !== 'moved') continue;
+      // Where a corner of what was seen before has come to.
+      const [dx, dy] = [
+        -150 * scale + px * (1 - scale) + scale * 150,
+        -400 * scale + py * (1 - scale) + scale * 400,
+      ];
+      expect(Math.abs(motion.scale - scale)).toBeLessThan(0.002);
+      expect(Math.hypot(motion.dx - dx, motion.dy - dy)).toBeLessThan(1);
+    }
+  });
+
   it('finds scrolling sideways', () => {
     const turned = (frame: Frame): Frame => {
       const grey = new Uint8Array(frame.grey.length);
@@ -75,7 +129,8 @@ describe('motion between two frames', () => {
   it('leaves out what does not scroll: a fixed header, a video', () => {
     const motion = estimateMotion(at(800, 64), at(900, 64));
     expect(motion).toMatchObject({ kind: 'moved', dy: -100 });
-    if (motion.kind === 'moved') expect(motion.region.y).toBe(64);
+    // All but the header, also the margins, where nothing is to be seen.
+    if (motion.kind === 'moved') expect(motion.region).toEqual({ x: 0, y: 64, width: 800, height: 416 });
     expect(estimateMotion(withVideo(at(800), 1), withVideo(at(860), 2))).toMatchObject({ dy: -60 });
   });
 
@@ -149,10 +204,10 @@ describe('the memory of views', () => {
   function player() {
     const memory = new ViewMemory();
     let time = 0;
-    return (frame: Frame, times = 1): ViewState => {
+    return (frame: Frame, times = 1): ViewState & { place: Placement } => {
       let state: ViewState | undefined;
       for (let i = 0; i < times; i++) state = memory.take(frame, (time += 100));
-      return state!;
+      return { ...state!, place: mainPlace(state!.panes) };
     };
   }
 
@@ -162,7 +217,7 @@ describe('the memory of views', () => {
     let y = 500;
     for (const by of [40, 120, 300, 333, 77, -200, -333, -300, -37]) {
       y += by;
-      expect(show(at(y))).toMatchObject({ view: 0, offset: { x: 0, y: 500 - y }, certain: true });
+      expect(show(at(y))).toMatchObject({ view: 0, place: { x: 0, y: 500 - y, scale: 1 }, certain: true });
     }
     expect(y).toBe(500);
   });
@@ -173,27 +228,27 @@ describe('the memory of views', () => {
     show(at(500));
     show(at(640));
     expect(show(other).certain).toBe(false);
-    expect(show(other, 8)).toMatchObject({ view: 1, offset: { x: 0, y: 0 }, certain: true });
-    expect(show(at(640))).toMatchObject({ view: 0, offset: { x: 0, y: -140 }, certain: true });
+    expect(show(other, 8)).toMatchObject({ view: 1, place: { x: 0, y: 0, scale: 1 }, certain: true });
+    expect(show(at(640))).toMatchObject({ view: 0, place: { x: 0, y: -140, scale: 1 }, certain: true });
     expect(show(other)).toMatchObject({ view: 1, certain: true });
     // A little further than it was when it was left.
-    expect(show(at(500 + 9), 7)).toMatchObject({ view: 0, offset: { x: 0, y: -9 } });
+    expect(show(at(500 + 9), 7)).toMatchObject({ view: 0, place: { x: 0, y: -9, scale: 1 } });
   });
 
   it('finds its place after a jump to where it has been', () => {
     const show = player();
     show(at(0));
     for (let y = 100; y <= 1500; y += 100) show(at(y));
-    expect(show(at(0))).toMatchObject({ view: 0, offset: { x: 0, y: 0 }, certain: true });
-    expect(show(at(1500), 2)).toMatchObject({ view: 0, offset: { x: 0, y: -1500 } });
+    expect(show(at(0))).toMatchObject({ view: 0, place: { x: 0, y: 0, scale: 1 }, certain: true });
+    expect(show(at(1500), 2)).toMatchObject({ view: 0, place: { x: 0, y: -1500, scale: 1 } });
   });
 
   it('stays where it is while a video plays, and says for a moment that it is unsure', () => {
     const show = player();
     show(at(500), 3);
     const states = Array.from({ length: 40 }, (_, i) => show(withVideo(at(500), i + 1)));
-    for (const state of states) expect(state).toMatchObject({ view: 0, offset: { x: 0, y: 0 } });
+    for (const state of states) expect(state).toMatchObject({ view: 0, place: { x: 0, y: 0, scale: 1 } });
     expect(states.at(-1)!.certain).toBe(true);
-    expect(show(withVideo(at(560), 99))).toMatchObject({ view: 0, offset: { x: 0, y: -60 } });
+    expect(show(withVideo(at(560), 99))).toMatchObject({ view: 0, place: { x: 0, y: -60, scale: 1 } });
   });
 });

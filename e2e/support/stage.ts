@@ -15,7 +15,11 @@ export interface StageState {
     text?: string;
   }[];
   /** The screen that is shown live. */
-  screen: { page: string; offset: { x: number; y: number }; certain: boolean } | null;
+  screen: {
+    page: string;
+    panes: { id: number; place: { x: number; y: number; scale: number } }[];
+    certain: boolean;
+  } | null;
   /** The shown page. */
   page: string;
   /** What is set up for the class. */

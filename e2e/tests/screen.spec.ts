@@ -28,13 +28,16 @@ async function show(page: Page, what: string): Promise<void> {
 const bar = (page: Page, name: string) =>
   page.getByRole('group', { name: 'Shown screen' }).getByRole('button', { name, exact: true }).click();
 
-const offsetOf = async (page: Page) => (await stageState(page)).screen?.offset.y;
+const offsetOf = async (page: Page) => {
+  const { screen } = await stageState(page);
+  return screen && (screen.panes[0]?.place.y ?? 0);
+};
 
 /** What is seen round a place of the content, page units. */
-async function seenAt(page: Page, x: number, y: number): Promise<PNG> {
+async function seenAt(page: Page, x: number, y: number, height = 90): Promise<PNG> {
   const [left, top] = await at(page, x, y);
   const { scale } = await stageState(page);
-  const clip = { x: left, y: top, width: 240 * scale, height: 90 * scale };
+  const clip = { x: left, y: top, width: 240 * scale, height: height * scale };
   return PNG.sync.read(await page.screenshot({ clip }));
 }
 
@@ -55,8 +58,16 @@ test(
     await draw(wren, wave(320, 400, 160));
     for (const page of all) await expectMarks(page, 2);
     const before = await Promise.all(all.map((page) => seenAt(page, 280, 290)));
+    // On the bar above, which is not scrolled: marks stay there.
+    await draw(teacher, wave(900, 22, 120));
+    for (const page of all) await expectMarks(page, 3);
+    const barBefore = await Promise.all(all.map((page) => seenAt(page, 860, 0, 40)));
     await bar(teacher, 'Scroll down');
     for (const page of all) await expect.poll(() => offsetOf(page)).toBe(-240);
+    for (const [i, page] of all.entries())
+      await expect
+        .poll(async () => similarity(barBefore[i]!, await seenAt(page, 860, 240, 40)))
+        .toBeGreaterThan(0.97);
     for (const [i, page] of all.entries())
       await expect
         .poll(async () => similarity(before[i]!, await seenAt(page, 280, 290)))

@@ -4,10 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { movedFrame, moveBetween } from '../src/screen/move';
 
 const region = { x: 0, y: 0, width: 40, height: 30 };
-const state = (set: Partial<ViewState> = {}): ViewState => ({
+const state = (y = 0, set: Partial<ViewState> = {}, scale = 1): ViewState => ({
   view: 1,
-  offset: { x: 0, y: 0 },
-  region,
+  panes: [{ id: 1, region, place: { x: 0, y, scale } }],
   certain: true,
   ...set,
 });
@@ -19,11 +18,14 @@ const frame: Frame = {
 
 describe('a scroll told as a move', () => {
   it('is by whole pixels, and only within one view that is known', () => {
-    expect(moveBetween(state(), state({ offset: { x: 0, y: -8 } }))).toEqual({ ...region, dx: 0, dy: -8 });
+    expect(moveBetween(state(), state(-8))).toEqual({ ...region, dx: 0, dy: -8 });
+    expect(moveBetween(state(0, { panes: [] }), state(-8))).toEqual({ ...region, dx: 0, dy: -8 });
     expect(moveBetween(state(), state())).toBeUndefined();
-    expect(moveBetween(state(), state({ view: 2, offset: { x: 0, y: -8 } }))).toBeUndefined();
-    expect(moveBetween(state({ certain: false }), state({ offset: { x: 0, y: -8 } }))).toBeUndefined();
-    expect(moveBetween(state(), state({ offset: { x: 0, y: 30 } }))).toBeUndefined();
+    expect(moveBetween(state(), state(-8, { view: 2 }))).toBeUndefined();
+    expect(moveBetween(state(0, { certain: false }), state(-8))).toBeUndefined();
+    expect(moveBetween(state(), state(30))).toBeUndefined();
+    // What has been enlarged is no move.
+    expect(moveBetween(state(), state(-8, {}, 1.5))).toBeUndefined();
   });
 
   it('moves every pixel that stays in its region, and leaves what is outside of it', () => {

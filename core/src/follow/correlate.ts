@@ -12,8 +12,17 @@ export interface Peak {
 }
 
 /** Part of a table, its columns about their means. Rows and columns beyond it are left out. */
-export function centred({ rows, columns, values }: Table, from = 0, to = rows, first = 0, last = columns): Table {
-  const [height, width] = [Math.max(0, Math.min(rows, to) - from), Math.max(0, Math.min(columns, last) - first)];
+export function centred(
+  { rows, columns, values }: Table,
+  from = 0,
+  to = rows,
+  first = 0,
+  last = columns,
+): Table {
+  const [height, width] = [
+    Math.max(0, Math.min(rows, to) - from),
+    Math.max(0, Math.min(columns, last) - first),
+  ];
   const part = new Float64Array(height * width);
   for (let column = 0; column < width; column++) {
     let mean = 0;

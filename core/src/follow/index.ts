@@ -3,6 +3,7 @@ export * from './fingerprint.js';
 export * from './frame.js';
 export * from './match.js';
 export * from './motion.js';
+export * from './panesAfter.js';
 export * from './profiles.js';
 export * from './tiles.js';
 export * from './viewMemory.js';

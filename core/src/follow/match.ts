@@ -89,9 +89,7 @@ function correlated([a, b, aa, bb, ab]: Sums): number | undefined {
 
 /** The mean of a pixel and those round it, nearer ones counting more. */
 function blurred(grey: Uint8Array, at: number, width: number): number {
-  return (
-    (2 * grey[at]! + grey[at - 1]! + grey[at + 1]! + grey[at - width]! + grey[at + width]!) / 6
-  );
+  return (2 * grey[at]! + grey[at - 1]! + grey[at + 1]! + grey[at - width]! + grey[at + width]!) / 6;
 }
 
 /**

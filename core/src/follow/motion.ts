@@ -19,10 +19,11 @@ export type Motion =
 const FEW = 0.008;
 /** Mean difference of luma below which a tile has not changed; plain ones and those that look the same may differ by more. */
 const UNCHANGED = 1;
+const NOISE = 1.6;
 const PLAIN_UNCHANGED = 4;
 const ALIKE_UNCHANGED = 12;
 /** Correlation from which a tile shows the same as before. */
-const SAME_PLACE = 0.96;
+const SAME_PLACE = 0.93;
 /** Correlation from which a tile is explained by a shift: to rank shifts that are a pixel off, and once it is exact. */
 const ROUGHLY = 0.5;
 const EXACTLY = 0.72;
@@ -40,8 +41,9 @@ const LEAST_LONG = 0.45;
 const LEAST_SHORT = 0.12;
 const CANDIDATES = 5;
 const RIVALS = 3;
-/** A shift this near to whole pixels may be by whole ones. */
-const WHOLE = 0.5;
+/** A shift this near to whole pixels is by whole ones; and those are tried that lie about it. */
+const WHOLE = 0.06;
+const WHOLE_NEAR = [0, -1, 1].flatMap((y) => [0, -1, 1].map((x) => [x, y] as const));
 const SETTLINGS = 8;
 /** Changes by less than this are none, pixels. */
 const SETTLED = 0.1;
@@ -138,7 +140,7 @@ function hasChanged(before: Frame, now: Frame, column: number, row: number): boo
   const difference = tileDifference(now, before, column, row, 0, 0, ALIKE_UNCHANGED);
   if (difference < UNCHANGED || difference > ALIKE_UNCHANGED) return difference >= UNCHANGED;
   const likeness = likenessUnder(before, now, column, row, NO_WARP);
-  return likeness === undefined ? difference > PLAIN_UNCHANGED : likeness < SAME_PLACE;
+  return likeness === undefined ? difference > PLAIN_UNCHANGED : likeness < SAME_PLACE && difference > NOISE;
 }
 
 interface Support {
@@ -184,7 +186,11 @@ function slid(pair: Pair): Motion | undefined {
 function zoomed(pair: Pair): Motion | undefined {
   const likely = ranked(pair, likelyZooms(pair.before, pair.now, ZOOM_CANDIDATES)).slice(0, SETTLED_ZOOMS);
   const exact = likely.filter(({ tiles }) => tiles.length >= LEAST_SUPPORT);
-  return bestOf(pair, exact.map((zoom) => settled(pair, zoom, true)), true);
+  return bestOf(
+    pair,
+    exact.map((zoom) => settled(pair, zoom, true)),
+    true,
+  );
 }
 
 /** Warps by how much they explain, roughly, best first. */
@@ -214,14 +220,18 @@ function bestOf(pair: Pair, warps: readonly Warp[], zooms: boolean): Motion | un
   return { kind: 'moved', ...warp, region, confidence: tiles.length / Math.max(1, judged) };
 }
 
-/** A warp by whole pixels where that explains most to the bit: a plain scroll, which must not gather errors. */
+/**
+ * A warp by whole pixels where that explains most to the bit, or is as good as the same: a plain scroll, which must not
+ * gather errors.
+ */
 function wholeOf({ before, now, columns }: Pair, warp: Warp, tiles: readonly number[]): Warp {
+  if (warp.scale !== 1) return warp;
   const [dx, dy] = [Math.round(warp.dx) + 0, Math.round(warp.dy) + 0];
-  if (warp.scale !== 1 || Math.hypot(dx - warp.dx, dy - warp.dy) > WHOLE) return warp;
-  const same = tiles.filter(
-    (i) => tileDifference(now, before, i % columns, Math.floor(i / columns), dx, dy, UNCHANGED) <= UNCHANGED,
-  );
-  return same.length >= tiles.length / 2 ? { scale: 1, dx, dy } : warp;
+  if (Math.hypot(dx - warp.dx, dy - warp.dy) < WHOLE) return { scale: 1, dx, dy };
+  const near = WHOLE_NEAR.map(([x, y]) => ({ scale: 1, dx: dx + x, dy: dy + y }));
+  const isSame = (i: number, { dx: x, dy: y }: Warp) =>
+    tileDifference(now, before, i % columns, Math.floor(i / columns), x, y, UNCHANGED) <= UNCHANGED;
+  return near.find((whole) => tiles.filter((i) => isSame(i, whole)).length >= tiles.length / 2) ?? warp;
 }
 
 /** Whether another warp that is made exact too explains nearly as much. */
@@ -260,18 +270,30 @@ function exact({ before, now, columns }: Pair, warp: Warp, zooms: boolean, tiles
   return found;
 }
 
-/** The smallest rectangle of whole tiles round those that moved, out to the frame's edge where it is near. */
-function regionOf(tiles: readonly number[], { columns, now, changes }: Pair): Rect {
-  let [left, top, right, bottom] = [Infinity, Infinity, 0, 0];
-  for (const i of tiles) {
-    const [x, y] = [(i % columns) * TILE, Math.floor(i / columns) * TILE];
-    [left, top] = [Math.min(left, x), Math.min(top, y)];
-    [right, bottom] = [Math.max(right, x + TILE), Math.max(bottom, y + TILE)];
-  }
-  // What has come into sight at an end cannot be found again in the frame before, but has moved too.
-  left = Math.min(left, changes.x);
-  top = Math.min(top, changes.y);
-  right = Math.max(right, changes.x + changes.width);
-  bottom = Math.max(bottom, changes.y + changes.height);
-  return { x: left, y: top, width: Math.min(now.width, right) - left, height: Math.min(now.height, bottom) - top };
+/**
+ * The rectangle of whole tiles round those that moved, grown on each side until it meets something that stayed where it
+ * was: margins and what has come into sight belong to what is scrolled, headers and lists beside it do not.
+ */
+function regionOf(moved: readonly number[], { now, changes, columns }: Pair): Rect {
+  const { rows } = tilesOf(now);
+  const changed = new Set(changes.tiles);
+  /** Whether more of a strip of tiles stayed than changed. */
+  const isFixed = (left: number, top: number, right: number, bottom: number) => {
+    let balance = 0;
+    for (let row = top; row < bottom; row++)
+      for (let column = left; column < right; column++)
+        if (isTextured(now, column, row)) balance += changed.has(row * columns + column) ? -1 : 1;
+    return balance > 0;
+  };
+  const [xs, ys] = [moved.map((i) => i % columns), moved.map((i) => Math.floor(i / columns))];
+  let [left, top] = [Math.min(...xs), Math.min(...ys)];
+  let [right, bottom] = [Math.max(...xs) + 1, Math.max(...ys) + 1];
+  while (top > 0 && !isFixed(left, top - 1, right, top)) top -= 1;
+  while (bottom < rows && !isFixed(left, bottom, right, bottom + 1)) bottom += 1;
+  while (left > 0 && !isFixed(left - 1, top, left, bottom)) left -= 1;
+  while (right < columns && !isFixed(right, top, right + 1, bottom)) right += 1;
+  // The rest beyond whole tiles belongs to what lies beside it.
+  const width = (right === columns ? now.width : right * TILE) - left * TILE;
+  const height = (bottom === rows ? now.height : bottom * TILE) - top * TILE;
+  return { x: left * TILE, y: top * TILE, width, height };
 }

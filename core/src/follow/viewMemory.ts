@@ -1,9 +1,11 @@
-import type { Rect } from '../geometry/rect.js';
+import type { Pane } from '../live/panes.js';
+import { mainPlace } from '../live/panes.js';
 import type { Fingerprint } from './fingerprint.js';
 import { fingerprintOf, isSameCell, isSameView, likeness } from './fingerprint.js';
 import type { Frame } from './frame.js';
 import type { Motion } from './motion.js';
 import { estimateMotion } from './motion.js';
+import { panesAfter } from './panesAfter.js';
 
 /** What changed has to hold still so long before it counts as a view of its own, milliseconds. */
 const SETTLE_MS = 450;
@@ -21,30 +23,26 @@ const MAX_SNAPSHOTS = 2000;
 /** Likeness from which a snapshot without a picture is trusted to the pixel. */
 const VERY_ALIKE = 0.95;
 
-export interface Offset {
-  x: number;
-  y: number;
-}
-
 /** Where the content of the screen is now. */
 export interface ViewState {
   /** Number of the view, counted from 0 in the order they were first seen. */
   view: number;
-  /** How far the view's content has moved on the glass since it was first seen, pixels of the frame. */
-  offset: Offset;
-  /** What moves when the content is scrolled; the whole screen until something has moved. */
-  region: Rect;
-  /** False while it is open what has become of the screen; then offset and view are the last known ones. */
+  /** What has been scrolled or enlarged by itself since the view was first seen, and where it is; pixels of the frame. */
+  panes: readonly Pane[];
+  /** False while it is open what has become of the screen; then view and panes are the last known ones. */
   certain: boolean;
 }
 
+/** Errors that gather are less than this, pixels; what is further away is another place. */
+const DRIFT = 8;
+/** What twice the size amounts to in distance, pixels. */
+const OTHER_SIZE = 1000;
 /** Places no further apart than this are one, pixels. */
 const AT_PLACE = 2;
 
 interface Snapshot {
   view: number;
-  offset: Offset;
-  region: Rect;
+  panes: readonly Pane[];
   print: Fingerprint;
   frame: Frame | undefined;
 }
@@ -64,6 +62,8 @@ export class ViewMemory {
   private readonly restless: Uint8Array[] = [];
   private readonly snapshots: Snapshot[] = [];
   private views = 0;
+  /** Whether it has been scrolled since its place was last made sure of. */
+  private isMoving = false;
 
   /** Takes the next frame, with its time in milliseconds. Returns where things are now. */
   take(frame: Frame, at: number): ViewState {
@@ -75,7 +75,7 @@ export class ViewMemory {
     if (motion.kind === 'moved') return this.scroll(frame, state, motion);
     if (motion.kind === 'still') {
       this.anchor = undefined;
-      return state;
+      return this.isMoving ? this.settle(frame, state) : state;
     }
     return motion.share < SMALL_CHANGE ? state : this.change(before, frame, state, at);
   }
@@ -83,12 +83,10 @@ export class ViewMemory {
   /** A view that was not seen before. */
   private begin(frame: Frame): ViewState {
     const view = this.views++;
-    const region = { x: 0, y: 0, width: frame.width, height: frame.height };
-    const offset = { x: 0, y: 0 };
     const print = fingerprintOf(frame);
     this.restless[view] = new Uint8Array(print.filled.length);
-    this.remember({ view, offset, region, print, frame });
-    return this.arrive({ view, offset, region, certain: true });
+    this.remember({ view, panes: [], print, frame });
+    return this.arrive({ view, panes: [], certain: true });
   }
 
   private arrive(state: ViewState): ViewState {
@@ -98,18 +96,31 @@ export class ViewMemory {
     return state;
   }
 
-  private scroll(
-    frame: Frame,
-    state: ViewState,
-    { dx, dy, region }: { dx: number; dy: number; region: Rect },
-  ): ViewState {
-    const offset = { x: state.offset.x + dx, y: state.offset.y + dy };
-    const next = { ...state, offset, region };
+  private scroll(frame: Frame, state: ViewState, motion: Moved): ViewState {
+    const next = { ...state, panes: panesAfter(state.panes, motion.region, motion) };
     this.anchor = undefined;
+    this.isMoving = true;
     this.state = next;
     const far = NEXT_SNAPSHOT * Math.min(frame.width, frame.height);
     if (!this.isRemembered(next, far)) this.remember({ ...next, print: fingerprintOf(frame), frame });
     return next;
+  }
+
+  /** Corrects what many small steps have gathered in errors by a picture of a place nearby, once it holds still. */
+  private settle(frame: Frame, state: ViewState): ViewState {
+    this.isMoving = false;
+    const near = this.nearest(state);
+    const motion = near?.frame && estimateMotion(near.frame, frame);
+    if (!near || motion?.kind !== 'moved') return state;
+    const panes = panesAfter(near.panes, motion.region, motion);
+    return distance(panes, state.panes) < DRIFT ? (this.state = { ...state, panes }) : state;
+  }
+
+  /** The remembered place of a view that lies nearest, of those with a picture. */
+  private nearest({ view, panes }: ViewState): Snapshot | undefined {
+    return this.snapshots
+      .filter((snapshot) => snapshot.view === view && snapshot.frame && snapshot.panes.length > 0)
+      .sort((a, b) => distance(a.panes, panes) - distance(b.panes, panes))[0];
   }
 
   private change(before: Frame, frame: Frame, state: ViewState, at: number): ViewState {
@@ -139,12 +150,11 @@ export class ViewMemory {
 
   /** A place in a view between those that are remembered, such as after a turn of many lines. */
   private jump(frame: Frame): ViewState | undefined {
-    for (const { view, frame: other, offset } of [...this.snapshots].reverse()) {
+    for (const { view, frame: other, panes } of [...this.snapshots].reverse()) {
       if (!other) continue;
       const motion = estimateMotion(other, frame);
       if (motion.kind !== 'moved') continue;
-      const place = { x: offset.x + motion.dx, y: offset.y + motion.dy };
-      return this.arrive({ view, offset: place, region: motion.region, certain: true });
+      return this.arrive({ view, panes: panesAfter(panes, motion.region, motion), certain: true });
     }
     return undefined;
   }
@@ -174,20 +184,15 @@ export class ViewMemory {
       .map((snapshot) => ({ snapshot, like: likeness(snapshot.print, print, this.restless[snapshot.view]) }))
       .sort((a, b) => b.like - a.like);
     for (const { snapshot, like } of ranked.slice(0, 3)) {
-      const shift = shiftFrom(snapshot, frame, like);
-      if (!shift) continue;
-      const offset = { x: snapshot.offset.x + shift.x, y: snapshot.offset.y + shift.y };
-      return { view: snapshot.view, offset, region: snapshot.region, certain: true };
+      const panes = panesIn(snapshot, frame, like);
+      if (panes) return { view: snapshot.view, panes, certain: true };
     }
     return undefined;
   }
 
   /** Whether a view is remembered at a place no further away than `far` pixels. */
-  private isRemembered({ view, offset }: ViewState, far: number): boolean {
-    return this.snapshots.some(
-      (other) =>
-        other.view === view && Math.hypot(other.offset.x - offset.x, other.offset.y - offset.y) <= far,
-    );
+  private isRemembered({ view, panes }: ViewState, far: number): boolean {
+    return this.snapshots.some((other) => other.view === view && distance(other.panes, panes) <= far);
   }
 
   private remember(snapshot: Snapshot): void {
@@ -198,14 +203,20 @@ export class ViewMemory {
   }
 }
 
-/** How far a frame is shifted against a snapshot that it is like; undefined where that cannot be told. */
-function shiftFrom({ frame: kept }: Snapshot, frame: Frame, like: number): Offset | undefined {
-  if (!kept) return like >= VERY_ALIKE ? { x: 0, y: 0 } : undefined;
+type Moved = Extract<Motion, { kind: 'moved' }>;
+
+/** How far the main panes of two places of a view lie apart, pixels; another size counts as far. */
+function distance(a: readonly Pane[], b: readonly Pane[]): number {
+  const [p, q] = [mainPlace(a), mainPlace(b)];
+  return Math.hypot(p.x - q.x, p.y - q.y) + OTHER_SIZE * Math.abs(Math.log(p.scale / q.scale));
+}
+
+/** The panes of a frame that is like a snapshot; undefined where that cannot be told. */
+function panesIn({ frame: kept, panes }: Snapshot, frame: Frame, like: number): readonly Pane[] | undefined {
+  if (!kept) return like >= VERY_ALIKE ? panes : undefined;
   const motion = estimateMotion(kept, frame);
-  if (motion.kind === 'moved') return { x: motion.dx, y: motion.dy };
-  return motion.kind === 'still' || motion.share < SMALL_CHANGE || like >= VERY_ALIKE
-    ? { x: 0, y: 0 }
-    : undefined;
+  if (motion.kind === 'moved') return panesAfter(panes, motion.region, motion);
+  return motion.kind === 'still' || motion.share < SMALL_CHANGE || like >= VERY_ALIKE ? panes : undefined;
 }
 
 function markChanged(changed: Uint8Array, a: Fingerprint, b: Fingerprint): void {

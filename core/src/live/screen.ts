@@ -1,11 +1,12 @@
 import type { Rect } from '../geometry/rect.js';
+import type { Pane } from './panes.js';
 
 /** Who shows their screen to the class, on which page; that page is of the view that is seen now. */
 export interface ScreenState {
   presenter: string;
   page: string;
-  /** How far that view's content has been scrolled since it was first seen, page units. */
-  offset: { x: number; y: number };
+  /** Where the parts of that view are that have been scrolled since it was first seen, page units. */
+  panes: readonly Pane[];
 }
 
 /** A rectangle of the screen whose content has moved within it, whole pixels. */
@@ -32,9 +33,9 @@ export interface ScreenPart {
   y: number;
   /** What is there already is moved first: a scroll is told, and only what it uncovers is sent. */
   move?: ScreenMove;
-  /** How far the content has been scrolled since its view was first seen, page units. */
-  offset: { x: number; y: number };
-  /** Whether it is known what the screen shows; the offset is the last known one while it is not. */
+  /** Where the parts of its view are that have been scrolled since it was first seen, page units. */
+  panes: readonly Pane[];
+  /** Whether it is known what the screen shows; the panes are the last known ones while it is not. */
   certain: boolean;
   /** Milliseconds since 1970-01-01 UTC, by the presenter's clock. */
   at: number;

@@ -1,7 +1,7 @@
 import { isRecord } from '../checks/fields.js';
 import { unpackPoints } from '../ink/packedPoints.js';
 import { MAX_POINTS } from '../ink/points.js';
-import { isId, isInkStyle, isNumberIn, isPointList, isSpace } from '../marks/check.js';
+import { isId, isInkStyle, isNumberIn, isPaneId, isPointList, isSpace } from '../marks/check.js';
 import type { InkStyle, Space } from '../marks/mark.js';
 import type { LogRef } from './messages.js';
 
@@ -12,6 +12,8 @@ export interface InkHead {
   pressure: boolean;
   /** Milliseconds after which ink fades that becomes no mark. */
   fade?: number;
+  /** The part of a shown screen that it is drawn on; see `panes`. */
+  pane?: number;
 }
 
 /** New points of a stroke while it is being drawn; never stored. */
@@ -65,11 +67,12 @@ export function isDrawMessage(value: unknown): value is DrawMessage {
 
 function isInkHead(value: unknown): value is InkHead {
   if (!isRecord(value)) return false;
-  const { space, style, pressure, fade } = value;
+  const { space, style, pressure, fade, pane } = value;
   return (
     isSpace(space) &&
     isInkStyle(style) &&
     typeof pressure === 'boolean' &&
-    (fade === undefined || isNumberIn(fade, FADE.min, FADE.max))
+    (fade === undefined || isNumberIn(fade, FADE.min, FADE.max)) &&
+    (pane === undefined || isPaneId(pane))
   );
 }

@@ -190,6 +190,11 @@ const KINDS: Record<MarkKind, { fields: Checks; style: Checks }> = {
   },
 };
 
+/** Whether a value is the number of a pane of a shown screen; 0 stands for what does not move. */
+export function isPaneId(value: unknown): value is number {
+  return Number.isInteger(value) && isNumberIn(value, 0, 1000);
+}
+
 /** Common fields that never change. */
 const FIXED = new Set(['id', 'author', 'space', 'createdAt', 'page']);
 
@@ -204,8 +209,8 @@ export function isInkStyle(value: unknown): value is InkStyle {
 /** Whether a value from outside is a whole mark with nothing missing, nothing extra and all in range. */
 export function isMark(value: unknown): value is Mark {
   if (!isRecord(value)) return false;
-  const { kind, style, ...fields } = value;
-  if (!isKind(kind)) return false;
+  const { kind, style, pane, ...fields } = value;
+  if (!isKind(kind) || (pane !== undefined && !isPaneId(pane))) return false;
   const checks = KINDS[kind];
   return hasExactly(fields, { ...COMMON, ...checks.fields }) && hasExactly(style, checks.style);
 }

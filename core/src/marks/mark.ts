@@ -61,6 +61,8 @@ interface MarkCommon {
   alt: string | null;
   /** Milliseconds since 1970-01-01 UTC. */
   createdAt: number;
+  /** The part of a shown screen that it was made on; see `live/panes`. */
+  pane?: number;
 }
 
 /** A rectangle, mirrored left to right if `flip`, then turned clockwise round its middle. Page units, degrees. */

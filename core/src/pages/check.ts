@@ -59,7 +59,15 @@ export function isViewPictures(value: unknown): boolean {
   return (
     Array.isArray(value) &&
     value.length <= MAX_VIEW_PICTURES &&
-    value.every((picture) => hasExactly(picture, { material: isId, x: isCoordinate, y: isCoordinate }))
+    value.every(isViewPicture)
+  );
+}
+
+function isViewPicture(value: unknown): boolean {
+  if (!isRecord(value)) return false;
+  const { scale = 1, ...picture } = value;
+  return (
+    isNumberIn(scale, 0.01, 100) && hasExactly(picture, { material: isId, x: isCoordinate, y: isCoordinate })
   );
 }
 

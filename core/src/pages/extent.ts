@@ -24,8 +24,13 @@ export function pageExtent(
   return marks.reduce<Rect>((all, rect) => (rect ? unionRect(all, growRect(rect, MARGIN)) : all), ground);
 }
 
-/** The pictures of a view are each as large as its page. */
+/** The pictures of a view are each as large as its page, times their scale. */
 function viewExtent(own: Rect, pictures: readonly ViewPicture[]): Rect {
-  const [first = own, ...others] = pictures.map(({ x, y }) => ({ ...own, x, y }));
+  const [first = own, ...others] = pictures.map(({ x, y, scale = 1 }) => ({
+    x,
+    y,
+    width: own.width * scale,
+    height: own.height * scale,
+  }));
   return others.reduce(unionRect, first);
 }

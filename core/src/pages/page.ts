@@ -35,6 +35,8 @@ export interface ViewPicture {
   material: string;
   x: number;
   y: number;
+  /** Its size against the page's; 1 where it does not say. Another where the content was enlarged. */
+  scale?: number;
 }
 
 /** Most pictures of one view. */

@@ -1,6 +1,6 @@
 import type { Rect } from '../geometry/rect.js';
 import { isBoundless, pageExtent } from '../pages/extent.js';
-import type { Page } from '../pages/page.js';
+import type { Page, ViewPicture } from '../pages/page.js';
 import { paintRuling } from '../pages/ruling.js';
 import type { PaintItem } from './paint.js';
 import { polylinePath } from './path.js';
@@ -26,20 +26,20 @@ export function paintSurface(
     ];
   }
   if (surface.kind === 'media') return paintMedia({ width, height });
-  const pictures =
+  const pictures: readonly ViewPicture[] =
     surface.kind === 'view'
       ? surface.pictures
       : surface.kind === 'picture'
         ? [{ material: surface.material, x: 0, y: 0 }]
         : [];
   const crop = { x: 0, y: 0, width: 1, height: 1 };
-  return pictures.map(({ material, x, y }) => ({
+  return pictures.map(({ material, x, y, scale = 1 }) => ({
     kind: 'picture',
     material,
     x,
     y,
-    width,
-    height,
+    width: width * scale,
+    height: height * scale,
     crop,
     opacity: 1,
     matrix: undefined,

@@ -52,3 +52,43 @@ export function withVideo(
     for (let x = box.x; x < box.x + box.width; x++) grey[y * frame.width + x] = random() * 255;
   return { ...frame, grey };
 }
+
+/** What a window shows of a sheet that lies in it by x' = scale · x + dx, y' = scale · y + dy; means of what each pixel covers. */
+export function scaledWindow(
+  tall: Frame,
+  { scale, dx, dy }: { scale: number; dx: number; dy: number },
+  width: number,
+  height: number,
+): Frame {
+  const grey = new Uint8Array(width * height);
+  const across = Math.max(2, Math.ceil(2 / scale));
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      let sum = 0;
+      for (let j = 0; j < across; j++)
+        for (let i = 0; i < across; i++) {
+          const sx = (x + (i + 0.5) / across - dx) / scale;
+          const sy = (y + (j + 0.5) / across - dy) / scale;
+          const inside = sx >= 0 && sy >= 0 && sx < tall.width && sy < tall.height;
+          sum += inside ? tall.grey[Math.floor(sy) * tall.width + Math.floor(sx)]! : 250;
+        }
+      grey[y * width + x] = Math.round(sum / across ** 2);
+    }
+  return { width, height, grey };
+}
+
+/** The frame as a poor picture brings it: a little blurred, in steps, with noise that is another each time. */
+export function lossy(frame: Frame, seed: number): Frame {
+  const { width, height } = frame;
+  const random = randomOf(seed * 7919);
+  const grey = Uint8Array.from(frame.grey);
+  for (let y = 1; y < height - 1; y++)
+    for (let x = 1; x < width - 1; x++) {
+      const at = y * width + x;
+      const { grey: from } = frame;
+      const mean =
+        (4 * from[at]! + from[at - 1]! + from[at + 1]! + from[at - width]! + from[at + width]!) / 8;
+      grey[at] = Math.max(0, Math.min(255, Math.round(mean / 4) * 4 + Math.round(random() * 6 - 3)));
+    }
+  return { width, height, grey };
+}

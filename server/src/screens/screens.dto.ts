@@ -1,11 +1,10 @@
-import type { ScreenMove, ScreenPart, SoundPart, ViewPicture } from '@doodla/core';
-import { hasExactly, isViewPictures } from '@doodla/core';
+import type { Pane, ScreenMove, ScreenPart, SoundPart, ViewPicture } from '@doodla/core';
+import { arePanes, hasExactly, isViewPictures } from '@doodla/core';
 import {
   IsBoolean,
   IsIn,
   IsInt,
   IsNumber,
-  IsObject,
   IsOptional,
   IsUUID,
   Matches,
@@ -30,7 +29,7 @@ export class ScreenShowDto extends EnterDto {
 }
 
 export class ScreenTurnDto extends ScreenShowDto {
-  @IsObject() @Is(isOffset, 'an offset') offset: { x: number; y: number };
+  @Is(arePanes, 'a list of panes') panes: Pane[];
 }
 
 export class ScreenKeepDto extends ScreenShowDto {
@@ -50,7 +49,7 @@ export class ScreenPartDto extends ScreenSizeDto implements ScreenPart {
   @IsInt() @Min(0) @Max(MAX_SIDE) x: number;
   @IsInt() @Min(0) @Max(MAX_SIDE) y: number;
   @IsOptional() @Is(isMove, 'a move') move?: ScreenMove;
-  @IsObject() @Is(isOffset, 'an offset') offset: { x: number; y: number };
+  @Is(arePanes, 'a list of panes') panes: Pane[];
   @IsBoolean() certain: boolean;
   @IsNumber() at: number;
 }
@@ -64,9 +63,4 @@ export class SoundPartDto extends EnterDto implements SoundPart {
 function isMove(value: unknown): boolean {
   const whole = (part: unknown) => Number.isInteger(part) && Math.abs(part as number) <= MAX_SIDE;
   return hasExactly(value, { x: whole, y: whole, width: whole, height: whole, dx: whole, dy: whole });
-}
-
-function isOffset(value: unknown): boolean {
-  const { x, y } = (value ?? {}) as { x?: unknown; y?: unknown };
-  return Number.isFinite(x) && Number.isFinite(y);
 }

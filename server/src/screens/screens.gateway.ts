@@ -74,7 +74,7 @@ export class ScreensGateway implements OnGatewayDisconnect {
 
   @SubscribeMessage(SCREEN.show)
   async show(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: ScreenTurnDto) {
-    await this.screens.show(dto.sitting, socket.id, dto.page, dto.offset);
+    await this.screens.show(dto.sitting, socket.id, dto.page, dto.panes);
     return {};
   }
 

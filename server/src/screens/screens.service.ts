@@ -14,7 +14,6 @@ interface Shown extends ScreenState {
 
 /** Most pages that the views of one class may take. */
 const MAX_VIEWS = 300;
-const AT_START = { x: 0, y: 0 };
 
 /** Screens that are shown to classes: who shows, on which page, and the pages of their views. */
 @Injectable()
@@ -43,7 +42,7 @@ export class ScreensService {
     this.shown.set(sittingId, {
       presenter: presenter.id,
       page: shownPage,
-      offset: AT_START,
+      panes: [],
       socket: presenter.socket,
     });
     await this.tell(sittingId, shownPage);
@@ -54,15 +53,15 @@ export class ScreensService {
   async view(sittingId: string, socket: string, size: { width: number; height: number }): Promise<string> {
     const shown = this.of(sittingId, socket);
     const page = await this.addView(sittingId, size);
-    await this.turnFrom(sittingId, shown, page, AT_START);
+    await this.turnFrom(sittingId, shown, page, []);
     return page;
   }
 
   /** Turns the class to a view that was seen before. */
-  async show(sittingId: string, socket: string, page: string, offset: Shown['offset']): Promise<void> {
+  async show(sittingId: string, socket: string, page: string, panes: Shown['panes']): Promise<void> {
     const shown = this.of(sittingId, socket);
     if (!this.hasView(sittingId, page)) throw notFound('This page');
-    await this.turnFrom(sittingId, shown, page, offset);
+    await this.turnFrom(sittingId, shown, page, panes);
   }
 
   /** Puts pictures under a view. */
@@ -126,11 +125,11 @@ export class ScreensService {
     sittingId: string,
     shown: Shown,
     page: string,
-    offset: Shown['offset'],
+    panes: Shown['panes'],
   ): Promise<void> {
     const { pageId } = await this.sitting(sittingId);
     const looking = pageId === shown.page;
-    Object.assign(shown, { page, offset });
+    Object.assign(shown, { page, panes });
     await this.tell(sittingId, looking ? page : undefined);
   }
 
@@ -176,7 +175,7 @@ export class ScreensService {
   private async tell(sittingId: string, page?: string): Promise<void> {
     const shown = this.shown.get(sittingId);
     this.classes.setScreen(sittingId, {
-      screen: shown ? { presenter: shown.presenter, page: shown.page, offset: shown.offset } : null,
+      screen: shown ? { presenter: shown.presenter, page: shown.page, panes: shown.panes } : null,
       presenters: [...(this.allowed.get(sittingId) ?? [])],
     });
     if (page === undefined) await this.classes.announce(sittingId);

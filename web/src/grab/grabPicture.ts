@@ -1,5 +1,5 @@
 import type { Rect } from '@doodla/core';
-import { isExported } from '@doodla/core';
+import { isExported, paneOf, placeOf } from '@doodla/core';
 import { drawMark } from '../page/markPainter';
 import { drawThumbnail } from '../page/thumbnail';
 import type { Workspace } from '../workspace/workspace';
@@ -24,10 +24,12 @@ export async function grabPicture(workspace: Workspace, withMarks: boolean): Pro
   const ctx = canvas.getContext('2d')!;
   ctx.drawImage(screen.canvas, 0, 0);
   const k = canvas.width / page.width;
-  ctx.setTransform(k, 0, 0, k, live.offset.x * k, live.offset.y * k);
-  if (withMarks)
-    for (const layer of workspace.layers)
-      for (const mark of layer.on(page.id).all().filter(isExported)) drawMark(ctx, mark, workspace.pictures);
+  for (const layer of withMarks ? workspace.layers : [])
+    for (const mark of layer.on(page.id).all().filter(isExported)) {
+      const { x, y, scale } = placeOf(live.panes, paneOf(mark, live.panes));
+      ctx.setTransform(k * scale, 0, 0, k * scale, x * k, y * k);
+      drawMark(ctx, mark, workspace.pictures);
+    }
   return canvas;
 }
 

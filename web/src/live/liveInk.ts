@@ -114,9 +114,7 @@ export class LiveInk {
       if (from * STRIDE >= known.points.length) known.points.push(...heard);
       known.heardAt = heardAt;
     } else if (head) {
-      const { style, pressure, fade } = head;
-      const ink = { id: stroke, page, author, style, pressure, points: heard, heardAt };
-      this.strokes.set(stroke, fade === undefined ? ink : { ...ink, fade });
+      this.strokes.set(stroke, { ...head, id: stroke, page, author, points: heard, heardAt });
     }
   }
 }

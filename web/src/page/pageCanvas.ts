@@ -1,5 +1,14 @@
-import type { Mark, Page, PaintItem, Rect, SpatialIndex } from '@doodla/core';
-import { growRect, isBoundless, markBounds, paintStroke, rectsTouch, unionRect } from '@doodla/core';
+import type { Mark, Page, PaintItem, Pane, Rect, SpatialIndex } from '@doodla/core';
+import {
+  amongMain,
+  growRect,
+  isBoundless,
+  markBounds,
+  paintStroke,
+  paneOf,
+  rectsTouch,
+  unionRect,
+} from '@doodla/core';
 import type { PictureCache } from '../pictures/pictureCache';
 import type { WetInk } from '../tools/gesture';
 import { drawItems, drawMark } from './markPainter';
@@ -36,6 +45,7 @@ export class PageCanvas {
   private surface: SurfaceView | undefined;
   private layers: readonly SpatialIndex[] = [];
   private hidden: ReadonlySet<string> = new Set();
+  private panes: readonly Pane[] = [];
   private stale: Rect | 'all' | undefined;
   private wetInk: readonly WetInk[] = [];
   private wetMarks: readonly Mark[] = [];
@@ -123,6 +133,11 @@ export class PageCanvas {
 
   setDots(dots: readonly Dot[]): void {
     this.dots = dots;
+  }
+
+  /** The parts of a shown screen on which marks lie; drawn anew by whoever says so. */
+  setPanes(panes: readonly Pane[]): void {
+    this.panes = panes;
   }
 
   /** Leaves marks out that are shown in another way for now. */
@@ -260,10 +275,27 @@ export class PageCanvas {
     if (this.page.surface.kind !== 'media' && which !== 'blended')
       surface?.draw(ctx, growRect(rect, 2 / (this.drawnView.scale * this.ratio)));
     for (const layer of this.layers) {
-      for (const mark of layer.within(rect))
+      // Those of another pane than the main one may lie anywhere.
+      for (const mark of this.panes.length > 0 ? layer.all() : layer.within(rect))
         if (!this.hidden.has(mark.id) && (which === 'all' || (which === 'blended') === blends(mark)))
-          drawMark(ctx, mark, this.pictures);
+          this.drawInPane(ctx, mark);
     }
+    ctx.restore();
+  }
+
+  private drawInPane(ctx: CanvasRenderingContext2D, mark: Mark): void {
+    this.inPane(ctx, this.panes.length > 0 ? paneOf(mark, this.panes) : undefined, () =>
+      drawMark(ctx, mark, this.pictures),
+    );
+  }
+
+  /** Draws what lies among the content of a pane into a context that is in units of the main one's. */
+  private inPane(ctx: CanvasRenderingContext2D, pane: number | undefined, draw: () => void): void {
+    if (pane === undefined || this.panes.length === 0) return draw();
+    const { x, y, scale } = amongMain(this.panes, pane);
+    ctx.save();
+    ctx.transform(scale, 0, 0, scale, x, y);
+    draw();
     ctx.restore();
   }
 
@@ -280,12 +312,12 @@ export class PageCanvas {
     const onWet = plain || this.wetMarks.length > 0 || this.area.length > 0 || this.dots.length > 0;
     this.prepareWet(this.wet, onWet);
     this.prepareWet(this.wetMultiply, blends);
-    for (const mark of this.wetMarks) drawMark(context(this.wet), mark, this.pictures);
+    for (const mark of this.wetMarks) this.drawInPane(context(this.wet), mark);
     for (const ink of this.wetInk) {
       const ctx = context(ink.style.nature === 'highlighter' ? this.wetMultiply : this.wet);
       ctx.globalAlpha = ink.left ?? 1;
       // The canvas below is blended as a whole.
-      drawItems(ctx, paintStroke(ink, false).map(withoutBlend));
+      this.inPane(ctx, ink.pane, () => drawItems(ctx, paintStroke(ink, false).map(withoutBlend)));
       ctx.globalAlpha = 1;
     }
     this.drawArea(context(this.wet));

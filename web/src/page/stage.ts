@@ -1,5 +1,5 @@
-import type { InkStyle, Page, Rect } from '@doodla/core';
-import { growRect, hitBySweep, isBoundless } from '@doodla/core';
+import type { InkStyle, Page, Pane, Rect } from '@doodla/core';
+import { growRect, hitBySweep, isBoundless, mainPlace } from '@doodla/core';
 import { Store } from '../live/store';
 import type { Gesture, PenPoint, Preview, RunningGesture } from '../tools/gesture';
 import type { gestureOf } from '../tools/gestureOf';
@@ -10,6 +10,7 @@ import { exposeStage } from './inspect';
 import { KeyPointer } from './keyPointer';
 import { onFontArrived } from './markPainter';
 import { PageCanvas } from './pageCanvas';
+import { holdOn } from './paneHold';
 import { StageInput } from './stageInput';
 import type { Arrangement, Fit, Size, View } from './view';
 import type { MediaFrame } from '../media/mediaFrame';
@@ -128,11 +129,14 @@ export class Stage {
     if (this.uncover(at)) return undefined;
     this.media?.holdForWriting();
     let last = at;
-    const gesture = this.toolGesture(eraser ? 'eraser' : this.workspace.penCase.get().tool, at, pressure);
+    const hold = holdOn(this.panes, at);
+    const within = <T>(run: () => T) => this.workspace.onPane(hold.pane, run);
+    const tool = eraser ? 'eraser' : this.workspace.penCase.get().tool;
+    const gesture = within(() => this.toolGesture(tool, { ...at, ...hold.toOwn(at) }, pressure));
     if (!gesture) return undefined;
     const finish = (how: 'end' | 'cancel') => () => {
       if (!this.gestures.delete(gesture)) return;
-      gesture[how]();
+      within(() => gesture[how]());
       this.canvas.touchWet();
       if (how === 'end') this.onWritten(last);
     };
@@ -141,7 +145,7 @@ export class Stage {
     const move = (points: readonly PenPoint[]) => {
       if (!this.gestures.has(gesture)) return;
       last = points.at(-1) ?? last;
-      gesture.move(points);
+      within(() => gesture.move(points.map((point) => ({ ...point, ...hold.toOwn(point) }))));
       this.canvas.touchWet();
     };
     return { move, end: finish('end'), cancel: finish('cancel') };
@@ -333,8 +337,13 @@ export class Stage {
 
   private moveTo(glass: View): void {
     this.glass = glass;
-    const { x, y } = this.contentOffset;
-    const view = { scale: glass.scale, x: glass.x + x * glass.scale, y: glass.y + y * glass.scale };
+    const { x, y, scale } = mainPlace(this.panes);
+    const view = {
+      scale: glass.scale * scale,
+      x: glass.x + x * glass.scale,
+      y: glass.y + y * glass.scale,
+    };
+    this.canvas.setPanes(this.panes);
     this.view.set(view);
     this.web?.setView(view);
     this.media?.setView(view);
@@ -346,10 +355,10 @@ export class Stage {
     return page !== undefined && screen.isLive(page.id);
   }
 
-  /** How far the content of a live screen has moved on the glass, page units. */
-  private get contentOffset(): { x: number; y: number } {
-    const live = this.workspace.screen.state.get();
-    return live && this.isLive ? live.offset : { x: 0, y: 0 };
+  /** The parts of a live screen that have moved on the glass, page units. */
+  private get panes(): readonly Pane[] {
+    const { pageId, screen } = this.workspace;
+    return screen.panesOf(pageId.get() ?? '');
   }
 
   private async showWeb(page: Page): Promise<void> {
@@ -426,8 +435,8 @@ export class Stage {
 
   private redraw(what: Rect[] | 'all'): void {
     const { page, layers } = this.workspace;
-    if (what === 'all') {
-      if (page) this.showPage();
+    if (what === 'all' || this.panes.length > 0) {
+      if (page && what === 'all') this.showPage();
       this.canvas.invalidate('all');
       return;
     }

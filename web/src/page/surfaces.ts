@@ -1,5 +1,5 @@
 import type { Page, Rect } from '@doodla/core';
-import { paintSurface } from '@doodla/core';
+import { mainPlace, paintSurface } from '@doodla/core';
 import type { PDFDocumentLoadingTask, PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { PictureCache } from '../pictures/pictureCache';
 import type { LiveScreen } from '../screen/liveScreen';
@@ -101,7 +101,8 @@ function viewSurface(page: Page, pictures: PictureCache, screen: LiveScreen): Su
       const live = screen.state.get();
       if (live?.page !== page.id || screen.canvas.width === 0) return put.draw(ctx, area);
       // The content has moved on the glass; the glass has not.
-      ctx.drawImage(screen.canvas, -live.offset.x, -live.offset.y, page.width, page.height);
+      const { x, y, scale } = mainPlace(live.panes);
+      ctx.drawImage(screen.canvas, -x / scale, -y / scale, page.width / scale, page.height / scale);
     },
   };
 }

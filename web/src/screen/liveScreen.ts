@@ -1,14 +1,17 @@
-import type { ScreenMove } from '@doodla/core';
+import type { Pane, ScreenMove } from '@doodla/core';
+import { samePanes } from '@doodla/core';
 import { Store } from '../live/store';
 
 /** What is known of the screen that is shown. */
 export interface LiveState {
   /** The page of the view that is seen. */
   page: string;
-  /** How far the content has been scrolled, page units. */
-  offset: { x: number; y: number };
+  /** Where the parts of it are that have been scrolled, page units. */
+  panes: readonly Pane[];
   certain: boolean;
 }
+
+const NO_PANES: readonly Pane[] = [];
 
 /** The screen that is shown to the class, as it is on this device: its picture, and where its content is. */
 export class LiveScreen {
@@ -54,8 +57,7 @@ export class LiveScreen {
       state &&
       old.page === state.page &&
       old.certain === state.certain &&
-      old.offset.x === state.offset.x &&
-      old.offset.y === state.offset.y;
+      samePanes(old.panes, state.panes);
     if (!same) this.state.set(state);
     this.frames.set(this.frames.get() + 1);
   }
@@ -64,6 +66,12 @@ export class LiveScreen {
   note(bytes: number, delay: number): void {
     this.received.bytes += bytes;
     this.received.delays = [...this.received.delays.slice(-199), delay];
+  }
+
+  /** The parts of a page that is being seen live which have moved. */
+  panesOf(page: string): readonly Pane[] {
+    const state = this.state.get();
+    return state?.page === page ? state.panes : NO_PANES;
   }
 
   /** Whether a page is being seen live. */

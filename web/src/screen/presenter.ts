@@ -1,5 +1,5 @@
-import type { ScreenPart, ViewPicture } from '@doodla/core';
-import { SCREEN } from '@doodla/core';
+import type { Pane, Placement, ScreenPart, ViewPicture } from '@doodla/core';
+import { mainPlace, SCREEN, scaledPanes } from '@doodla/core';
 import type { ViewState } from '@doodla/core/follow';
 import type { Remote } from 'comlink';
 import { releaseProxy, transfer, wrap } from 'comlink';
@@ -215,31 +215,29 @@ export class Presenter {
     return (page?.width ?? width) / width;
   }
 
-  private show({ offset, certain }: ViewState, width: number): void {
-    const k = this.unitsPerPixel(width);
+  private show({ panes, certain }: ViewState, width: number): void {
     const { page } = this.current!;
-    this.workspace.screen.set({ page, certain, offset: { x: offset.x * k, y: offset.y * k } });
+    this.workspace.screen.set({ page, certain, panes: scaledPanes(panes, this.unitsPerPixel(width)) });
   }
 
   private send(
     { bytes, ...part }: EncodedPart,
-    { offset, certain }: ViewState,
+    { panes, certain }: ViewState,
     frame: { width: number; height: number; at: number },
   ): void {
-    const k = this.unitsPerPixel(frame.width);
     const head: ScreenPart = {
       ...part,
       ...frame,
       sitting: this.workspace.sitting!,
       page: this.current!.page,
-      offset: { x: offset.x * k, y: offset.y * k },
+      panes: scaledPanes(panes, this.unitsPerPixel(frame.width)),
       certain,
     };
     this.workspace.connection.send(SCREEN.part, head, bytes);
   }
 
   /** Gives a view its page: the one it had, the shown one if nothing is on it, or a new one. */
-  private async arriveAt({ view, offset }: ViewState, width: number): Promise<void> {
+  private async arriveAt({ view, panes }: ViewState, width: number): Promise<void> {
     const { sitting, connection } = this.workspace;
     await this.keeping;
     const known = this.views.get(view);
@@ -247,11 +245,10 @@ export class Presenter {
     if (known) {
       if (!this.isWrittenOn()) this.spare = this.current;
       this.current = known;
-      const k = this.unitsPerPixel(width);
       await connection.request(SCREEN.show, {
         sitting,
         page: known.page,
-        offset: { x: offset.x * k, y: offset.y * k },
+        panes: scaledPanes(panes, this.unitsPerPixel(width)),
       });
     } else if (!this.isWrittenOn()) {
       this.forgetPage(this.current!.page);
@@ -259,7 +256,7 @@ export class Presenter {
       this.current = this.spare;
       this.spare = undefined;
       this.forgetPage(this.current.page);
-      await connection.request(SCREEN.show, { sitting, page: this.current.page, offset: { x: 0, y: 0 } });
+      await connection.request(SCREEN.show, { sitting, page: this.current.page, panes: [] });
     } else {
       const { page } = await connection.request<{ page: string }>(SCREEN.view, {
         sitting,
@@ -290,8 +287,10 @@ export class Presenter {
     if (!this.state.get().keeps) return;
     if (!live || !this.current || live.page !== this.current.page || !this.isWrittenOn()) return;
     const far = NEXT_PICTURE * this.workspace.screen.canvas.height * this.unitsPerPixel(this.size().width);
+    const here = placeOfPicture(live.panes);
     const near = this.current.pictures.some(
-      ({ x, y }) => Math.hypot(x + live.offset.x, y + live.offset.y) < far,
+      ({ x, y, scale = 1 }) =>
+        Math.hypot(x - here.x, y - here.y) < far && Math.abs(scale / here.scale - 1) < NEXT_PICTURE,
     );
     if (!near) void this.keepHere();
   }
@@ -302,8 +301,7 @@ export class Presenter {
     const { current } = this;
     if (!live || !current) return Promise.resolve();
     // Told at once, so that the next mark does not ask for the same picture again.
-    const place = { x: -live.offset.x, y: -live.offset.y };
-    const picture: ViewPicture = { material: '', ...place };
+    const picture: ViewPicture = { material: '', ...placeOfPicture(live.panes) };
     current.pictures.push(picture);
     const file = pictureOf(this.workspace.screen.canvas);
     this.keeping = this.keeping.then(async () => {
@@ -326,6 +324,12 @@ export class Presenter {
     });
     return this.keeping;
   }
+}
+
+/** Where a picture of the glass lies among the content of the main pane. */
+function placeOfPicture(panes: readonly Pane[]): Placement {
+  const { x, y, scale } = mainPlace(panes);
+  return { x: -x / scale + 0, y: -y / scale + 0, scale: 1 / scale };
 }
 
 function pictureOf(canvas: HTMLCanvasElement): Promise<Blob> {

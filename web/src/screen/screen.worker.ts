@@ -60,10 +60,7 @@ const worker = {
   /** Takes the next frame: follows its content and encodes what has changed. */
   async take(bitmap: ImageBitmap, options: TakeOptions): Promise<TakenFrame> {
     const frame = read(bitmap);
-    const whole = { x: 0, y: 0, width: frame.width, height: frame.height };
-    const state = options.follow
-      ? memory.take(frame, options.at)
-      : { view: 0, offset: { x: 0, y: 0 }, region: whole, certain: true };
+    const state = options.follow ? memory.take(frame, options.at) : { view: 0, panes: [], certain: true };
     const parts = options.send ? await encode(bitmap, frame, state, options) : [];
     // What was not sent has to be found changed the next time.
     if (options.send) [before, sentState] = [frame, state];

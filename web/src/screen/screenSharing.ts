@@ -58,7 +58,7 @@ export class ScreenSharing {
     const live = screen.state.get();
     // The class turns to another view before the first picture of it has come.
     if (shown && live && live.page !== shown.page)
-      screen.set({ page: shown.page, offset: shown.offset, certain: live.certain });
+      screen.set({ page: shown.page, panes: shown.panes, certain: live.certain });
     if (shown) return;
     screen.set(undefined);
     void this.viewer.then((viewer) => viewer.reset());

@@ -92,8 +92,8 @@ export class ScreenViewer {
     if (head.move) this.screen.move(head.move);
     this.screen.draw(picture, size, place);
     picture.close();
-    const { page, offset, certain } = head;
-    if (this.isShown(page)) this.screen.set({ page, offset, certain });
+    const { page, panes, certain } = head;
+    if (this.isShown(page)) this.screen.set({ page, panes, certain });
     this.screen.note(bytes.byteLength, Date.now() - head.at);
   }
 

@@ -2,6 +2,8 @@ import type { ScreenSource } from './sources';
 
 const SIZE = { width: 1280, height: 720 };
 const FRAME_MS = 80;
+/** Height of the bar above the article, pixels. */
+const HEAD = 52;
 
 /** What the practice screen shows; it is worked by buttons, tests and the keys of its bar. */
 export type SimulatedView = 'article' | 'slides';
@@ -80,8 +82,18 @@ export class SimulatedScreen implements ScreenSource {
     if (this.view === 'article') {
       ctx.drawImage(this.article, 0, -this.scroll);
       if (this.playing) this.drawFilm(ctx);
+      this.drawHead(ctx);
     } else this.drawSlide(ctx);
     this.drawClock(ctx);
+  }
+
+  /** What stays where it is while the article is scrolled. */
+  private drawHead(ctx: CanvasRenderingContext2D): void {
+    ctx.fillStyle = '#e6ede7';
+    ctx.fillRect(0, 0, SIZE.width, HEAD);
+    ctx.fillStyle = '#12352a';
+    ctx.font = '24px Andika, sans-serif';
+    ctx.fillText('The mill bridge     Contents     Pictures     Sources', 80, 36);
   }
 
   private drawSlide(ctx: CanvasRenderingContext2D): void {

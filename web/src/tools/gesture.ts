@@ -23,6 +23,8 @@ export interface WetInk {
   style: InkStyle;
   /** How much of fading ink is still to be seen, 0 to 1. */
   left?: number;
+  /** The part of a shown screen that it is drawn on. */
+  pane?: number;
 }
 
 /** What a gesture shows while it lasts. */

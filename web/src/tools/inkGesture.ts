@@ -37,14 +37,17 @@ export class InkGesture implements Gesture {
     this.last = this.restedAt = start;
     this.common = workspace.newMark(this.id);
     if (this.common) {
-      const { page, space } = this.common;
-      this.broadcast = workspace.ink?.broadcast(this.id, page, { space, style, pressure });
+      const { page, space, pane } = this.common;
+      const head = { space, style, pressure, ...(pane !== undefined && { pane }) };
+      this.broadcast = workspace.ink?.broadcast(this.id, page, head);
     }
     this.move([start]);
   }
 
   get preview(): Preview {
-    return { ink: { points: this.isStraight ? this.line() : this.builder.points, style: this.style } };
+    const points = this.isStraight ? this.line() : this.builder.points;
+    const pane = this.common?.pane;
+    return { ink: { points, style: this.style, ...(pane !== undefined && { pane }) } };
   }
 
   move(points: readonly PenPoint[]): void {

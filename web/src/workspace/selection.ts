@@ -264,6 +264,7 @@ export class Selection {
         order,
         group: mark.group && groups.get(mark.group)!,
         alt: mark.alt,
+        ...(mark.pane !== undefined && { pane: mark.pane }),
       };
       order = orderOnTop([order]);
       const copy = { ...mark, ...own };

@@ -10,7 +10,7 @@ import type {
   Space,
   SpatialIndex,
 } from '@doodla/core';
-import { orderedPages, orderOnTop, pageExtent } from '@doodla/core';
+import { mainPane, orderedPages, orderOnTop, pageExtent } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { ClassClient } from '../live/classClient';
 import { Connection } from '../live/connection';
@@ -53,7 +53,7 @@ export interface WorkspaceOptions {
 /** The parts of a mark that do not depend on its kind. */
 export type MarkCommon = Pick<
   Mark,
-  'id' | 'page' | 'author' | 'space' | 'order' | 'locked' | 'group' | 'alt' | 'createdAt'
+  'id' | 'page' | 'author' | 'space' | 'order' | 'locked' | 'group' | 'alt' | 'createdAt' | 'pane'
 >;
 
 /** What the pointer does: work the content, or write on it. */
@@ -98,6 +98,7 @@ export class Workspace {
   readonly active = new Store<Workspace>(this);
   /** Layers of marks, lowest first. */
   readonly layers: readonly MarkLayer[];
+  private pane: number | undefined;
 
   readonly pages: Store<readonly Page[]>;
   readonly pageId = new Store<string | undefined>(undefined);
@@ -322,6 +323,16 @@ export class Workspace {
     this.setMode(this.mode.get() === 'use' ? 'write' : 'use');
   }
 
+  /** Runs what makes marks on a part of a shown screen. */
+  onPane<T>(pane: number | undefined, run: () => T): T {
+    this.pane = pane;
+    try {
+      return run();
+    } finally {
+      this.pane = undefined;
+    }
+  }
+
   /** The parts of a new mark that do not depend on its kind. */
   newMark(id = nanoid(), page = this.pageId.get()): MarkCommon | undefined {
     const author = this.target.actor?.id;
@@ -329,7 +340,19 @@ export class Workspace {
     const marks = this.layers.at(-1)!.on(page).all();
     const order = orderOnTop(marks.map((mark) => mark.order));
     const { space } = this;
-    return { id, page, author, space, order, locked: false, group: null, alt: null, createdAt: Date.now() };
+    const pane = this.pane ?? mainPane(this.screen.panesOf(page))?.id;
+    return {
+      id,
+      page,
+      author,
+      space,
+      order,
+      locked: false,
+      group: null,
+      alt: null,
+      createdAt: Date.now(),
+      ...(pane !== undefined && { pane }),
+    };
   }
 
   /** The marks of the shown page that can be written to. */
