@@ -50,6 +50,7 @@ export * from './marks/stampGeometry.js';
 export * from './text/faceTables.js';
 export * from './text/font.js';
 export * from './text/markText.js';
+export * from './text/pageWords.js';
 export * from './geometry/polygon.js';
 export * from './marks/transform.js';
 export * from './ink/rubOut.js';

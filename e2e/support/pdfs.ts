@@ -137,6 +137,15 @@ export class OutsideReader {
     return out.replace(/\s+/g, ' ');
   }
 
+  /** Where pdftotext finds a word for the first time on a page: its box from the top left, points. */
+  boxOf(page: number, word: string): { x: number; y: number; right: number; bottom: number } {
+    const pages = ['-f', String(page), '-l', String(page)];
+    const out = execFileSync('pdftotext', ['-bbox', ...pages, this.path, '-'], { encoding: 'utf8' });
+    const line = out.split('\n').find((each) => each.includes(`>${word}<`))!;
+    const [x, y, right, bottom] = [...line.matchAll(/"([\d.]+)"/g)].map(([, value]) => Number(value));
+    return { x: x!, y: y!, right: right!, bottom: bottom! };
+  }
+
   /** Size in points, before turning, and turn of every page, as pdfinfo prints them. */
   geometry(): string[] {
     const out = execFileSync('pdfinfo', ['-f', '1', '-l', '9999', '-box', this.path], { encoding: 'utf8' });

@@ -108,6 +108,15 @@ test('marked words are glued to what they say, and leave as Web Annotations', as
   await expectMarks(wren, 1);
   const [mark] = (await stageState(wren)).marks;
   expect(mark!.kind).toBe('quote');
+  // Begun at a paragraph's first word, nothing of the paragraph before is marked.
+  await teacher.mouse.move(box.x + 3, box.y + box.height / 2);
+  await teacher.mouse.down();
+  await teacher.mouse.move(box.x + 90, box.y + box.height / 2, { steps: 4 });
+  await teacher.mouse.up();
+  await expectMarks(wren, 2);
+  expect((await stageState(wren)).marks[1]!.text).toMatch(/^Nothing held/);
+  await teacher.keyboard.press('Control+z');
+  await expectMarks(wren, 1);
   // WCAG 2.2, 1.4.3: words stay readable under a highlighter; multiplied, black stays black.
   const clip = { x: box.x + 230, y: box.y, width: 140, height: box.height };
   await expect.poll(async () => contrastWithin(await teacher.screenshot({ clip }))).toBeGreaterThan(10);

@@ -3,7 +3,7 @@ import { bringIn, expect, surfaceShown, test } from '../support/fixtures';
 import { makeHandout } from '../support/handout';
 import { oddPdf, OutsideReader, plainPdf, samplePdf } from '../support/pdfs';
 import { pageOnScreen, similarity } from '../support/pictures';
-import { at, draw, expectMarks, typeAt, wave } from '../support/stage';
+import { stageState, at, draw, expectMarks, typeAt, wave } from '../support/stage';
 
 /** Two engines smooth letters and edges differently; a wrong place, colour or size costs far more than this. */
 const SAME = 0.9;
@@ -62,6 +62,33 @@ async function pageSize(pdf: Uint8Array, n: number): Promise<[number, number]> {
   const [w, h] = page.getRotation().angle % 180 === 0 ? [width, height] : [height, width];
   return [(w * unit * 96) / 72, (h * unit * 96) / 72];
 }
+
+test('whole words of a document are marked by what they say, where another reader finds them', async ({
+  teacher,
+}) => {
+  const bytes = await plainPdf(1);
+  await bringIn(teacher, { name: 'plain.pdf', bytes });
+  const reader = new OutsideReader(bytes);
+  const [first, last] = ['Bridges,', 'sheet'].map((word) => reader.boxOf(1, word));
+  const unit = 96 / 72;
+  await teacher.keyboard.press('h');
+  const middle = ((first!.y + first!.bottom) / 2) * unit;
+  // From inside of the one to inside of the other.
+  await draw(teacher, [
+    [(first!.x + 30) * unit, middle],
+    [(last!.x + 12) * unit, middle],
+  ]);
+  await expectMarks(teacher, 1);
+  const [mark] = (await stageState(teacher)).marks;
+  expect(mark).toMatchObject({ kind: 'quote', text: 'Bridges, sheet' });
+  expect(Math.abs(mark!.bounds.x - first!.x * unit)).toBeLessThan(2);
+  expect(Math.abs(mark!.bounds.x + mark!.bounds.width - last!.right * unit)).toBeLessThan(3);
+  expect(mark!.bounds.y).toBeLessThan(middle);
+  // Beside what is printed it is an ordinary highlighter.
+  await draw(teacher, wave(200, 800));
+  await expectMarks(teacher, 2);
+  expect((await stageState(teacher)).marks[1]!.kind).toBe('stroke');
+});
 
 test('words under the highlighter stay readable, on screen and in the handout', async ({ teacher }) => {
   await bringIn(teacher, { name: 'plain.pdf', bytes: await plainPdf(1) });

@@ -71,7 +71,7 @@ test(
     for (const [i, page] of all.entries())
       await expect
         .poll(async () => similarity(before[i]!, await seenAt(page, 280, 290)))
-        .toBeGreaterThan(0.9);
+        .toBeGreaterThan(0.75);
     await bar(teacher, 'Scroll down');
     await bar(teacher, 'Scroll down');
     await bar(teacher, 'Scroll up');
@@ -159,6 +159,50 @@ test('a screen of the system is shown live, held still, and stopped', async ({
   await expectMarks(teacher, 0);
   await bar(teacher, 'Stop showing');
   await expect.poll(async () => (await stageState(wren)).screen).toBeNull();
+});
+
+test('a page that is loaded anew while showing loses nothing: the last picture, its marks, and the view itself', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await show(teacher, 'A screen to practise with');
+  await bar(teacher, 'Scroll down');
+  await expect.poll(() => offsetOf(wren)).toBe(-240);
+  await teacher.keyboard.press('p');
+  await draw(teacher, wave(300, 530, 200));
+  await expectMarks(wren, 1);
+  const seen = await seenAt(wren, 280, 490);
+  const page = (await stageState(wren)).screen!.page;
+  await bar(teacher, 'Scroll up');
+  await expect.poll(() => offsetOf(wren)).toBe(0);
+  // Kept on the teacher's device every few seconds.
+  await expect
+    .poll(() =>
+      teacher.evaluate(async () => {
+        const databases = await indexedDB.databases();
+        return databases.some(({ name }) => name === 'doodla-screen');
+      }),
+    )
+    .toBe(true);
+  await teacher.reload();
+  for (const each of [teacher, wren]) await expect(each.getByText('this is the last picture')).toBeVisible();
+  // The class still sees it, with what was written where it was written.
+  await expect.poll(async () => similarity(seen, await seenAt(wren, 280, 490))).toBeGreaterThan(0.75);
+  await expectMarks(teacher, 1);
+  await expect.poll(async () => similarity(seen, await seenAt(teacher, 280, 490))).toBeGreaterThan(0.7);
+  await teacher.getByRole('button', { name: 'Show again' }).click();
+  // The practice screen begins at its top; the view is known again by its pictures.
+  await expect.poll(async () => (await stageState(wren)).screen?.page).toBe(page);
+  for (const each of [teacher, wren]) {
+    await expect.poll(() => offsetOf(each)).toBe(0);
+    await expectMarks(each, 1);
+  }
+  await bar(teacher, 'Scroll down');
+  await expect.poll(() => offsetOf(wren)).toBe(-240);
+  await expect.poll(async () => similarity(seen, await seenAt(wren, 280, 490))).toBeGreaterThan(0.75);
 });
 
 test('a student whom the teacher lets shows their screen, and everybody writes on it', async ({

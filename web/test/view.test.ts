@@ -13,6 +13,7 @@ import {
 } from '../src/page/view';
 
 const STAGE = { width: 1280, height: 800 };
+const ROOM = { left: 172, right: 12, top: 66, bottom: 66 };
 const A4 = { x: 0, y: 0, width: 794, height: 1123 };
 const SLIDE = { x: 0, y: 0, width: 1280, height: 720 };
 
@@ -37,7 +38,7 @@ describe('view of a page', () => {
   });
 
   it('enlarges round the point under the pointer', () => {
-    const before = fitWidth(A4, STAGE);
+    const before = fitWidth(A4, STAGE, ROOM);
     const at = { x: 600, y: 300 };
     const after = zoomAt(before, 1.5, at, A4, STAGE);
     expect(toPage(after, at.x, at.y).x).toBeCloseTo(toPage(before, at.x, at.y).x);
@@ -45,15 +46,23 @@ describe('view of a page', () => {
   });
 
   it('stays within its limits', () => {
-    let view = fitWidth(A4, STAGE);
+    let view = fitWidth(A4, STAGE, ROOM);
     for (let i = 0; i < 40; i++) view = zoomAt(view, 2, { x: 0, y: 0 }, A4, STAGE);
     expect(view.scale).toBe(MAX_SCALE);
     for (let i = 0; i < 40; i++) view = zoomAt(view, 0.5, { x: 0, y: 0 }, A4, STAGE);
     expect(view.scale).toBe(MIN_SCALE);
   });
 
+  it('keeps a page that is as wide as its room beside the tools, however it is moved', () => {
+    let view = fitWidth(A4, STAGE, ROOM);
+    expect([view.x, view.scale * A4.width]).toEqual([172, STAGE.width - 184]);
+    view = panBy(view, -300, -80, A4, STAGE, ROOM);
+    expect(view.x).toBeCloseTo(172);
+    expect(zoomAt(view, 0.5, { x: 0, y: 0 }, A4, STAGE, ROOM).x).toBeGreaterThan(172);
+  });
+
   it('never pans the page out of sight', () => {
-    const view = panBy(fitWidth(A4, STAGE), -99_999, -99_999, A4, STAGE);
+    const view = panBy(fitWidth(A4, STAGE, ROOM), -99_999, -99_999, A4, STAGE);
     const { x, y } = visibleRect(view, STAGE);
     expect(x).toBeLessThan(A4.width);
     expect(y).toBeLessThan(A4.height);

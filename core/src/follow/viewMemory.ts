@@ -1,4 +1,4 @@
-import type { Pane } from '../live/panes.js';
+import type { Pane, Placement } from '../live/panes.js';
 import { mainPlace } from '../live/panes.js';
 import type { Fingerprint } from './fingerprint.js';
 import { fingerprintOf, isSameCell, isSameView, likeness } from './fingerprint.js';
@@ -65,11 +65,26 @@ export class ViewMemory {
   /** Whether it has been scrolled since its place was last made sure of. */
   private isMoving = false;
 
+  /**
+   * Makes a view known from a picture of it that was kept, such as before a reload; `place` is where its content lay.
+   * Returns its number.
+   */
+  seed(frame: Frame, place: Placement, view = this.views++): number {
+    const region = { x: 0, y: 0, width: frame.width, height: frame.height };
+    const print = fingerprintOf(frame);
+    this.restless[view] ??= new Uint8Array(print.filled.length);
+    this.remember({ view, panes: [{ id: 1, region, place }], print, frame });
+    return view;
+  }
+
   /** Takes the next frame, with its time in milliseconds. Returns where things are now. */
   take(frame: Frame, at: number): ViewState {
     const { before, state } = this;
     this.before = frame;
-    if (!before || !state) return this.begin(frame);
+    if (!before || !state) {
+      const known = this.snapshots.length > 0 ? (this.recall(frame) ?? this.jump(frame)) : undefined;
+      return known ? this.arrive(known) : this.begin(frame);
+    }
     const motion = estimateMotion(before, frame);
     if (this.unsureSince !== undefined) return this.resolve(before, frame, state, motion, at);
     if (motion.kind === 'moved') return this.scroll(frame, state, motion);

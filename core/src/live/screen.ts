@@ -7,6 +7,8 @@ export interface ScreenState {
   page: string;
   /** Where the parts of that view are that have been scrolled since it was first seen, page units. */
   panes: readonly Pane[];
+  /** The presenter's connection is gone, such as by a reload; what was seen last stays until it is shown again. */
+  away?: true;
 }
 
 /** A rectangle of the screen whose content has moved within it, whole pixels. */

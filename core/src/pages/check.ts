@@ -56,11 +56,7 @@ function isSurface(value: unknown): boolean {
 
 /** Whether a value from outside is a list of pictures of a view. */
 export function isViewPictures(value: unknown): boolean {
-  return (
-    Array.isArray(value) &&
-    value.length <= MAX_VIEW_PICTURES &&
-    value.every(isViewPicture)
-  );
+  return Array.isArray(value) && value.length <= MAX_VIEW_PICTURES && value.every(isViewPicture);
 }
 
 function isViewPicture(value: unknown): boolean {

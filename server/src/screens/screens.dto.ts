@@ -1,16 +1,6 @@
 import type { Pane, ScreenMove, ScreenPart, SoundPart, ViewPicture } from '@doodla/core';
 import { arePanes, hasExactly, isViewPictures } from '@doodla/core';
-import {
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsOptional,
-  IsUUID,
-  Matches,
-  Max,
-  Min,
-} from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsUUID, Matches, Max, Min } from 'class-validator';
 import { EnterDto, Is, IsId } from '../live/live.dto.js';
 
 const MAX_SIDE = 8192;

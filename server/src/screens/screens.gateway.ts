@@ -56,7 +56,7 @@ export class ScreensGateway implements OnGatewayDisconnect {
     try {
       await this.screens.dropped(socket.id);
     } catch (error) {
-      logFailure(this.logger, 'A screen could not be taken away', error);
+      logFailure(this.logger, 'A screen that is gone could not be told', error);
     }
   }
 
@@ -80,7 +80,8 @@ export class ScreensGateway implements OnGatewayDisconnect {
 
   @SubscribeMessage(SCREEN.keep)
   async keep(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: ScreenKeepDto) {
-    await this.screens.keep(dto.sitting, socket.id, dto.page, dto.pictures);
+    const { id } = await this.actor(socket, dto.sitting);
+    await this.screens.keep(dto.sitting, { id, socket: socket.id }, dto.page, dto.pictures);
     return {};
   }
 

@@ -8,8 +8,8 @@ import { LogsService, SERVER } from '../live/logs.service.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 
 interface Shown extends ScreenState {
-  /** The connection that the parts come by. */
-  socket: string;
+  /** The connection that the parts come by; undefined while it is gone. */
+  socket: string | undefined;
 }
 
 /** Most pages that the views of one class may take. */
@@ -64,14 +64,15 @@ export class ScreensService {
     await this.turnFrom(sittingId, shown, page, panes);
   }
 
-  /** Puts pictures under a view. */
+  /** Puts pictures under a view; who has lost the connection may do so too, with what was seen last. */
   async keep(
     sittingId: string,
-    socket: string,
+    { id: presenter, socket }: { id: string; socket: string },
     page: string,
     pictures: readonly ViewPicture[],
   ): Promise<void> {
-    this.of(sittingId, socket);
+    if (this.shown.get(sittingId)?.socket !== undefined || !this.isPresenter(sittingId, presenter))
+      this.of(sittingId, socket);
     if (!this.hasView(sittingId, page)) throw notFound('This page');
     const set = { surface: { kind: 'view', pictures } } as const;
     await this.logs.append(sittingId, SERVER, {
@@ -90,12 +91,13 @@ export class ScreensService {
     await this.tell(sittingId);
   }
 
-  /** Ends what was shown by a connection that is gone. Returns the sittings. */
+  /** Holds what was shown by a connection that is gone until it is shown again or stopped. */
   async dropped(socket: string): Promise<void> {
     for (const [sittingId, shown] of this.shown) {
       if (shown.socket !== socket) continue;
-      this.shown.delete(sittingId);
-      await this.clearAway(sittingId);
+      shown.socket = undefined;
+      const { endedAt } = await this.sitting(sittingId);
+      if (endedAt !== null) this.shown.delete(sittingId);
       await this.tell(sittingId);
     }
   }
@@ -150,8 +152,8 @@ export class ScreensService {
     if (isTeacher) return;
     if (!this.allowed.get(sittingId)?.has(id))
       throw new Problem(403, 'not-allowed', 'Please ask your teacher to let you show your screen.');
-    const presenter = this.shown.get(sittingId)?.presenter;
-    if (presenter !== undefined && presenter !== id)
+    const shown = this.shown.get(sittingId);
+    if (shown?.socket !== undefined && shown.presenter !== id)
       throw new Problem(409, 'busy', 'Somebody else is showing their screen. Please wait until they stop.');
   }
 
@@ -175,7 +177,14 @@ export class ScreensService {
   private async tell(sittingId: string, page?: string): Promise<void> {
     const shown = this.shown.get(sittingId);
     this.classes.setScreen(sittingId, {
-      screen: shown ? { presenter: shown.presenter, page: shown.page, panes: shown.panes } : null,
+      screen: shown
+        ? {
+            presenter: shown.presenter,
+            page: shown.page,
+            panes: shown.panes,
+            ...(shown.socket === undefined && { away: true as const }),
+          }
+        : null,
       presenters: [...(this.allowed.get(sittingId) ?? [])],
     });
     if (page === undefined) await this.classes.announce(sittingId);

@@ -28,7 +28,10 @@ export function App() {
       </Suspense>
       <Suspense>
         <Toaster
-          position="top-center"
+          // Above the bars at the lower edge, and away from the buttons of the class.
+          position="bottom-center"
+          offset={{ bottom: 80 }}
+          mobileOffset={{ bottom: 76 }}
           // Two buttons go under the words, which would have no room beside them.
           toastOptions={{
             style: { fontFamily: 'inherit', fontSize: '1rem', flexWrap: 'wrap' as const },

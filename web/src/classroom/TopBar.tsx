@@ -28,7 +28,10 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
         side === 'left' && 'flex-row-reverse',
       )}
     >
-      <div className={classes('flex items-center pr-3', HOLDER, columns ? 'max-w-44' : 'max-w-[26vw]')}>
+      <div
+        data-bar="lesson"
+        className={classes('flex items-center pr-3', HOLDER, columns ? 'max-w-44' : 'max-w-[26vw]')}
+      >
         <Link
           to={back}
           aria-label={backLabel}
@@ -57,6 +60,7 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
       </div>
       {children && (
         <div
+          data-bar="class"
           className={classes(
             'flex gap-1 [&_button]:px-3',
             HOLDER,

@@ -101,6 +101,7 @@ export function WorkspaceView({
   return (
     <div
       className="group/view fixed inset-0"
+      data-view
       data-presenting={isPresenting || undefined}
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {

@@ -27,7 +27,7 @@ const MOST_POINTS = 500;
 /** Every so many parts say again what the stroke is like, for those who join meanwhile. */
 const HEAD_EVERY = 20;
 
-/** Other people's strokes while they are being drawn, and one's own to them. */
+/** Other people's strokes while they are being drawn, and one's own to them; ink that fades, also where nobody else is. */
 export class LiveInk {
   /** Counts changes after which something has to be drawn anew. */
   readonly changed = new Store(0);
@@ -39,11 +39,12 @@ export class LiveInk {
   private readonly stop: () => void;
 
   constructor(
-    private readonly ref: LogRef,
+    /** Undefined where there is no class to tell. */
+    private readonly ref: LogRef | undefined,
     private readonly connection: Connection,
   ) {
     this.stop = connection.on<[DrawnMessage]>(LIVE.drawn, ({ log, page, parts }) => {
-      if (log !== ref.id) return;
+      if (log !== ref?.id) return;
       for (const part of parts) this.hear(page, part);
       this.changed.set(this.changed.get() + 1);
     });
@@ -76,6 +77,8 @@ export class LiveInk {
 
   /** Starts telling others of a stroke; call the result with all its points as it grows. */
   broadcast(stroke: string, page: string, head: InkHead): (points: number[], last?: boolean) => void {
+    const { ref } = this;
+    if (!ref) return () => undefined;
     this.own.add(stroke);
     let sent = 0;
     let sentAt = 0;
@@ -87,7 +90,7 @@ export class LiveInk {
       const packed = packPoints(some);
       if (packed === undefined) return;
       const message: DrawMessage = {
-        log: this.ref,
+        log: ref,
         page,
         stroke,
         from: sent / STRIDE,

@@ -16,7 +16,7 @@ export const TRAIL_MS = 350;
 const SILENCE_MS = 4000;
 const SEND_EVERY_MS = 25;
 
-/** Dots for the class that leave nothing behind: others', and one's own to them. */
+/** Dots that leave nothing behind: for the class, others' and one's own to them; while preparing, only one's own. */
 export class Pointers {
   /** Counts changes after which something has to be drawn anew. */
   readonly changed = new Store(0);
@@ -25,7 +25,8 @@ export class Pointers {
   private sentAt = 0;
 
   constructor(
-    private readonly sitting: string,
+    /** Undefined where there is no class to tell. */
+    private readonly sitting: string | undefined,
     private readonly connection: Connection,
     /** What the own dot goes by here. */
     private readonly self: () => string,
@@ -45,26 +46,27 @@ export class Pointers {
 
   /** Points, here and for the class. */
   point(page: string, x: number, y: number): void {
-    const message: PointMessage = { sitting: this.sitting, page, x, y, gone: false };
-    this.put(this.self(), message);
+    this.put(this.self(), { page, x, y, gone: false });
     const now = performance.now();
     if (now - this.sentAt < SEND_EVERY_MS) return;
     this.sentAt = now;
-    this.connection.sendVolatile(LIVE.point, message);
+    const { sitting } = this;
+    if (sitting !== undefined) this.connection.sendVolatile(LIVE.point, { sitting, page, x, y, gone: false });
   }
 
   /** Stops pointing. */
   rest(page: string): void {
-    const message: PointMessage = { sitting: this.sitting, page, x: 0, y: 0, gone: true };
-    this.put(this.self(), message);
-    this.connection.send(LIVE.point, message);
+    const place = { page, x: 0, y: 0, gone: true };
+    this.put(this.self(), place);
+    const { sitting } = this;
+    if (sitting !== undefined) this.connection.send(LIVE.point, { sitting, ...place });
   }
 
   close(): void {
     this.stop();
   }
 
-  private put(author: string, { page, x, y, gone }: PointMessage): void {
+  private put(author: string, { page, x, y, gone }: Omit<PointMessage, 'sitting'>): void {
     const known = this.shown.get(author);
     if (gone) this.shown.delete(author);
     else {

@@ -19,8 +19,9 @@ export default function MediaBar({ workspace, recording, side }: MediaBarProps) 
     <div
       role="group"
       aria-label="Recording"
+      data-bar="recording"
       className={classes(
-        'absolute bottom-2 z-20 flex max-w-[calc(100%-1rem)] items-center gap-2 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl max-lg:bottom-18 lg:max-w-[calc(100%-46rem)]',
+        'absolute bottom-17 z-20 flex max-w-[calc(100%-1rem)] items-center gap-2 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl lg:max-w-[calc(100%-12rem)] 2xl:bottom-2 2xl:max-w-[calc(100%-52rem)]',
         side === 'left' ? 'left-44 max-sm:left-2' : 'right-44 max-sm:right-2',
       )}
     >

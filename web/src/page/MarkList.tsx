@@ -107,8 +107,9 @@ export default function MarkList({ workspace, side, onClose }: MarkListProps) {
 /** Saves marked words as W3C Web Annotations (JSON-LD), which other programs read. */
 async function saveAnnotations(workspace: Workspace, marks: readonly Mark[]): Promise<void> {
   const surface = workspace.page?.surface;
-  if (surface?.kind !== 'web') return;
-  const source = (await workspace.webPages.source(surface.material)) ?? `urn:doodla:page:${surface.material}`;
+  if (surface?.kind !== 'web' && surface?.kind !== 'pdf') return;
+  const address = surface.kind === 'web' ? await workspace.webPages.source(surface.material) : undefined;
+  const source = address ?? `urn:doodla:page:${surface.material}`;
   const annotations = marks.flatMap((mark) => (mark.kind === 'quote' ? [toWebAnnotation(mark, source)] : []));
   const link = document.createElement('a');
   link.href = URL.createObjectURL(

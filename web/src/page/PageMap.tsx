@@ -62,6 +62,7 @@ export default function PageMap({ workspace, stage, side }: PageMapProps) {
   return (
     <div
       role="application"
+      data-bar="map"
       tabIndex={0}
       aria-label="Map of the page. The arrow keys move over the page."
       onPointerDown={(event) => {

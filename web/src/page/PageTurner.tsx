@@ -51,6 +51,7 @@ export default function PageTurner({
   const turns = workspace.mayTurn;
   return (
     <div
+      data-bar="pages"
       className={classes(
         'absolute bottom-2 z-30 flex flex-wrap items-center gap-0.5 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl',
         side === 'left' ? 'left-2' : 'right-2',

@@ -12,8 +12,8 @@ function stageState(workspace: Workspace, stage: Stage) {
   return {
     page,
     scene: classroom?.scene.get() ?? null,
-    pointing: page === undefined ? [] : (pointers?.onPage(page) ?? []).map(([, { trail }]) => trail.at(-1)),
-    wet: page === undefined ? 0 : (ink?.onPage(page).length ?? 0),
+    pointing: page === undefined ? [] : pointers.onPage(page).map(([, { trail }]) => trail.at(-1)),
+    wet: page === undefined ? 0 : ink.onPage(page).length,
     marks: marks.map((mark) => ({
       id: mark.id,
       kind: mark.kind,
@@ -22,6 +22,7 @@ function stageState(workspace: Workspace, stage: Stage) {
       fill: 'fill' in mark.style ? mark.style.fill : null,
       bounds: markBounds(mark),
       ...('text' in mark && { text: mark.text }),
+      ...('exact' in mark && { text: mark.exact }),
     })),
     screen: workspace.screen.state.get() ?? null,
     waiting: workspace.target.status.get().waiting,

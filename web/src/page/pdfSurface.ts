@@ -1,4 +1,4 @@
-import type { Rect } from '@doodla/core';
+import type { PageWords, Rect } from '@doodla/core';
 import { growRect, UNITS_PER_POINT } from '@doodla/core';
 import type { PDFDocumentProxy, PDFPageProxy, RenderTask } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { SurfaceView } from './surface';
@@ -36,6 +36,9 @@ export class PdfSurface implements SurfaceView {
     private readonly onChange: () => void,
     private readonly onFailed: () => void,
   ) {}
+
+  /** What is printed on the page, once it has been read. */
+  words: PageWords | undefined;
 
   get shown(): boolean {
     return this.base !== undefined;
@@ -120,7 +123,19 @@ export class PdfSurface implements SurfaceView {
     const old = this[kind];
     this[kind] = { canvas, rect, scale };
     if (old) free(old.canvas);
+    if (kind === 'base') void this.readWords(page);
     this.onChange();
+  }
+
+  /** Reads the words after the page has been shown. */
+  private async readWords(page: PDFPageProxy): Promise<void> {
+    if (this.words) return;
+    try {
+      const { wordsOfPdf } = await import('./pdfWords');
+      this.words = await wordsOfPdf(page);
+    } catch {
+      // The page is shown all the same; highlighting draws ink on it.
+    }
   }
 
   private dropDetail(): void {

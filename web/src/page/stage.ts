@@ -2,7 +2,7 @@ import type { InkStyle, Page, Pane, Rect } from '@doodla/core';
 import { growRect, hitBySweep, isBoundless, mainPlace } from '@doodla/core';
 import { Store } from '../live/store';
 import type { Gesture, PenPoint, Preview, RunningGesture } from '../tools/gesture';
-import type { gestureOf } from '../tools/gestureOf';
+import type { gestureOf, ShownWords } from '../tools/gestureOf';
 import type { ToolId } from '../workspace/penCase';
 import type { Workspace } from '../workspace/workspace';
 import { interfaceScale, targetSize, typeSize } from '../ui/typeSize';
@@ -10,9 +10,11 @@ import { exposeStage } from './inspect';
 import { KeyPointer } from './keyPointer';
 import { onFontArrived } from './markPainter';
 import { PageCanvas } from './pageCanvas';
+import { Bars } from './bars';
+import { roomForPage, roomForWidth } from './freeRoom';
 import { holdOn } from './paneHold';
 import { StageInput } from './stageInput';
-import type { Arrangement, Fit, Size, View } from './view';
+import type { Arrangement, Fit, Room, Size, View } from './view';
 import type { MediaFrame } from '../media/mediaFrame';
 import type { SurfaceView } from './surface';
 import type { WebFrame } from './webFrame';
@@ -48,6 +50,8 @@ export class Stage {
   private media: MediaFrame | undefined;
   private readonly input: StageInput;
   private readonly observer: ResizeObserver;
+  private readonly bars: Bars;
+  private room: Room | undefined;
   private readonly stops: (() => void)[];
   /** Running gestures, with what ends them. */
   private readonly gestures = new Map<Gesture, () => void>();
@@ -76,6 +80,7 @@ export class Stage {
     this.input = new StageInput(host, this);
     this.observer = new ResizeObserver(() => this.resize());
     this.observer.observe(host);
+    this.bars = new Bars(host, () => this.applyFit());
     this.stops = [
       workspace.pageId.subscribe(() => this.turned()),
       workspace.pages.subscribe(() => this.showPage()),
@@ -97,9 +102,8 @@ export class Stage {
       workspace.screen.frames.subscribe(() => this.screenDrawn()),
     );
     workspace.surfaces.onChange = (page) => this.surfaceChanged(page);
-    if (workspace.ink) this.stops.push(workspace.ink.changed.subscribe(() => this.canvas.touchWet()));
-    if (workspace.pointers)
-      this.stops.push(workspace.pointers.changed.subscribe(() => this.canvas.touchWet()));
+    this.stops.push(workspace.ink.changed.subscribe(() => this.canvas.touchWet()));
+    this.stops.push(workspace.pointers.changed.subscribe(() => this.canvas.touchWet()));
     void document.fonts.load('16px Andika').then(() => this.canvas.invalidate('all'));
     this.resize();
     void import('../tools/gestureOf').then((tools) => (this.gestureOf = tools.gestureOf));
@@ -173,7 +177,7 @@ export class Stage {
   hover(at: { x: number; y: number } | undefined): void {
     const { penCase, pointers, pageId } = this.workspace;
     const page = pageId.get();
-    if (penCase.get().tool !== 'pointer' || !this.writing || !pointers || page === undefined) return;
+    if (penCase.get().tool !== 'pointer' || !this.writing || page === undefined) return;
     if (at) pointers.point(page, at.x, at.y);
     else pointers.rest(page);
   }
@@ -207,7 +211,7 @@ export class Stage {
   }
 
   pan(dx: number, dy: number): void {
-    this.moveTo(panBy(this.glass, dx, dy, this.ground, this.size));
+    this.moveTo(panBy(this.glass, dx, dy, this.ground, this.size, this.room));
   }
 
   /** Brings a point of the page into the middle of the window. */
@@ -218,7 +222,7 @@ export class Stage {
 
   zoom(factor: number, at = { x: this.size.width / 2, y: this.size.height / 2 }): void {
     this.fit.set('free');
-    this.moveTo(zoomAt(this.glass, factor, at, this.ground, this.size));
+    this.moveTo(zoomAt(this.glass, factor, at, this.ground, this.size, this.room));
   }
 
   zoomIn(): void {
@@ -247,6 +251,7 @@ export class Stage {
     this.workspace.onStale = () => undefined;
     this.workspace.surfaces.onChange = () => undefined;
     this.observer.disconnect();
+    this.bars.stop();
     this.web?.destroy();
     this.media?.destroy();
     this.input.destroy();
@@ -260,10 +265,18 @@ export class Stage {
     return this.gestureOf?.(tool, at, pressure, {
       workspace,
       scale: this.view.get().scale,
-      words: this.web?.text,
+      words: this.wordsAt(at),
       penAt: (point, inHand) => this.penAt(point, inHand),
       onChange: () => this.canvas.touchWet(),
     });
+  }
+
+  /** The words of the shown page that may be marked from a point on; beside what is printed ink is drawn. */
+  private wordsAt({ x, y }: PenPoint): ShownWords | undefined {
+    const { page, surfaces } = this.workspace;
+    if (page?.surface.kind === 'web') return this.web?.text;
+    const words = page && surfaces.wordsOf(page);
+    return words?.hasAt(x, y) ? words : undefined;
   }
 
   /** The pen of the hand that writes at a point: the half away from the tools may have its own. */
@@ -321,18 +334,20 @@ export class Stage {
     const extent = this.workspace.extentOf(page);
     const letters = interfaceScale();
     this.arrangement.set(this.beside ? 'bars' : arrangementFor(extent, this.size, letters));
-    if (fit === 'region' && this.region)
-      this.moveTo(fitPage(this.region, this.size, { left: 8, right: 8, top: 8, bottom: 8 }));
-    else if (fit === 'page')
-      this.moveTo(
-        fitPage(
-          extent,
-          this.size,
-          roomFor(this.arrangement.get(), this.toolSide, this.size, letters, this.beside),
-        ),
-      );
-    else if (fit === 'width') this.moveTo(fitWidth(extent, this.size, letters));
+    this.room = this.roomFor(extent, fit, letters);
+    if (fit === 'region' && this.region) this.moveTo(fitPage(this.region, this.size, this.room));
+    else if (fit === 'page') this.moveTo(fitPage(extent, this.size, this.room));
+    else if (fit === 'width') this.moveTo(fitWidth(extent, this.size, this.room));
     else this.pan(0, 0);
+  }
+
+  /** What the bars leave for a page; before they are there, what they are likely to leave. */
+  private roomFor(extent: Rect, fit: Fit, letters: number): Room {
+    if (fit === 'region') return { left: 8, right: 8, top: 8, bottom: 8 };
+    const bars = this.bars.rects();
+    if (bars.length === 0)
+      return roomFor(this.arrangement.get(), this.toolSide, this.size, letters, this.beside);
+    return fit === 'width' ? roomForWidth(this.size, bars) : roomForPage(extent, this.size, bars);
   }
 
   private moveTo(glass: View): void {
@@ -471,7 +486,7 @@ export class Stage {
     const { page, ink } = workspace;
     const previews = [...this.gestures.keys()].map((gesture) => gesture.preview);
     if (this.outside) previews.push(this.outside);
-    const others = (page && ink?.onPage(page.id)) ?? [];
+    const others = page ? ink.onPage(page.id) : [];
     this.canvas.setWet(
       [...others, ...previews.flatMap((preview) => preview.ink ?? [])],
       previews.flatMap((preview) => preview.marks ?? []),
@@ -488,11 +503,11 @@ export class Stage {
   private tellDots(): void {
     const { pageId, pointers, ink } = this.workspace;
     const page = pageId.get();
-    const pointing = page === undefined ? [] : (pointers?.onPage(page) ?? []);
+    const pointing = page === undefined ? [] : pointers.onPage(page);
     this.canvas.setDots(
       pointing.map(([author, { trail }]) => ({ colour: this.workspace.colourOf(author), trail })),
     );
-    if (pointing.length > 0 || (page !== undefined && ink?.isFading(page)))
+    if (pointing.length > 0 || (page !== undefined && ink.isFading(page)))
       requestAnimationFrame(() => this.canvas.touchWet());
   }
 }

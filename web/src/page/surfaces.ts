@@ -1,4 +1,4 @@
-import type { Page, Rect } from '@doodla/core';
+import type { Page, PageWords, Rect } from '@doodla/core';
 import { mainPlace, paintSurface } from '@doodla/core';
 import type { PDFDocumentLoadingTask, PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { PictureCache } from '../pictures/pictureCache';
@@ -81,6 +81,11 @@ export class Surfaces {
       this.documents.set(material, task);
     }
     return (await task).promise;
+  }
+
+  /** The words of a page of a document, as soon as they are known. */
+  wordsOf(page: Page): PageWords | undefined {
+    return this.surfaces.get(page.id)?.words;
   }
 
   private releaseOldest(): void {

@@ -69,10 +69,10 @@ export function fitPage(page: Rect, stage: Size, room: Room): View {
   };
 }
 
-/** The page as wide as the window, from its top. */
-export function fitWidth(page: Rect, stage: Size, letters = 1): View {
-  const scale = clampScale((stage.width - 2 * MARGIN) / page.width);
-  return clampView({ scale, x: MARGIN - page.x * scale, y: BAR * letters - page.y * scale }, page, stage);
+/** The page as wide as its room, from its top. */
+export function fitWidth(page: Rect, stage: Size, room: Room): View {
+  const scale = clampScale((stage.width - room.left - room.right) / page.width);
+  return { scale, x: room.left - page.x * scale, y: room.top - page.y * scale };
 }
 
 /** Enlarges by `factor` round a point of the window, which keeps its place on the page. */
@@ -82,14 +82,20 @@ export function zoomAt(
   at: { x: number; y: number },
   page: Rect,
   stage: Size,
+  room?: Room,
 ): View {
   const scale = clampScale(view.scale * factor);
   const k = scale / view.scale;
-  return clampView({ scale, x: at.x - (at.x - view.x) * k, y: at.y - (at.y - view.y) * k }, page, stage);
+  return clampView(
+    { scale, x: at.x - (at.x - view.x) * k, y: at.y - (at.y - view.y) * k },
+    page,
+    stage,
+    room,
+  );
 }
 
-export function panBy(view: View, dx: number, dy: number, page: Rect, stage: Size): View {
-  return clampView({ ...view, x: view.x + dx, y: view.y + dy }, page, stage);
+export function panBy(view: View, dx: number, dy: number, page: Rect, stage: Size, room?: Room): View {
+  return clampView({ ...view, x: view.x + dx, y: view.y + dy }, page, stage, room);
 }
 
 export function toPage(view: View, x: number, y: number): { x: number; y: number } {
@@ -112,18 +118,30 @@ function clampScale(scale: number): number {
   return Math.min(MAX_SCALE, Math.max(MIN_SCALE, scale));
 }
 
-/** Centres a page that is smaller than the window; lets a larger one move until a third of the window is free. */
-function clampView(view: View, page: Rect, stage: Size): View {
+const NO_ROOM: Room = { left: 0, right: 0, top: 0, bottom: 0 };
+
+/** Centres a page that is smaller than its room; lets a larger one move until a third of the window is free. */
+function clampView(view: View, page: Rect, stage: Size, room: Room = NO_ROOM): View {
+  const { scale } = view;
   return {
-    scale: view.scale,
-    x: clampOffset(view.x, page.x * view.scale, page.width * view.scale, stage.width),
-    y: clampOffset(view.y, page.y * view.scale, page.height * view.scale, stage.height),
+    scale,
+    x: clampOffset(view.x, page.x * scale, page.width * scale, stage.width, room.left, room.right),
+    y: clampOffset(view.y, page.y * scale, page.height * scale, stage.height, room.top, room.bottom),
   };
 }
 
-/** `from` and `length` are the page's near edge and its length, CSS pixels. */
-function clampOffset(offset: number, from: number, length: number, room: number): number {
-  if (length <= room) return (room - length) / 2 - from;
-  const slack = room / 3;
-  return Math.min(slack, Math.max(room - length - slack, offset + from)) - from;
+/** `from` and `length` are the page's near edge and its length, `before` and `after` what is taken of the window, CSS pixels. */
+function clampOffset(
+  offset: number,
+  from: number,
+  length: number,
+  whole: number,
+  before: number,
+  after: number,
+): number {
+  const free = whole - before - after;
+  // A page that was fitted into its room may be longer by what rounding leaves.
+  if (length <= free + 1) return before + (free - length) / 2 - from;
+  const slack = whole / 3;
+  return Math.min(slack, Math.max(whole - length - slack, offset + from)) - from;
 }

@@ -1,24 +1,24 @@
-import type { TextQuote } from '@doodla/core';
+import type { PlacedQuote, TextQuote } from '@doodla/core';
 import { findQuote, MAX_QUOTE, quoteOf } from '@doodla/core';
-
-/** Words of a web page and where they lie, page units. */
-export interface PlacedQuote extends TextQuote {
-  /** Flat x, y, width, height for each line. */
-  rects: number[];
-}
 
 /** The text of a web page as one string, and where each part of it is. */
 export class WebText {
   private readonly nodes: Text[] = [];
   private readonly starts: number[] = [];
   private readonly text: string;
+  /** Where a paragraph, a cell or a line begins, so that words end there although nothing stands between them. */
+  private readonly breaks = new Set<number>();
 
   constructor(private readonly page: Document) {
     const walker = page.createTreeWalker(page.body, NodeFilter.SHOW_TEXT);
     let text = '';
+    let block: Element | undefined;
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {
       this.nodes.push(node as Text);
       this.starts.push(text.length);
+      const own = blockOf(node as Text);
+      if (own !== block || isAfterBreak(node)) this.breaks.add(text.length);
+      block = own;
       text += (node as Text).data;
     }
     this.text = text;
@@ -29,8 +29,9 @@ export class WebText {
     const [from, to] = [this.positionAt(a), this.positionAt(b)].sort((p, q) => (p ?? 0) - (q ?? 0));
     if (from === undefined || to === undefined) return undefined;
     let [start, end] = [from, Math.min(to, from + MAX_QUOTE)];
-    while (start > 0 && /\S/.test(this.text[start - 1]!)) start -= 1;
-    while (end < this.text.length && /\S/.test(this.text[end]!)) end += 1;
+    while (start > 0 && this.isInWord(start)) start -= 1;
+    while (end < this.text.length && !(end > from && this.breaks.has(end)) && /\S/.test(this.text[end]!))
+      end += 1;
     if (this.text.slice(start, end).trim() === '') return undefined;
     return this.placed(quoteOf(this.text, start, end));
   }
@@ -39,6 +40,11 @@ export class WebText {
   find(quote: TextQuote): PlacedQuote | undefined {
     const found = findQuote(this.text, quote);
     return found && this.placed(quoteOf(this.text, found.start, found.end));
+  }
+
+  /** Whether what stands before a place belongs to the same word. */
+  private isInWord(place: number): boolean {
+    return !this.breaks.has(place) && /\S/.test(this.text[place - 1]!);
   }
 
   private placed(quote: TextQuote): PlacedQuote | undefined {
@@ -62,6 +68,17 @@ export class WebText {
     return n < 0 ? undefined : this.starts[n]! + at!.offset;
   }
 }
+
+/** The paragraph, cell or the like that a text stands in. */
+function blockOf(text: Text): Element | undefined {
+  let element = text.parentElement;
+  const view = text.ownerDocument.defaultView;
+  while (element?.parentElement && view?.getComputedStyle(element).display.startsWith('inline'))
+    element = element.parentElement;
+  return element ?? undefined;
+}
+
+const isAfterBreak = (node: Node) => (node.previousSibling as Element | null)?.tagName === 'BR';
 
 /** Where a caret would be; browsers name the way to ask differently (CSSOM View §5). */
 function caretAt(page: Document, x: number, y: number): { node: Node; offset: number } | undefined {

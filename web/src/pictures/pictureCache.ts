@@ -29,6 +29,15 @@ export class PictureCache {
     this.bitmaps.clear();
   }
 
+  /** The picture, once it has been fetched; undefined where it cannot be had. */
+  async load(material: string): Promise<ImageBitmap | undefined> {
+    const known = this.bitmaps.get(material);
+    if (known instanceof ImageBitmap) return known;
+    await this.fetch(material);
+    const now = this.bitmaps.get(material);
+    return now instanceof ImageBitmap ? now : undefined;
+  }
+
   private async fetch(material: string): Promise<void> {
     this.bitmaps.set(material, 'loading');
     try {

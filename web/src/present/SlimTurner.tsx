@@ -16,6 +16,7 @@ interface SlimTurnerProps {
 export default function SlimTurner({ workspace, side, presenting }: SlimTurnerProps) {
   return (
     <div
+      data-bar="pages"
       className={classes(
         'absolute bottom-2 z-30 flex items-center rounded-2xl border-2 border-board-line bg-board/90 p-0.5 text-paper shadow-xl',
         side === 'left' ? 'left-2' : 'right-2',

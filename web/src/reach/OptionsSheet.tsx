@@ -1,3 +1,4 @@
+import { CornerRightDown } from 'lucide-react';
 import type { Form, StampName } from '@doodla/core';
 import { FORMS, shapePath, STAMPS, toSvgPath } from '@doodla/core';
 import type { ReactNode } from 'react';
@@ -30,11 +31,14 @@ const FORM_NAMES: Record<Form, string> = {
   bracket: 'Bracket',
   balloon: 'Speech balloon',
 };
-const LINE_NAMES: Record<LineType, { name: string; face: string }> = {
+const LINE_NAMES: Record<LineType, { name: string; face: ReactNode }> = {
   line: { name: 'Line', face: '╱' },
   arrow: { name: 'Arrow', face: '→' },
   doubleArrow: { name: 'Arrow both ways', face: '↔' },
-  elbow: { name: 'Connector with right angles', face: '⮡' },
+  elbow: {
+    name: 'Connector with right angles',
+    face: <CornerRightDown aria-hidden size={20} className="mx-auto" />,
+  },
   curve: { name: 'Curve', face: '⌒' },
   wave: { name: 'Curve with two bends', face: '∿' },
   polyline: { name: 'Corners by clicking', face: '⋀⋁' },
@@ -224,7 +228,7 @@ function HighlighterSheet({ penCase, state }: SheetProps) {
         onChange={(way) => penCase.patch({ straightHighlighter: way === 'straight' })}
       />
       <Switch
-        label="Mark whole words on web pages"
+        label="Mark whole words where there is text"
         checked={markWords}
         onChange={(value) => penCase.patch({ markWords: value })}
       />

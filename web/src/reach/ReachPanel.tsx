@@ -46,6 +46,7 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
     <div
       ref={panel}
       role="toolbar"
+      data-bar="tools"
       aria-label="Tools"
       aria-orientation="vertical"
       style={placeOf(state)}
@@ -207,6 +208,7 @@ function FoldedReach({ workspace, reach, state }: ReachPanelProps & { state: Rea
   const icon = writing ? ALL_TOOLS.find(({ id }) => id === tool)!.icon : <Hand aria-hidden />;
   return (
     <div
+      data-bar="tools"
       style={placeOf(state)}
       className="absolute z-20 max-sm:!top-auto max-sm:!bottom-18 max-sm:!transform-none"
     >

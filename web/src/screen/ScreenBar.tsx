@@ -24,26 +24,35 @@ export default function ScreenBar({ workspace, side }: { workspace: Workspace; s
   const presenter = useStore(workspace.sharing.presenter);
   const live = useStore(workspace.screen.state);
   const classState = useStore(workspace.classroom!.state);
-  if (!classState?.screen) return null;
+  if (!classState?.screen || classState.ended) return null;
   const { screen } = classState;
+  const isOwn = screen.presenter === workspace.target.actor?.id;
   const back = screen.page !== classState.page && (workspace.isTeacher || presenter !== undefined);
   return (
     <div
       role="group"
       aria-label="Shown screen"
+      data-bar="screen"
       className={classes(
-        'absolute bottom-2 z-20 flex max-w-[calc(100%-1rem)] flex-wrap-reverse items-center gap-1 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl max-lg:top-16 max-lg:bottom-auto lg:max-w-[calc(100%-45rem)]',
+        'absolute bottom-17 z-20 flex max-w-[calc(100%-1rem)] flex-wrap-reverse items-center gap-1 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl max-lg:top-16 max-lg:bottom-auto lg:max-w-[calc(100%-12rem)] 2xl:bottom-2 2xl:max-w-[calc(100%-52rem)]',
         side === 'left' ? 'left-42 max-lg:left-2' : 'right-42 max-lg:right-2',
       )}
     >
       <span role="status" className="px-3 text-sm">
-        {live?.certain === false
-          ? 'Not sure where the content has gone: the ink stays'
-          : presenter
-            ? 'The class sees this'
-            : `Shown by ${workspace.nameOf(screen.presenter)}`}
+        {screen.away
+          ? `${isOwn ? 'Your screen is' : `The screen of ${workspace.nameOf(screen.presenter)} is`} not shown just now: this is the last picture`
+          : live?.certain === false
+            ? 'Not sure where the content has gone: the ink stays'
+            : presenter
+              ? screen.page === classState.page
+                ? 'The class sees this'
+                : 'The class is on another page'
+              : `Shown by ${workspace.nameOf(screen.presenter)}`}
       </span>
       {back && <Button onClick={() => workspace.turnTo(screen.page)}>Back to it</Button>}
+      {screen.away && isOwn && !presenter && (
+        <Button onClick={() => void showAgain(workspace)}>Show again</Button>
+      )}
       {presenter && <Controls presenter={presenter} workspace={workspace} />}
       {(presenter ?? workspace.isTeacher) && (
         <Button
@@ -148,4 +157,14 @@ function Practice({ screen }: { screen: SimulatedScreen }) {
       </Button>
     </>
   );
+}
+
+/** Opens what was shown before the page was loaded anew; the browser asks which screen. */
+async function showAgain(workspace: Workspace): Promise<void> {
+  try {
+    const source = await (await import('./openSource')).openSource(workspace.sharing.lastKind);
+    if (source) await workspace.sharing.present(source);
+  } catch (error) {
+    workspace.onProblem((error as Error).message);
+  }
 }

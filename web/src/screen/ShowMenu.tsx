@@ -3,19 +3,20 @@ import { DropdownMenu } from 'radix-ui';
 import { useStore } from '../live/store';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
-import type { ScreenSource } from './sources';
+import type { SourceKind } from './openSource';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 /** What can be shown live. */
 export function ShowMenu({ workspace }: { workspace: Workspace }) {
   const presenter = useStore(workspace.sharing.presenter);
-  const show = (open: () => Promise<ScreenSource | undefined>) => () => {
-    void open().then(
-      (source) => source && workspace.sharing.present(source),
-      (error: Error) => workspace.onProblem(error.message),
-    );
+  const show = (kind: SourceKind) => () => {
+    void import('./openSource')
+      .then(({ openSource }) => openSource(kind))
+      .then(
+        (source) => source && workspace.sharing.present(source, kind),
+        (error: Error) => workspace.onProblem(error.message),
+      );
   };
-  const sources = () => import('./sources');
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
@@ -28,22 +29,16 @@ export function ShowMenu({ workspace }: { workspace: Workspace }) {
         </Button>
       </DropdownMenu.Trigger>
       <MenuContent align="end">
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={show(async () => (await sources()).pickScreen())}>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('screen')}>
           <MonitorUp aria-hidden size={18} /> A screen, window or tab
         </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={show(async () => (await sources()).openCamera())}>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('camera')}>
           <Camera aria-hidden size={18} /> The camera
         </DropdownMenu.Item>
-        <DropdownMenu.Item
-          className={MENU_ITEM}
-          onSelect={show(async () => new (await import('./simulatedScreen')).SimulatedScreen())}
-        >
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('practiceScreen')}>
           <MonitorPlay aria-hidden size={18} /> A screen to practise with
         </DropdownMenu.Item>
-        <DropdownMenu.Item
-          className={MENU_ITEM}
-          onSelect={show(async () => new (await import('./simulatedCamera')).SimulatedCamera())}
-        >
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('practiceCamera')}>
           <Video aria-hidden size={18} /> A camera to practise with
         </DropdownMenu.Item>
       </MenuContent>

@@ -7,12 +7,18 @@ import { Store } from '../live/store';
 import type { Workspace } from '../workspace/workspace';
 import type { EncodedPart, ScreenWorker } from './screen.worker';
 import { sendSound } from './soundSender';
+import { forgetLast, keepLast } from './lastPicture';
 import type { ScreenSource } from './sources';
 
 const FRAME_MS = 100;
 const MOST_ZOOM = 4;
 /** Scrolled further than this part of the screen, what is written on is pictured anew. */
 const NEXT_PICTURE = 0.3;
+/** Most pages of which views are looked for again, the last ones. */
+const MOST_RECALLED = 60;
+/** Difference of width to height up to which a picture can be of the same screen. */
+const SAME_SHAPE = 0.02;
+const LAST_EVERY_MS = 4000;
 
 export interface PresenterState {
   kind: ScreenSource['kind'];
@@ -52,6 +58,7 @@ export class Presenter {
   /** Whether the class has been told. */
   hasStarted = false;
   private keeping: Promise<void> = Promise.resolve();
+  private lastKeptAt = 0;
 
   constructor(
     private readonly workspace: Workspace,
@@ -80,6 +87,7 @@ export class Presenter {
   async start(): Promise<void> {
     await this.announce(true);
     this.hasStarted = true;
+    await this.recallViews();
     const { sound } = this.source;
     const { sitting, connection } = this.workspace;
     if (sound) this.stops.push(sendSound(sound, sitting!, connection));
@@ -90,6 +98,7 @@ export class Presenter {
   async stop(): Promise<void> {
     if (this.closed) return;
     await this.keepHere();
+    void forgetLast();
     const { sitting } = this.workspace;
     // The server stops what is shown by itself when the connection is gone.
     await this.workspace.connection.request(SCREEN.stop, { sitting }).catch(() => undefined);
@@ -158,6 +167,40 @@ export class Presenter {
     this.whole = true;
   }
 
+  /** Makes the views of this class that were kept known again, so that their marks are found when they are seen. */
+  private async recallViews(): Promise<void> {
+    const { width, height } = this.size();
+    if (width === 0 || height === 0) return;
+    const { pictures, pages } = this.workspace;
+    for (const page of pages.get().slice(-MOST_RECALLED)) {
+      if (page.surface.kind !== 'view') continue;
+      let view: number | undefined;
+      for (const { material, x, y, scale = 1 } of page.surface.pictures) {
+        const picture = await pictures.load(material);
+        if (!picture || Math.abs(picture.width / picture.height - width / height) > SAME_SHAPE) continue;
+        const bitmap = await createImageBitmap(picture, { resizeWidth: width, resizeHeight: height });
+        const k = width / page.width;
+        const place = { scale: 1 / scale, x: (-x / scale) * k, y: (-y / scale) * k };
+        view = await this.worker.seed(transfer(bitmap, [bitmap]), place, view);
+      }
+      if (view !== undefined) this.views.set(view, { page: page.id, pictures: [...page.surface.pictures] });
+    }
+  }
+
+  /** Keeps what is seen on this device now and then, in case the page is loaded anew. */
+  private keepLastPicture(at: number): void {
+    const { sitting, screen } = this.workspace;
+    const live = screen.state.get();
+    if (!live || at - this.lastKeptAt < LAST_EVERY_MS) return;
+    this.lastKeptAt = at;
+    const place = placeOfPicture(live.panes);
+    void pictureOf(screen.canvas).then(
+      (blob) => keepLast({ sitting: sitting!, page: live.page, place, blob }),
+      // A picture that cannot be made now is made the next time.
+      () => undefined,
+    );
+  }
+
   private async nextFrame(): Promise<void> {
     const started = performance.now();
     try {
@@ -191,6 +234,7 @@ export class Presenter {
     taken.bitmap.close();
     if (taken.state.certain && taken.state.view !== this.view) await this.arriveAt(taken.state, width);
     this.show(taken.state, width);
+    this.keepLastPicture(at);
     for (const part of taken.parts) this.send(part, taken.state, { width, height, at });
   }
 

@@ -1,4 +1,4 @@
-import type { ScreenMove } from '@doodla/core';
+import type { Placement, ScreenMove } from '@doodla/core';
 import type { Frame, ViewState } from '@doodla/core/follow';
 import { greyFrame, ViewMemory } from '@doodla/core/follow';
 import { expose, transfer } from 'comlink';
@@ -66,6 +66,13 @@ const worker = {
     if (options.send) [before, sentState] = [frame, state];
     const taken: TakenFrame = { bitmap, state, parts };
     return transfer(taken, [bitmap, ...parts.map(({ bytes }) => bytes)]);
+  },
+
+  /** Makes a view known from a kept picture of it; gives its number. */
+  seed(bitmap: ImageBitmap, place: Placement, view?: number): number {
+    const frame = read(bitmap);
+    bitmap.close();
+    return memory.seed(frame, place, view);
   },
 
   /** Forgets all views; what comes next is a new one. */

@@ -1,20 +1,31 @@
-import { SCREEN } from '@doodla/core';
+import { MAX_VIEW_PICTURES, SCREEN } from '@doodla/core';
 import { Store } from '../live/store';
 import type { Workspace } from '../workspace/workspace';
 import type { Presenter } from './presenter';
 import type { ScreenViewer } from './screenViewer';
+import type { SourceKind } from './openSource';
 import type { ScreenSource } from './sources';
+
+const LAST_KIND = 'doodla.shown';
 
 /** Shows this device's screen to the class, or what somebody else shows; what does it comes when it is needed. */
 export class ScreenSharing {
   /** Set while this device shows its screen. */
   readonly presenter = new Store<Presenter | undefined>(undefined);
   private viewer: Promise<ScreenViewer> | undefined;
+  /** The page whose last picture was put back. */
+  private restored: string | undefined;
 
   constructor(private readonly workspace: Workspace) {}
 
+  /** What was shown last in this tab, also before it was loaded anew. */
+  get lastKind(): SourceKind {
+    return (sessionStorage.getItem(LAST_KIND) as SourceKind | null) ?? 'screen';
+  }
+
   /** Shows a screen or camera to the class. */
-  async present(source: ScreenSource): Promise<void> {
+  async present(source: ScreenSource, kind = this.lastKind): Promise<void> {
+    sessionStorage.setItem(LAST_KIND, kind);
     const { Presenter: Made } = await import('./presenter');
     const presenter = new Made(this.workspace, source, () => this.presenter.set(undefined));
     this.presenter.set(presenter);
@@ -50,6 +61,7 @@ export class ScreenSharing {
       if (presenter.hasStarted && shown?.presenter !== target.actor?.id) presenter.close();
       return;
     }
+    if (shown?.away && shown.presenter === target.actor?.id) void this.restoreLast(shown.page);
     if (!shown && !this.viewer) return;
     const isShown = (page: string) => classroom?.state.get()?.screen?.page === page;
     this.viewer ??= import('./screenViewer').then(
@@ -62,6 +74,25 @@ export class ScreenSharing {
     if (shown) return;
     screen.set(undefined);
     void this.viewer.then((viewer) => viewer.reset());
+  }
+
+  /** Puts what was seen last, before this page was loaded anew, under its view, so that everybody sees it. */
+  private async restoreLast(page: string): Promise<void> {
+    if (this.restored === page) return;
+    this.restored = page;
+    const { lastPicture, forgetLast } = await import('./lastPicture');
+    const last = await lastPicture();
+    const { connection, pages, pictureActions, sitting, onProblem } = this.workspace;
+    const surface = pages.get().find(({ id }) => id === page)?.surface;
+    if (last?.sitting !== sitting || last?.page !== page || surface?.kind !== 'view') return;
+    try {
+      const material = await pictureActions.upload(last.blob);
+      const pictures = [...surface.pictures, { ...last.place, material }].slice(-MAX_VIEW_PICTURES);
+      await connection.request(SCREEN.keep, { sitting, page, pictures });
+      await forgetLast();
+    } catch (error) {
+      onProblem((error as Error).message);
+    }
   }
 
   close(): void {

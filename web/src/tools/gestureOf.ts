@@ -1,5 +1,4 @@
-import type { InkStyle } from '@doodla/core';
-import type { WebText } from '../page/webText';
+import type { InkStyle, PlacedQuote } from '@doodla/core';
 import type { ToolId } from '../workspace/penCase';
 import { LINE_TYPES } from '../workspace/penCase';
 import type { Workspace } from '../workspace/workspace';
@@ -21,13 +20,18 @@ import { WordsGesture } from './wordsGesture';
 /** How near a tap has to be to count as on something; CSS pixels. */
 const TOUCH_REACH = 8;
 
+/** The words of a page that can be marked. */
+export interface ShownWords {
+  between(a: PenPoint, b: PenPoint): PlacedQuote | undefined;
+}
+
 /** What a gesture needs to know of where it is made. */
 export interface GesturePlace {
   workspace: Workspace;
   /** CSS pixels per page unit. */
   scale: number;
-  /** The words of the web page that is shown. */
-  words: WebText | undefined;
+  /** The words of the shown page; none where a pointer goes down beside what is printed. */
+  words: ShownWords | undefined;
   /** The pen of the hand that writes at a point, given the one in hand. */
   penAt(at: PenPoint, inHand: InkStyle): InkStyle;
   /** To be called when something changes without the pointer moving. */
@@ -55,8 +59,7 @@ export function gestureOf(
     case 'pen':
       return ink(pen, pressure);
     case 'highlighter':
-      if (workspace.page?.surface.kind === 'web' && markWords && words)
-        return new WordsGesture(workspace, at, (from, to) => words.between(from, to));
+      if (markWords && words) return new WordsGesture(workspace, at, (from, to) => words.between(from, to));
       return ink(highlighter, false);
     case 'eraser':
       return eraser === 'rubber'

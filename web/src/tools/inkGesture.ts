@@ -39,7 +39,7 @@ export class InkGesture implements Gesture {
     if (this.common) {
       const { page, space, pane } = this.common;
       const head = { space, style, pressure, ...(pane !== undefined && { pane }) };
-      this.broadcast = workspace.ink?.broadcast(this.id, page, head);
+      this.broadcast = workspace.ink.broadcast(this.id, page, head);
     }
     this.move([start]);
   }

@@ -16,11 +16,11 @@ export class PointGesture implements Gesture {
 
   move(points: readonly PenPoint[]): void {
     const last = points.at(-1);
-    if (last && this.page !== undefined) this.workspace.pointers?.point(this.page, last.x, last.y);
+    if (last && this.page !== undefined) this.workspace.pointers.point(this.page, last.x, last.y);
   }
 
   end(): void {
-    if (this.page !== undefined) this.workspace.pointers?.rest(this.page);
+    if (this.page !== undefined) this.workspace.pointers.rest(this.page);
   }
 
   cancel(): void {

@@ -23,7 +23,7 @@ export class WispGesture implements Gesture {
     this.page = workspace.pageId.get();
     this.fade = Math.round(wispSeconds * 1000);
     if (this.page !== undefined)
-      this.broadcast = workspace.ink?.broadcast(this.id, this.page, {
+      this.broadcast = workspace.ink.broadcast(this.id, this.page, {
         space: workspace.space,
         style: this.style,
         pressure: false,
@@ -46,7 +46,7 @@ export class WispGesture implements Gesture {
     this.broadcast?.(this.builder.points, true);
     if (this.page === undefined) return;
     const { id, page, style, fade } = this;
-    this.workspace.ink?.leave({ id, page, author: '', style, pressure: false, points, fade });
+    this.workspace.ink.leave({ id, page, author: '', style, pressure: false, points, fade });
   }
 
   cancel(): void {

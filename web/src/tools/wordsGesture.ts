@@ -1,11 +1,10 @@
-import type { Mark } from '@doodla/core';
-import type { PlacedQuote } from '../page/webText';
+import type { Mark, PlacedQuote } from '@doodla/core';
 import type { Workspace } from '../workspace/workspace';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 type Words = (from: PenPoint, to: PenPoint) => PlacedQuote | undefined;
 
-/** Marks words of a web page from where the pointer goes down to where it comes up, glued to what they say. */
+/** Marks words of a page from where the pointer goes down to where it comes up, glued to what they say. */
 export class WordsGesture implements Gesture {
   private last: PenPoint;
   private readonly common;

@@ -81,8 +81,8 @@ export class Workspace {
   /** Typed text that is not on a page yet. */
   readonly drafts: TextDrafts;
   readonly classroom: ClassClient | undefined;
-  readonly ink: LiveInk | undefined;
-  readonly pointers: Pointers | undefined;
+  readonly ink: LiveInk;
+  readonly pointers: Pointers;
   readonly surfaces: Surfaces;
   readonly pictures: PictureCache;
   readonly webPages: WebPages;
@@ -162,9 +162,8 @@ export class Workspace {
     this.lessonLog = main?.lessonLog ?? this.openLog({ kind: 'lesson', id: lesson });
     this.target = main?.target ?? (ref ? this.openLog(ref) : this.lessonLog);
     this.drafts = main?.drafts ?? new TextDrafts(this.target, sitting ?? lesson);
-    this.ink = main?.ink ?? (ref && new LiveInk(ref, connection));
-    this.pointers =
-      main?.pointers ?? (ref && new Pointers(ref.id, connection, () => this.target.actor?.id ?? ''));
+    this.ink = main?.ink ?? new LiveInk(ref, connection);
+    this.pointers = main?.pointers ?? new Pointers(sitting, connection, () => this.target.actor?.id ?? '');
     const logs = ref ? [this.lessonLog, this.target] : [this.lessonLog];
     this.layers = main?.layers ?? logs.map((each) => new MarkLayer(each));
     this.stops.push(this.pageId.subscribe(() => this.readShown()));
@@ -235,7 +234,8 @@ export class Workspace {
   /** Whether this person may point, and write ink that fades. */
   get mayPoint(): boolean {
     const me = this.target.actor?.id;
-    if (!this.classroom || this.situation().ended) return false;
+    if (this.options.looking || this.situation().ended) return false;
+    if (!this.classroom) return this.isTeacher;
     return this.isTeacher || (me !== undefined && this.classroom.scene.get().pointers.includes(me));
   }
 
@@ -404,8 +404,8 @@ export class Workspace {
     this.lessonLog.close();
     this.target.close();
     this.classroom?.close();
-    this.ink?.close();
-    this.pointers?.close();
+    this.ink.close();
+    this.pointers.close();
     this.pictures.close();
     this.connection.close();
   }
@@ -466,7 +466,7 @@ export class Workspace {
     layer.log.onRefused = (message) => this.onProblem(message);
     layer.log.onTouched = (change) => {
       if (layer.log === this.target && change.pages.size > 0) this.updatePages();
-      for (const id of change.marks) this.ink?.finish(id);
+      for (const id of change.marks) this.ink.finish(id);
       if (change.arrived === undefined) this.tellAdded(layer, change);
       const stale = layer.update(change);
       for (const pane of [this, this.side.get()]) {
