@@ -2,6 +2,8 @@ import { tiltFromUpright } from '@doodla/core';
 import { coalesced } from '../secure/secureOnly';
 import type { PenPoint, RunningGesture } from '../tools/gesture';
 import type { Stage } from './stage';
+import type { Contact } from './touchRoles';
+import { TouchRoles } from './touchRoles';
 
 interface DownPointer {
   x: number;
@@ -10,28 +12,25 @@ interface DownPointer {
   from: { x: number; y: number };
   downAt: number;
   gesture: RunningGesture | undefined;
+  /** Whether it has begun to move the page. */
+  pans?: true;
 }
 
 const WHEEL_ZOOM = 0.0022;
-/** A second finger that comes this soon after the first means to move the page, not to write. */
-const PINCH_MS = 250;
 const LINE_HEIGHT = 16;
-/** Touches broader than this are palms; CSS pixels. */
-const PALM_WIDTH = 60;
 /** A swipe goes at least so far across, CSS pixels, in at most so long. */
 const SWIPE = { distance: 80, ms: 700 };
 /** Farther than this is no tap; CSS pixels. */
 const TAP_REACH = 6;
-/** So long after the pen was last there, touches are taken for the hand that holds it. */
-const PALM_MS = 400;
+/** A finger that moves the page, and so may be a hand that rests, does so from this far on; CSS pixels. */
+const LEAST_PAN = 8;
 
 /** Turns the pointers and the wheel over the page into gestures, panning and zooming. */
 export class StageInput {
   private readonly down = new Map<number, DownPointer>();
   private pinching = false;
   private spaceHeld = false;
-  /** When a pen was last on the glass; undefined where none has been. */
-  private penAt: number | undefined;
+  private readonly roles = new TouchRoles();
   private readonly abort = new AbortController();
 
   constructor(
@@ -63,13 +62,15 @@ export class StageInput {
 
   private pointerDown(event: PointerEvent): void {
     if (event.button > 1 && event.pointerType !== 'pen') return;
-    if (event.pointerType === 'touch' && this.isPalm(event)) return;
-    if (event.pointerType === 'pen') this.penAt = event.timeStamp;
+    const { role, takenBack } = this.roles.down(this.contactOf(event), this.stage.finger === 'nothing');
+    if (role === 'pinches') this.takeBack(takenBack);
+    else this.drop(takenBack);
+    if (role === 'rests') return;
     this.host.setPointerCapture(event.pointerId);
     const from = this.inWindow(event);
     const pointer: DownPointer = { ...from, from, downAt: event.timeStamp, gesture: undefined };
     this.down.set(event.pointerId, pointer);
-    if (event.pointerType === 'touch' && this.startsPinch(event)) return this.startPinch();
+    if (role === 'pinches') this.pinching = true;
     if (this.pinching || this.movesPage(event)) return;
     const isPen = event.pointerType === 'pen';
     // Bit 2 is the barrel button, bit 32 the eraser end (Pointer Events 3, §5.1.1).
@@ -79,7 +80,8 @@ export class StageInput {
 
   private pointerMove(event: PointerEvent): void {
     const pointer = this.down.get(event.pointerId);
-    if (event.pointerType === 'pen' && this.penAt !== undefined) this.penAt = event.timeStamp;
+    const { takenBack } = this.roles.move(this.contactOf(event));
+    if (takenBack.length > 0) return this.drop(takenBack);
     if (!pointer) {
       const { x, y } = this.inWindow(event);
       return this.stage.hover(this.stage.toPage(x, y));
@@ -91,6 +93,10 @@ export class StageInput {
     const before = this.pinchShape();
     const { x, y } = this.inWindow(event);
     const [dx, dy] = [x - pointer.x, y - pointer.y];
+    if (!this.pinching && event.pointerType === 'touch' && !pointer.pans) {
+      if (Math.hypot(x - pointer.from.x, y - pointer.from.y) < LEAST_PAN) return;
+      pointer.pans = true;
+    }
     Object.assign(pointer, { x, y });
     if (!this.pinching) return this.stage.pan(dx, dy);
     const after = this.pinchShape();
@@ -101,6 +107,7 @@ export class StageInput {
 
   private pointerUp(event: PointerEvent, how: 'end' | 'cancel'): void {
     const pointer = this.down.get(event.pointerId);
+    this.roles.up(event.pointerId, event.timeStamp);
     this.down.delete(event.pointerId);
     const pinched = this.pinching;
     if (this.down.size === 0) this.pinching = false;
@@ -132,28 +139,28 @@ export class StageInput {
   /** Whether this pointer moves the page instead of working on it. */
   private movesPage(event: PointerEvent): boolean {
     if (event.button === 1 || this.spaceHeld || !this.stage.writing) return true;
-    return event.pointerType === 'touch' && this.penAt !== undefined && this.stage.finger === 'move';
+    return event.pointerType === 'touch' && this.roles.hasPen && this.stage.finger === 'move';
   }
 
-  /** A hand that rests on the glass: a broad touch, or any while the pen is at work. */
-  private isPalm(event: PointerEvent): boolean {
-    if (Math.max(event.width, event.height) > PALM_WIDTH) return true;
-    if (this.penAt === undefined) return false;
-    return this.stage.finger === 'nothing' || event.timeStamp - this.penAt < PALM_MS;
-  }
-
-  private startsPinch(event: PointerEvent): boolean {
-    if (this.down.size !== 2) return false;
-    const [first] = this.down.values();
-    return !first!.gesture || event.timeStamp - first!.downAt < PINCH_MS;
-  }
-
-  private startPinch(): void {
-    this.pinching = true;
-    for (const pointer of this.down.values()) {
-      pointer.gesture?.cancel();
-      pointer.gesture = undefined;
+  /** Takes back what contacts have begun that were taken for something else; they go on as part of a pinch. */
+  private takeBack(ids: readonly number[]): void {
+    for (const id of ids) {
+      const pointer = this.down.get(id);
+      pointer?.gesture?.cancel();
+      if (pointer) pointer.gesture = undefined;
     }
+  }
+
+  /** Takes back what contacts have begun, and listens to them no more: hands that rest. */
+  private drop(ids: readonly number[]): void {
+    this.takeBack(ids);
+    for (const id of ids) this.down.delete(id);
+  }
+
+  private contactOf(event: PointerEvent): Contact {
+    const { pointerId: id, pointerType, width, height, timeStamp: at } = event;
+    const kind = pointerType === 'touch' || pointerType === 'pen' ? pointerType : 'mouse';
+    return { id, kind, ...this.inWindow(event), width, height, at };
   }
 
   /** Middle of and distance between the first two fingers. */
