@@ -5,6 +5,9 @@ import { Server } from './server';
 
 export const TEACHER = { name: 'Ada Fenn', email: 'ada@school.example', password: 'chalk-and-board' };
 
+/** A page that lies still for so many frames has found its place. */
+const STILL_FRAMES = 12;
+
 interface Fixtures {
   server: Server;
   /** A page on which a teacher has signed in whom only this test knows. */
@@ -105,4 +108,24 @@ export async function joinAs(
 /** Waits until the page's surface has been drawn. */
 export async function surfaceShown(page: Page): Promise<void> {
   await page.locator('[data-testid=stage][data-shown=true]').waitFor();
+  // The holders round the page come a moment later, and the page makes room for them.
+  await page.evaluate(
+    (frames) =>
+      new Promise<void>((resolve) => {
+        let [last, same] = ['', 0];
+        const look = () => {
+          const { doodla } = window as unknown as {
+            doodla?: { stageState?(): { scale: number; x: number } };
+          };
+          const { scale, x } = doodla?.stageState?.() ?? { scale: 0, x: 0 };
+          const now = `${document.querySelectorAll('[data-bar]').length} ${scale} ${x}`;
+          same = now === last ? same + 1 : 0;
+          last = now;
+          if (same >= frames) resolve();
+          else requestAnimationFrame(look);
+        };
+        look();
+      }),
+    STILL_FRAMES,
+  );
 }

@@ -31,7 +31,7 @@ const ALIKE_ENLARGED = 0.6;
 /** Tiles that have to be found again somewhere else. */
 const LEAST_SUPPORT = 6;
 /** Part of the tiles that could be found again that has to be. */
-const LEAST_SHARE = 0.45;
+const LEAST_SHARE = 0.6;
 const LEAST_SHARE_OF_FEW = 0.8;
 const FEW_JUDGED = 0.5;
 /** A shift that is supported this much as well as another leaves it open which is meant. */

@@ -3,7 +3,7 @@ import { hasExactly, hasOnly, isRecord } from '../checks/fields.js';
 import { isHexColour } from '../colour/contrast.js';
 import { isId, isNumberIn, MAX_COORDINATE } from '../marks/check.js';
 import { isOrder } from '../ops/order.js';
-import type { Page, PagePatch, Ruling, Surface } from './page.js';
+import type { BlankSheet, Page, PagePatch, Ruling, Surface } from './page.js';
 import { MAX_PAGE_SIDE, MAX_VIEW_PICTURES, RULINGS } from './page.js';
 
 const MAX_TITLE = 200;
@@ -65,6 +65,12 @@ function isViewPicture(value: unknown): boolean {
   return (
     isNumberIn(scale, 0.01, 100) && hasExactly(picture, { material: isId, x: isCoordinate, y: isCoordinate })
   );
+}
+
+/** Whether a value from outside is the size and paper of a blank page. */
+export function isBlankSheet(value: unknown): value is BlankSheet {
+  const isBlank: Check = (surface) => isSurface(surface) && (surface as Surface).kind === 'blank';
+  return hasExactly(value, { width: isSide, height: isSide, surface: isBlank });
 }
 
 /** Whether a value from outside is a whole page, all in range. */

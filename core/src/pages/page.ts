@@ -55,6 +55,9 @@ export interface Page {
   removed: boolean;
 }
 
+/** Size and paper of a blank page that is to be made. */
+export type BlankSheet = Pick<Page, 'width' | 'height'> & { surface: Extract<Surface, { kind: 'blank' }> };
+
 export type PagePatch = Partial<Pick<Page, 'order' | 'title' | 'width' | 'height' | 'surface' | 'removed'>>;
 
 /** PDF points (1/72 inch) to page units (1/96 inch). */

@@ -25,7 +25,7 @@ import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { Lesson } from './lesson.entity.js';
 import { chosenPages } from './chosenPages.js';
-import { InsertDocumentDto, RenameDto } from './lessons.dto.js';
+import { BlankLessonDto, InsertDocumentDto, RenameDto } from './lessons.dto.js';
 import { LessonsService } from './lessons.service.js';
 import type { Upload } from './upload.js';
 import { receiveUpload } from './upload.js';
@@ -64,6 +64,12 @@ export class LessonsController {
       const lesson = await this.lessons.createFromPdf(teacher.id, titleFrom(upload.name), read);
       return { lesson: summary(lesson), material: read.material.id };
     });
+  }
+
+  /** Makes a lesson of one blank page. */
+  @Post('blank')
+  async createBlank(@CurrentTeacher() teacher: Teacher, @Body() { sheet }: BlankLessonDto) {
+    return summary(await this.lessons.createBlank(teacher.id, sheet));
   }
 
   /**

@@ -1,4 +1,7 @@
 import { Transform } from 'class-transformer';
+import type { BlankSheet } from '@doodla/core';
+import { isBlankSheet } from '@doodla/core';
+import { Is } from '../live/live.dto.js';
 import { visibleText } from '../http/visibleText.js';
 import { IsOptional, IsString, IsUUID, Length } from 'class-validator';
 
@@ -7,6 +10,11 @@ export class RenameDto {
   @IsString()
   @Length(1, 200, { message: 'Please give a title of up to 200 letters.' })
   title: string;
+}
+
+export class BlankLessonDto {
+  /** The first page; wide and plain where it is null. */
+  @Is((sheet) => sheet === null || isBlankSheet(sheet), 'a blank page') sheet: BlankSheet | null;
 }
 
 export class InsertDocumentDto {

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { MediaForm, Page } from '@doodla/core';
+import type { BlankSheet, MediaForm, Page } from '@doodla/core';
 import { byOrder, FORMATS, orderedPages, ordersAt } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, Not, Repository } from 'typeorm';
@@ -17,6 +17,10 @@ import { Lesson } from './lesson.entity.js';
 import { LessonMaterial } from './lessonMaterial.entity.js';
 
 const COVER_WIDTH = 480;
+const PLAIN: BlankSheet = {
+  ...FORMATS.wide,
+  surface: { kind: 'blank', colour: '#ffffff', ruling: 'plain', spacing: 10 },
+};
 /** Width at which every viewer lays a web page out, page units. */
 const WEB_PAGE_WIDTH = 1024;
 
@@ -77,8 +81,21 @@ export class LessonsService {
 
   /** A new lesson with a page for each page of a document. */
   async createFromPdf(teacherId: string, title: string, { material, sizes }: ReadMaterial): Promise<Lesson> {
+    const lesson = await this.create(teacherId, title);
+    await this.insertPages({ lesson, sitting: undefined }, { material, sizes });
+    return lesson;
+  }
+
+  /** A new lesson of one blank page; wide and plain where no sheet is given. */
+  async createBlank(teacherId: string, sheet: BlankSheet | null): Promise<Lesson> {
+    const lesson = await this.create(teacherId, 'Untitled lesson');
+    await this.addPages({ lesson, sitting: undefined }, [{ title: '', ...(sheet ?? PLAIN) }], undefined);
+    return lesson;
+  }
+
+  private create(teacherId: string, title: string): Promise<Lesson> {
     const now = Date.now();
-    const lesson = await this.lessons.save({
+    return this.lessons.save({
       id: randomUUID(),
       teacherId,
       title: title.slice(0, 200),
@@ -87,8 +104,6 @@ export class LessonsService {
       usedAt: now,
       deletedAt: null,
     });
-    await this.insertPages({ lesson, sitting: undefined }, { material, sizes });
-    return lesson;
   }
 
   /** Where a teacher puts pages. Throws Problem where the lesson or class is not theirs or has ended. */

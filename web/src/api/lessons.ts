@@ -1,5 +1,6 @@
 import { queryOptions } from '@tanstack/react-query';
 import { request } from './http';
+import type { Sheet } from '../workspace/pageActions';
 import type { Place } from './sendDocument';
 import { placeQuery } from './sendDocument';
 
@@ -39,6 +40,10 @@ export interface SittingDetail extends SittingSummary {
   lessonTitle: string;
   joinUrl: string;
 }
+
+/** Makes a lesson of one blank page; wide and plain where no sheet is given. */
+export const createBlankLesson = (sheet?: Sheet) =>
+  request<LessonSummary>('POST', '/api/lessons/blank', { sheet: sheet ?? null });
 
 export const lessonsQuery = queryOptions({
   queryKey: ['lessons'],

@@ -5,6 +5,8 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { lessonQuery, startSitting } from '../api/lessons';
+import { makePicturePages, takeBeginning } from '../lessons/beginWith';
+import { Store, useStore } from '../live/store';
 import { HandoutDialog } from '../handout/HandoutDialog';
 import { BringInMenu } from '../material/BringInMenu';
 import { Button } from '../ui/Button';
@@ -15,6 +17,8 @@ import { CannotOpen } from './CannotOpen';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
 
+const NO_PAGE = new Store<string | undefined>(undefined);
+const PhotoDialog = lazy(() => import('../photo/PhotoDialog'));
 const SittingsDialog = lazy(() => import('../sittings/SittingsDialog'));
 
 /** A lesson between classes: what is written here is prepared, for every class. */
@@ -28,6 +32,8 @@ export default function PreparePage() {
   const [showing, setShowing] = useState<'handout' | 'sittings'>();
   const close = () => setShowing(undefined);
   useRememberedPage(workspace);
+  const [photo, setPhoto] = useState(false);
+  useBeginning(lesson, workspace, () => setPhoto(true));
 
   if (query.isError) return <CannotOpen what="lesson" reason={query.error.message} />;
   const title = query.data?.title ?? '';
@@ -84,10 +90,22 @@ export default function PreparePage() {
     >
       {showing === 'handout' && <HandoutDialog workspace={workspace} title={title} onClose={close} />}
       <Suspense>
+        {photo && <PhotoDialog workspace={workspace} onClose={() => setPhoto(false)} />}
         {showing === 'sittings' && <SittingsDialog lesson={lesson} sittings={sittings} onClose={close} />}
       </Suspense>
     </WorkspaceView>
   );
+}
+
+/** Puts into a new lesson what it begins with, as soon as its pages are there. */
+function useBeginning(lesson: string, workspace: Workspace | undefined, onPhoto: () => void): void {
+  const page = useStore(workspace?.pageId ?? NO_PAGE);
+  useEffect(() => {
+    if (!workspace || page === undefined) return;
+    const beginning = takeBeginning(lesson);
+    if (beginning?.kind === 'photo') onPhoto();
+    if (beginning?.kind === 'pictures') void makePicturePages(workspace, beginning.files);
+  }, [lesson, workspace, page, onPhoto]);
 }
 
 /** Keeps the shown page in the address, so that a reload comes back to it. */

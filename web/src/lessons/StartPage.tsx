@@ -9,6 +9,7 @@ import { DOCUMENT_ENDINGS } from '../material/documents';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
 import { LessonGrid } from './LessonGrid';
+import { NewLessonMenu, useCreateLesson } from './NewLessonMenu';
 import { OpenClasses } from './OpenClasses';
 import { UploadDialog } from './UploadDialog';
 
@@ -20,11 +21,18 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
   const [files, setFiles] = useState<readonly File[]>([]);
   const [dragging, setDragging] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
+  const create = useCreateLesson();
 
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setDragging(false);
-    setFiles([...event.dataTransfer.files]);
+    const dropped = [...event.dataTransfer.files];
+    const pictures = dropped.filter(
+      ({ type, name }) => type.startsWith('image/') || /\.hei[cf]$/i.test(name),
+    );
+    if (pictures.length > 0 && pictures.length === dropped.length)
+      create(undefined, { kind: 'pictures', files: pictures });
+    else setFiles(dropped);
   };
   const closeUpload = () => {
     setFiles([]);
@@ -57,6 +65,8 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
       <main className="mx-auto max-w-6xl p-4 sm:p-8">
         <div className="mb-6 flex flex-wrap items-end justify-between gap-4">
           <h1 className="text-3xl font-bold">Your lessons</h1>
+          <span className="grow" />
+          <NewLessonMenu />
           <Button
             look="main"
             icon={<FilePlus2 aria-hidden size={20} />}
@@ -92,7 +102,9 @@ function EmptyShelf() {
   return (
     <div className="rounded-2xl border-2 border-dashed border-paper-line p-10 text-center text-lg">
       <p className="font-bold">Nothing here yet.</p>
-      <p>Drop a PDF, slides or a text anywhere on this page, or choose one with the button above.</p>
+      <p>
+        Drop a PDF, slides, a text or pictures anywhere on this page, or begin with one of the buttons above.
+      </p>
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import type { Format, Page, Ruling } from '@doodla/core';
-import { FORMATS, paintRuling, RULINGS, toSvgPath } from '@doodla/core';
+import { FORMATS, isBlankSheet, paintRuling, RULINGS, toSvgPath } from '@doodla/core';
 import { useRef, useState } from 'react';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
@@ -36,22 +36,26 @@ const USUAL_SPACING: Record<Ruling, number> = {
 };
 const PAPERS = ['#ffffff', '#faf5e8', '#e8f1fa', '#fdf3c8', '#12352a', '#1c241f'];
 
+const LAST_SHEET = 'doodla.newPage';
+
 interface PageDialogProps {
   title: string;
   action: string;
-  /** The page whose paper is changed; a new one is wide and plain. */
+  /** The page whose paper is changed; a new one is what was chosen last, at first wide and plain. */
   page?: Page | undefined;
-  workspace: Workspace;
+  /** Where pictures can be stored; left out where there is no lesson yet. */
+  workspace?: Workspace;
   onChoose(sheet: Sheet): void;
   onClose(): void;
 }
 
 /** Format, ruling and colour of a blank page, or a picture as its ground. */
 export function PageDialog({ title, action, page, workspace, onChoose, onClose }: PageDialogProps) {
-  const blank = page?.surface.kind === 'blank' ? page.surface : undefined;
+  const [start] = useState(() => page ?? lastSheet());
+  const blank = start?.surface.kind === 'blank' ? start.surface : undefined;
   const [size, setSize] = useState({
-    width: page?.width ?? FORMATS.wide.width,
-    height: page?.height ?? FORMATS.wide.height,
+    width: start?.width ?? FORMATS.wide.width,
+    height: start?.height ?? FORMATS.wide.height,
   });
   const [ruling, setRuling] = useState<Ruling>(blank?.ruling ?? 'plain');
   const [spacing, setSpacing] = useState(blank?.spacing ?? USUAL_SPACING.plain);
@@ -132,20 +136,51 @@ export function PageDialog({ title, action, page, workspace, onChoose, onClose }
               style={{ background: paper }}
             />
           ))}
+          <label className="flex min-h-11 items-center gap-2 rounded-xl border-2 border-paper-line bg-white px-3">
+            <input
+              type="color"
+              aria-label="Another colour of the page"
+              className="size-7 cursor-pointer"
+              value={colour}
+              onChange={(event) => setColour(event.target.value)}
+            />
+            Another
+          </label>
         </Row>
         <div className="flex flex-wrap gap-3">
-          <Button look="main" onClick={() => onChoose(sheet)}>
+          <Button
+            look="main"
+            onClick={() => {
+              if (!page) rememberSheet(sheet);
+              onChoose(sheet);
+            }}
+          >
             {action}
           </Button>
-          <OwnPicture workspace={workspace} onChoose={onChoose} />
+          {workspace && <OwnPicture workspace={workspace} onChoose={onChoose} />}
         </div>
       </div>
     </Modal>
   );
 }
 
+/** What was chosen last for a new page on this device. */
+function lastSheet(): Sheet | undefined {
+  try {
+    const sheet = JSON.parse(localStorage.getItem(LAST_SHEET) ?? 'null') as unknown;
+    return isBlankSheet(sheet) ? sheet : undefined;
+  } catch {
+    // What cannot be read is chosen anew.
+    return undefined;
+  }
+}
+
+function rememberSheet(sheet: Sheet): void {
+  localStorage.setItem(LAST_SHEET, JSON.stringify(sheet));
+}
+
 /** A picture of one's own instead: the page takes its shape. */
-function OwnPicture({ workspace, onChoose }: Pick<PageDialogProps, 'workspace' | 'onChoose'>) {
+function OwnPicture({ workspace, onChoose }: Required<Pick<PageDialogProps, 'workspace' | 'onChoose'>>) {
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string>();
   const take = async (file: File | undefined) => {

@@ -27,7 +27,7 @@ export function TurnButtons({ workspace }: { workspace: Workspace }) {
       <IconButton
         label="Next page"
         shortcut="PageDown"
-        disabled={at >= pages.length - 1}
+        disabled={at >= pages.length - 1 && !workspace.mayAddPages}
         icon={<ChevronRight aria-hidden />}
         onClick={() => workspace.turnBy(1)}
       />

@@ -29,7 +29,7 @@ export class Bars {
   rects(): Rect[] {
     const box = this.host.getBoundingClientRect();
     return this.known.flatMap((bar) => {
-      if (box.width < NARROW && bar.getAttribute('data-bar') === 'tools') return [];
+      if (window.innerWidth < NARROW && bar.getAttribute('data-bar') === 'tools') return [];
       const { left, top, right, bottom, width, height } = bar.getBoundingClientRect();
       const isOver = left < box.right && right > box.left && top < box.bottom && bottom > box.top;
       const distance = Math.min(left - box.left, box.right - right, top - box.top, box.bottom - bottom);

@@ -52,6 +52,8 @@ export class Stage {
   private readonly observer: ResizeObserver;
   private readonly bars: Bars;
   private room: Room | undefined;
+  /** Whether the page lies as it was fitted. */
+  private isFitted = false;
   private readonly stops: (() => void)[];
   /** Running gestures, with what ends them. */
   private readonly gestures = new Map<Gesture, () => void>();
@@ -80,7 +82,7 @@ export class Stage {
     this.input = new StageInput(host, this);
     this.observer = new ResizeObserver(() => this.resize());
     this.observer.observe(host);
-    this.bars = new Bars(host, () => this.applyFit());
+    this.bars = new Bars(host, () => this.barsChanged());
     this.stops = [
       workspace.pageId.subscribe(() => this.turned()),
       workspace.pages.subscribe(() => this.showPage()),
@@ -211,17 +213,20 @@ export class Stage {
   }
 
   pan(dx: number, dy: number): void {
+    if (dx !== 0 || dy !== 0) this.isFitted = false;
     this.moveTo(panBy(this.glass, dx, dy, this.ground, this.size, this.room));
   }
 
   /** Brings a point of the page into the middle of the window. */
   centreOn(x: number, y: number): void {
     this.fit.set('free');
+    this.isFitted = false;
     this.moveTo(centreOn(this.glass, x, y, this.ground, this.size));
   }
 
   zoom(factor: number, at = { x: this.size.width / 2, y: this.size.height / 2 }): void {
     this.fit.set('free');
+    this.isFitted = false;
     this.moveTo(zoomAt(this.glass, factor, at, this.ground, this.size, this.room));
   }
 
@@ -326,6 +331,12 @@ export class Stage {
     this.canvas.touchWet();
   }
 
+  /** Makes room for the bars, unless the page has been moved by hand since it was fitted. */
+  private barsChanged(): void {
+    if (this.isFitted) return this.applyFit();
+    this.pan(0, 0);
+  }
+
   private applyFit(): void {
     const { page } = this.workspace;
     if (!page) return;
@@ -335,6 +346,7 @@ export class Stage {
     const letters = interfaceScale();
     this.arrangement.set(this.beside ? 'bars' : arrangementFor(extent, this.size, letters));
     this.room = this.roomFor(extent, fit, letters);
+    this.isFitted = fit !== 'free';
     if (fit === 'region' && this.region) this.moveTo(fitPage(this.region, this.size, this.room));
     else if (fit === 'page') this.moveTo(fitPage(extent, this.size, this.room));
     else if (fit === 'width') this.moveTo(fitWidth(extent, this.size, this.room));

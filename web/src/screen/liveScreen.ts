@@ -16,7 +16,8 @@ const NO_PANES: readonly Pane[] = [];
 /** The screen that is shown to the class, as it is on this device: its picture, and where its content is. */
 export class LiveScreen {
   readonly state = new Store<LiveState | undefined>(undefined);
-  readonly canvas = document.createElement('canvas');
+  /** Without a size until something has been seen. */
+  readonly canvas = Object.assign(document.createElement('canvas'), { width: 0, height: 0 });
   /**
    * What arrived of somebody else's screen: bytes in all, the last delays from there to here, milliseconds,
    * and the seconds of sound that were played.
@@ -58,6 +59,7 @@ export class LiveScreen {
       old.page === state.page &&
       old.certain === state.certain &&
       samePanes(old.panes, state.panes);
+    if (!state) Object.assign(this.canvas, { width: 0, height: 0 });
     if (!same) this.state.set(state);
     this.frames.set(this.frames.get() + 1);
   }

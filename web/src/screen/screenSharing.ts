@@ -71,6 +71,8 @@ export class ScreenSharing {
     // The class turns to another view before the first picture of it has come.
     if (shown && live && live.page !== shown.page)
       screen.set({ page: shown.page, panes: shown.panes, certain: live.certain });
+    // Nothing comes any more; what was kept lies where it was seen last.
+    if (shown?.away && !live) screen.set({ page: shown.page, panes: shown.panes, certain: true });
     if (shown) return;
     screen.set(undefined);
     void this.viewer.then((viewer) => viewer.reset());

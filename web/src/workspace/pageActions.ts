@@ -1,7 +1,10 @@
 import type { Change, Mark, Page, PagePatch, Surface } from '@doodla/core';
-import { byOrder, orderAt } from '@doodla/core';
+import { byOrder, FORMATS, orderAt } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import type { Workspace } from './workspace';
+
+/** What is higher than this, times its width, is a web page and no paper. */
+const MOST_HEIGHT = 2;
 
 /** Size and surface of a page to be made. */
 export interface Sheet {
@@ -24,6 +27,12 @@ export class PageActions {
       ...sheet,
     };
     if (this.perform([{ do: 'addPage', page }]) !== undefined) this.workspace.turnTo(page.id);
+  }
+
+  /** Adds a blank page like another after it and shows it; after an original, one of white paper. */
+  addLike(id: string): void {
+    const like = this.find(id);
+    if (like) this.add(sheetLike(like), id, 'after');
   }
 
   /** Adds a page after another without turning to it. Returns its id. */
@@ -99,4 +108,11 @@ export class PageActions {
 
 function copiesOn(page: string, marks: readonly Mark[]): Change[] {
   return marks.map((mark) => ({ do: 'add', mark: { ...mark, id: nanoid(), page } }));
+}
+
+/** A blank page of the same size and paper; of what is much higher than wide, of a display. */
+function sheetLike({ width, height, surface }: Page): Sheet {
+  const size = height > MOST_HEIGHT * width ? FORMATS.wide : { width, height };
+  if (surface.kind === 'blank') return { width, height, surface };
+  return { ...size, surface: { kind: 'blank', colour: '#ffffff', ruling: 'plain', spacing: 10 } };
 }

@@ -128,6 +128,8 @@ export class Workspace {
   onProblem: (message: string) => void = () => undefined;
   /** Told of what was done out of sight; the message is fit to be shown. */
   onNotice: (message: string) => void = () => undefined;
+  /** Told that the page is to be turned, but there is none after it. */
+  onLastPage: () => void = () => undefined;
 
   private readonly stops: (() => void)[] = [];
   private readonly addedListeners = new Set<(mark: Mark) => void>();
@@ -296,6 +298,18 @@ export class Workspace {
     const at = pages.findIndex(({ id }) => id === this.pageId.get());
     const next = pages[at + step];
     if (next) this.turnTo(next.id);
+    else if (step > 0 && at >= 0 && this.mayAddPages) this.onLastPage();
+  }
+
+  /** Whether this person may put new pages in. */
+  get mayAddPages(): boolean {
+    return this.isTeacher && this.options.looking !== true && !this.situation().ended;
+  }
+
+  /** Puts a page like the shown one after it. */
+  addPageLikeThis(): void {
+    const page = this.pageId.get();
+    if (page !== undefined) this.pageActions.addLike(page);
   }
 
   /** Takes a tool in hand, which also means to write. */

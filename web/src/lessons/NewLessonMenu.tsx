@@ -1,0 +1,79 @@
+import { Plus } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { lazy, Suspense, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { createBlankLesson } from '../api/lessons';
+import { Button } from '../ui/Button';
+import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
+import type { Sheet } from '../workspace/pageActions';
+import type { Beginning } from './beginWith';
+import { beginWith } from './beginWith';
+
+const PageDialog = lazy(() =>
+  import('../page/PageDialog').then((module) => ({ default: module.PageDialog })),
+);
+
+/** Lessons that begin without a document: on a blank page, on pictures, on a photo of paper. */
+export function NewLessonMenu() {
+  const [choosing, setChoosing] = useState(false);
+  const pictures = useRef<HTMLInputElement>(null);
+  const create = useCreateLesson();
+  return (
+    <>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button icon={<Plus aria-hidden size={20} />}>New lesson without one</Button>
+        </DropdownMenu.Trigger>
+        <MenuContent align="end">
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setChoosing(true)}>
+            On a blank page
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => pictures.current?.click()}>
+            From pictures
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => create(undefined, { kind: 'photo' })}>
+            From a photo of a worksheet
+          </DropdownMenu.Item>
+        </MenuContent>
+      </DropdownMenu.Root>
+      <input
+        ref={pictures}
+        type="file"
+        multiple
+        accept="image/*,.heic,.heif"
+        aria-label="Choose pictures for a lesson"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          const files = [...(event.target.files ?? [])];
+          if (files.length > 0) create(undefined, { kind: 'pictures', files });
+        }}
+      />
+      <Suspense>
+        {choosing && (
+          <PageDialog
+            title="A lesson on blank pages"
+            action="Begin"
+            onClose={() => setChoosing(false)}
+            onChoose={(sheet) => create(sheet)}
+          />
+        )}
+      </Suspense>
+    </>
+  );
+}
+
+/** Makes a lesson of one blank page and opens it. */
+export function useCreateLesson() {
+  const navigate = useNavigate();
+  return (sheet?: Sheet, beginning?: Beginning) => {
+    createBlankLesson(sheet).then(
+      ({ id }) => {
+        if (beginning) beginWith(id, beginning);
+        void navigate(`/lesson/${id}`);
+      },
+      (error: Error) => toast.error(error.message),
+    );
+  };
+}
