@@ -1,6 +1,9 @@
-import { bringIn, chooseFile, expect, TEACHER, test } from '../support/fixtures';
+import { PNG } from 'pngjs';
+import { bringIn, chooseFile, expect, surfaceShown, TEACHER, test } from '../support/fixtures';
 import { plainPdf, samplePdf } from '../support/pdfs';
+import { pageOnScreen } from '../support/pictures';
 import { Server } from '../support/server';
+import { draw, expectMarks, stageState, wave } from '../support/stage';
 
 test('the first start makes the first teacher; signing out and in again works', async ({ browser }) => {
   const server = await Server.start();
@@ -88,6 +91,86 @@ test('an upload shows how far it is and can be cancelled', async ({ teacher }) =
   await expect(teacher.getByRole('progressbar')).toBeHidden();
   await teacher.reload();
   await expect(teacher.getByText('Nothing here yet.')).toBeVisible();
+});
+
+test('of several documents a bad one is named, and the others come in', async ({ teacher }) => {
+  const pdf = (name: string, buffer: Buffer) => ({ name, mimeType: 'application/pdf', buffer });
+  const good = Buffer.from(await plainPdf(1));
+  await teacher
+    .getByLabel('Choose documents')
+    .setInputFiles([
+      pdf('broken.pdf', Buffer.from('%PDF-1.7 no')),
+      pdf('one.pdf', good),
+      pdf('two.pdf', good),
+    ]);
+  await expect(teacher.getByText(/^broken\.pdf: .*damaged/)).toBeVisible();
+  await expect(teacher.getByLabel('Page 1 of 2')).toBeVisible();
+  await surfaceShown(teacher);
+  // Dropped on an open lesson: a web page, and one that cannot be read.
+  await teacher.getByRole('button', { name: 'Bring in' }).click();
+  await teacher.getByRole('menuitem', { name: 'Pages of a document' }).click();
+  await teacher
+    .getByLabel('Choose documents')
+    .setInputFiles([
+      pdf('bad.pdf', Buffer.from('%PDF-1.7 no')),
+      { name: 'page.html', mimeType: 'text/html', buffer: Buffer.from('<p>Beams bend</p>') },
+    ]);
+  await teacher.getByRole('button', { name: 'Put them in' }).click();
+  await expect(teacher.getByRole('alert')).toContainText('bad.pdf');
+  await teacher.getByRole('button', { name: 'Close' }).click();
+  await expect(teacher.getByLabel('Page 2 of 3')).toBeVisible();
+});
+
+test('a lesson begins without a document: on a blank page with another after it, or on pictures', async ({
+  teacher,
+}) => {
+  const begin = async (how: string) => {
+    await teacher.getByRole('button', { name: 'New lesson without one' }).click();
+    await teacher.getByRole('menuitem', { name: how }).click();
+  };
+  await begin('On a blank page');
+  await teacher.getByRole('button', { name: 'Squared' }).click();
+  await teacher.getByLabel('Another colour of the page').fill('#dff0d8');
+  await teacher.getByRole('button', { name: 'Begin', exact: true }).click();
+  await expect(teacher.getByLabel('Page 1 of 1')).toBeVisible();
+  await surfaceShown(teacher);
+  // Pointing works without a class too, and leaves nothing.
+  await teacher.keyboard.press('d');
+  await teacher.mouse.move(600, 400);
+  await expect.poll(async () => (await stageState(teacher)).pointing.length).toBe(1);
+  await teacher.keyboard.press('p');
+  await draw(teacher, wave(200, 200));
+  await expectMarks(teacher, 1);
+  // By one tap, or by asking for the next page twice.
+  await teacher.keyboard.press('PageDown');
+  await teacher.getByRole('button', { name: 'A new page like it' }).click();
+  await expect(teacher.getByLabel('Page 2 of 2')).toBeVisible();
+  await teacher.getByRole('button', { name: 'Next page' }).click();
+  await teacher.getByRole('button', { name: 'Next page' }).click();
+  await expect(teacher.getByLabel('Page 3 of 3')).toBeVisible();
+  await surfaceShown(teacher);
+  const { data } = await pageOnScreen(teacher, 200, 100);
+  expect([...data.subarray(4 * 40, 4 * 40 + 3)]).toEqual([223, 240, 216]);
+
+  // What was chosen last is chosen the next time.
+  await teacher.goto('/');
+  await begin('On a blank page');
+  await expect(teacher.getByRole('button', { name: 'Squared' })).toHaveAttribute('aria-pressed', 'true');
+  await teacher.getByRole('button', { name: 'Close' }).click();
+  const picture = (name: string, width: number) => {
+    const png = new PNG({ width, height: 60 });
+    for (let i = 0; i < png.data.length; i += 4) png.data.set([200, 60, 40, 255], i);
+    return { name, mimeType: 'image/png', buffer: PNG.sync.write(png) };
+  };
+  await teacher
+    .getByLabel('Choose pictures for a lesson')
+    .setInputFiles([
+      picture('one.png', 90),
+      { name: 'broken.png', mimeType: 'image/png', buffer: Buffer.from('no') },
+      picture('two.png', 40),
+    ]);
+  await expect(teacher.getByText(/broken\.png/)).toBeVisible();
+  await expect(teacher.getByLabel(/^Page \d of 2$/)).toBeVisible();
 });
 
 test('the demo signs in with one click', async ({ browser }) => {

@@ -90,6 +90,46 @@ test('a boundless page grows in every direction, has a map, and is whole in the 
   expect((width * 96) / 72).toBeGreaterThan(1280 + 900);
 });
 
+test('students keep in sight what the teacher sees, until they move the page themselves', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startWriting(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  const phone = await joinAs(browser, server.url, code, 'Rowan');
+  await phone.setViewportSize({ width: 390, height: 844 });
+  await pageMenu(teacher, 1, 'Add a page after this');
+  await teacher.getByRole('button', { name: 'Boundless' }).click();
+  await teacher.getByRole('button', { name: 'Add this page' }).click();
+  await teacher.getByRole('button', { name: 'Show all pages' }).click();
+  const map = teacher.getByRole('application', { name: /^Map of the page/ });
+  await map.focus();
+  for (let i = 0; i < 3; i++) await teacher.keyboard.press('ArrowRight');
+  const seenBy = async (page: Page, x: number, y: number) => {
+    const [left, top] = await at(page, x, y);
+    const { width, height } = page.viewportSize()!;
+    return left >= 0 && top >= 0 && left <= width && top <= height;
+  };
+  const { scale, x } = await stageState(teacher);
+  const middle = (640 - x) / scale;
+  expect(middle).toBeGreaterThan(1300);
+  for (const page of [wren, phone]) await expect.poll(() => seenBy(page, middle, 200)).toBe(true);
+  // Moved by hand it stays so, until one wants to be back.
+  await wren.mouse.move(640, 500);
+  await wren.mouse.wheel(-6000, 0);
+  await expect.poll(() => seenBy(wren, middle, 200)).toBe(false);
+  await map.focus();
+  await teacher.keyboard.press('ArrowRight');
+  await expect.poll(() => seenBy(phone, middle + 300, 200)).toBe(true);
+  expect(await seenBy(wren, middle, 200)).toBe(false);
+  await wren.getByRole('button', { name: 'Back to the class' }).click();
+  await expect.poll(() => seenBy(wren, middle + 300, 200)).toBe(true);
+  // The next page is seen whole again.
+  await teacher.keyboard.press('PageUp');
+  for (const page of [wren, phone]) await expect.poll(() => seenBy(page, 20, 20)).toBe(true);
+});
+
 test('a picture of one’s own can be the ground of a page', async ({ browser, server, teacher }) => {
   const code = await startClass(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');

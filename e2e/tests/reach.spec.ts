@@ -219,8 +219,6 @@ test('two people at one display write at the same time, each with a pen of their
     type: 'touchStart',
     touchPoints: [{ x: 450, y: 300, id: 1 }],
   });
-  // A second finger right after the first would move the page.
-  await teacher.evaluate(() => new Promise((resolve) => setTimeout(resolve, 300)));
   await touch('touchStart', 300);
   for (let y = 310; y < 420; y += 10) await touch('touchMove', y);
   await touch('touchEnd', 420);

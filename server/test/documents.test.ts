@@ -86,6 +86,12 @@ describe('a document', () => {
     expect(documentKind(await pdfWith([9, 9]), 'x.pptx')).toBe('pdf');
     expect(documentKind(readFileSync(join(samples, 'loader.pptx')), 'x.pdf')).toBe('pptx');
     expect(documentKind(readFileSync(join(samples, 'loader.docx')), '')).toBe('docx');
+    const closed = Buffer.concat([
+      Buffer.from('d0cf11e0a1b11ae1', 'hex'),
+      Buffer.from('EncryptedPackage', 'utf16le'),
+    ]);
+    expect(() => documentKind(closed, 'x.pptx')).toThrow(/protected with a password/);
+    expect(documentKind(closed.subarray(0, 8), 'x.pps')).toBe('ppt');
     expect(() => documentKind(Buffer.from('MZ\x90\0'), 'x.docx')).toThrow(/cannot be taken in/);
     expect(() => documentKind(Buffer.from([1, 0, 2]), 'x.txt')).toThrow(/cannot be taken in/);
     expect(() => documentKind(zipSync({ 'a.exe': strToU8('x') }), 'x.docx')).toThrow(/cannot be taken in/);

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { KEPT_MS, PurgeService } from '../dist/lessons/purge.service.js';
+import { LogsService } from '../dist/live/logs.service.js';
 import { encrypted, pdfWith } from './helpers/pdfs.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, signedIn, startServer } from './helpers/server.js';
@@ -19,6 +20,40 @@ afterAll(() => server.remove());
 
 const titles = async () =>
   (await teacher.send<{ title: string }[]>('GET', '/api/lessons')).body.map(({ title }) => title);
+
+describe('a lesson without a document', () => {
+  it('begins on one blank page, wide and plain or as it is wished', async () => {
+    const plain = await teacher.send<{ id: string; title: string }>('POST', '/api/lessons/blank', {
+      sheet: null,
+    });
+    expect(plain).toMatchObject({ status: 201, body: { title: 'Untitled lesson' } });
+    const sheet = {
+      width: 600,
+      height: 800,
+      surface: { kind: 'blank', colour: '#fdf3c8', ruling: 'music', spacing: 3, boundless: true },
+    };
+    const wished = await teacher.send<{ id: string }>('POST', '/api/lessons/blank', { sheet });
+    const logs = server.app.get(LogsService);
+    const pageOf = (lesson: string) => [...logs.open(lesson).pages.values()];
+    expect(pageOf(plain.body.id)).toMatchObject([
+      { width: 1280, surface: { kind: 'blank', ruling: 'plain' } },
+    ]);
+    expect(pageOf(wished.body.id)).toMatchObject([sheet]);
+  });
+
+  it.each([
+    ['no sheet', {}],
+    [
+      'a document’s page',
+      { sheet: { width: 9, height: 9, surface: { kind: 'pdf', material: 'm', index: 0 } } },
+    ],
+    ['a size that is none', { sheet: { width: -1, height: 9, surface: { kind: 'blank' } } }],
+  ])('is refused with %s', async (_, body) => {
+    const before = (await titles()).length;
+    expect((await teacher.send('POST', '/api/lessons/blank', body)).status).toBe(400);
+    expect(await titles()).toHaveLength(before);
+  });
+});
 
 describe('bringing in a PDF', () => {
   it('makes a lesson named after the file and stores the file by its SHA-256', async () => {

@@ -12,6 +12,8 @@ beforeEach(() => {
 });
 afterEach(() => vi.useRealTimers());
 
+const style = { nature: 'marker', colour: '#d55e00', width: 8, opacity: 0.9 } as const;
+
 describe('pointing', () => {
   const dot = (set: object) => ({
     sitting: 's1',
@@ -42,6 +44,19 @@ describe('pointing', () => {
     expect(pointers.onPage('p1')).toEqual([]);
   });
 
+  it('is seen by who points where there is no class, and told nobody', () => {
+    const pointers = new Pointers(undefined, line.asConnection, () => 'me');
+    pointers.point('p1', 3, 4);
+    expect(pointers.onPage('p1').map(([author]) => author)).toEqual(['me']);
+    const ink = new LiveInk(undefined, line.asConnection);
+    ink.broadcast('s', 'p1', { space: 'class', style, pressure: false, fade: 900 })([1, 1, 0.5, 0]);
+    ink.leave({ id: 's', page: 'p1', author: '', style, pressure: false, points: [1, 1, 0.5, 0], fade: 900 });
+    expect(ink.onPage('p1')).toHaveLength(1);
+    pointers.rest('p1');
+    expect(pointers.onPage('p1')).toEqual([]);
+    expect(line.sent).toEqual([]);
+  });
+
   it('is told at most forty times a second, and its end always', () => {
     const pointers = new Pointers('s1', line.asConnection, () => 'me');
     for (let x = 0; x < 200; x++) {
@@ -57,7 +72,6 @@ describe('pointing', () => {
 });
 
 describe('a wisp', () => {
-  const style = { nature: 'marker', colour: '#d55e00', width: 8, opacity: 0.9 } as const;
   const drawn = ({ fade, ...set }: { fade?: number; stroke?: string; from?: number }) => {
     const head = { space: 'class', style, pressure: false, ...(fade !== undefined && { fade }) };
     const points = packPoints([0, 0, 0.5, 0, 9, 9, 0.5, 10]);

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import type { Contact, Role } from '../src/page/touchRoles';
+import type { Contact, Role, Wishes } from '../src/page/touchRoles';
 import { TouchRoles } from '../src/page/touchRoles';
 
 type Step = [what: 'down' | 'move' | 'up', id: number, at: number, more?: Partial<Contact>];
 
 /** Plays what was seen of hands on a display. Returns what each contact was there for in the end. */
-function play(steps: readonly Step[], restless = false): Record<number, Role> {
+function play(steps: readonly Step[], wishes: Wishes = {}): Record<number, Role> {
   const roles = new TouchRoles();
   const last = new Map<number, Contact>();
   const found: Record<number, Role> = {};
@@ -17,7 +17,7 @@ function play(steps: readonly Step[], restless = false): Record<number, Role> {
       roles.up(id, at);
       continue;
     }
-    const { role, takenBack } = what === 'down' ? roles.down(contact, restless) : roles.move(contact);
+    const { role, takenBack } = what === 'down' ? roles.down(contact, wishes) : roles.move(contact);
     if (what === 'down' || found[id] !== undefined) found[id] = role;
     for (const other of takenBack) found[other] = role === 'pinches' ? 'pinches' : 'rests';
   }
@@ -37,6 +37,15 @@ describe('what contacts on the glass are there for', () => {
         ['move', 2, apart + 30, { x: 1330 }],
       ]),
     ).toEqual({ 1: 'works', 2: 'works' });
+  });
+
+  it('two people at a small display both write, each in a half of their own', () => {
+    const steps: Step[] = [
+      ['down', 1, 0, { x: 450 }],
+      ['down', 2, 80, { x: 850 }],
+    ];
+    expect(play(steps)).toEqual({ 1: 'pinches', 2: 'pinches' });
+    expect(play(steps, { halvesAt: 640 })).toEqual({ 1: 'works', 2: 'works' });
   });
 
   it.each([0, 60, 250, 500])('two fingers of one hand that come %i ms apart move the page', (apart) => {
@@ -99,6 +108,6 @@ describe('what contacts on the glass are there for', () => {
       ['down', 1, 9000],
     ];
     expect(play(later)).toEqual({ 9: 'works', 1: 'works' });
-    expect(play(later, true)).toEqual({ 9: 'works', 1: 'rests' });
+    expect(play(later, { restless: true })).toEqual({ 9: 'works', 1: 'rests' });
   });
 });

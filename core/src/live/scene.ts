@@ -77,12 +77,19 @@ export interface Playing {
   at: number;
 }
 
+/** The part of the class's page that its teacher sees, page units. */
+export interface Sight extends Rect {
+  page: string;
+}
+
 /** What the teacher has set up round the page, the same for everybody in the class. */
 export interface Scene {
   focus: Focus | null;
   timer: Timer | null;
   split: Split | null;
   playing: Playing | null;
+  /** What students keep in sight; null while the teacher sees the whole page. */
+  sight: Sight | null;
   /** Patches that have been taken away. */
   uncovered: readonly string[];
   /** Students who may point. */
@@ -96,6 +103,7 @@ export const EMPTY_SCENE: Scene = {
   timer: null,
   split: null,
   playing: null,
+  sight: null,
   uncovered: [],
   pointers: [],
   roam: false,
@@ -141,9 +149,12 @@ const TIMER: Checks = {
   large: isFlag,
 };
 
+const SIGHT: Checks = { page: isId, x: isPlace, y: isPlace, width: isLength, height: isLength };
+
 const SCENE: Record<keyof Scene, (value: unknown) => boolean> = {
   focus: (value) => value === null || isFocus(value),
   timer: (value) => value === null || hasExactly(value, TIMER),
+  sight: (value) => value === null || hasExactly(value, SIGHT),
   split: (value) =>
     value === null || hasExactly(value, { page: isId, at: (at) => isNumberIn(at, 0.15, 0.85) }),
   playing: (value) =>

@@ -15,6 +15,9 @@ const SUSPECT_RATIO = 200;
 /** Compound files (older office formats), by their first bytes ([MS-CFB] §2.2). */
 const COMPOUND = [0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1];
 
+/** The name of the part that holds an encrypted document, as compound files write names. */
+const ENCRYPTED_PART = Buffer.from('EncryptedPackage', 'utf16le');
+
 const UNKNOWN = new Problem(
   415,
   'unknown-document',
@@ -29,10 +32,22 @@ export function documentKind(bytes: Uint8Array, name: string): DocumentKind {
   const ending = /\.(\w+)$/.exec(name.toLowerCase())?.[1] ?? '';
   if (strFromU8(bytes.subarray(0, 1024), true).includes('%PDF-')) return 'pdf';
   if (bytes[0] === 0x50 && bytes[1] === 0x4b) return packedKind(bytes);
-  if (COMPOUND.every((byte, i) => bytes[i] === byte)) return ending === 'ppt' ? 'ppt' : 'doc';
+  if (COMPOUND.every((byte, i) => bytes[i] === byte)) return compoundKind(bytes, ending);
   if (strFromU8(bytes.subarray(0, 5), true) === '{\\rtf') return 'rtf';
   if ((ending === 'md' || ending === 'txt') && decodeText(bytes) !== undefined) return ending;
   throw UNKNOWN;
+}
+
+/** An older office file, or one of today's that a password keeps closed ([MS-OFFCRYPTO] §2.3.4.4). */
+function compoundKind(bytes: Uint8Array, ending: string): DocumentKind {
+  const isEncrypted = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength).includes(ENCRYPTED_PART);
+  if (isEncrypted)
+    throw new Problem(
+      422,
+      'password',
+      'This document is protected with a password. Please open it, save a copy without one, and choose that.',
+    );
+  return ending.startsWith('pp') ? 'ppt' : 'doc';
 }
 
 /** Reads the list of a packed document's parts, unpacking nothing (APPNOTE.TXT §4.3.12). */

@@ -167,7 +167,7 @@ function summary({ id, title, usedAt }: Lesson) {
 /** A file's name as a title: without its ending, dashes for spaces. */
 function titleFrom(fileName: string): string {
   const bare = fileName
-    .replace(/\.(pdf|pptx?|odp|docx?|odt|rtf|md|txt)$/i, '')
+    .replace(/\.(pdf|ppt[xm]?|pps[xm]?|odp|doc[xm]?|odt|rtf|md|txt)$/i, '')
     .replace(/[_-]+/g, ' ')
     .trim();
   return bare === '' ? 'Untitled lesson' : bare;

@@ -44,7 +44,7 @@ export const sendLesson = (file: File, options: SendOptions) =>
 export function sendPages(
   lesson: string,
   file: File,
-  { after, sitting, pages = '', ...options }: SendOptions & Place & { pages?: string },
+  { after, sitting, pages = '', ...options }: SendOptions & Place & { pages?: string | undefined },
 ): Promise<{ pages: string[] }> {
   const query = new URLSearchParams({ pages, ...placeQuery({ after, sitting }) });
   return send(`/api/lessons/${lesson}/documents?${query}`, file, options);

@@ -41,23 +41,30 @@ export default function StudentSign({ workspace, place: { student }, side }: Stu
 function WhichPage({ workspace }: { workspace: Workspace }) {
   const pages = useStore(workspace.pages);
   const here = useStore(workspace.pageId);
+  const apart = useStore(workspace.apart);
   const state = useStore(workspace.classroom!.state);
   const numberOf = (page: string | undefined) => pages.findIndex(({ id }) => id === page) + 1;
   const [own, theirs] = [numberOf(here), numberOf(state?.page)];
   if (own === 0) return null;
-  if (state?.ended || theirs === 0 || own === theirs) return <span>Page {own}</span>;
+  const isWith = state?.ended || theirs === 0 || own === theirs;
   return (
     <span className="flex flex-wrap items-center gap-2">
-      <span role="status">
-        You are on page {own}, the class is on page {theirs}.
-      </span>
-      <button
-        type="button"
-        className="min-h-11 rounded-xl bg-chalk px-3 font-bold text-board"
-        onClick={() => workspace.rejoinClass()}
-      >
-        Back to the class
-      </button>
+      {isWith ? (
+        <span>Page {own}</span>
+      ) : (
+        <span role="status">
+          You are on page {own}, the class is on page {theirs}.
+        </span>
+      )}
+      {(!isWith || (apart && !state?.ended)) && (
+        <button
+          type="button"
+          className="min-h-11 rounded-xl bg-chalk px-3 font-bold text-board"
+          onClick={() => (isWith ? workspace.apart.set(false) : workspace.rejoinClass())}
+        >
+          Back to the class
+        </button>
+      )}
     </span>
   );
 }

@@ -12,12 +12,18 @@ import { ontoNextPage } from './grabToNextPage';
 const WHOLE: Rect = { x: 0, y: 0, width: 1, height: 1 };
 /** A part that was drawn smaller than this was a tap, which chooses the whole again. */
 const TAP = 0.02;
+/** The part that was taken last; the next picture is often of the same place. */
+let lastPart = WHOLE;
 
 /** A picture of what is shown, cut to a region if wanted, to where it is needed. */
 export default function GrabDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
   const [withMarks, setWithMarks] = useState(true);
   const [picture, setPicture] = useState<HTMLCanvasElement>();
-  const [part, setPart] = useState<Rect>(WHOLE);
+  const [part, setPart] = useState<Rect>(lastPart);
+  const choose = (chosen: Rect) => {
+    lastPart = chosen;
+    setPart(chosen);
+  };
   const [problem, setProblem] = useState<string>();
   useEffect(() => {
     let gone = false;
@@ -47,7 +53,7 @@ export default function GrabDialog({ workspace, onClose }: { workspace: Workspac
       open
       onOpenChange={onClose}
     >
-      {picture && <PartChooser picture={picture} part={part} onChange={setPart} />}
+      {picture && <PartChooser picture={picture} part={part} onChange={choose} />}
       {problem && (
         <p role="alert" className="mb-3 font-bold text-alarm">
           {problem}

@@ -1,6 +1,6 @@
-import type { Rect } from '@doodla/core';
-import { isExported, paneOf, placeOf } from '@doodla/core';
-import { drawMark } from '../page/markPainter';
+import type { Page, Rect } from '@doodla/core';
+import { isExported, paintSurface, paneOf, placeOf } from '@doodla/core';
+import { drawItems, drawMark } from '../page/markPainter';
 import { drawThumbnail } from '../page/thumbnail';
 import type { Workspace } from '../workspace/workspace';
 
@@ -13,6 +13,7 @@ export async function grabPicture(workspace: Workspace, withMarks: boolean): Pro
   const canvas = document.createElement('canvas');
   const { page, screen } = workspace;
   if (!page) throw new Error('There is no page to grab.');
+  if (page.surface.kind === 'media') return grabFrame(workspace, page, withMarks);
   const live = screen.state.get();
   if (live?.page !== page.id) {
     const width = Math.min(MAX_WIDTH, workspace.extentOf(page).width * SCALE);
@@ -30,6 +31,20 @@ export async function grabPicture(workspace: Workspace, withMarks: boolean): Pro
       ctx.setTransform(k * scale, 0, 0, k * scale, x * k, y * k);
       drawMark(ctx, mark, workspace.pictures);
     }
+  return canvas;
+}
+
+/** The frame of a recording that is seen now. */
+function grabFrame(workspace: Workspace, page: Page, withMarks: boolean): HTMLCanvasElement {
+  const canvas = document.createElement('canvas');
+  const k = Math.min(SCALE, MAX_WIDTH / page.width);
+  [canvas.width, canvas.height] = [Math.round(page.width * k), Math.round(page.height * k)];
+  const ctx = canvas.getContext('2d')!;
+  ctx.scale(k, k);
+  drawItems(ctx, paintSurface(page), workspace.pictures);
+  workspace.stage?.drawRecording(ctx);
+  for (const layer of withMarks ? workspace.layers : [])
+    for (const mark of layer.on(page.id).all().filter(isExported)) drawMark(ctx, mark, workspace.pictures);
   return canvas;
 }
 

@@ -1,10 +1,14 @@
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
 import type { UploadProgress } from '../api/sendDocument';
 import { sendLesson, sendPages } from '../api/sendDocument';
 import { UploadProgressBar } from '../material/UploadProgressBar';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
+
+/** So long it is said which file of several was not taken in, milliseconds. */
+const PROBLEM_MS = 12_000;
 
 /** Brings documents in as one lesson, their pages in order; shows how far it is, and lets one cancel. */
 export function UploadDialog({ files, onClose }: { files: readonly File[]; onClose(): void }) {
@@ -21,15 +25,27 @@ export function UploadDialog({ files, onClose }: { files: readonly File[]; onClo
     void engine.then(({ warmUp }) => warmUp());
     void import('../classroom/PreparePage');
     const run = async () => {
-      const { lesson, material } = await sendLesson(files[0]!, options);
-      // Fetched while the lesson is being opened.
-      void engine.then(({ preload }) => preload(material));
+      let lesson: string | undefined;
+      const problems: string[] = [];
       for (const [i, file] of files.entries()) {
-        if (i === 0) continue;
         setAt(i);
-        await sendPages(lesson.id, file, options);
+        try {
+          if (lesson !== undefined) await sendPages(lesson, file, options);
+          else {
+            const made = await sendLesson(file, options);
+            lesson = made.lesson.id;
+            // Fetched while the lesson is being opened.
+            void engine.then(({ preload }) => preload(made.material));
+          }
+        } catch (error) {
+          if (abort.signal.aborted) return;
+          const { message } = error as Error;
+          problems.push(files.length > 1 ? `${file.name}: ${message}` : message);
+        }
       }
-      await navigate(`/lesson/${lesson.id}`);
+      if (lesson === undefined) return setProblem(problems.join('\n'));
+      for (const each of problems) toast.error(each, { duration: PROBLEM_MS });
+      await navigate(`/lesson/${lesson}`);
     };
     run().catch((error: Error) => {
       if (!abort.signal.aborted) setProblem(error.message);
@@ -41,7 +57,7 @@ export function UploadDialog({ files, onClose }: { files: readonly File[]; onClo
     <Modal title={problem ? 'This file was not taken in' : 'Bringing it in'} open onOpenChange={onClose}>
       <p className="mb-4 break-words">{files[at]!.name}</p>
       {problem ? (
-        <p role="alert" className="mb-6 font-bold text-alarm">
+        <p role="alert" className="mb-6 font-bold whitespace-pre-line text-alarm">
           {problem}
         </p>
       ) : (

@@ -1,12 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
 import type { UploadProgress } from '../api/sendDocument';
+import { bringWebFile } from '../api/lessons';
 import { sendPages } from '../api/sendDocument';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { Workspace } from '../workspace/workspace';
 import { broughtIn } from './broughtIn';
-import { DOCUMENT_ENDINGS } from './documents';
+import { DOCUMENT_ENDINGS, isWebPage } from './documents';
 import { UploadProgressBar } from './UploadProgressBar';
 
 interface DocumentDialogProps {
@@ -31,24 +32,23 @@ export default function DocumentDialog({ workspace, dropped = [], onClose }: Doc
     const { signal } = abort.current;
     let after = workspace.pageId.get();
     const brought: string[] = [];
-    try {
-      for (const file of files) {
-        const sent = await sendPages(workspace.lesson, file, {
-          sitting: workspace.sitting,
-          after,
-          pages,
-          signal,
-          onProgress: setProgress,
-        });
-        brought.push(...sent.pages);
-        after = sent.pages.at(-1) ?? after;
+    const failed: { file: File; why: string }[] = [];
+    for (const file of files) {
+      try {
+        const place = { sitting: workspace.sitting, after };
+        const sent = await sendInto(workspace, file, { ...place, pages, signal, onProgress: setProgress });
+        brought.push(...sent);
+        after = sent.at(-1) ?? after;
+      } catch (error) {
+        if (signal.aborted) return;
+        failed.push({ file, why: (error as Error).message });
       }
-      broughtIn(workspace, brought);
-      onClose();
-    } catch (error) {
-      setProgress(undefined);
-      if (!signal.aborted) setProblem((error as Error).message);
     }
+    setProgress(undefined);
+    broughtIn(workspace, brought);
+    if (failed.length === 0) return onClose();
+    setFiles(failed.map(({ file }) => file));
+    setProblem(failed.map(({ file, why }) => (files.length > 1 ? `${file.name}: ${why}` : why)).join('\n'));
   };
 
   return (
@@ -79,7 +79,7 @@ export default function DocumentDialog({ workspace, dropped = [], onClose }: Doc
         onChange={(event) => setPages(event.target.value)}
       />
       {problem && (
-        <p role="alert" className="mb-4 font-bold text-alarm">
+        <p role="alert" className="mb-4 font-bold whitespace-pre-line text-alarm">
           {problem}
         </p>
       )}
@@ -97,4 +97,14 @@ export default function DocumentDialog({ workspace, dropped = [], onClose }: Doc
       </Button>
     </Modal>
   );
+}
+
+/** Puts a document's pages in, or a web page as one. Returns the new pages. */
+async function sendInto(
+  workspace: Workspace,
+  file: File,
+  { pages, signal, onProgress, ...place }: NonNullable<Parameters<typeof sendPages>[2]>,
+): Promise<string[]> {
+  if (isWebPage(file)) return [(await bringWebFile(workspace.lesson, file, place, signal)).page];
+  return (await sendPages(workspace.lesson, file, { ...place, pages, signal, onProgress })).pages;
 }

@@ -1,5 +1,11 @@
 /** Endings of the documents that the server turns into pages, for file choosers. */
-export const DOCUMENT_ENDINGS = '.pdf,.pptx,.ppt,.odp,.docx,.doc,.odt,.rtf,.md,.txt';
+export const DOCUMENT_ENDINGS =
+  '.pdf,.pptx,.ppsx,.pptm,.ppsm,.ppt,.pps,.odp,.docx,.docm,.doc,.odt,.rtf,.md,.txt';
+
+/** Whether a file is a web page, alone or with its parts. */
+export function isWebPage({ name }: File): boolean {
+  return /\.(x?html?|mht(ml)?)$/i.test(name);
+}
 
 export function isDocument({ name }: File): boolean {
   return DOCUMENT_ENDINGS.split(',').some((ending) => name.toLowerCase().endsWith(ending));

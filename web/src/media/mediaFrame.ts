@@ -47,7 +47,7 @@ export class MediaFrame {
     const { video } = this;
     video.playsInline = true;
     video.style.cssText =
-      'position:absolute;top:0;left:0;background:#1c2b26;pointer-events:none;transform-origin:0 0;display:none;';
+      'position:absolute;top:0;left:0;max-width:none;background:#1c2b26;pointer-events:none;transform-origin:0 0;display:none;';
     video.addEventListener('loadedmetadata', () => void this.shown(host));
     video.addEventListener('seeked', () => this.onChange());
     video.addEventListener('ended', () => this.ended());

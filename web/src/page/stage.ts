@@ -13,6 +13,7 @@ import { PageCanvas } from './pageCanvas';
 import { Bars } from './bars';
 import { roomForPage, roomForWidth } from './freeRoom';
 import { holdOn } from './paneHold';
+import { SightTeller, sightOf, viewOf } from './sight';
 import { StageInput } from './stageInput';
 import type { Arrangement, Fit, Room, Size, View } from './view';
 import type { MediaFrame } from '../media/mediaFrame';
@@ -31,6 +32,7 @@ import {
 } from './view';
 
 const ZOOM_STEP = 1.25;
+const NO_ROOM: Room = { left: 0, right: 0, top: 0, bottom: 0 };
 /** How far one can go from what is on a boundless page, page units. */
 const ROAMING = 8000;
 
@@ -71,6 +73,9 @@ export class Stage {
   readonly recording = new Store<MediaFrame | undefined>(undefined);
   /** The region that fills the window, while one does. */
   private region: Rect | undefined;
+  private readonly sightTeller: SightTeller;
+  /** Whether the page lies as the teacher's does. */
+  private followed = false;
   /** Told where a gesture has ended. */
   onWritten: (at: PenPoint) => void = () => undefined;
 
@@ -78,6 +83,7 @@ export class Stage {
     readonly host: HTMLElement,
     private readonly workspace: Workspace,
   ) {
+    this.sightTeller = new SightTeller(workspace);
     this.canvas = new PageCanvas(host, workspace.pictures);
     this.input = new StageInput(host, this);
     this.observer = new ResizeObserver(() => this.resize());
@@ -89,6 +95,7 @@ export class Stage {
       workspace.textEdit.subscribe(() => this.canvas.touchWet()),
       workspace.screen.state.subscribe(() => this.screenMoved()),
       workspace.draft.subscribe(() => this.canvas.touchWet()),
+      workspace.apart.subscribe(() => this.followSight()),
       typeSize.subscribe(() => this.showPage()),
       targetSize.subscribe(() => this.showPage()),
       ...(workspace.classroom ? [workspace.classroom.scene.subscribe(() => this.sceneChanged())] : []),
@@ -123,6 +130,11 @@ export class Stage {
     return this.workspace.penCase.get().finger;
   }
 
+  /** Where the half of one hand ends, while the other has a pen of its own; CSS pixels. */
+  get halvesAt(): number | undefined {
+    return this.workspace.penCase.get().otherHand ? this.size.width / 2 : undefined;
+  }
+
   /** Starts what a tool does at a point of the window; `eraser` is the eraser end of a pen. */
   begin(at: PenPoint, pressure: boolean, eraser: boolean): RunningGesture | undefined {
     const picking = this.workspace.picking.get();
@@ -144,6 +156,7 @@ export class Stage {
       if (!this.gestures.delete(gesture)) return;
       within(() => gesture[how]());
       this.canvas.touchWet();
+      this.followSight();
       if (how === 'end') this.onWritten(last);
     };
     this.gestures.set(gesture, finish('end'));
@@ -191,6 +204,11 @@ export class Stage {
       this.workspace.turnBy(step);
   }
 
+  /** Draws the frame of a recording that is seen now into a context that is in page units. */
+  drawRecording(ctx: CanvasRenderingContext2D): void {
+    this.media?.drawInto(ctx);
+  }
+
   /** Draws what is seen of the page within `rect` (page units) into a context that is in page units. */
   paintInto(ctx: CanvasRenderingContext2D, rect: Rect, surface: SurfaceView): void {
     this.media?.drawInto(ctx);
@@ -213,7 +231,10 @@ export class Stage {
   }
 
   pan(dx: number, dy: number): void {
-    if (dx !== 0 || dy !== 0) this.isFitted = false;
+    if (dx !== 0 || dy !== 0) {
+      this.isFitted = false;
+      this.goApart();
+    }
     this.moveTo(panBy(this.glass, dx, dy, this.ground, this.size, this.room));
   }
 
@@ -227,6 +248,7 @@ export class Stage {
   zoom(factor: number, at = { x: this.size.width / 2, y: this.size.height / 2 }): void {
     this.fit.set('free');
     this.isFitted = false;
+    this.goApart();
     this.moveTo(zoomAt(this.glass, factor, at, this.ground, this.size, this.room));
   }
 
@@ -257,6 +279,7 @@ export class Stage {
     this.workspace.surfaces.onChange = () => undefined;
     this.observer.disconnect();
     this.bars.stop();
+    this.sightTeller.stop();
     this.web?.destroy();
     this.media?.destroy();
     this.input.destroy();
@@ -310,7 +333,12 @@ export class Stage {
   /** What was being drawn belongs to the page that it was begun on, and ends with it. */
   private turned(): void {
     for (const end of [...this.gestures.values()]) end();
+    const { isTeacher, apart } = this.workspace;
+    // What was enlarged on one page is no good on another.
+    if (!isTeacher && this.fit.get() === 'free') this.fit.set('page');
+    apart.set(false);
     this.showPage();
+    this.followSight();
   }
 
   private showPage(): void {
@@ -375,6 +403,42 @@ export class Stage {
     this.web?.setView(view);
     this.media?.setView(view);
     this.canvas.setView(view, this.isLive);
+    this.tellSight();
+  }
+
+  /** Tells the class what is seen here, where this is its teacher's own screen. */
+  private tellSight(): void {
+    const { page, isTeacher, device, isBeside, classroom } = this.workspace;
+    if (!page || !isTeacher || device || isBeside || classroom?.state.get()?.page !== page.id) return;
+    const room = this.room ?? NO_ROOM;
+    const isWhole = this.isLive || this.region !== undefined;
+    this.sightTeller.tell(
+      isWhole ? null : sightOf(page.id, this.workspace.extentOf(page), this.glass, this.size, room),
+    );
+  }
+
+  /** Keeps what the teacher sees in sight, until this person moves the page. */
+  private followSight(): void {
+    const { workspace } = this;
+    const { pageId, isTeacher, apart, classroom } = workspace;
+    // Nothing moves under a hand that writes.
+    if (isTeacher || this.isLive || this.region || apart.get() || this.gestures.size > 0) return;
+    const sight = classroom?.scene.get().sight;
+    if (sight && sight.page === pageId.get()) {
+      this.fit.set('free');
+      this.isFitted = false;
+      this.followed = true;
+      this.moveTo(viewOf(sight, this.size, this.room ?? NO_ROOM));
+    } else if (this.followed) {
+      this.followed = false;
+      this.setFit('page');
+    }
+  }
+
+  /** A student who moves the page sees it their own way from then on. */
+  private goApart(): void {
+    const { pageId, isTeacher, apart, classroom } = this.workspace;
+    if (!isTeacher && classroom?.scene.get().sight?.page === pageId.get()) apart.set(true);
   }
 
   private get isLive(): boolean {
@@ -426,6 +490,7 @@ export class Stage {
 
   private sceneChanged(): void {
     this.canvas.touchWet();
+    this.followSight();
     if (this.takeRegion()) this.applyFit();
   }
 

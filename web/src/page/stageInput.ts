@@ -62,7 +62,10 @@ export class StageInput {
 
   private pointerDown(event: PointerEvent): void {
     if (event.button > 1 && event.pointerType !== 'pen') return;
-    const { role, takenBack } = this.roles.down(this.contactOf(event), this.stage.finger === 'nothing');
+    const { role, takenBack } = this.roles.down(this.contactOf(event), {
+      restless: this.stage.finger === 'nothing',
+      halvesAt: this.stage.halvesAt,
+    });
     if (role === 'pinches') this.takeBack(takenBack);
     else this.drop(takenBack);
     if (role === 'rests') return;

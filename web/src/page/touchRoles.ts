@@ -21,6 +21,14 @@ export interface Verdict {
   takenBack: readonly number[];
 }
 
+/** What is set up for the glass. */
+export interface Wishes {
+  /** Touches never work once a pen has been used. */
+  restless?: boolean;
+  /** Where the half of one person ends and that of another begins, while there are two; CSS pixels. */
+  halvesAt?: number | undefined;
+}
+
 interface Known extends Contact {
   from: { x: number; y: number; at: number };
   role: Role;
@@ -54,10 +62,10 @@ export class TouchRoles {
     return this.pen !== undefined;
   }
 
-  /** A contact has come down. `restless`: touches never work once a pen has been used. */
-  down(contact: Contact, restless = false): Verdict {
+  /** A contact has come down. */
+  down(contact: Contact, wishes: Wishes = {}): Verdict {
     const { id, x, y, at, kind } = contact;
-    const verdict = kind === 'touch' ? this.ofTouch(contact, restless) : this.ofPen(contact);
+    const verdict = kind === 'touch' ? this.ofTouch(contact, wishes) : this.ofPen(contact);
     this.known.set(id, { ...contact, from: { x, y, at }, role: verdict.role });
     for (const other of verdict.takenBack) {
       const taken = this.known.get(other);
@@ -106,7 +114,7 @@ export class TouchRoles {
     return { role: 'works', takenBack: hand.map(({ id }) => id) };
   }
 
-  private ofTouch(contact: Contact, restless: boolean): Verdict {
+  private ofTouch(contact: Contact, { restless = false, halvesAt }: Wishes): Verdict {
     const { x, y, at } = contact;
     if (isBroad(contact) || this.isBesidePen(contact, restless)) return { role: 'rests', takenBack: [] };
     const others = [...this.known.values()].filter(({ kind, role }) => kind === 'touch' && role !== 'rests');
@@ -114,8 +122,12 @@ export class TouchRoles {
     if (others.length !== 1 || !first)
       return { role: others.length > 1 ? others[0]!.role : 'works', takenBack: [] };
     const drawn = Math.hypot(first.x - first.from.x, first.y - first.from.y);
+    const areTwoPeople = halvesAt !== undefined && first.x < halvesAt !== x < halvesAt;
     const isPinch =
-      at - first.from.at < PINCH_MS && drawn < DRAWN && Math.hypot(first.x - x, first.y - y) < SPAN;
+      !areTwoPeople &&
+      at - first.from.at < PINCH_MS &&
+      drawn < DRAWN &&
+      Math.hypot(first.x - x, first.y - y) < SPAN;
     return isPinch ? { role: 'pinches', takenBack: [first.id] } : { role: 'works', takenBack: [] };
   }
 }

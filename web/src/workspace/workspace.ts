@@ -128,6 +128,8 @@ export class Workspace {
   onProblem: (message: string) => void = () => undefined;
   /** Told of what was done out of sight; the message is fit to be shown. */
   onNotice: (message: string) => void = () => undefined;
+  /** Whether a student has moved the page away from what the teacher sees. */
+  readonly apart = new Store(false);
   /** Told that the page is to be turned, but there is none after it. */
   onLastPage: () => void = () => undefined;
 
