@@ -13,7 +13,8 @@ import { PageCanvas } from './pageCanvas';
 import { Bars } from './bars';
 import { roomForPage, roomForWidth } from './freeRoom';
 import { holdOn } from './paneHold';
-import { SightTeller, sightOf, viewOf } from './sight';
+import { viewOf } from './sight';
+import type { SightTeller } from './sightTeller';
 import { StageInput } from './stageInput';
 import type { Arrangement, Fit, Room, Size, View } from './view';
 import type { MediaFrame } from '../media/mediaFrame';
@@ -73,7 +74,8 @@ export class Stage {
   readonly recording = new Store<MediaFrame | undefined>(undefined);
   /** The region that fills the window, while one does. */
   private region: Rect | undefined;
-  private readonly sightTeller: SightTeller;
+  /** Comes a moment later, for teachers only. */
+  private sightTeller: SightTeller | undefined;
   /** Whether the page lies as the teacher's does. */
   private followed = false;
   /** Told where a gesture has ended. */
@@ -83,7 +85,6 @@ export class Stage {
     readonly host: HTMLElement,
     private readonly workspace: Workspace,
   ) {
-    this.sightTeller = new SightTeller(workspace);
     this.canvas = new PageCanvas(host, workspace.pictures);
     this.input = new StageInput(host, this);
     this.observer = new ResizeObserver(() => this.resize());
@@ -117,6 +118,7 @@ export class Stage {
     this.resize();
     void import('../tools/gestureOf').then((tools) => (this.gestureOf = tools.gestureOf));
     exposeStage(workspace, this);
+    void this.lead();
   }
 
   get writing(): boolean {
@@ -279,7 +281,7 @@ export class Stage {
     this.workspace.surfaces.onChange = () => undefined;
     this.observer.disconnect();
     this.bars.stop();
-    this.sightTeller.stop();
+    this.sightTeller?.stop();
     this.web?.destroy();
     this.media?.destroy();
     this.input.destroy();
@@ -408,13 +410,19 @@ export class Stage {
 
   /** Tells the class what is seen here, where this is its teacher's own screen. */
   private tellSight(): void {
-    const { page, isTeacher, device, isBeside, classroom } = this.workspace;
-    if (!page || !isTeacher || device || isBeside || classroom?.state.get()?.page !== page.id) return;
-    const room = this.room ?? NO_ROOM;
+    const { page, classroom } = this.workspace;
+    if (!page || !this.sightTeller || classroom?.state.get()?.page !== page.id) return;
     const isWhole = this.isLive || this.region !== undefined;
-    this.sightTeller.tell(
-      isWhole ? null : sightOf(page.id, this.workspace.extentOf(page), this.glass, this.size, room),
-    );
+    const extent = isWhole ? undefined : this.workspace.extentOf(page);
+    this.sightTeller.tell(page.id, extent, this.glass, this.size, this.room ?? NO_ROOM);
+  }
+
+  /** A teacher's own screen leads the class's. */
+  private async lead(): Promise<void> {
+    const { isTeacher, device, isBeside, classroom } = this.workspace;
+    if (!isTeacher || device || isBeside || !classroom) return;
+    const { SightTeller: Teller } = await import('./sightTeller');
+    this.sightTeller = new Teller(this.workspace);
   }
 
   /** Keeps what the teacher sees in sight, until this person moves the page. */
