@@ -166,7 +166,7 @@ await display.keyboard.press('p');
 await draw(display, ring(470, 345, 110, 26));
 await display.waitForFunction(() => window.doodla.stageState().marks.length === 1);
 await display.getByRole('button', { name: 'Scroll down' }).click();
-await display.waitForFunction(() => window.doodla.stageState().screen?.offset.y === -240);
+await display.waitForFunction(() => window.doodla.stageState().screen?.panes[0]?.place.y === -240);
 await shot(display, 'live-screen');
 
 await display.getByRole('button', { name: 'Stop showing' }).click();

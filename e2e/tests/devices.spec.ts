@@ -96,6 +96,40 @@ test('codes that are wrong or used are refused with what to do, and a second dis
   await expect(teacher.getByRole('button', { name: 'Devices: 2' })).toBeVisible();
 });
 
+test('at the display its teacher finds pens, pages, a picture and the whole page again', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const wall = await display(browser, server.url, await invited(teacher, 'A display'));
+  await surfaceShown(wall);
+  const press = (name: string) => wall.getByRole('button', { name, exact: true }).click();
+  await press('Pens up');
+  await expect(teacher.getByRole('button', { name: 'Pens up' })).toHaveAttribute('aria-pressed', 'true');
+  await press('Pens down');
+  await expect(teacher.getByRole('button', { name: 'Pens down' })).toBeVisible();
+  const { scale } = await stageState(wall);
+  await wall.keyboard.down('Control');
+  await wall.mouse.move(700, 400);
+  await wall.mouse.wheel(0, -600);
+  await wall.keyboard.up('Control');
+  await expect.poll(async () => (await stageState(wall)).scale).toBeGreaterThan(scale * 2);
+  await press('Fit the page');
+  await expect.poll(async () => (await stageState(wall)).scale).toBeCloseTo(scale, 2);
+  await press('Show all pages');
+  const strip = wall.getByRole('navigation', { name: 'Pages' });
+  const small = strip.getByRole('button', { name: /^Page \d+$/ });
+  await expect(small.first()).toBeVisible();
+  const count = await small.count();
+  await small.last().click();
+  await press('Next page');
+  await press('A new page like it');
+  await expect(small).toHaveCount(count + 1);
+  await press('Grab a picture');
+  await wall.getByRole('button', { name: 'Onto a new page' }).click();
+  await expect(small).toHaveCount(count + 2);
+});
+
 test('two pages side by side can both be written on, on the display too, and the divider moves', async ({
   browser,
   server,

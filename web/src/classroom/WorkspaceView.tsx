@@ -98,6 +98,7 @@ export function WorkspaceView({
   useShortcuts(active, stage, screen);
   useClipboard(active);
   const bare = slim || isPresenting;
+  const isDisplay = workspace.device === 'display';
   return (
     <div
       className="group/view fixed inset-0"
@@ -118,7 +119,7 @@ export function WorkspaceView({
       {!ready && (
         <p className="absolute inset-0 grid place-items-center text-xl text-paper">Opening the pages …</p>
       )}
-      {stripOpen && stage && !bare && (
+      {stripOpen && stage && (!bare || isDisplay) && (
         <Suspense>
           <PageStrip workspace={workspace} stage={stage} side={away} />
         </Suspense>
@@ -149,7 +150,19 @@ export function WorkspaceView({
         <Suspense>
           {bare ? (
             workspace.isTeacher && (
-              <SlimTurner workspace={active} side={away} {...(!slim && { presenting })} />
+              <SlimTurner
+                workspace={active}
+                side={away}
+                {...(!slim && { presenting })}
+                {...(isDisplay && {
+                  display: {
+                    stage,
+                    stripOpen,
+                    onToggleStrip: () => setStripOpen(!stripOpen),
+                    onGrab: () => setGrabbing(true),
+                  },
+                })}
+              />
             )
           ) : (
             <PageTurner

@@ -1,4 +1,7 @@
-import { Minimize } from 'lucide-react';
+import { Crop, LayoutGrid, Maximize, Minimize, Pen, PenOff } from 'lucide-react';
+import { NO_CLASS } from '../live/classClient';
+import { useStore } from '../live/store';
+import type { Stage } from '../page/stage';
 import { TurnButtons } from '../page/TurnButtons';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
@@ -10,10 +13,19 @@ interface SlimTurnerProps {
   side: 'left' | 'right';
   /** Left out where there is no way back to something fuller. */
   presenting?: Presenting;
+  /** On a classroom display: what its teacher needs while standing there. */
+  display?: DisplayActions;
 }
 
-/** The page turner while presenting: two arrows and the number. */
-export default function SlimTurner({ workspace, side, presenting }: SlimTurnerProps) {
+export interface DisplayActions {
+  stage: Stage;
+  stripOpen: boolean;
+  onToggleStrip(): void;
+  onGrab(): void;
+}
+
+/** The page turner while presenting: two arrows and the number; on a display with a few things more. */
+export default function SlimTurner({ workspace, side, presenting, display }: SlimTurnerProps) {
   return (
     <div
       data-bar="pages"
@@ -22,6 +34,7 @@ export default function SlimTurner({ workspace, side, presenting }: SlimTurnerPr
         side === 'left' ? 'left-2' : 'right-2',
       )}
     >
+      {display && <AtTheBoard workspace={workspace} {...display} />}
       <TurnButtons workspace={workspace} />
       {presenting && (
         <IconButton
@@ -32,5 +45,43 @@ export default function SlimTurner({ workspace, side, presenting }: SlimTurnerPr
         />
       )}
     </div>
+  );
+}
+
+/** Pens, the whole page, all pages and a picture of it, within reach of one hand. */
+function AtTheBoard({
+  workspace,
+  stage,
+  stripOpen,
+  onToggleStrip,
+  onGrab,
+}: DisplayActions & { workspace: Workspace }) {
+  const state = useStore(workspace.classroom?.state ?? NO_CLASS);
+  const fit = useStore(stage.fit);
+  const pensUp = state?.pensUp ?? false;
+  return (
+    <>
+      {!state?.ended && (
+        <IconButton
+          label={pensUp ? 'Pens down' : 'Pens up'}
+          active={pensUp}
+          icon={pensUp ? <Pen aria-hidden /> : <PenOff aria-hidden />}
+          onClick={() => workspace.classroom?.setPens(!pensUp)}
+        />
+      )}
+      <IconButton
+        label="Fit the page"
+        active={fit === 'page'}
+        icon={<Maximize aria-hidden />}
+        onClick={() => stage.setFit('page')}
+      />
+      <IconButton
+        label="Show all pages"
+        active={stripOpen}
+        icon={<LayoutGrid aria-hidden />}
+        onClick={onToggleStrip}
+      />
+      <IconButton label="Grab a picture" icon={<Crop aria-hidden />} onClick={onGrab} />
+    </>
   );
 }
