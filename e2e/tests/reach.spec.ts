@@ -1,3 +1,4 @@
+import type { Locator } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { bringIn, expect, surfaceShown, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
@@ -106,6 +107,23 @@ test('keys on the glass type into the text box', async ({ teacher }) => {
     await keys.getByRole('button', { name: key, exact: true }).click();
   await keys.getByRole('button', { name: 'Done' }).click();
   await expect.poll(async () => (await stageState(teacher)).marks.map(({ text }) => text)).toEqual(['Bean']);
+  // What is typed low on the page is not under the keys, whether the page is fitted or enlarged.
+  for (const enlarge of [false, true]) {
+    if (enlarge) for (let i = 0; i < 3; i++) await teacher.keyboard.press('+');
+    await teacher.mouse.click(600, 700);
+    await expect(keys).toBeVisible();
+    const bottomOf = async (what: Locator) => {
+      const box = (await what.boundingBox())!;
+      return box.y + box.height;
+    };
+    await expect
+      .poll(async () => {
+        const top = (await keys.boundingBox())!.y;
+        return top - (await bottomOf(teacher.getByLabel('Text on the page')));
+      })
+      .toBeGreaterThan(5);
+    await keys.getByRole('button', { name: 'Done' }).click();
+  }
 });
 
 test('letters become larger on every screen of this device', async ({ teacher }) => {

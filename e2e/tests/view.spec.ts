@@ -108,6 +108,29 @@ test('the tools move to the other side, fold into one button, and stay so', asyn
   expect((await tools.boundingBox())!.x).toBeGreaterThan(1000);
 });
 
+test('the tools stay in the window at every size and wherever they are dropped', async ({ teacher }) => {
+  const tools = teacher.getByRole('toolbar', { name: 'Tools' });
+  const grip = teacher.getByTitle('Drag to move the tools');
+  for (const [width, height] of [
+    [1366, 625],
+    [844, 390],
+    [1280, 800],
+  ] as const) {
+    await teacher.setViewportSize({ width, height });
+    const isInside = async () => {
+      const box = (await tools.boundingBox())!;
+      return box.x >= 0 && box.y >= 0 && box.x + box.width <= width && box.y + box.height <= height;
+    };
+    await expect.poll(isInside).toBe(true);
+    const at = (await grip.boundingBox())!;
+    await teacher.mouse.move(at.x + at.width / 2, at.y + 6);
+    await teacher.mouse.down();
+    await teacher.mouse.move(width - 220, height - 10, { steps: 4 });
+    await teacher.mouse.up();
+    await expect.poll(isInside).toBe(true);
+  }
+});
+
 test('colour and width of the pen are chosen beside the tools', async ({ teacher }) => {
   await teacher.getByRole('button', { name: /^Colour and options/ }).click();
   await teacher.getByRole('radio', { name: 'Vermilion' }).click();

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import Keyboard from 'react-simple-keyboard';
 import 'react-simple-keyboard/build/css/index.css';
 
@@ -38,10 +38,20 @@ interface ScreenKeyboardProps {
   onType(text: string): void;
   onDelete(): void;
   onDone(): void;
+  /** Told where its upper edge is in the window, CSS pixels, once the page has made room for it. */
+  onPlaced(top: number): void;
 }
 
 /** Keys on the glass, for displays without a keyboard. */
-export default function ScreenKeyboard({ onType, onDelete, onDone }: ScreenKeyboardProps) {
+export default function ScreenKeyboard({ onType, onDelete, onDone, onPlaced }: ScreenKeyboardProps) {
+  const host = useRef<HTMLDivElement>(null);
+  const placed = useEffectEvent(onPlaced);
+  useEffect(() => {
+    let frame = requestAnimationFrame(() => {
+      frame = requestAnimationFrame(() => placed(host.current!.getBoundingClientRect().top));
+    });
+    return () => cancelAnimationFrame(frame);
+  }, []);
   const [layout, setLayout] = useState<keyof typeof LAYOUT>('default');
   const press = (key: string) => {
     if (key === '{bksp}') onDelete();
@@ -57,8 +67,10 @@ export default function ScreenKeyboard({ onType, onDelete, onDone }: ScreenKeybo
   };
   return (
     <div
+      ref={host}
       role="group"
       aria-label="Keyboard"
+      data-bar="keys"
       // The text box must keep the cursor.
       onPointerDown={(event) => event.preventDefault()}
       className="screen-keyboard pointer-events-auto absolute bottom-20 left-1/2 z-30 w-[min(96%,60rem)] -translate-x-1/2 text-ink"

@@ -9,6 +9,9 @@ import type { Stage } from './stage';
 
 const ScreenKeyboard = lazy(() => import('./ScreenKeyboard'));
 
+/** Room that is left between the text and the keys on the glass, CSS pixels. */
+const ABOVE_KEYS = 14;
+
 /** The text box being typed into. It closes, and keeps what was typed, as soon as anything else is done. */
 export default function TextEditor({ workspace, stage }: { workspace: Workspace; stage: Stage }) {
   const edit = useStore(workspace.textEdit);
@@ -65,6 +68,11 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
       area.setSelectionRange(area.selectionStart - 1, area.selectionEnd);
     type('');
   };
+  /** Moves the page so that what is typed is not under the keys. */
+  const keepAbove = (top: number) => {
+    const hidden = box.current!.getBoundingClientRect().bottom + ABOVE_KEYS - top;
+    if (hidden > 0) stage.pan(0, -hidden);
+  };
   return (
     <>
       <textarea
@@ -89,7 +97,7 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
       />
       {penCase.screenKeyboard && (
         <Suspense>
-          <ScreenKeyboard onType={type} onDelete={erase} onDone={close} />
+          <ScreenKeyboard onType={type} onDelete={erase} onDone={close} onPlaced={keepAbove} />
         </Suspense>
       )}
     </>

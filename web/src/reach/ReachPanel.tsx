@@ -10,8 +10,9 @@ import {
   Undo2,
 } from 'lucide-react';
 import { lazy, useEffect, useRef } from 'react';
-import type { CSSProperties, PointerEvent, ReactNode, RefObject } from 'react';
+import type { PointerEvent, ReactNode, RefObject } from 'react';
 import { useStore } from '../live/store';
+import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';
 import { PictureButton } from './PictureButton';
@@ -43,48 +44,49 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
   useFoldOnPhone(workspace, reach);
   if (state.folded) return <FoldedReach workspace={workspace} reach={reach} state={state} />;
   return (
-    <div
-      ref={panel}
-      role="toolbar"
-      data-bar="tools"
-      aria-label="Tools"
-      aria-orientation="vertical"
-      style={placeOf(state)}
-      className="absolute z-20 flex max-h-[calc(100dvh-8.5rem)] w-38 flex-col gap-1 overflow-y-auto rounded-2xl border-2 border-board-line bg-board p-1.5 shadow-xl"
-    >
-      <DragHandle panel={panel} reach={reach} />
-      <ModeSwitch workspace={workspace} side={away} />
-      {TOOL_GROUPS.map(({ name, tools }) => (
-        <div key={name} role="group" aria-label={name} className="grid grid-cols-2 gap-1">
-          <span aria-hidden className="col-span-2 px-1 pt-0.5 text-xs text-paper-dim">
-            {name}
-          </span>
-          {tools.map((tool) => (
-            <ToolButton key={tool.id} tool={tool} workspace={workspace} side={away} />
-          ))}
-          {name === 'Place' && <PictureButton workspace={workspace} side={away} />}
-        </div>
-      ))}
+    <Holder state={state}>
       <div
-        role="group"
-        aria-label="Arrange"
-        className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1"
+        ref={panel}
+        role="toolbar"
+        data-bar="tools"
+        aria-label="Tools"
+        aria-orientation="vertical"
+        className="pointer-events-auto flex max-h-[calc(100dvh-8.5rem)] w-38 shrink-0 flex-col gap-1 overflow-y-auto rounded-2xl border-2 border-board-line bg-board p-1.5 shadow-xl"
       >
-        <ToolButton tool={SELECT_TOOL} workspace={workspace} side={away} />
-        <WipeMenu workspace={workspace} side={away} />
+        <DragHandle panel={panel} reach={reach} />
+        <ModeSwitch workspace={workspace} side={away} />
+        {TOOL_GROUPS.map(({ name, tools }) => (
+          <div key={name} role="group" aria-label={name} className="grid grid-cols-2 gap-1">
+            <span aria-hidden className="col-span-2 px-1 pt-0.5 text-xs text-paper-dim">
+              {name}
+            </span>
+            {tools.map((tool) => (
+              <ToolButton key={tool.id} tool={tool} workspace={workspace} side={away} />
+            ))}
+            {name === 'Place' && <PictureButton workspace={workspace} side={away} />}
+          </div>
+        ))}
+        <div
+          role="group"
+          aria-label="Arrange"
+          className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1"
+        >
+          <ToolButton tool={SELECT_TOOL} workspace={workspace} side={away} />
+          <WipeMenu workspace={workspace} side={away} />
+        </div>
+        <div className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1">
+          <GroupSheet name="Point" icon={<Crosshair aria-hidden />} workspace={workspace} side={away}>
+            <PointSheet workspace={workspace} />
+          </GroupSheet>
+          <GroupSheet name="Focus" icon={<Focus aria-hidden />} workspace={workspace} side={away}>
+            <FocusSheet workspace={workspace} />
+          </GroupSheet>
+        </div>
+        <ReadyPens workspace={workspace} />
+        <ToolOptions workspace={workspace} side={away} />
+        <History workspace={workspace} reach={reach} side={away} />
       </div>
-      <div className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1">
-        <GroupSheet name="Point" icon={<Crosshair aria-hidden />} workspace={workspace} side={away}>
-          <PointSheet workspace={workspace} />
-        </GroupSheet>
-        <GroupSheet name="Focus" icon={<Focus aria-hidden />} workspace={workspace} side={away}>
-          <FocusSheet workspace={workspace} />
-        </GroupSheet>
-      </div>
-      <ReadyPens workspace={workspace} />
-      <ToolOptions workspace={workspace} side={away} />
-      <History workspace={workspace} reach={reach} side={away} />
-    </div>
+    </Holder>
   );
 }
 
@@ -207,21 +209,19 @@ function FoldedReach({ workspace, reach, state }: ReachPanelProps & { state: Rea
   const writing = mode === 'write' && workspace.mayTake(tool);
   const icon = writing ? ALL_TOOLS.find(({ id }) => id === tool)!.icon : <Hand aria-hidden />;
   return (
-    <div
-      data-bar="tools"
-      style={placeOf(state)}
-      className="absolute z-20 max-sm:!top-auto max-sm:!bottom-18 max-sm:!transform-none"
-    >
-      <IconButton
-        label={`Show the tools (in hand: ${writing ? tool : 'use'})`}
-        shortcut={workspace.shortcuts.keyOf('fold')}
-        icon={icon}
-        tooltipSide={state.side === 'left' ? 'right' : 'left'}
-        onClick={reach.toggleFold}
-        className="size-14 !rounded-full border-4 !bg-board shadow-xl"
-        style={{ borderColor: (writing && workspace.penCase.colour) || 'var(--color-board-line)' }}
-      />
-    </div>
+    <Holder state={state} low>
+      <div data-bar="tools" className="pointer-events-auto shrink-0">
+        <IconButton
+          label={`Show the tools (in hand: ${writing ? tool : 'use'})`}
+          shortcut={workspace.shortcuts.keyOf('fold')}
+          icon={icon}
+          tooltipSide={state.side === 'left' ? 'right' : 'left'}
+          onClick={reach.toggleFold}
+          className="size-14 !rounded-full border-4 !bg-board shadow-xl"
+          style={{ borderColor: (writing && workspace.penCase.colour) || 'var(--color-board-line)' }}
+        />
+      </div>
+    </Holder>
   );
 }
 
@@ -233,7 +233,7 @@ function DragHandle({ panel, reach }: { panel: RefObject<HTMLDivElement | null>;
     event.currentTarget.setPointerCapture(event.pointerId);
   };
   const placeAt = (event: PointerEvent<HTMLElement>) => {
-    const room = panel.current!.parentElement!.getBoundingClientRect();
+    const room = panel.current!.closest('[data-view]')!.getBoundingClientRect();
     const y = Math.max(0, event.clientY - room.top - grip.current!.y);
     return { x: event.clientX - room.left - grip.current!.x, y, room };
   };
@@ -263,7 +263,34 @@ function DragHandle({ panel, reach }: { panel: RefObject<HTMLDivElement | null>;
   );
 }
 
-function placeOf({ side, floating }: ReachState): CSSProperties {
-  if (floating) return { left: floating.x, top: floating.y };
-  return { [side]: 8, top: '50%', transform: 'translateY(-50%)' };
+/**
+ * Where the tools are held: in the middle of a side, or where they were dropped, as far as the window has room there;
+ * the space above them gives way before they leave it. `low`: on a phone, near the thumb.
+ */
+function Holder({
+  state: { side, floating },
+  low,
+  children,
+}: {
+  state: ReachState;
+  low?: boolean;
+  children: ReactNode;
+}) {
+  const left = floating && `clamp(0.5rem, ${floating.x}px, calc(100% - 10rem))`;
+  return (
+    <div
+      className={classes(
+        'pointer-events-none absolute inset-y-2 z-20 flex flex-col',
+        low && 'max-sm:bottom-18',
+      )}
+      style={left === undefined ? { [side]: 8 } : { left }}
+    >
+      <span
+        style={floating ? { flex: `0 1 ${floating.y}px` } : { flex: 1 }}
+        className={low ? 'max-sm:!flex-1' : ''}
+      />
+      {children}
+      {!floating && <span className={classes('flex-1', low && 'max-sm:hidden')} />}
+    </div>
+  );
 }
