@@ -55,7 +55,9 @@ async function bringIn(
 async function bringArticleIn(app: NestExpressApplication, teacher: Teacher, lesson: string): Promise<void> {
   const { signal } = new AbortController();
   const file = material('footbridge.html');
-  const article = await app.get(WebPagesService).fromFile(teacher.id, file, 'footbridge.html', signal);
+  const { material: article } = await app
+    .get(WebPagesService)
+    .fromFile(teacher.id, file, 'footbridge.html', signal);
   const lessons = app.get(LessonsService);
   await lessons.insertWebPage(await lessons.place(teacher.id, lesson), article);
 }

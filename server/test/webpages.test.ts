@@ -1,3 +1,4 @@
+import { LogsService } from '../dist/live/logs.service.js';
 import { createServer } from 'node:http';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -68,6 +69,31 @@ describe('copies of web pages', () => {
       }
     }
     expect(html).not.toMatch(/evil\.example/);
+  });
+
+  it('keep styles for print from the screen, follow imports, and show what stands in xmp', async () => {
+    const sheet = (css: string) => ({ type: 'text/css', bytes: Buffer.from(css) });
+    const parts: Record<string, ReturnType<typeof sheet>> = {
+      'https://page.example/print.css': sheet('p { color: white }'),
+      'https://page.example/s.css': sheet(
+        '@import "more.css"; @import url(small.css) (max-width: 9px); b { top: 1px }',
+      ),
+      'https://page.example/more.css': sheet('@import "s.css"; i { left: 2px }'),
+      'https://page.example/small.css': sheet('u { right: 3px }'),
+    };
+    const { html, lost } = await copyPage(
+      `<link rel="stylesheet" media="print" href="print.css"><link rel="stylesheet" href="s.css">
+       <style media="</style><script>">q { color: red }</style>
+       <xmp><b>as it stands</b></xmp><img src="gone.png"><img src="data:image/png;base64,AA">`,
+      'https://page.example/',
+      (url) => Promise.resolve(parts[url]),
+    );
+    expect(html).toMatch(/@media print \{\s*p \{ color: white \}\s*\}/);
+    expect(html).toMatch(/i \{ left: 2px \}/);
+    expect(html).toMatch(/@media \(max-width: 9px\) \{\s*u \{ right: 3px \}/);
+    expect(html).not.toMatch(/@import|color: red/);
+    expect(html).toContain('<pre>&lt;b&gt;as it stands&lt;/b&gt;</pre>');
+    expect(lost).toBe(1);
   });
 
   it('carry their styles, pictures and fonts with them', async () => {
@@ -210,5 +236,30 @@ describe('fetching', () => {
     wrong.append('file', new Blob([new Uint8Array([1, 2, 3])]), 'story.html');
     const refused = await tester.send('POST', `/api/lessons/${openLesson}/webpages/file`, wrong);
     expect(refused.body.code).toBe('not-a-page');
+  });
+
+  it('reads what says nothing of its encoding as browsers do, tells a PDF, and counts pictures that are lost', async () => {
+    const send = async (bytes: Buffer, name = 'story.html') => {
+      const form = new FormData();
+      form.append('file', new Blob([new Uint8Array(bytes)]), name);
+      const to = `/api/lessons/${openLesson}/webpages/file`;
+      return tester.send<{ page: string; lost: number; code: string }>('POST', to, form);
+    };
+    const texts = { latin1: 'Träger über dem Fluß', utf8: 'Träger über dem Fluß – “alt”' } as const;
+    const found: string[] = [];
+    for (const [encoding, words] of Object.entries(texts)) {
+      const html = `<p>${words}</p><img src="arch.png">`;
+      const { status, body } = await send(Buffer.from(html, encoding as 'latin1'));
+      expect([status, body.lost]).toEqual([201, 1]);
+      const page = open.app.get(LogsService).open(openLesson).pages.get(body.page)!;
+      const { material } = page.surface as { material: string };
+      const stored = await fetch(`${open.url}/api/materials/${material}/page`, {
+        headers: { cookie: tester.cookie },
+      });
+      found.push(await stored.text());
+    }
+    expect(found[0]).toContain(texts.latin1);
+    expect(found[1]).toContain(texts.utf8);
+    expect((await send(Buffer.from('%PDF-1.7'))).body.code).toBe('a-pdf');
   });
 });

@@ -22,7 +22,8 @@ function decoderOf(label: string): TextDecoder {
   }
 }
 
-function isUtf8(bytes: Uint8Array): boolean {
+/** Whether bytes are text in UTF-8 from beginning to end. */
+export function isUtf8(bytes: Uint8Array): boolean {
   try {
     new TextDecoder('utf-8', { fatal: true }).decode(bytes);
     return true;

@@ -9,7 +9,7 @@ export type StrangerTask =
   | { kind: 'text'; path: string; type: 'md' | 'txt' };
 
 export type StrangerAnswer =
-  | { kind: 'page'; title: string; html: string }
+  | { kind: 'page'; title: string; html: string; lost: number }
   | { kind: 'document'; type: DocumentKind }
   | { kind: 'notes'; notes: string[] }
   | { kind: 'text'; html: string }

@@ -6,6 +6,7 @@ import { textAsHtml } from '../documents/textAsHtml.js';
 import { Problem } from '../http/problem.js';
 import { isArchive, openArchive } from '../webpages/mhtml.js';
 import { copyPage, notAPage } from '../webpages/pageCopy.js';
+import type { PageCopy } from '../webpages/pageCopy.js';
 import type { PartSource } from '../webpages/pageCopy.js';
 import { standBehind } from './behind.js';
 import type { FromWorker } from './limitedWorker.js';
@@ -43,7 +44,7 @@ async function run(task: StrangerTask): Promise<StrangerAnswer> {
   }
 }
 
-async function page(text: string, url: string): Promise<{ title: string; html: string }> {
+async function page(text: string, url: string): Promise<PageCopy> {
   if (!isArchive(text)) return copyPage(text, url, fromNetwork);
   const archive = openArchive(text);
   if (!archive) throw notAPage();

@@ -64,3 +64,21 @@ export function withoutRule(css: string, rule: string): string {
     at = end + 1;
   }
 }
+
+/** What a style sheet imports: the addresses as they are written, and for which media. */
+export function importsOf(css: string): { target: string; media: string }[] {
+  const lower = css.toLowerCase();
+  const found: { target: string; media: string }[] = [];
+  for (let at = lower.indexOf('@import'); at >= 0; at = lower.indexOf('@import', at + 7)) {
+    const end = css.indexOf(';', at);
+    const rule = css.slice(at + 7, end < 0 ? undefined : end).trim();
+    const bare = rule.toLowerCase().startsWith('url(') ? rule.slice(4).trimStart() : rule;
+    const quote = bare[0] === '"' || bare[0] === "'" ? bare[0] : undefined;
+    const from = quote ? 1 : 0;
+    const to = quote ? bare.indexOf(quote, 1) : bare.search(/[\s)]|$/);
+    if (to < from) continue;
+    const rest = bare.slice(to + (quote ? 1 : 0)).trimStart();
+    found.push({ target: bare.slice(from, to), media: (rest.startsWith(')') ? rest.slice(1) : rest).trim() });
+  }
+  return found;
+}

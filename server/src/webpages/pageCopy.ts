@@ -1,6 +1,6 @@
 import createDOMPurify from 'dompurify';
 import { Problem } from '../http/problem.js';
-import { mapUrls, withoutComments, withoutRule } from './cssUrls.js';
+import { importsOf, mapUrls, withoutComments, withoutRule } from './cssUrls.js';
 
 /** Fetches what a page is made of; undefined where that is not to be had. */
 export type PartSource = (url: string) => Promise<{ type: string; bytes: Buffer } | undefined>;
@@ -9,6 +9,8 @@ export interface PageCopy {
   title: string;
   /** A whole document that needs nothing from anywhere. */
   html: string;
+  /** Pictures that could not be had. */
+  lost: number;
 }
 
 /** Most pictures, style sheets and fonts of one page, and the most bytes they may have together. */
@@ -76,7 +78,8 @@ export async function copyPage(html: string, url: string, source: PartSource): P
   const base = document.querySelector('base')?.href ?? url;
   const parts = new Parts(source);
   const sheets = await styleSheets(document, base, parts);
-  await inlinePictures(document, base, parts);
+  const lost = await inlinePictures(document, base, parts);
+  keepPlainText(document);
   const title = document.title.trim().slice(0, 200);
   const purify = createDOMPurify(window);
   purify.addHook('uponSanitizeAttribute', (_, data) => {
@@ -103,6 +106,7 @@ export async function copyPage(html: string, url: string, source: PartSource): P
   window.close();
   return {
     title,
+    lost,
     html: `<!doctype html><html data-source="${url.replace(/["<>&]/g, (c) => `&#${c.charCodeAt(0)};`)}"><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="${POLICY}">${css}</head><body ${attributes.join(' ')}>${body}</body></html>`,
   };
 }
@@ -179,21 +183,46 @@ function isPictureData(value: string): boolean {
 async function styleSheets(document: Document, base: string, parts: Parts): Promise<string[]> {
   const sheets: string[] = [];
   for (const element of document.querySelectorAll('style, link[rel~="stylesheet" i]')) {
-    if (element.tagName === 'STYLE') sheets.push(await inlineCss(element.textContent, base, parts));
+    const media = element.getAttribute('media') ?? '';
+    if (element.tagName === 'STYLE')
+      sheets.push(forMedia(media, await inlineCss(element.textContent, base, parts)));
     else {
       const url = absolute(element.getAttribute('href') ?? '', base);
       const sheet = url === undefined ? undefined : await parts.get(url);
       if (sheet && /css|plain/.test(sheet.type))
-        sheets.push(await inlineCss(sheet.bytes.toString(), url!, parts));
+        sheets.push(forMedia(media, await inlineCss(sheet.bytes.toString(), url!, parts)));
     }
     element.remove();
   }
   return sheets;
 }
 
+/** Style for some media only, such as print, as a rule of its own. What is no plain list of media is left out with it. */
+function forMedia(media: string, css: string): string {
+  const wanted = media.trim();
+  if (wanted === '' || wanted === 'all') return css;
+  return /^[\w\s(),:.-]{1,200}$/.test(wanted) ? `@media ${wanted} {\n${css}\n}` : '';
+}
+
+/** Sheets that name each other are followed so far. */
+const MAX_IMPORT_DEPTH = 4;
+
+/** A sheet with those that it imports in their places (CSS Cascade 4, §5). */
+async function withImports(css: string, base: string, parts: Parts, depth: number): Promise<string> {
+  if (depth >= MAX_IMPORT_DEPTH || !/@import/i.test(css)) return css;
+  let imported = '';
+  for (const { target, media } of importsOf(css)) {
+    const url = absolute(target, base);
+    const sheet = url === undefined ? undefined : await parts.get(url);
+    if (sheet && /css|plain/.test(sheet.type))
+      imported += `${forMedia(media, await inlineCss(sheet.bytes.toString(), url!, parts, depth + 1))}\n`;
+  }
+  return imported + withoutRule(css, '@import');
+}
+
 /** Style with its pictures and fonts as data, and nothing that fetches or runs. */
-async function inlineCss(css: string, base: string, parts: Parts): Promise<string> {
-  const plain = withoutComments(css);
+async function inlineCss(css: string, base: string, parts: Parts, depth = 0): Promise<string> {
+  const plain = await withImports(withoutComments(css), base, parts, depth);
   const targets = new Set<string>();
   mapUrls(plain, (target) => void targets.add(target));
   const urls = new Map<string, string>();
@@ -216,7 +245,18 @@ function safeCss(css: string): string {
     .replace(/expression\(|expression\s|-moz-binding|behavior|javascript:/gi, 'x-removed');
 }
 
-async function inlinePictures(document: Document, base: string, parts: Parts): Promise<void> {
+/** Text of elements that show what is in them as it stands, which would be taken out with them. */
+function keepPlainText(document: Document): void {
+  for (const element of document.querySelectorAll('xmp, plaintext, listing')) {
+    const text = document.createElement('pre');
+    text.textContent = element.textContent;
+    element.replaceWith(text);
+  }
+}
+
+/** Returns how many could not be had. */
+async function inlinePictures(document: Document, base: string, parts: Parts): Promise<number> {
+  let lost = 0;
   for (const picture of document.querySelectorAll('img')) {
     const wanted = picture.getAttribute('src') || picture.getAttribute('data-src') || '';
     picture.removeAttribute('srcset');
@@ -224,10 +264,13 @@ async function inlinePictures(document: Document, base: string, parts: Parts): P
     if (isPictureData(wanted)) continue;
     const url = absolute(wanted, base);
     const data = url === undefined ? undefined : await parts.dataUrl(url, PICTURE);
-    if (data === undefined) picture.removeAttribute('src');
-    else picture.setAttribute('src', data);
+    if (data === undefined) {
+      picture.removeAttribute('src');
+      if (wanted !== '') lost += 1;
+    } else picture.setAttribute('src', data);
   }
   for (const source of document.querySelectorAll('picture > source')) source.remove();
+  return lost;
 }
 
 function absolute(url: string, base: string): string | undefined {

@@ -27,12 +27,13 @@ export class WebPagesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() { address, after, replace, sitting }: WebPageDto,
     @Res({ passthrough: true }) response: Response,
-  ): Promise<{ page: string }> {
+  ): Promise<{ page: string; lost: number }> {
     const place = await this.lessons.place(teacher.id, id, sitting);
-    const material = await this.webPages.fromAddress(teacher.id, address, whileOpen(response));
-    if (replace === undefined) return { page: await this.lessons.insertWebPage(place, material, after) };
+    const { material, lost } = await this.webPages.fromAddress(teacher.id, address, whileOpen(response));
+    if (replace === undefined)
+      return { page: await this.lessons.insertWebPage(place, material, after), lost };
     await this.lessons.replaceWebPage(place, material, replace);
-    return { page: replace };
+    return { page: replace, lost };
   }
 
   /** Takes an HTML file or a web archive. */
@@ -43,12 +44,12 @@ export class WebPagesController {
     @Query() { after, sitting }: InsertDocumentDto,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
-  ): Promise<{ page: string }> {
+  ): Promise<{ page: string; lost: number }> {
     const place = await this.lessons.place(teacher.id, id, sitting);
     const { path, name } = await receiveUpload(request, response, this.files, this.settings.maxUploadMb);
     try {
-      const material = await this.webPages.fromFile(teacher.id, path, name, whileOpen(response));
-      return { page: await this.lessons.insertWebPage(place, material, after) };
+      const { material, lost } = await this.webPages.fromFile(teacher.id, path, name, whileOpen(response));
+      return { page: await this.lessons.insertWebPage(place, material, after), lost };
     } finally {
       await rm(path, { force: true });
     }

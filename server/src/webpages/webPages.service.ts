@@ -11,6 +11,7 @@ import { FileStore } from '../storage/fileStore.js';
 import type { FetchLimits } from './fetchWeb.js';
 import { fetchWeb } from './fetchWeb.js';
 import { isArchive } from './mhtml.js';
+import { isUtf8 } from '../documents/textEncoding.js';
 import type { PageCopy, PartSource } from './pageCopy.js';
 import { notAPage } from './pageCopy.js';
 
@@ -18,6 +19,12 @@ const MAX_PAGE_BYTES = 8_000_000;
 const MAX_PART_BYTES = 8_000_000;
 
 /** Takes web pages in, by address or as files, as copies that need nothing from anywhere. */
+/** A stored copy, and how many pictures of the page could not be had. */
+export interface KeptPage {
+  material: Material;
+  lost: number;
+}
+
 @Injectable()
 export class WebPagesService {
   constructor(
@@ -28,7 +35,7 @@ export class WebPagesService {
   ) {}
 
   /** Throws Problem with what to do. */
-  async fromAddress(teacherId: string, address: string, signal: AbortSignal): Promise<Material> {
+  async fromAddress(teacherId: string, address: string, signal: AbortSignal): Promise<KeptPage> {
     const limits = { allowPrivate: this.settings.fetchPrivate, signal };
     const page = await fetchWeb(address, {
       ...limits,
@@ -41,9 +48,10 @@ export class WebPagesService {
   }
 
   /** Throws Problem with what to do. */
-  async fromFile(teacherId: string, path: string, name: string, signal: AbortSignal): Promise<Material> {
+  async fromFile(teacherId: string, path: string, name: string, signal: AbortSignal): Promise<KeptPage> {
     if ((await stat(path)).size > 4 * MAX_PAGE_BYTES) throw tooLarge();
     const bytes = await readFile(path);
+    if (bytes.subarray(0, 5).toString('latin1') === '%PDF-') throw aPdf();
     const text = new TextDecoder(charsetOf(undefined, bytes)).decode(bytes);
     const isPage = isArchive(text) || /<(?:html|body|head|p|div|h1|!doctype)\b/i.test(text);
     if (!isPage) throw notAPage();
@@ -52,9 +60,9 @@ export class WebPagesService {
     return this.keep(teacherId, copy, name);
   }
 
-  private async keep(teacherId: string, { html, title }: PageCopy, name: string): Promise<Material> {
+  private async keep(teacherId: string, { html, title, lost }: PageCopy, name: string): Promise<KeptPage> {
     const bytes = Buffer.from(html);
-    return this.materials.save({
+    const material = await this.materials.save({
       id: randomUUID(),
       teacherId,
       kind: 'web' as const,
@@ -66,6 +74,7 @@ export class WebPagesService {
       notes: null,
       createdAt: Date.now(),
     });
+    return { material, lost };
   }
 }
 
@@ -76,7 +85,7 @@ function partsBy(limits: Pick<FetchLimits, 'allowPrivate' | 'signal'>): PartSour
       : fetchWeb(url, { ...limits, maxBytes: MAX_PART_BYTES, accept: /./ });
 }
 
-/** By header, else by what the page says of itself, else UTF-8. */
+/** By header, else by what the page says of itself, else UTF-8 where it can be that, else what browsers fall back to. */
 function charsetOf(header: string | undefined, bytes: Buffer): string {
   const said = /<meta[^>]+charset=["']?([\w-]+)/i.exec(bytes.subarray(0, 2048).toString('latin1'))?.[1];
   for (const charset of [header, said]) {
@@ -86,7 +95,16 @@ function charsetOf(header: string | undefined, bytes: Buffer): string {
       // An unknown name says nothing.
     }
   }
-  return 'utf-8';
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le';
+  return isUtf8(bytes) ? 'utf-8' : 'windows-1252';
+}
+
+function aPdf(): Problem {
+  return new Problem(
+    415,
+    'a-pdf',
+    'This file is a PDF, whatever its name says. Please bring it in under “Pages of a document”.',
+  );
 }
 
 function tooLarge(): Problem {

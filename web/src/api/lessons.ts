@@ -83,13 +83,24 @@ export const bringWebPage = (
   address: string,
   place: Place & { replace?: string },
   signal?: AbortSignal,
-) => request<{ page: string }>('POST', `/api/lessons/${lesson}/webpages`, { address, ...place }, signal);
+) =>
+  request<{ page: string; lost: number }>(
+    'POST',
+    `/api/lessons/${lesson}/webpages`,
+    { address, ...place },
+    signal,
+  );
 
 export function bringWebFile(lesson: string, file: File, place: Place, signal?: AbortSignal) {
   const form = new FormData();
   form.append('file', file, file.name);
   const query = new URLSearchParams(placeQuery(place));
-  return request<{ page: string }>('POST', `/api/lessons/${lesson}/webpages/file?${query}`, form, signal);
+  return request<{ page: string; lost: number }>(
+    'POST',
+    `/api/lessons/${lesson}/webpages/file?${query}`,
+    form,
+    signal,
+  );
 }
 
 /** Ends a class; its marks are kept under a title, or dropped, which can be taken back for a day. */

@@ -6,7 +6,7 @@ import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { Workspace } from '../workspace/workspace';
-import { broughtIn } from './broughtIn';
+import { broughtIn, sayLost } from './broughtIn';
 import { DOCUMENT_ENDINGS, isWebPage } from './documents';
 import { UploadProgressBar } from './UploadProgressBar';
 
@@ -105,6 +105,10 @@ async function sendInto(
   file: File,
   { pages, signal, onProgress, ...place }: NonNullable<Parameters<typeof sendPages>[2]>,
 ): Promise<string[]> {
-  if (isWebPage(file)) return [(await bringWebFile(workspace.lesson, file, place, signal)).page];
+  if (isWebPage(file)) {
+    const { page, lost } = await bringWebFile(workspace.lesson, file, place, signal);
+    sayLost(lost);
+    return [page];
+  }
   return (await sendPages(workspace.lesson, file, { ...place, pages, signal, onProgress })).pages;
 }

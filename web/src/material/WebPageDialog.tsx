@@ -4,7 +4,7 @@ import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { Workspace } from '../workspace/workspace';
-import { broughtIn } from './broughtIn';
+import { broughtIn, sayLost } from './broughtIn';
 
 /** Brings a web page in, by its address or from a file. */
 export default function WebPageDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
@@ -16,13 +16,14 @@ export default function WebPageDialog({ workspace, onClose }: { workspace: Works
   useEffect(() => () => abort.current.abort(), []);
 
   const bring = async (
-    fetching: (after: string | undefined, signal: AbortSignal) => Promise<{ page: string }>,
+    fetching: (after: string | undefined, signal: AbortSignal) => Promise<{ page: string; lost: number }>,
   ) => {
     setBusy(true);
     setProblem(undefined);
     try {
-      const { page } = await fetching(workspace.pageId.get(), abort.current.signal);
+      const { page, lost } = await fetching(workspace.pageId.get(), abort.current.signal);
       broughtIn(workspace, [page]);
+      sayLost(lost);
       onClose();
     } catch (error) {
       setBusy(false);

@@ -19,6 +19,16 @@ export function broughtIn(workspace: Workspace, pages: readonly string[]): void 
   });
 }
 
+/** Says that pictures of a web page could not be had, and how they can. */
+export function sayLost(lost: number): void {
+  if (lost === 0) return;
+  const what = lost === 1 ? '1 picture of this page was' : `${lost} pictures of this page were`;
+  toast(
+    `${what} not to be had. A page that is saved as one file (.mhtml) has them in it; the address works as well.`,
+    { duration: SHOWN_MS },
+  );
+}
+
 /** Puts pages of a class into its lesson too, so that later classes get them. */
 export async function keepInLessonToo(workspace: Workspace, pages: readonly string[]): Promise<void> {
   try {
