@@ -4,7 +4,6 @@ import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { Presenting } from '../present/presenting';
 import { Store, useStore } from '../live/store';
-import { isDocument, isWebPage } from '../material/documents';
 import type { MediaFrame } from '../media/mediaFrame';
 import type { Stage } from '../page/stage';
 import { Panes } from './Panes';
@@ -110,9 +109,9 @@ export function WorkspaceView({
         const box = stage?.host.getBoundingClientRect();
         const at = box && stage?.toPage(event.clientX - box.left, event.clientY - box.top);
         const files = [...event.dataTransfer.files];
-        if (workspace.isTeacher && !workspace.device)
-          setDropped(files.filter((file) => isDocument(file) || isWebPage(file)));
         void workspace.pictureActions.place(picturesIn(event.dataTransfer.files), at);
+        if (workspace.isTeacher && !workspace.device)
+          void import('../material/documents').then(({ pagesIn }) => setDropped(pagesIn(files)));
       }}
     >
       <Panes workspace={workspace} stage={stage} onStage={setStage} toolSide={toolsHidden ? 'none' : side} />

@@ -7,6 +7,11 @@ export function isWebPage({ name }: File): boolean {
   return /\.(x?html?|mht(ml)?)$/i.test(name);
 }
 
-export function isDocument({ name }: File): boolean {
+function isDocument({ name }: File): boolean {
   return DOCUMENT_ENDINGS.split(',').some((ending) => name.toLowerCase().endsWith(ending));
+}
+
+/** Those of some files that can become pages. */
+export function pagesIn(files: readonly File[]): File[] {
+  return files.filter((file) => isDocument(file) || isWebPage(file));
 }
