@@ -43,6 +43,23 @@ describe('pouring', () => {
     expect(pour(broken, { ...options, x: 2, y: 2 })).toEqual({ failed: 'open' });
   });
 
+  it('reaches into tips that are narrower than the gaps it bridges, and not through a gap', () => {
+    // A wedge whose tip is 4° wide, closed on the right, and one that is open at the tip.
+    const slope = Math.tan((2 * Math.PI) / 180);
+    const wedge = (from: number) =>
+      picture(320, 80, (x, y) => {
+        const half = (x - 20) * slope;
+        const isSide = x >= from && Math.abs(Math.abs(y - 40) - half) < 1.2;
+        return isSide || (x > 296 && x < 300 && Math.abs(y - 40) <= half + 1);
+      });
+    const reachOf = (poured: ReturnType<typeof pour>) =>
+      Math.min(...rings(poured)[0]!.filter((_, i) => i % 2 === 0));
+    const at = { x: 280, y: 40, tolerance: 40, gap: 12 };
+    // The free room between the sides ends where they are as thick as it is high.
+    expect(reachOf(pour(wedge(20), at))).toBeLessThan(80);
+    expect(reachOf(pour(wedge(150), at))).toBeGreaterThan(130);
+  });
+
   it('leaves islands out', () => {
     const island = picture(200, 200, (x, y) => isRing(x, y) || Math.hypot(x - 100, y - 100) < 20);
     const poured = rings(pour(island, { ...options, x: 60 }));

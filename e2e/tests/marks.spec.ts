@@ -197,6 +197,33 @@ test('corners of a shape can be moved, added and taken away', async ({ teacher }
   await expect(teacher.getByRole('button', { name: /^Corner \d$/ })).toHaveCount(4);
 });
 
+test('an arrow that begins just beside a shape is shown to stick, and moves along with it', async ({
+  teacher,
+}) => {
+  await teacher.keyboard.press('s');
+  await draw(teacher, [
+    [300, 300],
+    [400, 360],
+  ]);
+  await teacher.keyboard.press('l');
+  await option(teacher, 'Arrow');
+  await draw(teacher, [
+    [406, 330],
+    [560, 480],
+  ]);
+  await expectMarks(teacher, 2);
+  const line = async () => (await stageState(teacher)).marks.find(({ kind }) => kind === 'path')!.bounds;
+  // Drawn from the edge, not from where the hand was.
+  const before = await line();
+  expect(Math.abs(before.x - 400)).toBeLessThan(4);
+  await teacher.keyboard.press('v');
+  await draw(teacher, [
+    [350, 300],
+    [350, 400],
+  ]);
+  await expect.poll(async () => (await line()).y - before.y).toBeGreaterThan(60);
+});
+
 test('a polygon is clicked corner by corner', async ({ teacher }) => {
   await teacher.keyboard.press('l');
   await option(teacher, 'Free polygon by clicking');

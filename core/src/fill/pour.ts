@@ -40,9 +40,53 @@ export function pour(raster: Raster, { x, y, tolerance, gap }: PourOptions): Pou
   if (seed === undefined) return { failed: 'no-room' };
   const flooded = flood(roomy, width, height, seed);
   if (touchesEdge(flooded, width, height)) return { failed: 'open' };
-  const area = grown(flooded, width, height, reach + 1);
+  const bridged = grown(flooded, width, height, reach);
+  if (reach > 0) addTips(bridged, { free, outside: without(roomy, flooded), width, height, reach });
+  // And a pixel under the soft edge of the outline.
+  const area = grown(bridged, width, height, 1);
   const rings = traceRings(area, width, height).map(simplifyRing);
   return { rings: rings.filter((ring) => ring.length >= 6) };
+}
+
+/** 1 where the first is and the second is not. */
+function without(mask: Uint8Array, other: Uint8Array): Uint8Array {
+  return mask.map((bit, i) => (bit && !other[i] ? 1 : 0));
+}
+
+/**
+ * Adds the tips of an area that are narrower than the gap that is bridged: what is left free beside it and leads nowhere
+ * else. What leads on to the room outside is a gap.
+ */
+function addTips(
+  area: Uint8Array,
+  {
+    free,
+    outside,
+    width,
+    height,
+    reach,
+  }: Record<'free' | 'outside', Uint8Array> & Record<'width' | 'height' | 'reach', number>,
+): void {
+  const beyond = grown(outside, width, height, reach);
+  const narrow = free.map((bit, i) => (bit && !area[i] && !beyond[i] ? 1 : 0));
+  const touches = (mask: Uint8Array, at: number) =>
+    [at - 1, at + 1, at - width, at + width].some((next) => mask[next] === 1);
+  for (let at = narrow.indexOf(1); at >= 0; at = narrow.indexOf(1, at + 1)) {
+    const part = flood(narrow, width, height, at);
+    let [isBeside, leadsOn] = [false, false];
+    for (let i = part.indexOf(1); i >= 0; i = part.indexOf(1, i + 1)) {
+      narrow[i] = 0;
+      isBeside ||= touches(area, i);
+      leadsOn ||=
+        touches(beyond, i) ||
+        i % width === 0 ||
+        i % width === width - 1 ||
+        i < width ||
+        i >= free.length - width;
+    }
+    if (!isBeside || leadsOn) continue;
+    for (let i = part.indexOf(1); i >= 0; i = part.indexOf(1, i + 1)) area[i] = 1;
+  }
 }
 
 /** 1 where a pixel's colour is near that of the given one. */

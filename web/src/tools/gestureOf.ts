@@ -74,7 +74,7 @@ export function gestureOf(
     case 'line':
       return LINE_TYPES[line].corners
         ? new CornerGesture(workspace, at, TOUCH_REACH / scale)
-        : new LineGesture(workspace, at);
+        : new LineGesture(workspace, at, TOUCH_REACH / scale);
     default:
       return placeGesture(workspace, tool, at);
   }

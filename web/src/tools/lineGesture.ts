@@ -1,6 +1,6 @@
 import type { Anchor, MarkOf } from '@doodla/core';
-import { anchorAt } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import { anchorAt, anchorPoint } from '@doodla/core';
+import type { MarkCommon, Workspace } from '../workspace/workspace';
 import { LINE_TYPES } from '../workspace/penCase';
 import type { Gesture, PenPoint, Preview } from './gesture';
 import { snapAngle } from './gesture';
@@ -8,34 +8,56 @@ import { snapAngle } from './gesture';
 /** A line shorter than this was a slip of the hand; page units. */
 const LEAST_LENGTH = 6;
 
+/** The colour of the rings at ends that stick. */
+const STICKS = '#b07800';
+
+/** An end of a line, and what it sticks to. */
+interface Hold {
+  anchor: Anchor | null;
+  x: number;
+  y: number;
+}
+
 /** Draws a line, arrow, connector or curve from where one presses to where one lets go. */
 export class LineGesture implements Gesture {
   private last: PenPoint;
+  private readonly common: MarkCommon | undefined;
   private readonly mark: MarkOf<'path'> | undefined;
+
+  /** Where the line begins: where it was pressed, or on what it sticks to there. */
+  private readonly from: Hold;
 
   constructor(
     private readonly workspace: Workspace,
     private readonly start: PenPoint,
+    /** How near an end has to be to something to stick to it, page units. */
+    private readonly reach: number,
   ) {
     this.last = start;
+    this.from = this.holdAt(start);
     const { line, outline } = workspace.penCase.get();
     const { course, heads, closed } = LINE_TYPES[line];
-    const common = workspace.newMark();
-    this.mark = common && {
-      ...common,
+    this.common = workspace.newMark();
+    this.mark = this.common && {
+      ...this.common,
       kind: 'path',
       course,
       heads,
       closed,
       points: [],
-      from: this.anchor(start),
+      from: this.from.anchor,
       to: null,
       style: { ...outline, line: outline.line ?? outline.fill, fill: null },
     };
   }
 
   get preview(): Preview {
-    return this.mark && this.isLongEnough ? { marks: [{ ...this.mark, points: this.points() }] } : {};
+    if (!this.mark || !this.isLongEnough) return {};
+    const line = { ...this.mark, points: this.points() };
+    const rings = [this.from, this.holdAt(this.last)]
+      .filter(({ anchor }) => anchor)
+      .map((hold) => this.ring(hold));
+    return { marks: [line, ...rings] };
   }
 
   move(points: readonly PenPoint[]): void {
@@ -44,7 +66,7 @@ export class LineGesture implements Gesture {
 
   end(): void {
     if (!this.mark || !this.isLongEnough) return;
-    const mark = { ...this.mark, points: this.points(), to: this.anchor(this.last) };
+    const mark = { ...this.mark, points: this.points(), to: this.holdAt(this.last).anchor };
     this.workspace.target.perform([{ do: 'add', mark }]);
   }
 
@@ -56,15 +78,29 @@ export class LineGesture implements Gesture {
     return Math.hypot(this.last.x - this.start.x, this.last.y - this.start.y) >= LEAST_LENGTH;
   }
 
-  /** Connectors and arrows stick to what lies under their ends. */
-  private anchor({ x, y }: PenPoint): Anchor | null {
-    const under = this.workspace.targetMarks?.within({ x, y, width: 0, height: 0 }).at(-1);
-    return (under && anchorAt(under, x, y)) ?? null;
+  /** Ends stick to what lies under them, or a little beside; then they are drawn at it. */
+  private holdAt({ x, y }: { x: number; y: number }): Hold {
+    const { reach } = this;
+    const marks = this.workspace.targetMarks;
+    const under = marks?.within({ x, y, width: 0, height: 0 }).at(-1);
+    const near =
+      under ?? marks?.within({ x: x - reach, y: y - reach, width: 2 * reach, height: 2 * reach }).at(-1);
+    const anchor = (near && anchorAt(near, x, y)) ?? null;
+    const at = anchor && near !== under ? anchorPoint(anchor, near!) : undefined;
+    return at ? { anchor, x: at[0], y: at[1] } : { anchor, x, y };
+  }
+
+  /** Shows that an end sticks. */
+  private ring({ x, y }: Hold): MarkOf<'shape'> {
+    const { reach } = this;
+    const box = { x: x - reach / 2, y: y - reach / 2, width: reach, height: reach, rotation: 0, flip: false };
+    const style = { line: STICKS, width: reach / 5, dash: 'solid', fill: null, opacity: 1 } as const;
+    return { ...this.common!, ...box, kind: 'shape', form: 'ellipse', sides: 5, style };
   }
 
   private points(): number[] {
-    const { start, last } = this;
-    const end = last.steady ? snapAngle(start, last) : last;
+    const { from: start, last } = this;
+    const end = last.steady ? snapAngle(start, last) : this.holdAt(last);
     const at = (t: number, side: number) => [
       start.x + (end.x - start.x) * t + (end.y - start.y) * side,
       start.y + (end.y - start.y) * t - (end.x - start.x) * side,
