@@ -138,6 +138,23 @@ test('slides in a shared window keep their marks apart and get them back, with a
   let inked = 0;
   for (let i = 0; i < picture.data.length; i += 4) if (picture.data[i]! < 60) inked += 1;
   expect(inked).toBeGreaterThan(2000);
+
+  // The small picture of a page that has not been turned to since a reload has what was shown under it.
+  await teacher.reload();
+  await surfaceShown(teacher);
+  await teacher.keyboard.press('PageUp');
+  await teacher.reload();
+  await surfaceShown(teacher);
+  await teacher.getByRole('button', { name: 'Show all pages' }).click();
+  const small = teacher.getByRole('button', { name: /^Page 3: Screen/ }).locator('canvas');
+  await expect
+    .poll(() =>
+      small.evaluate((canvas: HTMLCanvasElement) => {
+        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+        return new Set(Array.from({ length: data.length / 4 }, (_, i) => data[4 * i]! >> 3)).size;
+      }),
+    )
+    .toBeGreaterThan(8);
 });
 
 test('a screen of the system is shown live, held still, and stopped', async ({

@@ -131,6 +131,8 @@ function drawPicture(ctx: Context, item: PaintOf<'picture'>, bitmap: ImageBitmap
   const { x, y, width, height, crop } = item;
   if (bitmap) {
     ctx.globalAlpha = item.opacity;
+    // Made smaller by leaving pixels out, thin lines would be lost.
+    ctx.imageSmoothingQuality = 'high';
     const [sx, sy] = [crop.x * bitmap.width, crop.y * bitmap.height];
     ctx.drawImage(
       bitmap,

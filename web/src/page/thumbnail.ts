@@ -1,4 +1,4 @@
-import type { Page } from '@doodla/core';
+import type { Mark, Page } from '@doodla/core';
 import { isExported, paintSurface, UNITS_PER_POINT } from '@doodla/core';
 import type { Workspace } from '../workspace/workspace';
 import { drawWebPage } from './drawWebPage';
@@ -12,6 +12,10 @@ export async function drawThumbnail(
   width: number,
   withMarks = true,
 ): Promise<void> {
+  const marks = withMarks
+    ? workspace.layers.flatMap((layer) => layer.on(page.id).all().filter(isExported))
+    : [];
+  await loadPictures(page, marks, workspace);
   const extent = workspace.extentOf(page);
   const scale = width / extent.width;
   const picture = document.createElement('canvas');
@@ -31,9 +35,21 @@ export async function drawThumbnail(
     drawItems(ctx, paintSurface(page, extent), workspace.pictures);
   }
   ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
-  for (const layer of withMarks ? workspace.layers : [])
-    for (const mark of layer.on(page.id).all().filter(isExported)) drawMark(ctx, mark, workspace.pictures);
+  for (const mark of marks) drawMark(ctx, mark, workspace.pictures);
   canvas.width = picture.width;
   canvas.height = picture.height;
   canvas.getContext('2d')!.drawImage(picture, 0, 0);
+}
+
+/** Waits for the pictures on a page, which would be drawn as empty places else. */
+async function loadPictures(page: Page, marks: readonly Mark[], { pictures }: Workspace): Promise<void> {
+  const { surface } = page;
+  const under =
+    surface.kind === 'view'
+      ? surface.pictures.map(({ material }) => material)
+      : surface.kind === 'picture'
+        ? [surface.material]
+        : [];
+  const placed = marks.flatMap((mark) => (mark.kind === 'picture' ? [mark.material] : []));
+  await Promise.all([...under, ...placed].map((material) => pictures.load(material)));
 }

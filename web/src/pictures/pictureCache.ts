@@ -8,13 +8,14 @@ export class PictureCache {
   /** Counts pictures that have arrived. */
   readonly arrived = new Store(0);
   private readonly bitmaps = new Map<string, ImageBitmap | 'loading' | 'missing'>();
+  private readonly fetching = new Map<string, Promise<void>>();
 
   constructor(private readonly token?: string) {}
 
   /** The picture, if it is here; otherwise it is fetched. */
   get(material: string): ImageBitmap | undefined {
     const known = this.bitmaps.get(material);
-    if (known === undefined) void this.fetch(material);
+    if (known === undefined) void this.fetchOnce(material);
     return known instanceof ImageBitmap ? known : undefined;
   }
 
@@ -33,9 +34,18 @@ export class PictureCache {
   async load(material: string): Promise<ImageBitmap | undefined> {
     const known = this.bitmaps.get(material);
     if (known instanceof ImageBitmap) return known;
-    await this.fetch(material);
+    await this.fetchOnce(material);
     const now = this.bitmaps.get(material);
     return now instanceof ImageBitmap ? now : undefined;
+  }
+
+  private fetchOnce(material: string): Promise<void> {
+    let task = this.fetching.get(material);
+    if (!task) {
+      task = this.fetch(material).finally(() => this.fetching.delete(material));
+      this.fetching.set(material, task);
+    }
+    return task;
   }
 
   private async fetch(material: string): Promise<void> {
