@@ -18,7 +18,7 @@ const FLAT = 6;
 /**
  * How alike a tile of `now` and what a warp brings there from `before` are: normalised cross-correlation of luma
  * (Lewis, "Fast normalized cross-correlation", 1995), −1 to 1. Undefined where the warp reaches outside of `before`
- * or either is flat.
+ * or either is flat. Of blurred pictures if `rough`: then a warp that is a pixel off is still seen to be right.
  */
 export function likenessUnder(
   before: Frame,
@@ -26,6 +26,7 @@ export function likenessUnder(
   column: number,
   row: number,
   { scale, dx, dy }: Warp,
+  rough = false,
 ): number | undefined {
   const [x0, y0] = [column * TILE + 1, row * TILE + 1];
   const [left, top, step] = [(x0 - dx) / scale, (y0 - dy) / scale, SAMPLE / scale];
@@ -33,33 +34,16 @@ export function likenessUnder(
   const sums: Sums = [0, 0, 0, 0, 0];
   for (let j = 0, y = top; j < ACROSS; j++, y += step) {
     let at = (y0 + j * SAMPLE) * now.width + x0;
-    const line = Math.floor(y) * before.width;
+    const line = (rough ? Math.round(y) : Math.floor(y)) * before.width;
     const v = y - Math.floor(y);
     for (let i = 0, x = left; i < ACROSS; i++, x += step, at += SAMPLE) {
-      const column0 = x | 0;
-      add(sums, now.grey[at]!, between(before.grey, line + column0, before.width, x - column0, v));
+      if (rough)
+        add(sums, blurred(now.grey, at, now.width), blurred(before.grey, line + Math.round(x), before.width));
+      else {
+        const whole = x | 0;
+        add(sums, now.grey[at]!, between(before.grey, line + whole, before.width, x - whole, v));
+      }
     }
-  }
-  return correlated(sums);
-}
-
-/** As `likenessUnder`, of blurred pictures: a warp that is a pixel off is still seen to be right. */
-export function roughLikenessUnder(
-  before: Frame,
-  now: Frame,
-  column: number,
-  row: number,
-  { scale, dx, dy }: Warp,
-): number | undefined {
-  const [x0, y0] = [column * TILE + 1, row * TILE + 1];
-  const [left, top, step] = [(x0 - dx) / scale, (y0 - dy) / scale, SAMPLE / scale];
-  if (!isWithin(before, left, top, step)) return undefined;
-  const sums: Sums = [0, 0, 0, 0, 0];
-  for (let j = 0, y = top; j < ACROSS; j++, y += step) {
-    let at = (y0 + j * SAMPLE) * now.width + x0;
-    const line = Math.round(y) * before.width;
-    for (let i = 0, x = left; i < ACROSS; i++, x += step, at += SAMPLE)
-      add(sums, blurred(now.grey, at, now.width), blurred(before.grey, line + Math.round(x), before.width));
   }
   return correlated(sums);
 }

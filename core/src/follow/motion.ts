@@ -1,7 +1,7 @@
 import type { Rect } from '../geometry/rect.js';
 import type { Frame } from './frame.js';
 import type { Warp } from './match.js';
-import { likenessUnder, refined, roughLikenessUnder } from './match.js';
+import { likenessUnder, refined } from './match.js';
 import { likelyShifts, likelySlides, likelyZooms } from './candidates.js';
 import type { Axis } from './profiles.js';
 import { isTextured, TILE, tileDifference, tilesOf } from './tiles.js';
@@ -155,12 +155,12 @@ function supportOf(
   { before, now, columns }: Pair,
   among: readonly number[],
   warp: Warp,
-  likeness = likenessUnder,
   least = EXACTLY,
+  rough = false,
 ): Support {
   const support: Support = { warp, tiles: [], judged: 0 };
   for (const i of among) {
-    const like = likeness(before, now, i % columns, Math.floor(i / columns), warp);
+    const like = likenessUnder(before, now, i % columns, Math.floor(i / columns), warp, rough);
     if (like === undefined) continue;
     support.judged += 1;
     if (like >= least) support.tiles.push(i);
@@ -196,7 +196,7 @@ function zoomed(pair: Pair): Motion | undefined {
 /** Warps by how much they explain, roughly, best first. */
 function ranked(pair: Pair, warps: readonly Warp[]): Support[] {
   return warps
-    .map((warp) => supportOf(pair, pair.some, warp, roughLikenessUnder, ROUGHLY))
+    .map((warp) => supportOf(pair, pair.some, warp, ROUGHLY, true))
     .sort((a, b) => b.tiles.length - a.tiles.length);
 }
 
@@ -209,7 +209,7 @@ function bestOf(pair: Pair, warps: readonly Warp[], zooms: boolean): Motion | un
   if (isStill(warp)) return undefined;
   // Letters are drawn anew at each size, so only their blurred pictures are alike.
   const { tiles, judged } = zooms
-    ? supportOf(pair, pair.textured, warp, roughLikenessUnder, ALIKE_ENLARGED)
+    ? supportOf(pair, pair.textured, warp, ALIKE_ENLARGED, true)
     : supportOf(pair, pair.textured, warp);
   if (isRivalled(pair, warp, supports, zooms)) return undefined;
   // Where little is left to be judged, chance explains more of it.
@@ -258,7 +258,7 @@ function settled(pair: Pair, support: Support, zooms: boolean): Warp {
     const isSettled = !isOther(warp, next, SETTLED) && Math.abs(next.scale - warp.scale) < SETTLED / 1000;
     warp = next;
     if (isSettled) break;
-    ({ tiles } = supportOf(pair, pair.some, warp, roughLikenessUnder, ROUGHLY));
+    ({ tiles } = supportOf(pair, pair.some, warp, ROUGHLY, true));
   }
   return warp;
 }
