@@ -1,5 +1,5 @@
 import type { CDPSession, Page } from '@playwright/test';
-import { bringIn, expect, joinAs, startClass, startWriting, test } from '../support/fixtures';
+import { bringIn, expect, joinAs, startClass, startWriting, test, surfaceShown } from '../support/fixtures';
 import { makeHandout } from '../support/handout';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { pageOnScreen, similarity } from '../support/pictures';
@@ -281,6 +281,7 @@ test('marks are copied and pasted without keys, and their bar and menus stay in 
   teacher,
 }) => {
   await teacher.setViewportSize({ width: 900, height: 560 });
+  await surfaceShown(teacher);
   await draw(teacher, wave(620, 250));
   await expectMarks(teacher, 1);
   await teacher.keyboard.press('Control+a');

@@ -30,7 +30,7 @@ const bar = (page: Page, name: string) =>
 
 const offsetOf = async (page: Page) => {
   const { screen } = await stageState(page);
-  return screen && (screen.panes[0]?.place.y ?? 0);
+  return screen && (screen.panes[0]?.place.y ?? 0) + 0;
 };
 
 /** What is seen round a place of the content, page units. */
@@ -150,6 +150,7 @@ test('slides in a shared window keep their marks apart and get them back, with a
   await expect
     .poll(() =>
       small.evaluate((canvas: HTMLCanvasElement) => {
+        if (canvas.width === 0) return 0;
         const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
         return new Set(Array.from({ length: data.length / 4 }, (_, i) => data[4 * i]! >> 3)).size;
       }),

@@ -31,12 +31,14 @@ interface SelectionBarProps {
   workspace: Workspace;
   /** The frame in the window, CSS pixels. */
   place: { left: number; top: number; width: number; height: number };
+  /** What the bars at the sides take of the window, CSS pixels. */
+  room: { left: number; right: number };
 }
 
 const BAR_HEIGHT = 52;
 
 /** What can be done with the selected marks, beside them. */
-export function SelectionBar({ marks, workspace, place }: SelectionBarProps) {
+export function SelectionBar({ marks, workspace, place, room }: SelectionBarProps) {
   const { selection } = workspace;
   const [describing, setDescribing] = useState(false);
   const [repeating, setRepeating] = useState(false);
@@ -55,11 +57,11 @@ export function SelectionBar({ marks, workspace, place }: SelectionBarProps) {
   };
   return (
     <div
-      className="pointer-events-none absolute inset-x-1 z-10 flex"
-      style={{ top: `clamp(4px, ${top}px, calc(100% - 60px))` }}
+      className="pointer-events-none absolute z-10 flex"
+      style={{ top: `clamp(4px, ${top}px, calc(100% - 60px))`, left: room.left, right: room.right }}
     >
       {/* Gives way where the bar would not fit beside it. */}
-      <div className="min-w-0 shrink" style={{ flexBasis: Math.max(0, centre.x - 160) }} />
+      <div className="min-w-0 shrink" style={{ flexBasis: Math.max(0, centre.x - 160 - room.left) }} />
       <div
         role="toolbar"
         aria-label="Selected marks"

@@ -122,7 +122,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
       {marks.length === 1 && !locked && !isSmall && (
         <CornerHandles mark={marks[0]!} workspace={workspace} stage={stage} />
       )}
-      <SelectionBar marks={marks} workspace={workspace} place={place} />
+      <SelectionBar marks={marks} workspace={workspace} place={place} room={stage.sides} />
     </>
   );
 }

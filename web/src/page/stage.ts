@@ -127,6 +127,12 @@ export class Stage {
     return (mode.get() === 'write' && may) || picking.get() !== undefined;
   }
 
+  /** What the bars beside the page take of the window, CSS pixels. */
+  get sides(): { left: number; right: number } {
+    const { left, right } = this.room ?? NO_ROOM;
+    return { left: Math.max(4, left), right: Math.max(4, right) };
+  }
+
   /** What a finger does once a pen has been used. */
   get finger(): 'write' | 'move' | 'nothing' {
     return this.workspace.penCase.get().finger;

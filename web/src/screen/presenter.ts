@@ -180,7 +180,7 @@ export class Presenter {
         if (!picture || Math.abs(picture.width / picture.height - width / height) > SAME_SHAPE) continue;
         const bitmap = await createImageBitmap(picture, { resizeWidth: width, resizeHeight: height });
         const k = width / page.width;
-        const place = { scale: 1 / scale, x: (-x / scale) * k, y: (-y / scale) * k };
+        const place = { scale: 1 / scale, x: (-x / scale) * k + 0, y: (-y / scale) * k + 0 };
         view = await this.worker.seed(transfer(bitmap, [bitmap]), place, view);
       }
       if (view !== undefined) this.views.set(view, { page: page.id, pictures: [...page.surface.pictures] });
