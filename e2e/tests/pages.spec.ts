@@ -128,6 +128,15 @@ test('students keep in sight what the teacher sees, until they move the page the
   // The next page is seen whole again.
   await teacher.keyboard.press('PageUp');
   for (const page of [wren, phone]) await expect.poll(() => seenBy(page, 20, 20)).toBe(true);
+  // After the class nobody is led to where its teacher looked last.
+  for (let i = 0; i < 6; i++) await teacher.keyboard.press('+');
+  await expect.poll(() => seenBy(wren, 20, 20)).toBe(false);
+  await teacher.getByRole('button', { name: 'End class' }).click();
+  await teacher.getByRole('button', { name: 'Keep and end' }).click();
+  await expect(wren.getByText('This class has ended')).toBeVisible();
+  await wren.reload();
+  await surfaceShown(wren);
+  await expect.poll(() => seenBy(wren, 20, 20)).toBe(true);
 });
 
 test('a picture of one’s own can be the ground of a page', async ({ browser, server, teacher }) => {

@@ -336,6 +336,7 @@ export class Stage {
     this.size = { width: Math.max(1, this.host.clientWidth), height: Math.max(1, this.host.clientHeight) };
     this.canvas.resize(this.size, window.devicePixelRatio);
     this.showPage();
+    this.followSight();
   }
 
   /** What was being drawn belongs to the page that it was begun on, and ends with it. */
@@ -437,7 +438,8 @@ export class Stage {
     const { pageId, isTeacher, apart, classroom } = workspace;
     // Nothing moves under a hand that writes.
     if (isTeacher || this.isLive || this.region || apart.get() || this.gestures.size > 0) return;
-    const sight = classroom?.scene.get().sight;
+    // Who looks back after the class is led by nobody.
+    const sight = classroom?.state.get()?.ended ? null : classroom?.scene.get().sight;
     if (sight && sight.page === pageId.get()) {
       this.fit.set('free');
       this.isFitted = false;
