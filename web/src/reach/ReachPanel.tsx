@@ -281,7 +281,7 @@ function Holder({
     <div
       className={classes(
         'pointer-events-none absolute inset-y-2 z-20 flex flex-col',
-        low && 'max-sm:bottom-18',
+        low && 'max-sm:bottom-18 max-sm:z-40 max-[389px]:bottom-30',
       )}
       style={left === undefined ? { [side]: 8 } : { left }}
     >
