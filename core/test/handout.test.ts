@@ -16,6 +16,8 @@ import type { Page } from '../src/index.js';
 import { applyMatrix, UNITS_PER_POINT } from '../src/index.js';
 import { andika } from './helpers/fonts.js';
 import { aPage, aStroke, aText } from './helpers/marks.js';
+import { line } from './helpers/originals.js';
+import { shownBy } from './helpers/render.js';
 
 const onePixel = Uint8Array.from(
   Buffer.from(
@@ -30,7 +32,8 @@ function sources(pdf?: Uint8Array): HandoutSources {
     font: () => Promise.resolve(andika),
     picture: () => Promise.resolve({ bytes: onePixel, type: 'png' }),
     textPicture: () => Promise.resolve({ bytes: onePixel, width: 20, height: 28, baseline: 20 }),
-    pagePicture: () => Promise.resolve({ bytes: onePixel, width: 100, height: 100 }),
+    pagePicture: () => Promise.resolve({ bytes: onePixel, type: 'png' }),
+    webLayout: () => Promise.resolve({ texts: [], links: [] }),
   };
 }
 
@@ -175,7 +178,7 @@ describe('handout', () => {
     const bytes = await original((doc) => {
       const field = doc.getForm().createTextField('name');
       field.setText('Filled in');
-      field.addToPage(doc.addPage([300, 200]), { x: 20, y: 20, width: 200, height: 30 });
+      field.addToPage(doc.addPage([300, 200]), { x: 20, y: 165, width: 200, height: 30 });
     });
     const handout = await make([{ page: pdfPage(0), marks: [aStroke()] }], bytes);
     const doc = await PDFDocument.load(handout);
@@ -195,6 +198,20 @@ describe('handout', () => {
 });
 
 describe('pages of other kinds', () => {
+  it('have what is written on them over their ruling, where it was written', async () => {
+    const surface = { kind: 'blank', colour: '#ffffee', ruling: 'squared', spacing: 20 } as const;
+    const at = await shownBy(
+      await make([{ page: aPage({ width: 400, height: 266, surface }), marks: [line] }]),
+    );
+    expect(at(150, 100)).toBe('#0000ff');
+    for (const [x, y] of [
+      [150, 80],
+      [150, 120],
+      [5, 5],
+    ] as const)
+      expect(at(x, y)).not.toBe('#0000ff');
+  });
+
   it('a boundless page is as large as what is on it, and nothing of it is lost', async () => {
     const surface = {
       kind: 'blank',

@@ -146,7 +146,8 @@ describe('a handout of any marks', () => {
         font: () => Promise.resolve(font),
         picture: () => Promise.resolve({ bytes: pixel, type: 'png' }),
         textPicture: () => Promise.resolve(picture),
-        pagePicture: () => Promise.resolve(picture),
+        pagePicture: () => Promise.reject(new Error('there is no document')),
+        webLayout: () => Promise.reject(new Error('there is no web page')),
       },
       { title: 'Any marks' },
     );

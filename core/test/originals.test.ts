@@ -12,38 +12,9 @@ import {
 } from '@cantoo/pdf-lib';
 import type { PDFPage, PDFRef } from '@cantoo/pdf-lib';
 import { describe, expect, it } from 'vitest';
-import { makePdf } from '../src/handout/index.js';
-import type { HandoutSources } from '../src/handout/index.js';
-import type { Mark, Page } from '../src/index.js';
-import { andika } from './helpers/fonts.js';
-import { aPage, aStroke } from './helpers/marks.js';
+import type { Loss } from '../src/handout/index.js';
+import { handout, line, pdfPage, withPages } from './helpers/originals.js';
 import { opened, shownBy } from './helpers/render.js';
-
-/** A handout of some pages of a document, with marks on the first. */
-function handout(bytes: Uint8Array, indices: readonly number[], marks: readonly Mark[] = []) {
-  const sources: Partial<HandoutSources> = {
-    pdf: () => Promise.resolve(bytes),
-    font: () => Promise.resolve(andika),
-  };
-  const pages = indices.map((index, i) => ({ page: pdfPage(index), marks: i === 0 ? marks : [] }));
-  return makePdf(pages, sources as HandoutSources, { title: 'Handout' });
-}
-
-const pdfPage = (index: number): Page =>
-  aPage({ id: `page-${index}`, surface: { kind: 'pdf', material: 'm', index } });
-
-/** A thick stroke from left to right, 100 points from the top. */
-const line = aStroke({
-  points: Array.from({ length: 20 }, (_, i) => [20 + i * 18, 133, 0.5, i * 16]).flat(),
-  style: { nature: 'marker', colour: '#0000ff', width: 20, opacity: 1 },
-});
-
-async function withPages(count: number, change: (doc: PDFDocument, pages: PDFPage[]) => unknown) {
-  const doc = await PDFDocument.create();
-  const pages = Array.from({ length: count }, () => doc.addPage([300, 200]));
-  await change(doc, pages);
-  return doc.save({ updateFieldAppearances: false });
-}
 
 /** An annotation that looks like a filled rectangle (ISO 32000-1 §12.5.5). */
 function annotate(doc: PDFDocument, page: PDFPage, set: Record<string, unknown> = {}): PDFRef {
@@ -110,12 +81,78 @@ describe('fields of a form', () => {
   it.each(['An arch', 'Арка и балка'])(
     'that say what they hold but not how it looks are shown: %s',
     async (value) => {
-      const doc = await opened(await handout(await filled(value), [0]));
-      const { items } = await (await doc.getPage(1)).getTextContent();
-      expect(items.map((item) => ('str' in item ? item.str : '')).join('')).toBe(value);
+      const before = await filled(value);
+      const after = await handout(before, [0]);
+      expect(await fieldsOf(after)).toEqual([
+        { fieldName: 'answer', fieldValue: value, hasAppearance: true },
+      ]);
+      // Where only some pages are taken, they come along.
+      const two = await PDFDocument.load(before, { updateMetadata: false });
+      two.addPage();
+      const losses: Loss[] = [];
+      const bytes = await two.save({ updateFieldAppearances: false });
+      expect(await fieldsOf(await handout(bytes, [0], [], losses))).toEqual(await fieldsOf(after));
+      expect(losses).toEqual([]);
     },
   );
+
+  it('can still be filled in, but for those that lie under what is written', async () => {
+    const bytes = await withPages(1, (doc, [page]) => {
+      const form = doc.getForm();
+      form.createTextField('above').addToPage(page!, { x: 20, y: 20, width: 200, height: 20 });
+      form.createTextField('places.under').addToPage(page!, { x: 20, y: 90, width: 200, height: 20 });
+      form.createTextField('places.beside').addToPage(page!, { x: 20, y: 50, width: 200, height: 20 });
+    });
+    const losses: Loss[] = [];
+    const after = await handout(bytes, [0], [line], losses);
+    expect((await fieldsOf(after)).map(({ fieldName }) => fieldName)).toEqual(['above', 'places.beside']);
+    expect(losses).toEqual(['fields']);
+    expect((await shownBy(after))(150, 100)).toBe('#0000ff');
+    const form = (await PDFDocument.load(after)).getForm();
+    expect(form.getFields().map((field) => field.getName())).toEqual(['above', 'places.beside']);
+  });
+
+  it('of pages that are taken can be filled in there, those of other pages stay behind, and a page twice has its own', async () => {
+    const bytes = await withPages(3, (doc, pages) => {
+      const form = doc.getForm();
+      const name = form.createTextField('name');
+      for (const page of pages) name.addToPage(page, { x: 20, y: 20, width: 100, height: 20 });
+      form.createTextField('load.first').addToPage(pages[0]!, { x: 20, y: 50, width: 100, height: 20 });
+      form.createTextField('load.second').addToPage(pages[1]!, { x: 20, y: 50, width: 100, height: 20 });
+      const truss = form.createRadioGroup('truss');
+      truss.addOptionToPage('yes', pages[1]!, { x: 150, y: 50, width: 20, height: 20 });
+      truss.addOptionToPage('no', pages[2]!, { x: 150, y: 50, width: 20, height: 20 });
+    });
+    const twice = { ...pdfPage(1), id: 'again' };
+    const doc = await PDFDocument.load(await handout(bytes, [1, twice]));
+    const form = doc.getForm();
+    const names = form.getFields().map((field) => field.getName());
+    expect(names.sort()).toEqual([
+      'load (2).second',
+      'load.second',
+      'name',
+      'name (2)',
+      'truss',
+      'truss (2)',
+    ]);
+    form.getTextField('name').setText('Wren');
+    expect(form.getTextField('name (2)').getText()).toBeUndefined();
+    expect(form.getTextField('name').acroField.getWidgets()).toHaveLength(1);
+    expect(form.getRadioGroup('truss').acroField.getWidgets()).toHaveLength(1);
+    const filled = await opened(await doc.save());
+    const shown = (await (await filled.getPage(1)).getAnnotations()) as Record<string, unknown>[];
+    expect(shown.find(({ fieldName }) => fieldName === 'name')).toMatchObject({ fieldValue: 'Wren' });
+  });
 });
+
+/** The fields of the first page as pdf.js reads them. */
+async function fieldsOf(file: Uint8Array) {
+  const page = await (await opened(file)).getPage(1);
+  const annotations = (await page.getAnnotations()) as Record<string, unknown>[];
+  return annotations
+    .filter(({ subtype }) => subtype === 'Widget')
+    .map(({ fieldName, fieldValue, hasAppearance }) => ({ fieldName, fieldValue, hasAppearance }));
+}
 
 describe('layers of an original', () => {
   async function layered(config: (layers: { shown: PDFRef; hidden: PDFRef }) => Record<string, unknown>) {
@@ -161,6 +198,7 @@ describe('links and contents of an original', () => {
       const { context } = doc;
       const place = (i: number) => [pages[i]!.ref, PDFName.of('Fit')];
       const names = context.obj({
+        Limits: [PDFString.of('first'), PDFString.of('third')],
         Names: [PDFString.of('first'), place(0), PDFString.of('third'), { D: place(2) }],
       });
       doc.catalog.set(PDFName.of('Names'), context.obj({ Dests: { Kids: [context.register(names)] } }));
@@ -197,8 +235,10 @@ describe('links and contents of an original', () => {
       dest?: unknown[] | string;
     }[];
     const places: unknown[] = [];
-    for (const { url, dest } of links)
-      places.push(url ?? (Array.isArray(dest) ? await doc.getPageIndex(dest[0] as never) : dest));
+    for (const { url, dest } of links) {
+      const place = typeof dest === 'string' ? await doc.getDestination(dest) : dest;
+      places.push(url ?? (place ? await doc.getPageIndex(place[0] as never) : dest));
+    }
     return places;
   }
 
@@ -208,7 +248,7 @@ describe('links and contents of an original', () => {
     const doc = await opened(file);
     const contents = await doc.getOutline();
     expect(contents.map(({ title }) => title)).toEqual(['Beams', 'Bögen']);
-    expect(await doc.getPageIndex((contents[1]!.dest as never[])[0]!)).toBe(2);
+    expect(contents[1]!.dest).toBe('third');
   });
 
   it('go where their page is not handed out, and no page comes along unasked', async () => {

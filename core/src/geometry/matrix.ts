@@ -13,3 +13,9 @@ export function compose(first: Matrix, second: Matrix): Matrix {
 export function applyMatrix(m: Matrix, x: number, y: number): [number, number] {
   return [m[0] * x + m[2] * y + m[4], m[1] * x + m[3] * y + m[5]];
 }
+
+/** The map back. The matrix has to have one: its determinant must not be 0. */
+export function inverse([a, b, c, d, e, f]: Matrix): Matrix {
+  const k = 1 / (a * d - b * c);
+  return [d * k, -b * k, -c * k, a * k, (c * f - d * e) * k, (b * e - a * f) * k];
+}

@@ -1,27 +1,37 @@
-import type { PDFPage } from '@cantoo/pdf-lib';
+import type { PDFObject, PDFPage } from '@cantoo/pdf-lib';
 import { PDFArray, PDFDict, PDFName, PDFNumber, PDFRef, PDFStream } from '@cantoo/pdf-lib';
 import type { Matrix } from '../geometry/matrix.js';
 import { applyMatrix, compose } from '../geometry/matrix.js';
+import type { Rect } from '../geometry/rect.js';
 import { ContentWriter } from './contentWriter.js';
 
 const name = (text: string) => PDFName.of(text);
 /** What a reader acts on stays; what it only shows becomes part of the page. */
-const STAYS = new Set(['Link', 'Widget', 'Popup', 'Screen', 'Movie', 'RichMedia', '3D'].map(name));
+const STAYS = new Set(
+  ['Link', 'Widget', 'Popup', 'FileAttachment', 'Screen', 'Movie', 'RichMedia', '3D'].map(name),
+);
 /** Flags of an annotation that is not shown (ISO 32000-1 table 165): hidden, no view. */
 const UNSEEN = 2 | 32;
 const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
 
+/** Whether an annotation only shows something. */
+export function isShownOnly(annotation: PDFDict): boolean {
+  return !STAYS.has(annotation.lookup(name('Subtype')) as PDFName);
+}
+
 /**
- * Makes the annotations that a page shows part of it. Readers draw annotations over the page, and so over what
- * is written on them here.
+ * Makes annotations that a page shows part of it: those that `takes` wants. Readers draw annotations over the page, and
+ * so over what is written on them here. Returns what has been taken.
  */
-export function flattenAnnotations(page: PDFPage): void {
+export function flattenAnnotations(page: PDFPage, takes: (annotation: PDFDict) => boolean): PDFObject[] {
   const annotations = page.node.Annots();
-  if (!annotations) return;
+  if (!annotations) return [];
   const writer = new ContentWriter();
-  let count = 0;
+  const taken: PDFObject[] = [];
   for (let i = 0; i < annotations.size();) {
-    const appearance = appearanceOf(annotations.lookup(i));
+    const annotation = annotations.lookup(i);
+    const appearance =
+      annotation instanceof PDFDict && takes(annotation) ? appearanceOf(annotation) : undefined;
     if (!appearance) {
       i += 1;
       continue;
@@ -30,12 +40,21 @@ export function flattenAnnotations(page: PDFPage): void {
     writer.transform(appearance.matrix);
     writer.write('Do', String(page.node.newXObject('Shown', appearance.stream)));
     writer.restore();
+    taken.push(annotations.get(i));
     annotations.remove(i);
-    count += 1;
   }
-  if (count === 0) return;
+  if (taken.length === 0) return [];
   const { context } = page.doc;
   page.node.addContentStream(context.register(context.stream(writer.finish(), { Filter: 'FlateDecode' })));
+  return taken;
+}
+
+/** Where an annotation lies in its page's own space; undefined where that is not said. */
+export function rectOf(annotation: PDFDict): Rect | undefined {
+  const corners = numbers(annotation.lookup(name('Rect')), 4);
+  if (!corners) return undefined;
+  const [x0, y0, x1, y1] = sorted(corners) as [number, number, number, number];
+  return { x: x0, y: y0, width: x1 - x0, height: y1 - y0 };
 }
 
 interface Appearance {
@@ -43,11 +62,9 @@ interface Appearance {
   matrix: Matrix;
 }
 
-/** How an annotation looks, if it is shown and becomes part of the page. */
-function appearanceOf(annotation: unknown): Appearance | undefined {
-  if (!(annotation instanceof PDFDict)) return undefined;
+/** How an annotation looks, if it is shown. */
+function appearanceOf(annotation: PDFDict): Appearance | undefined {
   const flags = annotation.lookup(name('F'));
-  if (STAYS.has(annotation.lookup(name('Subtype')) as PDFName)) return undefined;
   if (flags instanceof PDFNumber && (flags.asNumber() & UNSEEN) !== 0) return undefined;
   const looks = annotation.lookup(name('AP'));
   if (!(looks instanceof PDFDict)) return undefined;

@@ -1,14 +1,18 @@
 import type { PDFDict, PDFObject, PDFPageLeaf } from '@cantoo/pdf-lib';
 import type { PDFDocument } from '@cantoo/pdf-lib';
-import { PDFNull, PDFObjectCopier, PDFPage, PDFRef } from '@cantoo/pdf-lib';
+import { PDFName, PDFNull, PDFObjectCopier, PDFPage, PDFRef } from '@cantoo/pdf-lib';
 import type { Page } from '../pages/page.js';
 import { Destinations, pageOf } from './destinations.js';
 import type { Layers } from './layers.js';
-import { layersOf, writeLayers } from './layers.js';
-import { openOriginal } from './originals.js';
+import { adoptFields } from './adoptFields.js';
+import { addLayers, layersOf } from './layers.js';
+import type { Loss } from './losses.js';
+import { lossesOfParts } from './losses.js';
+import type { Originals } from './originals.js';
 import type { OutlineItem } from './outline.js';
-import { readOutline, writeOutline } from './outline.js';
-import type { HandoutSources } from './sources.js';
+import { addOutline, readOutline } from './outline.js';
+import type { PageLabel } from './pageLabels.js';
+import { labelsOf } from './pageLabels.js';
 
 /**
  * Pages taken over from stored PDFs, with the links among them, their entries in the contents list and their
@@ -18,25 +22,35 @@ export class CopiedPages {
   private readonly copies = new Map<string, PDFPage>();
   private readonly outline: OutlineItem[] = [];
   private readonly layers: Layers = { all: [], hidden: [], listed: [] };
+  private readonly labels = new Map<string, PageLabel | undefined>();
 
-  private constructor(private readonly target: PDFDocument) {}
+  private constructor(
+    private readonly target: PDFDocument,
+    private readonly onLoss: (loss: Loss) => void,
+  ) {}
 
   static async from(
     target: PDFDocument,
-    sources: HandoutSources,
+    originals: Originals,
     pages: readonly Page[],
+    onLoss: (loss: Loss) => void,
   ): Promise<CopiedPages> {
-    const copied = new CopiedPages(target);
+    const copied = new CopiedPages(target, onLoss);
     for (const [material, wanted] of byMaterial(pages)) {
-      const original = await sources
-        .pdf(material)
-        .then((bytes) => openOriginal(bytes, () => sources.font('andika')))
-        .catch(() => undefined);
-      if (original) for (const round of withoutRepeats(wanted)) copied.copy(original, round);
+      const original = await originals.open(material);
+      if (!original) continue;
+      lossesOfParts(original).forEach(onLoss);
+      copyLanguage(original, target);
+      for (const round of withoutRepeats(wanted)) copied.copy(original, round);
     }
-    writeOutline(target, copied.outline);
-    writeLayers(target, copied.layers);
+    addOutline(target, copied.outline);
+    addLayers(target, copied.layers);
     return copied;
+  }
+
+  /** How a page is numbered where it comes from; undefined where its document numbers none. */
+  labelOf(page: string): PageLabel | undefined {
+    return this.labels.get(page);
   }
 
   /** The copy for a page, or undefined where its original could not be taken over. */
@@ -49,12 +63,16 @@ export class CopiedPages {
       const copier = new PageCopier(original, this.target, [...round.keys()]);
       [...round.values()].forEach((page, i) => this.copies.set(page, copier.pages[i]!));
       this.outline.push(...copier.outline());
+      adoptFields(this.target, copier.pages, original, copier.value);
+      const labelOf = labelsOf(original);
+      for (const [index, page] of round) this.labels.set(page, labelOf?.(index));
       const layers = layersOf(original);
       if (!layers) return;
       for (const key of ['all', 'hidden', 'listed'] as const)
         this.layers[key].push(...layers[key].map(copier.value));
     } catch {
       // Left out here, these pages are put in as pictures.
+      this.onLoss('everything');
     }
   }
 }
@@ -124,4 +142,10 @@ function withoutRepeats(pages: readonly Page[]): Map<number, string>[] {
     round.set(index, page.id);
   }
   return rounds;
+}
+
+/** The language of the first document that states one is that of the handout. */
+function copyLanguage(original: PDFDocument, target: PDFDocument): void {
+  const [key, language] = [PDFName.of('Lang'), original.catalog.lookup(PDFName.of('Lang'))];
+  if (language && !target.catalog.has(key)) target.catalog.set(key, language.clone(target.context));
 }

@@ -1,4 +1,5 @@
 export * from './copiedPages.js';
+export type { Loss } from './losses.js';
 export * from './originals.js';
 export * from './pageTransform.js';
 export * from './pdf.js';

@@ -23,9 +23,12 @@ export function layersOf(doc: PDFDocument): Layers | undefined {
   return { all, hidden, listed: entries(shown.lookup(name('Order'))) };
 }
 
-/** Gives a document its layers, hidden ones hidden. */
-export function writeLayers(doc: PDFDocument, { all, hidden, listed }: Layers): void {
-  if (all.length === 0) return;
+/** Gives a document more layers, hidden ones hidden. */
+export function addLayers(doc: PDFDocument, added: Layers): void {
+  if (added.all.length === 0) return;
+  const own = layersOf(doc);
+  const together = (key: keyof Layers) => [...(own?.[key] ?? []), ...added[key]];
+  const [all, hidden, listed] = [together('all'), together('hidden'), together('listed')];
   const { context } = doc;
   const list = (objects: readonly PDFObject[]) => {
     const array = PDFArray.withContext(context);

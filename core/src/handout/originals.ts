@@ -1,54 +1,65 @@
-import fontkit from '@cantoo/fontkit';
-import type { PDFField, PDFFont, PDFPage } from '@cantoo/pdf-lib';
-import {
-  PDFDict,
-  PDFDocument,
-  PDFDropdown,
-  PDFName,
-  PDFNumber,
-  PDFOptionList,
-  PDFTextField,
-} from '@cantoo/pdf-lib';
+import type { PDFPage } from '@cantoo/pdf-lib';
+import { PDFDocument, PDFName, PDFNumber } from '@cantoo/pdf-lib';
+import type { Page } from '../pages/page.js';
+import { drawFields } from './fields.js';
+import type { Loss } from './losses.js';
+import { isRestricted } from './losses.js';
 import type { PdfPageGeometry } from './pageTransform.js';
+import type { HandoutSources } from './sources.js';
 
-/**
- * Opens a stored original to take pages from. `font` is asked for where a field's words need letters that the
- * standard fonts lack. Throws where the file is too broken for that.
- */
-export async function openOriginal(bytes: Uint8Array, font: () => Promise<Uint8Array>): Promise<PDFDocument> {
-  const doc = await PDFDocument.load(bytes, { password: '', updateMetadata: false });
-  if (doc.catalog.lookupMaybe(PDFName.of('AcroForm'), PDFDict)) await flattenForm(doc, font);
-  return doc;
-}
+/** The stored originals of a handout, each opened once. */
+export class Originals {
+  private readonly opened = new Map<string, Promise<PDFDocument | undefined>>();
 
-/** Makes filled-in fields part of the page, so that they do not lie over what was written on it. */
-async function flattenForm(doc: PDFDocument, font: () => Promise<Uint8Array>): Promise<void> {
-  try {
-    const form = doc.getForm();
-    form.deleteXFA();
-    let wide: PDFFont | undefined;
-    const narrow = form.getDefaultFont();
-    const known = new Set(narrow.getCharacterSet());
-    for (const field of form.getFields().filter((each) => each.needsAppearancesUpdate())) {
-      const isKnown = [...wordsIn(field)].every((letter) => known.has(letter.codePointAt(0)!));
-      if (!isKnown && !wide) {
-        doc.registerFontkit(fontkit);
-        wide = await doc.embedFont(await font(), { subset: true });
-      }
-      // A field that says what it holds but not how it looks is drawn, as readers do.
-      field.defaultUpdateAppearances(isKnown ? narrow : wide!);
+  constructor(
+    private readonly sources: HandoutSources,
+    private readonly onLoss: (loss: Loss) => void,
+  ) {}
+
+  /** Undefined where the file is too broken to take pages from. */
+  open(material: string): Promise<PDFDocument | undefined> {
+    let doc = this.opened.get(material);
+    if (!doc) this.opened.set(material, (doc = this.tryToOpen(material)));
+    return doc;
+  }
+
+  /** The original whose pages are all here, once each and in their order; the longest where there are several. */
+  async whole(pages: readonly Page[]): Promise<{ material: string; doc: PDFDocument } | undefined> {
+    const longestFirst = [...byMaterial(pages)].sort(([, a], [, b]) => b.length - a.length);
+    for (const [material, indices] of longestFirst) {
+      if (indices.some((index, i) => index !== i)) continue;
+      const doc = await this.open(material);
+      if (doc?.getPageCount() === indices.length) return { material, doc };
     }
-    await doc.flush();
-    form.flatten({ updateFieldAppearances: false });
-  } catch {
-    // A form that breaks the rules stays as it is: its fields are then drawn by the reader.
+    return undefined;
+  }
+
+  private async tryToOpen(material: string): Promise<PDFDocument | undefined> {
+    const bytes = await this.sources.pdf(material);
+    try {
+      const doc = await PDFDocument.load(bytes, { password: '', updateMetadata: false });
+      doc.getPages();
+      await drawFields(doc, () => this.sources.font('andika'));
+      if (isRestricted(doc)) this.onLoss('restrictions');
+      return doc;
+    } catch {
+      // Its pages are put in as pictures, which is said.
+      this.onLoss('everything');
+      return undefined;
+    }
   }
 }
 
-function wordsIn(field: PDFField): string {
-  if (field instanceof PDFTextField) return field.getText() ?? '';
-  if (field instanceof PDFDropdown || field instanceof PDFOptionList) return field.getSelected().join('');
-  return '';
+/** The indices of each document's pages, in the order in which they are here. */
+function byMaterial(pages: readonly Page[]): Map<string, number[]> {
+  const indices = new Map<string, number[]>();
+  for (const { surface } of pages) {
+    if (surface.kind !== 'pdf') continue;
+    const own = indices.get(surface.material);
+    if (own) own.push(surface.index);
+    else indices.set(surface.material, [surface.index]);
+  }
+  return indices;
 }
 
 /** The geometry that decides where page units lie; boxes that do not overlap count as the media box. */

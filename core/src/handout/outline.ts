@@ -1,5 +1,6 @@
 import type { PDFContext, PDFDocument, PDFObject, PDFRef } from '@cantoo/pdf-lib';
 import { PDFDict, PDFName } from '@cantoo/pdf-lib';
+import { Destinations } from './destinations.js';
 
 /** An entry of a contents list, with a place in the new document. */
 export interface OutlineItem {
@@ -49,9 +50,12 @@ export function readOutline(
   return root instanceof PDFDict ? itemsFrom(root.lookup(FIRST), 0) : [];
 }
 
-/** Gives a document a contents list. */
-export function writeOutline(doc: PDFDocument, items: readonly OutlineItem[]): void {
-  if (items.length === 0) return;
+/** Adds to the contents list of a document; what it has already comes first. */
+export function addOutline(doc: PDFDocument, added: readonly OutlineItem[]): void {
+  if (added.length === 0) return;
+  const destinations = new Destinations(doc);
+  const own = readOutline(doc, { value: (object) => object, place: (entry) => destinations.of(entry) });
+  const items = [...own, ...added];
   const { context } = doc;
   const root = context.obj({ Type: 'Outlines' });
   const ref = context.register(root);

@@ -1,6 +1,7 @@
 import type { PDFDocument, PDFFont, PDFImage, PDFName, PDFPage } from '@cantoo/pdf-lib';
 import { parseHex } from '../colour/contrast.js';
 import type { Matrix } from '../geometry/matrix.js';
+import type { Rect } from '../geometry/rect.js';
 import type { Mark } from '../marks/mark.js';
 import type { Blend, PaintItem, PaintOf } from '../paint/paint.js';
 import { paintMark } from '../paint/paint.js';
@@ -13,6 +14,12 @@ import type { HandoutSources } from './sources.js';
 const ROUND = 1;
 const BLEND_MODES: Record<Blend, string> = { normal: 'Normal', multiply: 'Multiply' };
 
+/** Where page units lie in a page's own space, and the part of the page that is shown there, if not all. */
+interface PaintPlace {
+  toUserSpace: Matrix;
+  clip?: Rect | undefined;
+}
+
 /** Draws marks into pages of one PDF document. */
 export class PdfPainter {
   private readonly fonts = new Map<Face, Promise<PDFFont>>();
@@ -23,18 +30,28 @@ export class PdfPainter {
     private readonly sources: HandoutSources,
   ) {}
 
-  /** Puts marks over what the page already shows; `toUserSpace` maps page units to the page's own space. */
-  async paint(page: PDFPage, marks: readonly Mark[], toUserSpace: Matrix): Promise<void> {
+  /** Puts marks over what the page already shows, as `paintItems` does. */
+  async paint(page: PDFPage, marks: readonly Mark[], place: PaintPlace): Promise<void> {
     await loadFaces(marks);
-    if (marks.length > 0) await this.paintItems(page, itemsOf(marks), toUserSpace);
+    if (marks.length > 0) await this.paintItems(page, itemsOf(marks), place);
   }
 
   /** Draws what a renderer would, in page units. */
-  async paintItems(page: PDFPage, items: Iterable<PaintItem>, toUserSpace: Matrix): Promise<void> {
+  async paintItems(
+    page: PDFPage,
+    items: Iterable<PaintItem>,
+    { toUserSpace, clip }: PaintPlace,
+  ): Promise<void> {
     const resources = new PageResources(page);
     const writer = new ContentWriter();
+    writer.save();
     writer.transform(toUserSpace);
+    if (clip) {
+      writer.write('re', clip.x, clip.y, clip.width, clip.height);
+      writer.write('W n');
+    }
     for (const item of items) await this.item(writer, resources, item);
+    writer.restore();
     const { context } = this.doc;
     const stream = context.stream(writer.finish(), { Filter: 'FlateDecode' });
     page.node.addContentStream(context.register(stream));

@@ -1,3 +1,5 @@
+import type { Loss } from './losses.js';
+import type { Rect } from '../geometry/rect.js';
 import type { Mark } from '../marks/mark.js';
 import type { Face } from '../text/font.js';
 import type { Page } from '../pages/page.js';
@@ -9,11 +11,32 @@ export interface HandoutPage {
   marks: readonly Mark[];
 }
 
-/** A picture file with its size in page units. */
-export interface Picture {
+/** A picture file. */
+export interface PictureFile {
+  bytes: Uint8Array;
+  type: 'png' | 'jpeg';
+}
+
+/** A run of text in one line as a browser has laid it out, in page units. */
+export interface LaidOutText extends Rect {
+  text: string;
+}
+
+/** A place on a web page that leads to an address, or to a height of the same page. */
+export type LaidOutLink = Rect & ({ address: string } | { to: number });
+
+/** What can be read and followed on a web page. */
+export interface WebLayout {
+  texts: LaidOutText[];
+  links: LaidOutLink[];
+}
+
+/** A PNG of some text with its size, and where its baseline is, in page units. */
+export interface TextPicture {
   bytes: Uint8Array;
   width: number;
   height: number;
+  baseline: number;
 }
 
 /** What a handout is made from; the caller knows where these are kept. */
@@ -23,15 +46,19 @@ export interface HandoutSources {
   /** A TrueType file. */
   font(face: Face): Promise<Uint8Array>;
   /** A stored picture as PNG or JPEG; undefined where it is no longer there. */
-  picture(material: string): Promise<{ bytes: Uint8Array; type: 'png' | 'jpeg' } | undefined>;
+  picture(material: string): Promise<PictureFile | undefined>;
   /** A PNG of text whose characters the font lacks, its baseline at `baseline` units from its top. */
-  textPicture(item: PaintOf<'text'>): Promise<Picture & { baseline: number }>;
-  /** A PNG of a page whose original cannot be taken over as it is. */
-  pagePicture(page: Page): Promise<Picture>;
+  textPicture(item: PaintOf<'text'>): Promise<TextPicture>;
+  /** A part of a page as it looks, whose original cannot be taken over as it is. */
+  pagePicture(page: Page, part: Rect): Promise<PictureFile>;
+  /** A web page as it is laid out. */
+  webLayout(page: Page): Promise<WebLayout>;
 }
 
 export interface HandoutOptions {
   title: string;
+  /** Told, once each, of what the originals have and the handout has not. */
+  onLoss?(loss: Loss): void;
   /** Told after each page. */
   onProgress?(done: number, total: number): void;
 }

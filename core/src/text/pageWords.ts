@@ -32,6 +32,10 @@ export class PageWords {
     this.text = words.map(({ text }) => text).join(' ');
   }
 
+  get isEmpty(): boolean {
+    return this.words.length === 0;
+  }
+
   /** Whether there is a word at a point. */
   hasAt(x: number, y: number): boolean {
     const near = this.nearest(x, y);
