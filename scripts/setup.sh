@@ -20,6 +20,12 @@ command -v pdftotext >/dev/null || missing+=(poppler-utils)
 [ -d /usr/share/poppler ] || missing+=(poppler-data)
 command -v qpdf >/dev/null || missing+=(qpdf)
 command -v soffice >/dev/null || missing+=(libreoffice-impress-nogui libreoffice-writer-nogui)
+# Fonts that documents ask for by other names, with letters just as wide, and those of the scripts of the world.
+has_font() { [ -n "$(fc-list "$1" 2>/dev/null)" ]; }
+has_font 'Liberation Sans' || missing+=(fonts-liberation)
+has_font 'Carlito' || missing+=(fonts-crosextra-carlito fonts-crosextra-caladea)
+has_font ':lang=hi' || missing+=(fonts-noto-core)
+has_font ':lang=ja' || missing+=(fonts-noto-cjk)
 if [ "${#missing[@]}" -gt 0 ]; then
   if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null; then
     apt-get update -qq

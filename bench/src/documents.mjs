@@ -146,15 +146,20 @@ for (const path of corpus()) {
   sum.documents += 1;
   sum.pages += pages.length;
   try {
-    const made = await handOut(bytes, pages);
+    // Every second one without its first page, which is then made page by page.
+    const part = sum.documents % 2 === 0 && pages.length > 1;
+    const handed = part ? pages.slice(1) : pages;
+    const made = await handOut(bytes, handed);
     const out = join(work, 'out.pdf');
     writeFileSync(out, made);
     if (checked(out) > checked(path)) sum.worse.push(path);
     const [before, after] = [drawn(path), drawn(out)];
-    if (pages.some((page, i) => differing(before[i], after[i], page) > 0)) sum.different.push(path);
+    const differs = (page, i) => differing(before[page.surface.index], after[i], page) > 0;
+    if (handed.some(differs)) sum.different.push(path);
+    sum.bytes = [sum.bytes[0] + bytes.length, sum.bytes[1] + made.length];
+    if (part) continue;
     const [was, is] = [await leads(bytes), await leads(made)];
     for (const key of ['links', 'entries']) sum[key] = [sum[key][0] + was[key], sum[key][1] + is[key]];
-    sum.bytes = [sum.bytes[0] + bytes.length, sum.bytes[1] + made.length];
   } catch (error) {
     sum.failed.push(`${path}: ${error.message}`);
   }

@@ -47,7 +47,10 @@ async function bringIn(
 ): Promise<string> {
   const upload = join(app.get(FileStore).incoming, randomUUID());
   await copyFile(material(file), upload);
-  const read = await app.get(MaterialsService).takePdf(teacher.id, upload, file, {});
+  const materials = app.get(MaterialsService);
+  const options = { owner: teacher.id };
+  const { material: taken } = await materials.take(upload, file, options);
+  const read = await materials.read(taken, '', options);
   return (await app.get(LessonsService).createFromPdf(teacher.id, title, read)).id;
 }
 

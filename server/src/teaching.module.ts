@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { AnnotationsService } from './annotations/annotations.service.js';
 import { Device } from './devices/device.entity.js';
 import { DevicesController } from './devices/devices.controller.js';
 import { DevicesService } from './devices/devices.service.js';
@@ -16,6 +17,9 @@ import { ClassesService } from './live/classes.service.js';
 import { ClassGateway } from './live/class.gateway.js';
 import { LiveGateway } from './live/live.gateway.js';
 import { LogsService } from './live/logs.service.js';
+import { DocumentIntake } from './materials/documentIntake.js';
+import { DocumentsController } from './materials/documents.controller.js';
+import { FileAccess } from './materials/fileAccess.js';
 import { Material } from './materials/material.entity.js';
 import { MaterialsController } from './materials/materials.controller.js';
 import { MaterialsService } from './materials/materials.service.js';
@@ -34,6 +38,9 @@ import { ToLessonService } from './sittings/toLesson.service.js';
 import { SittingMaterial } from './sittings/sittingMaterial.entity.js';
 import { SeatsService } from './sittings/seats.service.js';
 import { SittingsService } from './sittings/sittings.service.js';
+import { WordsController } from './words/words.controller.js';
+import { WordsService } from './words/words.service.js';
+import { ReadWords } from './words/readWords.entity.js';
 import { WebPagesController } from './webpages/webPages.controller.js';
 import { WebPagesService } from './webpages/webPages.service.js';
 import { Student } from './sittings/student.entity.js';
@@ -51,10 +58,12 @@ import { Student } from './sittings/student.entity.js';
       StoredPicture,
       ShelfPicture,
       Device,
+      ReadWords,
     ]),
   ],
   controllers: [
     LessonsController,
+    DocumentsController,
     MaterialsController,
     PageCopiesController,
     WebPagesController,
@@ -63,12 +72,17 @@ import { Student } from './sittings/student.entity.js';
     SittingsController,
     DevicesController,
     MediaController,
+    WordsController,
   ],
   providers: [
     LessonsService,
     PageCopiesService,
     PurgeService,
     MaterialsService,
+    DocumentIntake,
+    AnnotationsService,
+    FileAccess,
+    WordsService,
     OfficeConverter,
     StrangersService,
     WebPagesService,

@@ -99,7 +99,7 @@ describe('bringing in a PDF', () => {
       'too many pages',
       () => pdfWith(...Array.from({ length: 6 }, (): [number, number] => [9, 9])),
       'too-many-pages',
-      'more than 5 pages',
+      '6 pages, and 5 can be brought in',
     ],
     ['too many bytes', () => Buffer.alloc(1_100_000, '%PDF-'), 'too-large', 'larger than 1 MB'],
   ])('refuses a file with %s and says what to do', async (_, make, code, hint) => {

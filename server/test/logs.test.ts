@@ -4,7 +4,6 @@ import { randomUUID } from 'node:crypto';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { LogsService } from '../dist/live/logs.service.js';
 import { TokenBucket } from '../dist/live/tokenBucket.js';
-import { LimitedWorker } from '../dist/reading/limitedWorker.js';
 import { makeJoinCode, normaliseCode } from '../dist/sittings/joinCode.js';
 import { GroupCommit } from '../dist/storage/groupCommit.js';
 import { LogStore, stillUndoable } from '../dist/storage/logStore.js';
@@ -145,50 +144,6 @@ describe('packed values', () => {
 
   it('are smaller where there is something to gain', () => {
     expect(packJson('ab'.repeat(1000)).length).toBeLessThan(100);
-  });
-});
-
-describe('a worker within limits', () => {
-  const script = (body: string) =>
-    new URL(
-      `data:text/javascript,${encodeURIComponent(`import { parentPort as p } from 'node:worker_threads'; p.on('message', (m) => { ${body} });`)}`,
-    );
-
-  it('is ended when it takes too long, and the next task goes on', async () => {
-    const worker = new LimitedWorker<string, string>(
-      script("if (m === 'slow') for (;;); else p.postMessage({ done: m })"),
-      { timeMs: 400, memoryMb: 64 },
-    );
-    await expect(worker.run('slow')).rejects.toMatchObject({ why: 'slow' });
-    expect(await worker.run('quick')).toBe('quick');
-    await worker.stop();
-  });
-
-  it('is ended when it takes too much memory, or crashes', async () => {
-    const worker = new LimitedWorker<string, string>(
-      script(
-        "if (m === 'crash') process.exit(1); const all = []; for (;;) all.push(new Array(100000).fill(m))",
-      ),
-      { timeMs: 20_000, memoryMb: 32 },
-    );
-    await expect(worker.run('crash')).rejects.toMatchObject({ why: 'crashed' });
-    await expect(worker.run('hungry')).rejects.toMatchObject({ why: 'crashed' });
-    await worker.stop();
-  });
-
-  it('gets answers to what it asks, and is ended when nobody waits any more', async () => {
-    const worker = new LimitedWorker<string, string, number>(
-      script(
-        'if (m.reply) p.postMessage({ done: String(m.reply) }); else if (m !== "wait") p.postMessage({ note: 7 })',
-      ),
-      { timeMs: 5000, memoryMb: 64 },
-    );
-    expect(await worker.run('ask', { onNote: (note) => note * 6 })).toBe('42');
-    const abort = new AbortController();
-    const waiting = worker.run('wait', { signal: abort.signal });
-    abort.abort(new Error('gone'));
-    await expect(waiting).rejects.toThrow('gone');
-    await worker.stop();
   });
 });
 

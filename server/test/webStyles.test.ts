@@ -120,7 +120,10 @@ describe('copies of web pages', () => {
     const all = [...document.querySelectorAll('*')];
     const outside = all.flatMap((element) =>
       [...element.attributes]
-        .filter(({ name, value }) => !['data-source', 'style'].includes(name) && /evil\.example/i.test(value))
+        .filter(
+          ({ name, value }) =>
+            !['data-source', 'data-leads', 'style'].includes(name) && /evil\.example/i.test(value),
+        )
         .map(({ name }) => `${element.tagName} ${name}`),
     );
     expect(outside).toEqual([]);
@@ -131,5 +134,30 @@ describe('copies of web pages', () => {
       expect(css).not.toMatch(/@import|(^|[^-\w])(-webkit-)?image-set\(/i);
     }
     expect(document.body.textContent).toContain('Before');
+  });
+
+  it('note where links lead, follow none, and keep those to places on the page', async () => {
+    const links = [
+      '/pier#a',
+      'https://mill.example/x',
+      'mailto:ada@mill.example',
+      '#arch',
+      '/bridges#arch',
+      'javascript:x()',
+    ];
+    const markup = links.map((href) => `<a href="${href}" data-leads="javascript:y()">x</a>`).join('');
+    const { html } = await copyPage(markup, 'https://page.example/bridges', () => Promise.resolve(undefined));
+    const found = [...new JSDOM(html).window.document.querySelectorAll('a')].map((link) => [
+      link.getAttribute('href'),
+      link.getAttribute('data-leads'),
+    ]);
+    expect(found).toEqual([
+      [null, 'https://page.example/pier#a'],
+      [null, 'https://mill.example/x'],
+      [null, 'mailto:ada@mill.example'],
+      ['#arch', null],
+      ['#arch', null],
+      [null, null],
+    ]);
   });
 });

@@ -6,6 +6,8 @@ import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { Problem } from '../http/problem.js';
+import type { TurnOptions } from '../reading/fairTurns.js';
+import { FairTurns } from '../reading/fairTurns.js';
 import { StrangersService } from '../reading/strangers.service.js';
 import { Settings } from '../settings/settings.js';
 import type { DocumentKind } from './documentKind.js';
@@ -23,17 +25,10 @@ const PROFILE = `<?xml version="1.0" encoding="UTF-8"?>
 <item oor:path="/org.openoffice.Office.Common/Load"><prop oor:name="UpdateDocumentMode" oor:op="fuse"><value>0</value></prop></item>
 </oor:items>`;
 
-export interface ConvertOptions {
-  /** Told how many wait before this one; 0 when it begins. */
-  onWaiting?(before: number): void;
-  signal?: AbortSignal;
-}
-
 /** Turns slides and texts into PDF with LibreOffice, one at a time per core, each in a process of its own. */
 @Injectable()
 export class OfficeConverter implements OnModuleInit {
-  private running = 0;
-  private readonly queue: { begin: () => void; tell: (before: number) => void }[] = [];
+  private readonly turns = new FairTurns(availableParallelism());
 
   constructor(
     private readonly settings: Settings,
@@ -45,15 +40,18 @@ export class OfficeConverter implements OnModuleInit {
   }
 
   /** Writes a PDF beside the file and returns its path. Throws Problem with what to do. */
-  async toPdf(path: string, kind: DocumentKind, { onWaiting, signal }: ConvertOptions = {}): Promise<string> {
-    await this.turn(onWaiting, signal);
+  toPdf(path: string, kind: DocumentKind, turn: TurnOptions): Promise<string> {
+    return this.turns.run(turn, () => this.convert(path, kind, turn));
+  }
+
+  private async convert(path: string, kind: DocumentKind, turn: TurnOptions): Promise<string> {
     const folder = await mkdtemp(join(tmpdir(), leftoverPrefix(this.settings.data)));
     try {
-      const source = await this.sourceFor(path, kind, folder);
+      const source = await this.sourceFor(path, kind, folder, turn);
       const profile = join(folder, 'profile');
       await mkdir(join(profile, 'user'), { recursive: true });
       await writeFile(join(profile, 'user', 'registrymodifications.xcu'), PROFILE);
-      await this.run(source, profile, folder, signal);
+      await this.run(source, profile, folder, turn.signal);
       const made = (await readdir(folder)).find((name) => name.endsWith('.pdf'));
       if (!made) throw cannotBeRead();
       const target = `${path}.pdf`;
@@ -61,38 +59,19 @@ export class OfficeConverter implements OnModuleInit {
       return target;
     } finally {
       await rm(folder, { recursive: true, force: true });
-      this.running -= 1;
-      this.next();
     }
-  }
-
-  private async turn(onWaiting?: (before: number) => void, signal?: AbortSignal): Promise<void> {
-    await new Promise<void>((resolve, reject) => {
-      const entry = { begin: resolve, tell: onWaiting ?? (() => undefined) };
-      this.queue.push(entry);
-      signal?.addEventListener('abort', () => {
-        const at = this.queue.indexOf(entry);
-        if (at < 0) return;
-        this.queue.splice(at, 1);
-        reject(signal.reason as Error);
-      });
-      this.next();
-    });
-  }
-
-  private next(): void {
-    while (this.running < availableParallelism() && this.queue.length > 0) {
-      this.running += 1;
-      this.queue.shift()!.begin();
-    }
-    this.queue.forEach(({ tell }, i) => tell(i + 1));
   }
 
   /** The file under a name that the converter understands; texts become web pages first. */
-  private async sourceFor(path: string, kind: DocumentKind, folder: string): Promise<string> {
+  private async sourceFor(
+    path: string,
+    kind: DocumentKind,
+    folder: string,
+    turn: TurnOptions,
+  ): Promise<string> {
     if (kind === 'md' || kind === 'txt') {
       const source = join(folder, 'document.html');
-      await writeFile(source, await this.strangers.textAsHtml(path, kind));
+      await writeFile(source, await this.strangers.textAsHtml(path, kind, turn));
       return source;
     }
     const source = join(folder, `document.${kind}`);

@@ -56,21 +56,34 @@ function notesText(xml: string): string {
   return plain(lines);
 }
 
-/** Notes of an OpenDocument presentation (ODF 1.3 part 3, §10.3.8). */
+/** Notes of an OpenDocument presentation (ODF 1.3 part 3, §10.3.8), hidden slides left out (§20.229). */
 function pageNotes(bytes: Uint8Array): string[] {
   const parts = unzipSync(bytes, {
     filter: ({ name, originalSize }) => name === 'content.xml' && originalSize < MAX_PART,
   });
   const content = parts['content.xml'] ? strFromU8(parts['content.xml']) : '';
+  const hidden = hiddenStyles(content);
   return content
     .split('<draw:page ')
     .slice(1)
+    .filter((page) => !hidden.has(/draw:style-name="([^"<>]*)"/.exec(page)?.[1] ?? ''))
     .map((page) => {
       const [, notes = ''] = page.split('<presentation:notes');
       const [own = ''] = notes.split('</presentation:notes>');
       const paragraphs = own.split('</text:p>').slice(0, -1);
       return plain(paragraphs.map(lastParagraph));
     });
+}
+
+/** Styles of pages that are not shown. */
+function hiddenStyles(content: string): Set<string> {
+  const hidden = new Set<string>();
+  for (const style of content.split('<style:style ').slice(1)) {
+    const [own = ''] = style.split('</style:style>');
+    const name = /style:name="([^"<>]*)"/.exec(own)?.[1];
+    if (name !== undefined && own.includes('presentation:visibility="hidden"')) hidden.add(name);
+  }
+  return hidden;
 }
 
 /** The words after the last beginning of a paragraph. */

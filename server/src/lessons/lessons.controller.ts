@@ -5,6 +5,7 @@ import {
   Get,
   HttpCode,
   Param,
+  ParseUUIDPipe,
   Patch,
   Post,
   Query,
@@ -12,23 +13,20 @@ import {
   Res,
   UseGuards,
 } from '@nestjs/common';
+import type { UndoEntry } from '@doodla/core';
 import type { Request, Response } from 'express';
-import { rm } from 'node:fs/promises';
-import { Problem, notFound } from '../http/problem.js';
-import type { TakeOptions } from '../materials/materials.service.js';
+import { AnnotationsService } from '../annotations/annotations.service.js';
+import { notFound } from '../http/problem.js';
 import { ClassesService } from '../live/classes.service.js';
+import { DocumentIntake } from '../materials/documentIntake.js';
 import { MaterialsService } from '../materials/materials.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
-import { Settings } from '../settings/settings.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { Lesson } from './lesson.entity.js';
-import { chosenPages } from './chosenPages.js';
 import { BlankLessonDto, InsertDocumentDto, RenameDto } from './lessons.dto.js';
 import { LessonsService } from './lessons.service.js';
-import type { Upload } from './upload.js';
-import { receiveUpload } from './upload.js';
 
 @Controller('api/lessons')
 @UseGuards(TeacherGuard)
@@ -39,7 +37,8 @@ export class LessonsController {
     private readonly sittings: SittingsService,
     private readonly classes: ClassesService,
     private readonly files: FileStore,
-    private readonly settings: Settings,
+    private readonly intake: DocumentIntake,
+    private readonly annotations: AnnotationsService,
   ) {}
 
   @Get()
@@ -58,11 +57,10 @@ export class LessonsController {
     @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    await this.receive(request, response, async (upload, options) => {
-      const read = await this.materials.take(teacher.id, upload.path, upload.name, options);
-      options.signal.throwIfAborted();
-      const lesson = await this.lessons.createFromPdf(teacher.id, titleFrom(upload.name), read);
-      return { lesson: summary(lesson), material: read.material.id };
+    await this.intake.receive(teacher, request, response, async ({ material, remarks }, options) => {
+      const read = await this.materials.read(material, '', options);
+      const lesson = await this.lessons.createFromPdf(teacher.id, titleFrom(material.name), read);
+      return { lesson: summary(lesson), material: material.id, remarks };
     });
   }
 
@@ -80,40 +78,42 @@ export class LessonsController {
   async insert(
     @CurrentTeacher() teacher: Teacher,
     @Param('id') id: string,
-    @Query() { after, pages, sitting }: InsertDocumentDto,
+    @Query() { after, pages = '', sitting }: InsertDocumentDto,
     @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
     const place = await this.lessons.place(teacher.id, id, sitting);
-    await this.receive(request, response, async (upload, options) => {
-      const read = await this.materials.take(teacher.id, upload.path, upload.name, options);
-      options.signal.throwIfAborted();
-      const chosen = chosenPages(pages, read.sizes.length);
-      return { pages: await this.lessons.insertPages(place, read, { after, chosen }) };
+    await this.intake.receive(teacher, request, response, async ({ material, remarks }, options) => {
+      const read = await this.materials.read(material, pages, options);
+      return { pages: await this.lessons.insertPages(place, read, after), remarks };
     });
   }
 
-  /** Receives a file, tells of the progress of what is done with it, and clears it away. */
-  private async receive(
-    request: Request,
-    response: Response,
-    work: (upload: Upload, options: TakeOptions & { signal: AbortSignal }) => Promise<object>,
-  ): Promise<void> {
-    const upload = await receiveUpload(request, response, this.files, this.settings.maxUploadMb);
-    const abort = new AbortController();
-    response.on('close', () => abort.abort());
-    response.status(201).type('application/x-ndjson');
-    const line = (value: object) => response.write(`${JSON.stringify(value)}\n`);
-    const onProgress = (done: number, total: number) => line({ done, total });
-    const onWaiting = (waiting: number) => line({ waiting });
-    try {
-      line(await work(upload, { onProgress, onWaiting, signal: abort.signal }));
-    } catch (error) {
-      line({ error: errorOf(error) });
-    } finally {
-      await rm(upload.path, { force: true });
-      response.end();
-    }
+  /** Puts pages of a document that was looked at before (`POST /api/documents`) into a lesson, as `insert` does. */
+  @Post(':id/documents/:material')
+  async insertChosen(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Param('material', ParseUUIDPipe) materialId: string,
+    @Query() { after, pages = '', sitting }: InsertDocumentDto,
+  ): Promise<{ pages: string[] }> {
+    const place = await this.lessons.place(teacher.id, id, sitting);
+    const material = await this.materials.own(teacher.id, materialId);
+    const read = await this.materials.read(material, pages, { owner: teacher.id });
+    return { pages: await this.lessons.insertPages(place, read, after) };
+  }
+
+  /** Makes what others have written on a document marks on its pages, in a lesson or one class on it. */
+  @Post(':id/documents/:material/annotations')
+  async annotationsToMarks(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Param('material', ParseUUIDPipe) materialId: string,
+    @Query() { sitting }: InsertDocumentDto,
+  ): Promise<{ marks: number; step: UndoEntry }> {
+    const place = await this.lessons.place(teacher.id, id, sitting);
+    const material = await this.materials.own(teacher.id, materialId);
+    return this.annotations.toMarks(place, teacher.id, material);
   }
 
   @Get(':id')
@@ -171,9 +171,4 @@ function titleFrom(fileName: string): string {
     .replace(/[_-]+/g, ' ')
     .trim();
   return bare === '' ? 'Untitled lesson' : bare;
-}
-
-function errorOf(error: unknown): object {
-  if (error instanceof Problem) return error.getResponse() as object;
-  return { code: 'failed', message: 'The document could not be taken in. Please try again.' };
 }

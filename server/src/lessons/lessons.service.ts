@@ -80,9 +80,9 @@ export class LessonsService {
   }
 
   /** A new lesson with a page for each page of a document. */
-  async createFromPdf(teacherId: string, title: string, { material, sizes }: ReadMaterial): Promise<Lesson> {
+  async createFromPdf(teacherId: string, title: string, read: ReadMaterial): Promise<Lesson> {
     const lesson = await this.create(teacherId, title);
-    await this.insertPages({ lesson, sitting: undefined }, { material, sizes });
+    await this.insertPages({ lesson, sitting: undefined }, read);
     return lesson;
   }
 
@@ -118,18 +118,15 @@ export class LessonsService {
   }
 
   /** Puts pages of a document after a page, or at the end. Returns the new pages' ids. */
-  async insertPages(
-    place: PagePlace,
-    { material, sizes }: ReadMaterial,
-    { after, chosen = sizes.map((_, i) => i) }: { after?: string | undefined; chosen?: number[] } = {},
-  ): Promise<string[]> {
+  async insertPages(place: PagePlace, { material, pages }: ReadMaterial, after?: string): Promise<string[]> {
     await this.link(place, material.id);
-    const pages = chosen.map((index): NewPage => ({
+    const made = pages.map(({ index, width, height }): NewPage => ({
       title: '',
-      ...sizes[index]!,
+      width,
+      height,
       surface: { kind: 'pdf', material: material.id, index },
     }));
-    return this.addPages(place, pages, after);
+    return this.addPages(place, made, after);
   }
 
   /** Puts a copy of a web page after a page. Its height is set by the first browser that lays it out. */
@@ -242,6 +239,7 @@ export class LessonsService {
   }
 }
 
-function logOf({ lesson, sitting }: PagePlace): string {
+/** The log that pages of a place are in. */
+export function logOf({ lesson, sitting }: PagePlace): string {
   return sitting?.id ?? lesson.id;
 }

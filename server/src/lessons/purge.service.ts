@@ -64,7 +64,10 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
       [before],
     );
     for (const { sha256, named } of gone) {
-      if (named === 0) await this.files.remove(sha256);
+      if (named === 0) {
+        await this.files.remove(sha256);
+        await this.database.query('DELETE FROM read_words WHERE sha256 = ?', [sha256]);
+      }
       await this.database.query('DELETE FROM gone_file WHERE sha256 = ? AND at < ?', [sha256, before]);
     }
   }

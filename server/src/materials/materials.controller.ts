@@ -3,16 +3,14 @@ import type { Response } from 'express';
 import { notFound } from '../http/problem.js';
 import type { Visitor } from '../people/visitor.js';
 import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
-import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
-import { MaterialsService } from './materials.service.js';
+import { FileAccess } from './fileAccess.js';
 
 @Controller('api/materials')
 @UseGuards(VisitorGuard)
 export class MaterialsController {
   constructor(
-    private readonly materials: MaterialsService,
-    private readonly sittings: SittingsService,
+    private readonly access: FileAccess,
     private readonly files: FileStore,
   ) {}
 
@@ -23,9 +21,8 @@ export class MaterialsController {
     @CurrentVisitor() visitor: Visitor,
     @Res() response: Response,
   ): Promise<void> {
-    const material = await this.materials.find(id);
-    if (material?.kind !== 'web' || !(await this.maySee(visitor, id, material.teacherId)))
-      throw notFound('This web page');
+    const material = await this.access.material(visitor, id);
+    if (material.kind !== 'web') throw notFound('This web page');
     response.sendFile(this.files.pathOf(material.sha256), {
       headers: {
         'Content-Type': 'text/html; charset=utf-8',
@@ -45,8 +42,7 @@ export class MaterialsController {
     @CurrentVisitor() visitor: Visitor,
     @Res() response: Response,
   ): Promise<void> {
-    const material = await this.materials.find(id);
-    if (!material || !(await this.maySee(visitor, id, material.teacherId))) throw notFound('This document');
+    const material = await this.access.material(visitor, id);
     response.sendFile(this.files.pathOf(material.sha256), {
       headers: {
         'Content-Type': material.mime ?? 'application/pdf',
@@ -62,14 +58,8 @@ export class MaterialsController {
   /** What the speaker wrote beside each page; for the teacher alone. */
   @Get(':id/notes')
   async notes(@Param('id') id: string, @CurrentVisitor() visitor: Visitor): Promise<{ notes: string[] }> {
-    const material = await this.materials.find(id);
-    if (!material || visitor.role !== 'teacher' || visitor.teacher.id !== material.teacherId)
-      throw notFound('This document');
+    if (visitor.role !== 'teacher') throw notFound('This document');
+    const material = await this.access.material(visitor, id);
     return { notes: material.notes ?? [] };
-  }
-
-  private async maySee(visitor: Visitor, material: string, owner: string): Promise<boolean> {
-    if (visitor.role === 'teacher') return visitor.teacher.id === owner;
-    return visitor.role !== 'nobody' && this.sittings.usesMaterial(visitor.sitting, material);
   }
 }

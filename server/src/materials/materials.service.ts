@@ -3,24 +3,33 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import { open, rm, stat } from 'node:fs/promises';
 import { Repository } from 'typeorm';
-import type { ConvertOptions } from '../documents/officeConverter.js';
+import { lettersWithoutFont } from '../documents/fontCover.js';
 import { OfficeConverter } from '../documents/officeConverter.js';
-import { Problem } from '../http/problem.js';
+import { notFound, Problem } from '../http/problem.js';
 import { StrangersService } from '../reading/strangers.service.js';
 import { Settings } from '../settings/settings.js';
 import { FileStore } from '../storage/fileStore.js';
 import { Material } from './material.entity.js';
+import { pdfProblem } from './pdfProblem.js';
 import type { PdfTaskOptions } from './pdfReader.js';
-import { PdfError, PdfReader } from './pdfReader.js';
-import type { PdfFault } from './pdfTask.js';
+import { PdfReader } from './pdfReader.js';
+import type { ReadPage } from './pdfTask.js';
 
 export interface ReadMaterial {
   material: Material;
-  /** Displayed page sizes in page units. */
-  sizes: { width: number; height: number }[];
+  pages: ReadPage[];
 }
 
-export type TakeOptions = PdfTaskOptions & ConvertOptions;
+/** A document that has been taken in and is not yet on any page. */
+export interface TakenMaterial {
+  material: Material;
+  /** What whoever brought it should know, in sentences. */
+  remarks: string[];
+}
+
+/** Pages of a converted document whose letters are looked at, and how many missing ones are named. */
+const LOOKED_AT = 60;
+const NAMED = 12;
 
 /** Takes documents in. */
 @Injectable()
@@ -34,44 +43,36 @@ export class MaterialsService {
     private readonly strangers: StrangersService,
   ) {}
 
-  /** Takes a document of any kind in, as PDF. Throws Problem with what to do. */
-  async take(teacherId: string, path: string, name: string, options: TakeOptions): Promise<ReadMaterial> {
-    if ((await stat(path)).size === 0) throw this.problemOf('empty');
-    const kind = await this.strangers.kindOf(path, name);
-    if (kind === 'pdf') return this.takePdf(teacherId, path, name, options);
+  /** Takes its owner's document of any kind in, as PDF. Throws Problem with what to do. */
+  async take(path: string, name: string, options: PdfTaskOptions): Promise<TakenMaterial> {
+    if ((await stat(path)).size === 0) throw pdfProblem({ fault: 'empty' });
+    const kind = await this.strangers.kindOf(path, name, options);
+    if (kind === 'pdf') return { material: await this.keepPdf(path, name, options), remarks: [] };
     const pdf = await this.office.toPdf(path, kind, options);
     try {
-      return await this.takePdf(teacherId, pdf, name, options, await this.strangers.notes(path, kind));
+      const remarks = await this.remarksOn(pdf, options);
+      const notes = await this.strangers.notes(path, kind, options);
+      return { material: await this.keepPdf(pdf, name, options, notes), remarks };
     } finally {
       await rm(pdf, { force: true });
     }
   }
 
-  /** Checks a PDF, stores it and notes it. Throws Problem with what to do. */
-  async takePdf(
-    teacherId: string,
-    path: string,
-    name: string,
-    options: PdfTaskOptions,
-    notes: readonly string[] = [],
-  ): Promise<ReadMaterial> {
-    const bytes = await this.checkHead(path);
-    const sizes = await this.pdfs.sizes(path, this.settings.maxPages, options).catch((error: unknown) => {
-      throw error instanceof PdfError ? this.problemOf(error.fault) : error;
-    });
-    const material = await this.materials.save({
-      id: randomUUID(),
-      teacherId,
-      kind: 'pdf' as const,
-      name,
-      sha256: await this.files.take(path),
-      bytes,
-      pageCount: sizes.length,
-      notes: notes.some((note) => note !== '') ? [...notes] : null,
-      mime: null,
-      createdAt: Date.now(),
-    });
-    return { material, sizes };
+  /** Pages of a document that its owner took in: those that `pages` names, or all. Throws Problem with what to do. */
+  async read(material: Material, pages: string, options: PdfTaskOptions): Promise<ReadMaterial> {
+    if (material.kind !== 'pdf') throw notFound('This document');
+    const wanted = { pages, maxPages: this.settings.maxPages };
+    const read = await this.pdfs
+      .sizes(this.files.pathOf(material.sha256), wanted, options)
+      .catch(throwProblem(this.settings.maxPages));
+    return { material, pages: read.pages };
+  }
+
+  /** A teacher's own document. Throws Problem. */
+  async own(teacherId: string, id: string): Promise<Material> {
+    const material = await this.materials.findOneBy({ id, teacherId });
+    if (!material) throw notFound('This document');
+    return material;
   }
 
   /** Notes a file that is stored already. */
@@ -83,37 +84,63 @@ export class MaterialsService {
     return this.materials.findOneBy({ id });
   }
 
-  /** Size of the file. A PDF says so within its first 1,024 bytes (ISO 32000-1 annex H.3, note 13). */
-  private async checkHead(path: string): Promise<number> {
-    const file = await open(path);
-    try {
-      const { size } = await file.stat();
-      if (size === 0) throw this.problemOf('empty');
-      const { buffer, bytesRead } = await file.read(Buffer.alloc(1024), 0, 1024, 0);
-      if (!buffer.subarray(0, bytesRead).includes('%PDF-')) {
-        throw new Problem(
-          415,
-          'not-a-pdf',
-          'This file is not a PDF. Please choose a file whose name ends in .pdf, or save your document as PDF first.',
-        );
-      }
-      return size;
-    } finally {
-      await file.close();
-    }
+  private async keepPdf(
+    path: string,
+    name: string,
+    options: PdfTaskOptions,
+    notes: readonly string[] = [],
+  ): Promise<Material> {
+    const bytes = await checkHead(path);
+    const pageCount = await this.pdfs.count(path, options).catch(throwProblem(this.settings.maxPages));
+    return this.materials.save({
+      id: randomUUID(),
+      teacherId: options.owner,
+      kind: 'pdf' as const,
+      name,
+      sha256: await this.files.take(path),
+      bytes,
+      pageCount,
+      notes: notes.some((note) => note !== '') ? [...notes] : null,
+      mime: null,
+      createdAt: Date.now(),
+    });
   }
 
-  private problemOf(fault: PdfFault): Problem {
-    const sentences: Record<PdfFault, string> = {
-      password:
-        'This PDF is protected with a password. Please save a copy without a password and choose that one.',
-      damaged:
-        'This PDF is damaged and cannot be read. Please open it in another program, save or print it as PDF again, and choose that one.',
-      empty: 'This file is empty. Please check the original and choose it again.',
-      'too-many-pages': `This PDF has more than ${this.settings.maxPages} pages. Please split it and choose one part.`,
-      'too-slow':
-        'This PDF takes too long to read. Please print it as PDF again, or split it, and choose that one.',
-    };
-    return new Problem(422, fault, sentences[fault]);
+  private async remarksOn(pdf: string, options: PdfTaskOptions): Promise<string[]> {
+    const letters = await this.pdfs
+      .letters(pdf, LOOKED_AT, options)
+      .catch(throwProblem(this.settings.maxPages));
+    const missing = [...(await lettersWithoutFont(letters))];
+    if (missing.length === 0) return [];
+    const named = missing.slice(0, NAMED).join(' ') + (missing.length > NAMED ? ' …' : '');
+    return [
+      `Some letters show as boxes, because the server has no font for them: ${named}. Fonts for nearly all scripts are installed with: apt-get install fonts-noto-core fonts-noto-cjk. Until then, save the document as PDF yourself and bring that in.`,
+    ];
+  }
+}
+
+function throwProblem(maxPages: number): (error: unknown) => never {
+  return (error) => {
+    throw pdfProblem(error, maxPages);
+  };
+}
+
+/** Size of the file. A PDF says so within its first 1,024 bytes (ISO 32000-1 annex H.3, note 13). */
+async function checkHead(path: string): Promise<number> {
+  const file = await open(path);
+  try {
+    const { size } = await file.stat();
+    if (size === 0) throw pdfProblem({ fault: 'empty' });
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(1024), 0, 1024, 0);
+    if (!buffer.subarray(0, bytesRead).includes('%PDF-')) {
+      throw new Problem(
+        415,
+        'not-a-pdf',
+        'This file is not a PDF. Please choose a file whose name ends in .pdf, or save your document as PDF first.',
+      );
+    }
+    return size;
+  } finally {
+    await file.close();
   }
 }

@@ -1,64 +1,96 @@
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
-import { LimitedWorker, LimitError } from '../reading/limitedWorker.js';
-import type { PdfAnswer, PdfFault, PdfProgress, PdfTask } from './pdfTask.js';
+import { availableParallelism } from 'node:os';
+import type { TurnOptions } from '../reading/fairTurns.js';
+import { LimitError } from '../reading/limitedProcess.js';
+import { ReaderPool } from '../reading/readerPool.js';
+import type { PdfAnswer, PdfFailure, PdfFault, PdfProgress, PdfTask } from './pdfTask.js';
 
 /** Thrown where a PDF cannot be used. */
 export class PdfError extends Error {
-  constructor(readonly fault: PdfFault) {
+  readonly fault: PdfFault;
+  readonly pages: number | undefined;
+
+  constructor({ fault, pages }: PdfFailure) {
     super(fault);
     this.name = 'PdfError';
+    this.fault = fault;
+    this.pages = pages;
   }
 }
 
-export interface PdfTaskOptions {
+export interface PdfTaskOptions extends TurnOptions {
   onProgress?(done: number, total: number): void;
-  signal?: AbortSignal;
 }
+
+type Answer<Kind extends PdfTask['kind']> = Extract<PdfAnswer, { kind: Kind }>;
+type Pool = ReaderPool<PdfTask, PdfAnswer, PdfProgress>;
 
 const SCRIPT = new URL('./pdfReader.worker.js', import.meta.url);
 /** A hostile file must not hold up the others. */
-const LIMITS = { timeMs: 60_000, memoryMb: 1024 };
+const LIMITS = { timeMs: 60_000, memoryMb: 1200 };
+/** A picture on the start page is worth less waiting. */
+const COVER_LIMITS = { timeMs: 15_000, memoryMb: 1200 };
 
-/** Reads PDFs in a worker thread, one after the other, so that no file can block or crash the server. */
+/** Reads PDFs in processes of their own, so that no file can block or crash the server, or keep others waiting. */
 @Injectable()
 export class PdfReader implements OnApplicationBootstrap, OnModuleDestroy {
-  private readonly worker = new LimitedWorker<PdfTask, PdfAnswer, PdfProgress>(SCRIPT, LIMITS);
+  private readonly documents: Pool = new ReaderPool(SCRIPT, LIMITS, Math.max(3, availableParallelism()));
+  private readonly covers: Pool = new ReaderPool(SCRIPT, COVER_LIMITS, 1);
 
-  /** Displayed page sizes in page units. Throws PdfError, or the signal's reason when aborted. */
-  async sizes(
+  /**
+   * How many pages there are, and displayed sizes of those that `pages` names, such as `1-3,7`; of all where it is empty.
+   * Throws PdfError, or the signal's reason when aborted.
+   */
+  sizes(
     path: string,
-    maxPages: number,
-    options: PdfTaskOptions = {},
-  ): Promise<{ width: number; height: number }[]> {
-    const answer = await this.run({ kind: 'sizes', path, maxPages }, options);
-    if (answer.kind !== 'sizes') throw new PdfError('damaged');
-    return answer.pages;
+    wanted: { pages: string; maxPages: number },
+    options: PdfTaskOptions,
+  ): Promise<Answer<'sizes'>> {
+    return read<'sizes'>(this.documents, { kind: 'sizes', path, ...wanted }, options);
+  }
+
+  /** How many pages there are. Throws as `sizes`. */
+  async count(path: string, options: PdfTaskOptions): Promise<number> {
+    return (await read<'count'>(this.documents, { kind: 'count', path }, options)).count;
+  }
+
+  /** The characters in the text of the first `pages` pages, each once. Throws as `sizes`. */
+  async letters(path: string, pages: number, options: PdfTaskOptions): Promise<string> {
+    return (await read<'letters'>(this.documents, { kind: 'letters', path, pages }, options)).letters;
   }
 
   /** A PNG of the first page, `width` pixels wide. Throws PdfError. */
   async cover(path: string, width: number): Promise<Uint8Array> {
-    const answer = await this.run({ kind: 'cover', path, width }, {});
-    if (answer.kind !== 'cover') throw new PdfError('damaged');
-    return answer.png;
+    return (await read<'cover'>(this.covers, { kind: 'cover', path, width }, { owner: 'covers' })).png;
   }
 
-  /** Starts the worker ahead of the first document. */
+  /** Starts a process ahead of the first document. */
   onApplicationBootstrap(): void {
-    this.worker.warmUp();
+    this.documents.warmUp();
   }
 
-  async onModuleDestroy(): Promise<void> {
-    await this.worker.stop();
+  onModuleDestroy(): void {
+    this.documents.stop();
+    this.covers.stop();
   }
+}
 
-  private async run(task: PdfTask, { onProgress, signal }: PdfTaskOptions): Promise<PdfAnswer> {
-    const onNote = ({ done, total }: PdfProgress) => onProgress?.(done, total);
-    try {
-      return await this.worker.run(task, { onNote, signal });
-    } catch (error) {
-      if (error instanceof LimitError) throw new PdfError(error.why === 'slow' ? 'too-slow' : 'damaged');
-      throw typeof error === 'string' ? new PdfError(error as PdfFault) : error;
-    }
+async function read<Kind extends PdfTask['kind']>(
+  pool: Pool,
+  task: PdfTask & { kind: Kind },
+  { onProgress, ...turn }: PdfTaskOptions,
+): Promise<Answer<Kind>> {
+  const onNote = ({ done, total }: PdfProgress) => onProgress?.(done, total);
+  try {
+    return (await pool.run(task, { ...turn, onNote })) as Answer<Kind>;
+  } catch (error) {
+    if (error instanceof LimitError)
+      throw new PdfError({ fault: error.why === 'slow' ? 'too-slow' : 'damaged' });
+    throw isFailure(error) ? new PdfError(error) : error;
   }
+}
+
+function isFailure(error: unknown): error is PdfFailure {
+  return typeof error === 'object' && error !== null && 'fault' in error;
 }

@@ -1,81 +1,79 @@
-import { createCanvas } from '@napi-rs/canvas';
-import { UNITS_PER_POINT } from '@doodla/core';
-import { readFile } from 'node:fs/promises';
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-import { parentPort } from 'node:worker_threads';
+import { MAX_PAGE_SIDE, pagesOfList, UNITS_PER_POINT } from '@doodla/core';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
-import { getDocument, VerbosityLevel } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { standBehind } from '../reading/behind.js';
-import type { FromWorker } from '../reading/limitedWorker.js';
-import type { PdfAnswer, PdfFault, PdfProgress, PdfTask } from './pdfTask.js';
+import { serveTasks } from '../reading/serveTasks.js';
+import { drawPdfPage, loadPdf } from './pdfFile.js';
+import type { PdfAnswer, PdfFailure, PdfFault, PdfProgress, PdfTask } from './pdfTask.js';
 
 const PROGRESS_STEP = 10;
-const assets = dirname(createRequire(import.meta.url).resolve('pdfjs-dist/package.json'));
+/** How high a cover may be, of its width. */
+const TALLEST = 2;
 
-standBehind();
-parentPort?.on('message', (task: PdfTask | { reply: unknown }) => {
-  if ('reply' in task) return;
-  run(task).then(
-    (done) => say({ done }),
-    (error: unknown) => say({ failed: faultOf(error) }),
-  );
-});
-
-function say(message: FromWorker<PdfAnswer, PdfProgress>): void {
-  parentPort?.postMessage(message);
-}
+serveTasks<PdfTask, PdfProgress>({ run, failureOf });
 
 /** Thrown where a document is readable, but no use. */
 class Fault extends Error {
-  constructor(readonly fault: PdfFault) {
+  constructor(
+    readonly fault: PdfFault,
+    readonly pages?: number,
+  ) {
     super(fault);
   }
 }
 
-async function run(task: PdfTask): Promise<PdfAnswer> {
-  const loading = getDocument({
-    data: new Uint8Array(await readFile(task.path)),
-    cMapUrl: join(assets, 'cmaps/'),
-    standardFontDataUrl: join(assets, 'standard_fonts/'),
-    wasmUrl: join(assets, 'wasm/'),
-    isEvalSupported: false,
-    verbosity: VerbosityLevel.ERRORS,
-  });
+type Ask = (progress: PdfProgress) => Promise<unknown>;
+
+async function run(task: PdfTask, ask: Ask): Promise<PdfAnswer> {
+  const loading = await loadPdf(task.path);
   try {
     const doc = await loading.promise;
-    return await (task.kind === 'sizes' ? readSizes(doc, task.maxPages) : renderCover(doc, task.width));
+    if (doc.numPages === 0) throw new Fault('empty');
+    if (task.kind === 'sizes') return await readSizes(doc, task, ask);
+    if (task.kind === 'letters') return await readLetters(doc, task.pages);
+    if (task.kind === 'cover') return await renderCover(doc, task.width);
+    return { kind: 'count', count: doc.numPages };
   } finally {
     await loading.destroy();
   }
 }
 
-async function readSizes(doc: PDFDocumentProxy, maxPages: number): Promise<PdfAnswer> {
-  if (doc.numPages === 0) throw new Fault('empty');
-  if (doc.numPages > maxPages) throw new Fault('too-many-pages');
-  const pages: { width: number; height: number }[] = [];
-  for (let n = 1; n <= doc.numPages; n++) {
-    const page = await doc.getPage(n);
+type SizesTask = Extract<PdfTask, { kind: 'sizes' }>;
+
+async function readSizes(doc: PDFDocumentProxy, task: SizesTask, ask: Ask): Promise<PdfAnswer> {
+  const count = doc.numPages;
+  const chosen = pagesOfList(task.pages, count);
+  if (!chosen) throw new Fault('no-such-pages', count);
+  if (chosen.length > task.maxPages) throw new Fault('too-many-pages', chosen.length);
+  const pages = [];
+  for (const [i, index] of chosen.entries()) {
+    const page = await doc.getPage(index + 1);
     const { width, height } = page.getViewport({ scale: UNITS_PER_POINT });
     if (!(width >= 1 && height >= 1)) throw new Fault('damaged');
-    pages.push({ width: round(width), height: round(height) });
+    if (Math.max(width, height) > MAX_PAGE_SIDE) throw new Fault('huge-page', index + 1);
+    pages.push({ index, width: round(width), height: round(height) });
     page.cleanup();
-    if (n % PROGRESS_STEP === 0) say({ note: { done: n, total: doc.numPages } });
+    if ((i + 1) % PROGRESS_STEP === 0) await ask({ done: i + 1, total: chosen.length });
   }
-  return { kind: 'sizes', pages };
+  return { kind: 'sizes', count, pages };
+}
+
+async function readLetters(doc: PDFDocumentProxy, pages: number): Promise<PdfAnswer> {
+  const letters = new Set<string>();
+  for (let n = 1; n <= Math.min(doc.numPages, pages); n++) {
+    const page = await doc.getPage(n);
+    const { items } = await page.getTextContent();
+    for (const item of items) if ('str' in item) for (const letter of item.str) letters.add(letter);
+    page.cleanup();
+  }
+  return { kind: 'letters', letters: [...letters].join('') };
 }
 
 async function renderCover(doc: PDFDocumentProxy, width: number): Promise<PdfAnswer> {
-  const page = await doc.getPage(1);
-  const viewport = page.getViewport({ scale: width / page.getViewport({ scale: 1 }).width });
-  const canvas = createCanvas(Math.ceil(viewport.width), Math.ceil(Math.min(viewport.height, width * 2)));
-  await page.render({ canvas: canvas as never, viewport }).promise;
-  return { kind: 'cover', png: await canvas.encode('png') };
+  return { kind: 'cover', png: await drawPdfPage(await doc.getPage(1), width, TALLEST) };
 }
 
 const round = (value: number) => Math.round(value * 100) / 100;
 
-function faultOf(error: unknown): PdfFault {
-  if (error instanceof Fault) return error.fault;
-  return error instanceof Error && error.name === 'PasswordException' ? 'password' : 'damaged';
+function failureOf(error: unknown): PdfFailure {
+  if (error instanceof Fault) return { fault: error.fault, pages: error.pages };
+  return { fault: error instanceof Error && error.name === 'PasswordException' ? 'password' : 'damaged' };
 }

@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { open, rm } from 'node:fs/promises';
 import { Problem } from '../http/problem.js';
 import { LessonsService } from '../lessons/lessons.service.js';
-import { receiveUpload } from '../lessons/upload.js';
+import { receiveUpload } from '../http/upload.js';
 import { MaterialsService } from '../materials/materials.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';

@@ -1,13 +1,13 @@
 import { Controller, Get, Param, ParseUUIDPipe, Post, Req, Res, UseGuards } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { LogRef } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import type { Request, Response } from 'express';
 import { rm, stat } from 'node:fs/promises';
 import { Repository } from 'typeorm';
-import { Problem, notFound } from '../http/problem.js';
-import { receiveUpload } from '../lessons/upload.js';
+import { Problem } from '../http/problem.js';
+import { receiveUpload } from '../http/upload.js';
 import { AccessService } from '../live/access.service.js';
+import { FileAccess } from '../materials/fileAccess.js';
 import type { Visitor } from '../people/visitor.js';
 import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
 import { ScreensService } from '../screens/screens.service.js';
@@ -32,6 +32,7 @@ export class PicturesController {
   constructor(
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
     private readonly access: AccessService,
+    private readonly visible: FileAccess,
     private readonly sittings: SittingsService,
     private readonly screens: ScreensService,
     private readonly files: FileStore,
@@ -72,11 +73,7 @@ export class PicturesController {
     @CurrentVisitor() visitor: Visitor,
     @Res() response: Response,
   ): Promise<void> {
-    const picture = await this.pictures.findOneBy({ id });
-    if (!picture) throw notFound('This picture');
-    const { lessonId, sittingId } = picture;
-    const log = sittingId === null ? { kind: 'lesson', id: lessonId } : { kind: 'sitting', id: sittingId };
-    await this.access.to(log as LogRef, visitor);
+    const picture = await this.visible.picture(visitor, id);
     response.sendFile(this.files.pathOf(picture.sha256), {
       headers: { 'Content-Type': `image/${picture.type}`, 'Content-Security-Policy': 'sandbox' },
       immutable: true,

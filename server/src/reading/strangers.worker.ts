@@ -1,40 +1,31 @@
 import { readFile } from 'node:fs/promises';
-import { parentPort } from 'node:worker_threads';
 import { documentKind } from '../documents/documentKind.js';
 import { speakerNotes } from '../documents/speakerNotes.js';
 import { textAsHtml } from '../documents/textAsHtml.js';
 import { Problem } from '../http/problem.js';
 import { isArchive, openArchive } from '../webpages/mhtml.js';
 import { copyPage, notAPage } from '../webpages/pageCopy.js';
-import type { PageCopy } from '../webpages/pageCopy.js';
-import type { PartSource } from '../webpages/pageCopy.js';
-import { standBehind } from './behind.js';
-import type { FromWorker } from './limitedWorker.js';
+import type { PageCopy, PartSource } from '../webpages/pageCopy.js';
+import { serveTasks } from './serveTasks.js';
 import type { Part, PartWanted, StrangerAnswer, StrangerTask } from './strangerTasks.js';
 
-const port = parentPort!;
-/** Parts come back in the order in which they were asked for. */
-const awaited: ((part: Part) => void)[] = [];
+type Ask = (wanted: PartWanted) => Promise<unknown>;
 
-standBehind();
+serveTasks<StrangerTask, PartWanted>({ run: answer, failureOf: String });
 
-port.on('message', (message: StrangerTask | { reply: Part }) => {
-  if ('reply' in message) return awaited.shift()?.(message.reply);
-  awaited.length = 0;
-  run(message).then(
-    (done) => say({ done }),
-    (error: unknown) => say(error instanceof Problem ? { done: refusal(error) } : { failed: String(error) }),
-  );
-});
-
-function say(message: FromWorker<StrangerAnswer, PartWanted>): void {
-  port.postMessage(message);
+async function answer(task: StrangerTask, ask: Ask): Promise<StrangerAnswer> {
+  try {
+    return await read(task, ask);
+  } catch (error) {
+    if (error instanceof Problem) return refusal(error);
+    throw error;
+  }
 }
 
-async function run(task: StrangerTask): Promise<StrangerAnswer> {
+async function read(task: StrangerTask, ask: Ask): Promise<StrangerAnswer> {
   switch (task.kind) {
     case 'page':
-      return { kind: 'page', ...(await page(task.text, task.url)) };
+      return { kind: 'page', ...(await page(task.text, task.url, fromNetwork(ask))) };
     case 'document':
       return { kind: 'document', type: documentKind(await readFile(task.path), task.name) };
     case 'notes':
@@ -44,20 +35,19 @@ async function run(task: StrangerTask): Promise<StrangerAnswer> {
   }
 }
 
-async function page(text: string, url: string): Promise<PageCopy> {
-  if (!isArchive(text)) return copyPage(text, url, fromNetwork);
+async function page(text: string, url: string, network: PartSource): Promise<PageCopy> {
+  if (!isArchive(text)) return copyPage(text, url, network);
   const archive = openArchive(text);
   if (!archive) throw notAPage();
   return copyPage(archive.html, archive.url, archive.source);
 }
 
-const fromNetwork: PartSource = async (url) => {
-  const part = await new Promise<Part>((resolve) => {
-    awaited.push(resolve);
-    say({ note: { url } });
-  });
-  return part && { type: part.type, bytes: Buffer.from(part.bytes) };
-};
+const fromNetwork =
+  (ask: Ask): PartSource =>
+  async (url) => {
+    const part = (await ask({ url })) as Part;
+    return part && { type: part.type, bytes: Buffer.from(part.bytes) };
+  };
 
 function refusal(problem: Problem): StrangerAnswer {
   return { kind: 'refused', status: problem.getStatus(), code: problem.code, message: problem.message };

@@ -16,7 +16,7 @@ import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { Repository } from 'typeorm';
 import { Problem, notFound } from '../http/problem.js';
-import { receiveUpload } from '../lessons/upload.js';
+import { receiveUpload } from '../http/upload.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { checkedType } from '../pictures/checkedType.js';

@@ -12,6 +12,7 @@ import { SittingMaterial } from '../sittings/sittingMaterial.entity.js';
 import { Student } from '../sittings/student.entity.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import { ShelfPicture } from '../shelf/shelfPicture.entity.js';
+import { ReadWords } from '../words/readWords.entity.js';
 import { FirstLesson1700000000001 } from './migrations/1-first-lesson.js';
 import { Pictures1700000000002 } from './migrations/2-pictures.js';
 import { Shelf1700000000003 } from './migrations/3-shelf.js';
@@ -20,6 +21,7 @@ import { Recordings1700000000005 } from './migrations/5-recordings.js';
 import { Teaching1700000000006 } from './migrations/6-teaching.js';
 import { LogsByPage1700000000007 } from './migrations/7-logs-by-page.js';
 import { Belongings1700000000008 } from './migrations/8-belongings.js';
+import { ReadWords1700000000009 } from './migrations/9-read-words.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -51,6 +53,7 @@ export function databaseOptions(dataFolder: string): DataSourceOptions {
       ShelfPicture,
       Preference,
       Device,
+      ReadWords,
     ],
     migrations: [
       FirstLesson1700000000001,
@@ -61,6 +64,7 @@ export function databaseOptions(dataFolder: string): DataSourceOptions {
       Teaching1700000000006,
       LogsByPage1700000000007,
       Belongings1700000000008,
+      ReadWords1700000000009,
     ],
     migrationsRun: true,
     migrationsTransactionMode: 'each',

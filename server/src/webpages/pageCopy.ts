@@ -19,6 +19,8 @@ const MAX_BYTES = 30_000_000;
 
 /** Elements within one another; pages of the web stay below a few hundred. */
 const MAX_DEPTH = 1500;
+/** Longest address of a link that is kept. */
+const MAX_ADDRESS = 2000;
 
 /** What the copy may load, wherever it is shown. */
 const POLICY = "default-src 'none'; img-src data:; style-src 'unsafe-inline'; font-src data:";
@@ -80,6 +82,7 @@ export async function copyPage(html: string, url: string, source: PartSource): P
   const sheets = await styleSheets(document, base, parts);
   const lost = await inlinePictures(document, base, parts);
   keepPlainText(document);
+  noteLinks(document, base);
   const title = document.title.trim().slice(0, 200);
   const purify = createDOMPurify(window);
   purify.addHook('uponSanitizeAttribute', (_, data) => {
@@ -109,6 +112,18 @@ export async function copyPage(html: string, url: string, source: PartSource): P
     lost,
     html: `<!doctype html><html data-source="${url.replace(/["<>&]/g, (c) => `&#${c.charCodeAt(0)};`)}"><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="${POLICY}">${css}</head><body ${attributes.join(' ')}>${body}</body></html>`,
   };
+}
+
+/** Notes where links lead, as what nothing follows; links to places on the page itself stay as they are. */
+function noteLinks(document: Document, base: string): void {
+  const [page] = base.split('#');
+  for (const link of document.querySelectorAll('[data-leads]')) link.removeAttribute('data-leads');
+  for (const link of document.querySelectorAll('a[href]')) {
+    const address = absolute(link.getAttribute('href')!, base);
+    if (address === undefined || address.length > MAX_ADDRESS) continue;
+    if (address.startsWith(`${page}#`)) link.setAttribute('href', address.slice(page!.length));
+    else if (/^(?:https?|mailto):/i.test(address)) link.setAttribute('data-leads', address);
+  }
 }
 
 /**

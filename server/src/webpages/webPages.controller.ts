@@ -3,7 +3,7 @@ import type { Request, Response } from 'express';
 import { rm } from 'node:fs/promises';
 import { InsertDocumentDto, WebPageDto } from '../lessons/lessons.dto.js';
 import { LessonsService } from '../lessons/lessons.service.js';
-import { receiveUpload } from '../lessons/upload.js';
+import { receiveUpload } from '../http/upload.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { Settings } from '../settings/settings.js';

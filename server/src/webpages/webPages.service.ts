@@ -43,7 +43,10 @@ export class WebPagesService {
       accept: /^(text\/html|application\/xhtml\+xml)$/,
     });
     const html = new TextDecoder(charsetOf(page.charset, page.bytes)).decode(page.bytes);
-    const copy = await this.strangers.page(html, page.url, partsBy(limits), signal);
+    const copy = await this.strangers.page(html, page.url, partsBy(limits), {
+      owner: teacherId,
+      signal,
+    });
     return this.keep(teacherId, copy, page.url);
   }
 
@@ -56,7 +59,10 @@ export class WebPagesService {
     const isPage = isArchive(text) || /<(?:html|body|head|p|div|h1|!doctype)\b/i.test(text);
     if (!isPage) throw notAPage();
     const limits = { allowPrivate: this.settings.fetchPrivate, signal };
-    const copy = await this.strangers.page(text, 'http://file.invalid/', partsBy(limits), signal);
+    const copy = await this.strangers.page(text, 'http://file.invalid/', partsBy(limits), {
+      owner: teacherId,
+      signal,
+    });
     return this.keep(teacherId, copy, name);
   }
 

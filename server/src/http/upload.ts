@@ -1,6 +1,6 @@
 import type { Request, Response } from 'express';
 import multer, { MulterError } from 'multer';
-import { Problem } from '../http/problem.js';
+import { Problem } from './problem.js';
 import { diskFull } from '../storage/diskSpace.js';
 import type { FileStore } from '../storage/fileStore.js';
 

@@ -1,0 +1,50 @@
+import { Injectable } from '@nestjs/common';
+import type { Request, Response } from 'express';
+import { rm } from 'node:fs/promises';
+import { answerInLines } from '../http/progressLines.js';
+import { receiveUpload } from '../http/upload.js';
+import type { Teacher } from '../people/teacher.entity.js';
+import { Settings } from '../settings/settings.js';
+import { FileStore } from '../storage/fileStore.js';
+import type { TakenMaterial } from './materials.service.js';
+import { MaterialsService } from './materials.service.js';
+import type { PdfTaskOptions } from './pdfReader.js';
+
+/** Takes documents that are sent, telling how far that is. */
+@Injectable()
+export class DocumentIntake {
+  constructor(
+    private readonly materials: MaterialsService,
+    private readonly files: FileStore,
+    private readonly settings: Settings,
+  ) {}
+
+  /**
+   * Receives a document and does something with it. Answers in lines (`answerInLines`): `{"waiting"}` for documents
+   * before it, `{"done","total"}` for pages read.
+   */
+  async receive(
+    teacher: Teacher,
+    request: Request,
+    response: Response,
+    work: (taken: TakenMaterial, options: PdfTaskOptions) => Promise<object>,
+  ): Promise<void> {
+    const upload = await receiveUpload(request, response, this.files, this.settings.maxUploadMb);
+    const apology = 'The document could not be taken in. Please try again.';
+    try {
+      await answerInLines(response, apology, async ({ line, signal }) => {
+        const options = {
+          owner: teacher.id,
+          signal,
+          onProgress: (done: number, total: number) => line({ done, total }),
+          onWaiting: (waiting: number) => line({ waiting }),
+        };
+        const taken = await this.materials.take(upload.path, upload.name, options);
+        signal.throwIfAborted();
+        return work(taken, options);
+      });
+    } finally {
+      await rm(upload.path, { force: true });
+    }
+  }
+}
