@@ -1,3 +1,4 @@
+import { MAX_PAGE_SIDE } from '@doodla/core';
 import { describe, expect, it } from 'vitest';
 import {
   arrangementFor,
@@ -51,6 +52,13 @@ describe('view of a page', () => {
     expect(view.scale).toBe(MAX_SCALE);
     for (let i = 0; i < 40; i++) view = zoomAt(view, 0.5, { x: 0, y: 0 }, A4, STAGE);
     expect(view.scale).toBe(MIN_SCALE);
+  });
+
+  it('fits the longest page there can be, also on a phone', () => {
+    const page = { x: 0, y: 0, width: 400, height: MAX_PAGE_SIDE };
+    const { y, scale } = fitPage(page, { width: 390, height: 844 }, ROOM);
+    expect(y).toBeGreaterThanOrEqual(ROOM.top);
+    expect(y + page.height * scale).toBeLessThanOrEqual(844 - ROOM.bottom + 1e-6);
   });
 
   it('keeps a page that is as wide as its room beside the tools, however it is moved', () => {

@@ -1,3 +1,4 @@
+import type { UndoEntry } from '@doodla/core';
 import { queryOptions } from '@tanstack/react-query';
 import { request } from './http';
 import type { Sheet } from '../workspace/pageActions';
@@ -129,3 +130,23 @@ export const nodToAsk = (sitting: string, ask: string, grant: boolean) =>
 /** Takes out everybody who is away. */
 export const clearClass = (sitting: string) =>
   request<{ count: number }>('POST', `/api/sittings/${sitting}/clear`);
+
+/** Puts pages of a stored document into a lesson; `pages` names some of them, such as `1-3,7`. */
+export function insertChosen(
+  lesson: string,
+  material: string,
+  { pages, ...place }: Place & { pages: string },
+): Promise<{ pages: string[] }> {
+  const query = new URLSearchParams({ pages, ...placeQuery(place) });
+  return request('POST', `/api/lessons/${lesson}/documents/${material}?${query}`);
+}
+
+/** Makes what others have written on a stored document marks on its pages. */
+export function annotationsToMarks(
+  lesson: string,
+  material: string,
+  sitting: string | undefined,
+): Promise<{ marks: number; step: UndoEntry }> {
+  const query = new URLSearchParams(placeQuery({ sitting }));
+  return request('POST', `/api/lessons/${lesson}/documents/${material}/annotations?${query}`);
+}

@@ -9,10 +9,22 @@ export type UploadProgress =
   /** Pages read by the server, 0 to 1. */
   | { phase: 'reading'; part: number };
 
-export interface NewLesson {
+/** What is to be known of a document that was turned into pages, in sentences. */
+interface Remarked {
+  remarks: string[];
+}
+
+export interface NewLesson extends Remarked {
   lesson: LessonSummary;
   /** The stored document. */
   material: string;
+}
+
+/** A document that is stored and on no page yet. */
+export interface LookedAt extends Remarked {
+  material: string;
+  /** How many pages it has. */
+  count: number;
 }
 
 type Line =
@@ -36,6 +48,10 @@ export function placeQuery({ after, sitting }: Place): Record<string, string> {
   return { ...(after !== undefined && { after }), ...(sitting !== undefined && { sitting }) };
 }
 
+/** Sends a document to choose pages of. Throws as `sendLesson`. */
+export const sendToLook = (file: File, options: SendOptions) =>
+  send<LookedAt>('/api/documents', file, options);
+
 /** Sends a document as a new lesson. Throws RequestError; aborts by the signal. */
 export const sendLesson = (file: File, options: SendOptions) =>
   send<NewLesson>('/api/lessons', file, options);
@@ -45,7 +61,7 @@ export function sendPages(
   lesson: string,
   file: File,
   { after, sitting, pages = '', ...options }: SendOptions & Place & { pages?: string | undefined },
-): Promise<{ pages: string[] }> {
+): Promise<{ pages: string[] } & Remarked> {
   const query = new URLSearchParams({ pages, ...placeQuery({ after, sitting }) });
   return send(`/api/lessons/${lesson}/documents?${query}`, file, options);
 }
@@ -98,8 +114,12 @@ function send<T>(url: string, file: File, { onProgress, signal }: SendOptions): 
 
 function tell(line: Line | undefined, onProgress: SendOptions['onProgress']): void {
   if (!line) return;
-  if ('waiting' in line) onProgress({ phase: 'waiting', before: line.waiting as number });
+  if ('waiting' in line) onProgress(waitingOr(line.waiting as number));
   if ('done' in line) onProgress({ phase: 'reading', part: (line.done as number) / (line.total as number) });
+}
+
+function waitingOr(before: number): UploadProgress {
+  return before > 0 ? { phase: 'waiting', before } : { phase: 'reading', part: 0 };
 }
 
 function lines(text: string): Line[] {

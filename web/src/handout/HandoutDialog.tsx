@@ -1,9 +1,15 @@
+import { pagesOfList } from '@doodla/core';
+import type { Loss } from '@doodla/core/handout';
 import { Download } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { drawThumbnail } from '../page/thumbnail';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
+import type { DrawPage } from '../ui/PageChoice';
+import { PageChoice } from '../ui/PageChoice';
 import { ProgressBar } from '../ui/ProgressBar';
 import type { Workspace } from '../workspace/workspace';
+import { LOSSES } from './losses';
 import { makeHandout } from './makeHandout';
 
 interface HandoutDialogProps {
@@ -15,12 +21,13 @@ interface HandoutDialogProps {
 type Stage =
   | { at: 'ready' }
   | { at: 'making'; part: number }
-  | { at: 'made'; url: string }
+  | { at: 'made'; url: string; losses: readonly Loss[] }
   | { at: 'failed'; message: string };
 
 /** Makes the marked-up pages into a PDF to save, print or send. */
 export function HandoutDialog({ workspace, title, onClose }: HandoutDialogProps) {
   const [stage, setStage] = useState<Stage>({ at: 'ready' });
+  const [list, setList] = useState('');
   const abort = useRef(new AbortController());
   useEffect(() => () => abort.current.abort(new DOMException('Cancelled', 'AbortError')), []);
   useEffect(() => () => (stage.at === 'made' ? URL.revokeObjectURL(stage.url) : undefined), [stage]);
@@ -29,28 +36,39 @@ export function HandoutDialog({ workspace, title, onClose }: HandoutDialogProps)
     abort.current = new AbortController();
     setStage({ at: 'making', part: 0 });
     try {
-      const progress = (done: number, total: number) => setStage({ at: 'making', part: done / total });
-      const blob = await makeHandout(workspace, title, progress, abort.current.signal);
-      setStage({ at: 'made', url: URL.createObjectURL(blob) });
+      const onProgress = (done: number, total: number) => setStage({ at: 'making', part: done / total });
+      const { signal } = abort.current;
+      const { pdf, losses } = await makeHandout(workspace, { title, signal, onProgress, only });
+      setStage({ at: 'made', url: URL.createObjectURL(pdf), losses });
     } catch (error) {
       if (abort.current.signal.aborted) setStage({ at: 'ready' });
       else setStage({ at: 'failed', message: (error as Error).message });
     }
   };
 
-  const pages = workspace.pages.get().length;
+  const pages = workspace.pages.get();
+  const some = pagesOfList(list, pages.length);
+  const only = some && new Set(some.map((index) => pages[index]!.id));
+  const draw = useCallback<DrawPage>(
+    (canvas, index, width) => drawThumbnail(canvas, workspace.pages.get()[index]!, workspace, width),
+    [workspace],
+  );
   return (
     <Modal
       title="Hand out"
-      description={`One PDF of ${pages === 1 ? 'the page' : `all ${pages} pages`} with everything that was written on them.`}
+      description="One PDF of the pages with everything that was written on them."
       open
       onOpenChange={onClose}
     >
+      {pages.length > 1 && stage.at === 'ready' && (
+        <PageChoice count={pages.length} value={list} onChange={setList} draw={draw} />
+      )}
       {stage.at === 'making' && (
         <div className="mb-5">
           <ProgressBar label="Making the PDF" part={stage.part} />
         </div>
       )}
+      {stage.at === 'made' && stage.losses.length > 0 && <Losses losses={stage.losses} />}
       {stage.at === 'failed' && (
         <p role="alert" className="mb-5 font-bold text-alarm">
           The PDF could not be made: {stage.message}
@@ -70,12 +88,25 @@ export function HandoutDialog({ workspace, title, onClose }: HandoutDialogProps)
             Cancel
           </Button>
         ) : (
-          <Button look="main" onClick={() => void make()}>
+          <Button look="main" disabled={!only} onClick={() => void make()}>
             Make the PDF
           </Button>
         )}
       </div>
     </Modal>
+  );
+}
+
+function Losses({ losses }: { losses: readonly Loss[] }) {
+  return (
+    <div role="status" className="mb-5">
+      <p className="mb-1 font-bold">The handout does not have, of the originals:</p>
+      <ul className="list-disc pl-5">
+        {losses.map((loss) => (
+          <li key={loss}>{LOSSES[loss]}</li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

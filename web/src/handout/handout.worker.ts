@@ -1,4 +1,4 @@
-import type { HandoutPage, HandoutSources, Picture } from '@doodla/core/handout';
+import type { HandoutPage, HandoutSources, Loss, TextPicture } from '@doodla/core/handout';
 import { makePdf } from '@doodla/core/handout';
 import { expose } from 'comlink';
 import { fontFiles } from '../page/fontFiles';
@@ -6,7 +6,9 @@ import { fontFiles } from '../page/fontFiles';
 /** What only the page can do for the worker. */
 export interface HandoutHost {
   pagePicture: HandoutSources['pagePicture'];
+  webLayout: HandoutSources['webLayout'];
   onProgress(done: number, total: number): void;
+  onLoss(loss: Loss): void;
 }
 
 /** Pixels per page unit of text that is put in as a picture. */
@@ -19,9 +21,14 @@ const worker = {
       font: (face) => download(fontFiles[face]),
       picture,
       textPicture,
-      pagePicture: (page) => host.pagePicture(page),
+      pagePicture: (page, part) => host.pagePicture(page, part),
+      webLayout: (page) => host.webLayout(page),
     };
-    return makePdf(pages, sources, { title, onProgress: (done, total) => void host.onProgress(done, total) });
+    return makePdf(pages, sources, {
+      title,
+      onProgress: (done, total) => void host.onProgress(done, total),
+      onLoss: (loss) => void host.onLoss(loss),
+    });
   },
 };
 
@@ -53,7 +60,7 @@ const textPicture: HandoutSources['textPicture'] = async (item) => {
   ctx.font = `${item.size}px sans-serif`;
   ctx.fillStyle = item.colour;
   ctx.fillText(item.text, 0, baseline, width);
-  const picture: Picture = {
+  const picture: Omit<TextPicture, 'baseline'> = {
     bytes: await pngBytes(canvas),
     width: canvas.width / TEXT_PICTURE_SCALE,
     height: canvas.height / TEXT_PICTURE_SCALE,

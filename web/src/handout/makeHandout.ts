@@ -1,32 +1,52 @@
-import type { HandoutPage, Picture } from '@doodla/core/handout';
-import type { Page } from '@doodla/core';
+import type { HandoutPage, Loss, PictureFile } from '@doodla/core/handout';
+import type { Page, Rect } from '@doodla/core';
 import { UNITS_PER_POINT } from '@doodla/core';
 import { proxy, releaseProxy, wrap } from 'comlink';
 import { drawWebPage } from '../page/drawWebPage';
 import type { Workspace } from '../workspace/workspace';
 import type { HandoutHost, HandoutWorker } from './handout.worker';
+import { webLayout } from './webLayout';
 
 /** Pixels per page unit of an original that has to be put in as a picture. */
 const PICTURE_SCALE = 2;
+/** Letters at that scale have no visible traces of compression. */
+const JPEG_QUALITY = 0.92;
 
-/** All pages, or some, with everybody's marks as a PDF, made in a worker. Throws the signal's reason when aborted. */
+interface MakeOptions {
+  title: string;
+  signal?: AbortSignal;
+  onProgress?(done: number, total: number): void;
+  /** The pages to hand out; all where it is left out. */
+  only?: ReadonlySet<string> | undefined;
+}
+
+interface Made {
+  pdf: Blob;
+  /** What the originals have and the PDF has not. */
+  losses: Loss[];
+}
+
+/** Pages with everybody's marks as a PDF, made in a worker. Throws the signal's reason when aborted. */
 export async function makeHandout(
   workspace: Workspace,
-  title: string,
-  onProgress: (done: number, total: number) => void,
-  signal: AbortSignal,
-  only?: ReadonlySet<string>,
-): Promise<Blob> {
+  { title, signal, onProgress = () => undefined, only }: MakeOptions,
+): Promise<Made> {
   const worker = new Worker(new URL('./handout.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<HandoutWorker>(worker);
-  const host: HandoutHost = { pagePicture: (page) => pagePicture(workspace, page), onProgress };
+  const losses: Loss[] = [];
+  const host: HandoutHost = {
+    pagePicture: (page, part) => pagePicture(workspace, page, part),
+    webLayout: (page) => webLayout(workspace, page),
+    onProgress,
+    onLoss: (loss) => losses.push(loss),
+  };
   try {
     const aborted = new Promise<never>((_, reject) => {
-      signal.addEventListener('abort', () => reject(signal.reason as Error));
+      signal?.addEventListener('abort', () => reject(signal.reason as Error));
     });
     const made = workspace.readAll().then(() => remote.makePdf(pagesOf(workspace, only), title, proxy(host)));
     const bytes = (await Promise.race([made, aborted])) as Uint8Array<ArrayBuffer>;
-    return new Blob([bytes], { type: 'application/pdf' });
+    return { pdf: new Blob([bytes], { type: 'application/pdf' }), losses };
   } finally {
     remote[releaseProxy]();
     worker.terminate();
@@ -47,26 +67,27 @@ function pagesOf(workspace: Workspace, only: ReadonlySet<string> | undefined): H
   }));
 }
 
-async function pagePicture(workspace: Workspace, page: Page): Promise<Picture> {
-  if (page.surface.kind === 'web') return webPicture(workspace, page, page.surface.material);
-  if (page.surface.kind !== 'pdf') throw new Error('Only document pages are put in as pictures.');
-  const doc = await workspace.surfaces.pdf(page.surface.material);
-  const original = await doc.getPage(page.surface.index + 1);
+async function pagePicture(workspace: Workspace, page: Page, part: Rect): Promise<PictureFile> {
+  const { surface } = page;
+  if (surface.kind === 'web') {
+    const html = await workspace.webPages.html(surface.material);
+    return fileOf(await drawWebPage(html, page, PICTURE_SCALE, part), 'jpeg');
+  }
+  if (surface.kind !== 'pdf') throw new Error('Only pages of documents and the web are put in as pictures.');
+  const doc = await workspace.surfaces.pdf(surface.material);
+  const original = await doc.getPage(surface.index + 1);
   const viewport = original.getViewport({ scale: PICTURE_SCALE * UNITS_PER_POINT });
   const canvas = document.createElement('canvas');
   canvas.width = Math.ceil(viewport.width);
   canvas.height = Math.ceil(viewport.height);
   await original.render({ canvas, viewport }).promise;
-  return pictureOf(canvas, page);
+  return fileOf(canvas, 'png');
 }
 
-async function webPicture(workspace: Workspace, page: Page, material: string): Promise<Picture> {
-  const html = await workspace.webPages.html(material);
-  return pictureOf(await drawWebPage(html, page, PICTURE_SCALE), page);
-}
-
-async function pictureOf(canvas: HTMLCanvasElement, { width, height }: Page): Promise<Picture> {
-  const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
+async function fileOf(canvas: HTMLCanvasElement, type: PictureFile['type']): Promise<PictureFile> {
+  const blob = await new Promise<Blob | null>((resolve) =>
+    canvas.toBlob(resolve, `image/${type}`, JPEG_QUALITY),
+  );
   if (!blob) throw new Error('A page could not be drawn. Please try again.');
-  return { bytes: new Uint8Array(await blob.arrayBuffer()), width, height };
+  return { bytes: new Uint8Array(await blob.arrayBuffer()), type };
 }

@@ -8,7 +8,7 @@ export async function saveOwnWork(workspace: Workspace): Promise<void> {
       changes.flatMap((change) => (change.do === 'add' ? [change.mark.page] : [])),
     ),
   );
-  const pdf = await makeHandout(workspace, 'My work', () => undefined, new AbortController().signal, pages);
+  const { pdf } = await makeHandout(workspace, { title: 'My work', only: pages });
   const link = document.createElement('a');
   link.href = URL.createObjectURL(pdf);
   link.download = 'my-work.pdf';

@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { UploadProgress } from '../api/sendDocument';
 import { sendLesson, sendPages } from '../api/sendDocument';
+import { sayRemarks } from '../material/broughtIn';
 import { UploadProgressBar } from '../material/UploadProgressBar';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
@@ -30,10 +31,11 @@ export function UploadDialog({ files, onClose }: { files: readonly File[]; onClo
       for (const [i, file] of files.entries()) {
         setAt(i);
         try {
-          if (lesson !== undefined) await sendPages(lesson, file, options);
+          if (lesson !== undefined) sayRemarks((await sendPages(lesson, file, options)).remarks);
           else {
             const made = await sendLesson(file, options);
             lesson = made.lesson.id;
+            sayRemarks(made.remarks);
             // Fetched while the lesson is being opened.
             void engine.then(({ preload }) => preload(made.material));
           }

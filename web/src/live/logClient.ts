@@ -177,6 +177,12 @@ export class LogClient {
     this.report();
   }
 
+  /** Notes a step that the server did when this person asked for it, so that it can be undone. */
+  adopt(step: UndoEntry): void {
+    this.steps.did(step);
+    this.report();
+  }
+
   /** Takes back the last own operation on the page in sight that still has something to take back. */
   undo(): void {
     this.step('undo');

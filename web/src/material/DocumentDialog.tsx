@@ -1,13 +1,15 @@
-import { useEffect, useRef, useState } from 'react';
-import type { UploadProgress } from '../api/sendDocument';
-import { bringWebFile } from '../api/lessons';
-import { sendPages } from '../api/sendDocument';
+import { UNITS_PER_POINT } from '@doodla/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { LookedAt, UploadProgress } from '../api/sendDocument';
+import { sendToLook } from '../api/sendDocument';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
-import { TextField } from '../ui/TextField';
+import type { DrawPage } from '../ui/PageChoice';
+import { PageChoice } from '../ui/PageChoice';
 import type { Workspace } from '../workspace/workspace';
-import { broughtIn, sayLost } from './broughtIn';
+import { broughtIn, sayRemarks } from './broughtIn';
 import { DOCUMENT_ENDINGS, isWebPage } from './documents';
+import { putChosenIn, putFilesIn } from './putIn';
 import { UploadProgressBar } from './UploadProgressBar';
 
 interface DocumentDialogProps {
@@ -17,40 +19,61 @@ interface DocumentDialogProps {
   onClose(): void;
 }
 
-/** Puts pages of documents after the shown one, also in the middle of a class. */
+/** Puts documents, or some of their pages, after the shown page, also in the middle of a class. */
 export default function DocumentDialog({ workspace, dropped = [], onClose }: DocumentDialogProps) {
   const [files, setFiles] = useState<readonly File[]>(dropped);
+  const [looked, setLooked] = useState<LookedAt>();
   const [pages, setPages] = useState('');
   const [progress, setProgress] = useState<UploadProgress>();
   const [problem, setProblem] = useState<string>();
   const chooser = useRef<HTMLInputElement>(null);
   const abort = useRef(new AbortController());
   useEffect(() => () => abort.current.abort(), []);
+  const draw = useDrawOf(workspace, looked?.material);
 
-  const insert = async () => {
+  const choose = (chosen: readonly File[]) => {
+    setFiles(chosen);
+    setLooked(undefined);
+    setPages('');
     setProblem(undefined);
-    const { signal } = abort.current;
-    let after = workspace.pageId.get();
-    const brought: string[] = [];
-    const failed: { file: File; why: string }[] = [];
-    for (const file of files) {
-      try {
-        const place = { sitting: workspace.sitting, after };
-        const sent = await sendInto(workspace, file, { ...place, pages, signal, onProgress: setProgress });
-        brought.push(...sent);
-        after = sent.at(-1) ?? after;
-      } catch (error) {
-        if (signal.aborted) return;
-        failed.push({ file, why: (error as Error).message });
-      }
-    }
-    setProgress(undefined);
-    broughtIn(workspace, brought);
-    if (failed.length === 0) return onClose();
-    setFiles(failed.map(({ file }) => file));
-    setProblem(failed.map(({ file, why }) => (files.length > 1 ? `${file.name}: ${why}` : why)).join('\n'));
   };
 
+  /** Does what takes a while; what goes wrong is said in the dialog. */
+  const run = async (work: () => Promise<void>) => {
+    setProblem(undefined);
+    setProgress({ phase: 'sending', part: 0 });
+    try {
+      await work();
+    } catch (error) {
+      if (!abort.current.signal.aborted) setProblem((error as Error).message);
+    }
+    setProgress(undefined);
+  };
+
+  const look = async () => {
+    const { signal } = abort.current;
+    const document = await sendToLook(files[0]!, { onProgress: setProgress, signal });
+    sayRemarks(document.remarks);
+    setLooked(document);
+  };
+
+  const putIn = async () => {
+    if (looked) {
+      broughtIn(workspace, await putChosenIn(workspace, looked, pages));
+      return onClose();
+    }
+    const options = { pages, onProgress: setProgress, signal: abort.current.signal };
+    const done = await putFilesIn(workspace, files, options);
+    broughtIn(workspace, done.pages);
+    if (done.failed.length === 0) return onClose();
+    setFiles(done.failed.map(({ file }) => file));
+    setProblem(
+      done.failed.map(({ file, why }) => (files.length > 1 ? `${file.name}: ${why}` : why)).join('\n'),
+    );
+  };
+
+  const isBusy = progress !== undefined;
+  const canLook = files.length === 1 && !isWebPage(files[0]!);
   return (
     <Modal
       title="Pages of a document"
@@ -66,18 +89,15 @@ export default function DocumentDialog({ workspace, dropped = [], onClose }: Doc
         aria-label="Choose documents"
         className="sr-only"
         tabIndex={-1}
-        onChange={(event) => setFiles([...(event.target.files ?? [])])}
+        onChange={(event) => choose([...(event.target.files ?? [])])}
       />
       <div className="mb-4 flex flex-wrap items-center gap-3">
-        <Button onClick={() => chooser.current!.click()}>Choose documents …</Button>
+        <Button disabled={isBusy} onClick={() => chooser.current!.click()}>
+          Choose documents …
+        </Button>
         <span className="min-w-0 break-words">{files.map(({ name }) => name).join(', ')}</span>
       </div>
-      <TextField
-        label="Which pages (all, if left empty)"
-        placeholder="1-3, 7"
-        value={pages}
-        onChange={(event) => setPages(event.target.value)}
-      />
+      {looked && <PageChoice count={looked.count} value={pages} onChange={setPages} draw={draw} />}
       {problem && (
         <p role="alert" className="mb-4 font-bold whitespace-pre-line text-alarm">
           {problem}
@@ -88,27 +108,32 @@ export default function DocumentDialog({ workspace, dropped = [], onClose }: Doc
           <UploadProgressBar progress={progress} />
         </div>
       )}
-      <Button
-        look="main"
-        disabled={files.length === 0 || progress !== undefined}
-        onClick={() => void insert()}
-      >
-        Put them in
-      </Button>
+      <div className="flex flex-wrap gap-3">
+        <Button look="main" disabled={files.length === 0 || isBusy} onClick={() => void run(putIn)}>
+          {looked && pages !== '' ? 'Put these pages in' : 'Put all pages in'}
+        </Button>
+        {!looked && (
+          <Button disabled={!canLook || isBusy} onClick={() => void run(look)}>
+            Choose some of its pages …
+          </Button>
+        )}
+      </div>
     </Modal>
   );
 }
 
-/** Puts a document's pages in, or a web page as one. Returns the new pages. */
-async function sendInto(
-  workspace: Workspace,
-  file: File,
-  { pages, signal, onProgress, ...place }: NonNullable<Parameters<typeof sendPages>[2]>,
-): Promise<string[]> {
-  if (isWebPage(file)) {
-    const { page, lost } = await bringWebFile(workspace.lesson, file, place, signal);
-    sayLost(lost);
-    return [page];
-  }
-  return (await sendPages(workspace.lesson, file, { ...place, pages, signal, onProgress })).pages;
+/** Draws small pictures of a stored document's pages. */
+function useDrawOf(workspace: Workspace, material: string | undefined): DrawPage {
+  return useCallback<DrawPage>(
+    async (canvas, index, width) => {
+      const doc = await workspace.surfaces.pdf(material!);
+      const page = await doc.getPage(index + 1);
+      const scale = width / page.getViewport({ scale: UNITS_PER_POINT }).width;
+      const viewport = page.getViewport({ scale: scale * UNITS_PER_POINT });
+      canvas.width = Math.ceil(viewport.width);
+      canvas.height = Math.ceil(viewport.height);
+      await page.render({ canvas, viewport }).promise;
+    },
+    [workspace, material],
+  );
 }

@@ -3,6 +3,7 @@ import { keepPages } from '../api/lessons';
 import type { Workspace } from '../workspace/workspace';
 
 const SHOWN_MS = 12_000;
+const REMARK_MS = 30_000;
 
 /** Turns to pages that have just been brought in, and offers to keep them for later classes or take them out. */
 export function broughtIn(workspace: Workspace, pages: readonly string[]): void {
@@ -17,6 +18,11 @@ export function broughtIn(workspace: Workspace, pages: readonly string[]): void 
     action: { label: 'Keep in the lesson too', onClick: () => void keepInLessonToo(workspace, pages) },
     cancel: out,
   });
+}
+
+/** Says what is to be known of a document that was turned into pages. */
+export function sayRemarks(remarks: readonly string[]): void {
+  for (const remark of remarks) toast.warning(remark, { duration: REMARK_MS });
 }
 
 /** Says that pictures of a web page could not be had, and how they can. */

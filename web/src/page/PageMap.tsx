@@ -6,6 +6,7 @@ import { classes } from '../ui/classes';
 import type { Workspace } from '../workspace/workspace';
 import type { Stage } from './stage';
 import { drawThumbnail } from './thumbnail';
+import { ARROWS } from './arrowKeys';
 
 const WIDTH = 176;
 const MAX_HEIGHT = 132;
@@ -13,12 +14,6 @@ const MAX_HEIGHT = 132;
 const REDRAW_MS = 250;
 /** Part of the window that an arrow key moves by. */
 const KEY_STEP = 0.25;
-const DIRECTIONS: Record<string, [number, number]> = {
-  ArrowLeft: [1, 0],
-  ArrowRight: [-1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-};
 
 interface PageMapProps {
   workspace: Workspace;
@@ -52,12 +47,13 @@ export default function PageMap({ workspace, stage, side }: PageMapProps) {
     stage.centreOn(shown.x + inside.x, shown.y + inside.y);
   };
   const step = (event: React.KeyboardEvent) => {
-    const direction = DIRECTIONS[event.key];
+    const direction = ARROWS[event.key];
     if (!direction) return;
     event.preventDefault();
     event.stopPropagation();
     const { clientWidth, clientHeight } = stage.host;
-    stage.pan(direction[0] * clientWidth * KEY_STEP, direction[1] * clientHeight * KEY_STEP);
+    // Looking to the right moves the page to the left.
+    stage.pan(-direction[0] * clientWidth * KEY_STEP, -direction[1] * clientHeight * KEY_STEP);
   };
   return (
     <div

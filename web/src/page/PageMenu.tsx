@@ -9,6 +9,7 @@ import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { Workspace } from '../workspace/workspace';
+import { annotationsToMarks } from './annotationsToMarks';
 import { fetchAnew } from './fetchAnew';
 import CopyPageDialog from './CopyPageDialog';
 import { putPicture } from './putPicture';
@@ -86,6 +87,14 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
           {page.surface.kind === 'web' && (
             <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void fetchAnew(workspace, page)}>
               Fetch this web page anew
+            </DropdownMenu.Item>
+          )}
+          {page.surface.kind === 'pdf' && (
+            <DropdownMenu.Item
+              className={MENU_ITEM}
+              onSelect={() => void annotationsToMarks(workspace, page)}
+            >
+              Make the document’s annotations marks
             </DropdownMenu.Item>
           )}
           <DropdownMenu.Item

@@ -15,9 +15,10 @@ import {
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import type { Page } from '@doodla/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { useStore } from '../live/store';
 import { classes } from '../ui/classes';
+import { useNear } from '../ui/useNear';
 import type { Workspace } from '../workspace/workspace';
 import { PageMenu } from './PageMenu';
 import type { Stage } from './stage';
@@ -138,17 +139,4 @@ function PageThumb({ page, number, current, workspace }: PageThumbProps) {
       </div>
     </li>
   );
-}
-
-/** Whether an element is in sight or nearly so. */
-function useNear(element: React.RefObject<HTMLElement | null>): boolean {
-  const [near, setNear] = useState(false);
-  useEffect(() => {
-    const observer = new IntersectionObserver(([entry]) => setNear(entry!.isIntersecting), {
-      rootMargin: '300px',
-    });
-    observer.observe(element.current!);
-    return () => observer.disconnect();
-  }, [element]);
-  return near;
 }

@@ -1,4 +1,5 @@
-import type { AlignEdge, Mark, MarkOf, MarkPatch } from '@doodla/core';
+import type { AlignEdge, Mark, MarkOf, MarkPatch, Sides } from '@doodla/core';
+import { cropBy, croppedSides } from '@doodla/core';
 import {
   AlignHorizontalDistributeCenter,
   ArrowDownToLine,
@@ -10,6 +11,7 @@ import {
   Lock,
   LockOpen,
   Palette,
+  Scissors,
   Trash2,
 } from 'lucide-react';
 import { DropdownMenu, Popover } from 'radix-ui';
@@ -33,12 +35,14 @@ interface SelectionBarProps {
   place: { left: number; top: number; width: number; height: number };
   /** What the bars at the sides take of the window, CSS pixels. */
   room: { left: number; right: number };
+  /** Cutting a picture by its sides, where one is selected. */
+  crop: { isOn: boolean; toggle(): void } | undefined;
 }
 
 const BAR_HEIGHT = 52;
 
 /** What can be done with the selected marks, beside them. */
-export function SelectionBar({ marks, workspace, place, room }: SelectionBarProps) {
+export function SelectionBar({ marks, workspace, place, room, crop }: SelectionBarProps) {
   const { selection } = workspace;
   const [describing, setDescribing] = useState(false);
   const [repeating, setRepeating] = useState(false);
@@ -71,6 +75,14 @@ export function SelectionBar({ marks, workspace, place, room }: SelectionBarProp
         {!locked && (
           <>
             <LookMenu marks={marks} workspace={workspace} />
+            {crop && (
+              <IconButton
+                label="Crop"
+                active={crop.isOn}
+                icon={<Scissors aria-hidden size={20} />}
+                onClick={crop.toggle}
+              />
+            )}
             <IconButton
               label="Duplicate"
               shortcut="Ctrl+D"
@@ -202,30 +214,13 @@ interface CropSheetProps {
 
 /** How much of a picture is left off at each side. */
 function CropSheet({ picture, onCrop }: CropSheetProps) {
-  const { crop } = picture;
-  const off = { left: crop.x, top: crop.y, right: 1 - crop.x - crop.width, bottom: 1 - crop.y - crop.height };
-  const full = { width: picture.width / crop.width, height: picture.height / crop.height };
-  const set = (side: keyof typeof off, percent: number) => {
-    const cut = { ...off, [side]: percent / 100 };
-    const next = {
-      x: cut.left,
-      y: cut.top,
-      width: 1 - cut.left - cut.right,
-      height: 1 - cut.top - cut.bottom,
-    };
-    if (next.width < 0.05 || next.height < 0.05) return;
-    onCrop({
-      crop: next,
-      x: picture.x + (next.x - crop.x) * full.width,
-      y: picture.y + (next.y - crop.y) * full.height,
-      width: next.width * full.width,
-      height: next.height * full.height,
-    });
-  };
+  const off = croppedSides(picture);
+  const set = (side: keyof Sides, percent: number) =>
+    onCrop(cropBy(picture, { [side]: percent / 100 - off[side] }));
   return (
     <fieldset>
       <legend className="font-bold">Crop</legend>
-      {(Object.keys(off) as (keyof typeof off)[]).map((side) => (
+      {(['left', 'top', 'right', 'bottom'] as const).map((side) => (
         <Slider
           key={side}
           label={{ left: 'Left', top: 'Top', right: 'Right', bottom: 'Bottom' }[side]}

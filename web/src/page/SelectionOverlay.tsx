@@ -1,11 +1,14 @@
 import type { Mark, Rect, Transform } from '@doodla/core';
 import { hasBox, markBox } from '@doodla/core';
-import { useEffect, useReducer, useRef } from 'react';
-import type { PointerEvent } from 'react';
+import { useEffect, useReducer, useRef, useState } from 'react';
 import { useStore } from '../live/store';
 import type { Workspace } from '../workspace/workspace';
 import { ANGLE_STEP } from '../tools/gesture';
 import { CornerHandles } from './CornerHandles';
+import { CropHandles } from './CropHandles';
+import type { At, DragDotProps, DragKeys } from './DragDot';
+import { DragDot } from './DragDot';
+import { HANDLES, KEY_STEP, turnedBack } from './frameHandles';
 import { SelectionBar } from './SelectionBar';
 import type { Stage } from './stage';
 
@@ -16,7 +19,8 @@ export function SelectionOverlay({ workspace, stage }: { workspace: Workspace; s
   useMarkChanges(workspace);
   const marks = workspace.selection.marks();
   if (ids.size === 0 || marks.length === 0) return null;
-  return <Frame marks={marks} workspace={workspace} stage={stage} />;
+  // What is done with some marks ends when others are selected.
+  return <Frame key={[...ids].join()} marks={marks} workspace={workspace} stage={stage} />;
 }
 
 /** Draws anew whenever a mark of the page changes. */
@@ -29,27 +33,6 @@ function useMarkChanges(workspace: Workspace): void {
 const STAND_OFF = 10;
 const SMALL = 76;
 
-/** Places of the eight handles on the frame, 0 to 1 each way. */
-const HANDLES = [
-  { x: 0, y: 0, cursor: 'nwse-resize', name: 'upper left' },
-  { x: 0.5, y: 0, cursor: 'ns-resize', name: 'upper' },
-  { x: 1, y: 0, cursor: 'nesw-resize', name: 'upper right' },
-  { x: 1, y: 0.5, cursor: 'ew-resize', name: 'right' },
-  { x: 1, y: 1, cursor: 'nwse-resize', name: 'lower right' },
-  { x: 0.5, y: 1, cursor: 'ns-resize', name: 'lower' },
-  { x: 0, y: 1, cursor: 'nesw-resize', name: 'lower left' },
-  { x: 0, y: 0.5, cursor: 'ew-resize', name: 'left' },
-] as const;
-
-/** How far an arrow key drags a handle, page units. */
-const KEY_STEP = 8;
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-
 interface FrameProps {
   marks: readonly Mark[];
   workspace: Workspace;
@@ -61,6 +44,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
   const frame = frameOf(marks, workspace);
   const angle = useRef<HTMLOutputElement>(null);
   const locked = marks.every((mark) => mark.locked);
+  const [isCropping, setCropping] = useState(false);
   // The frame stands off a little, so that small marks can still be taken hold of.
   const place = {
     left: x + frame.x * scale - STAND_OFF,
@@ -69,15 +53,19 @@ function Frame({ marks, workspace, stage }: FrameProps) {
     height: frame.height * scale + 2 * STAND_OFF,
   };
   const isSmall = Math.min(place.width, place.height) < SMALL;
+  const [first] = marks;
+  const picture = marks.length === 1 && !locked && first?.kind === 'picture' ? first : undefined;
   return (
     <>
       <div
         className="pointer-events-none absolute border-2 border-dashed border-chalk-deep"
         style={{ ...place, transform: `rotate(${frame.rotation}deg)` }}
       >
+        {picture && isCropping && <CropHandles picture={picture} workspace={workspace} stage={stage} />}
         {!locked &&
+          !isCropping &&
           HANDLES.filter(({ x: u, y: v }) => !isSmall || (u !== 0.5 && v !== 0.5)).map((handle) => (
-            <DragDot
+            <TransformDot
               key={handle.name}
               label={`Resize from the ${handle.name}`}
               cursor={handle.cursor}
@@ -85,13 +73,13 @@ function Frame({ marks, workspace, stage }: FrameProps) {
               stage={stage}
               workspace={workspace}
               transformFor={(start, now, keys) => resizeTransform(frame, handle, start, now, keys)}
-              keyTransform={(dx, dy, keys) =>
+              arrowTransform={(dx, dy, keys) =>
                 resizeTransform(frame, handle, { x: 0, y: 0 }, { x: dx * KEY_STEP, y: dy * KEY_STEP }, keys)
               }
             />
           ))}
-        {!locked && (
-          <DragDot
+        {!locked && !isCropping && (
+          <TransformDot
             label="Turn"
             cursor="grab"
             round
@@ -103,7 +91,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
               if (angle.current) angle.current.textContent = `${Math.round(turn.degrees)}°`;
               return turn;
             }}
-            keyTransform={(dx, dy, keys) => ({
+            arrowTransform={(dx, dy, keys) => ({
               kind: 'turn',
               degrees: (dx + dy) * (keys.steady ? ANGLE_STEP : 1),
               x: frame.x + frame.width / 2,
@@ -122,8 +110,38 @@ function Frame({ marks, workspace, stage }: FrameProps) {
       {marks.length === 1 && !locked && !isSmall && (
         <CornerHandles mark={marks[0]!} workspace={workspace} stage={stage} />
       )}
-      <SelectionBar marks={marks} workspace={workspace} place={place} room={stage.sides} />
+      <SelectionBar
+        marks={marks}
+        workspace={workspace}
+        place={place}
+        room={stage.sides}
+        crop={picture && { isOn: isCropping, toggle: () => setCropping(!isCropping) }}
+      />
     </>
+  );
+}
+
+interface TransformDotProps extends Pick<DragDotProps, 'label' | 'cursor' | 'round' | 'style' | 'stage'> {
+  workspace: Workspace;
+  transformFor(start: At, now: At, keys: DragKeys): Transform;
+  arrowTransform(dx: number, dy: number, keys: DragKeys): Transform;
+  onEnd?(): void;
+}
+
+/** A handle that transforms what is selected; the page shows what would become of it. */
+function TransformDot({ workspace, transformFor, arrowTransform, onEnd, ...dot }: TransformDotProps) {
+  const { stage } = dot;
+  return (
+    <DragDot
+      {...dot}
+      onDrag={(...drag) => stage.showPreview(workspace.selection.preview(transformFor(...drag)))}
+      onDrop={(...drag) => workspace.selection.apply(transformFor(...drag))}
+      onEnd={() => {
+        stage.showPreview(undefined);
+        onEnd?.();
+      }}
+      onArrow={(...arrow) => workspace.selection.apply(arrowTransform(...arrow))}
+    />
   );
 }
 
@@ -134,99 +152,15 @@ function frameOf(marks: readonly Mark[], workspace: Workspace): Rect & { rotatio
   return { ...(workspace.selection.bounds() ?? { x: 0, y: 0, width: 0, height: 0 }), rotation: 0 };
 }
 
-interface Keys {
-  steady: boolean;
-  centred: boolean;
-}
-
-type At = { x: number; y: number };
-
-interface DragDotProps {
-  label: string;
-  cursor: string;
-  round?: boolean;
-  style: React.CSSProperties;
-  stage: Stage;
-  workspace: Workspace;
-  transformFor(start: At, now: At, keys: Keys): Transform;
-  /** What an arrow key does, -1 to 1 each way. */
-  keyTransform(dx: number, dy: number, keys: Keys): Transform;
-  onEnd?(): void;
-}
-
-/** A handle that is dragged; the page shows what would become of it. */
-function DragDot({
-  label,
-  cursor,
-  round,
-  style,
-  stage,
-  workspace,
-  transformFor,
-  keyTransform,
-  onEnd,
-}: DragDotProps) {
-  const start = useRef<At | undefined>(undefined);
-  const pageAt = (event: PointerEvent) => {
-    const box = stage.host.getBoundingClientRect();
-    return stage.toPage(event.clientX - box.left, event.clientY - box.top);
-  };
-  const keys = (event: PointerEvent) => ({ steady: event.shiftKey, centred: event.altKey });
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      className="pointer-events-auto absolute -mt-4 -ml-4 grid size-8 touch-none place-items-center"
-      style={{ ...style, cursor }}
-      onKeyDown={(event) => {
-        const [dx, dy] = ARROWS[event.key] ?? [0, 0];
-        if (dx === 0 && dy === 0) return;
-        event.preventDefault();
-        event.stopPropagation();
-        workspace.selection.apply(keyTransform(dx, dy, { steady: event.shiftKey, centred: event.altKey }));
-      }}
-      onPointerDown={(event) => {
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        start.current = pageAt(event);
-      }}
-      onPointerMove={(event) => {
-        if (!start.current) return;
-        stage.showPreview(
-          workspace.selection.preview(transformFor(start.current, pageAt(event), keys(event))),
-        );
-      }}
-      onPointerUp={(event) => {
-        if (!start.current) return;
-        const transform = transformFor(start.current, pageAt(event), keys(event));
-        start.current = undefined;
-        stage.showPreview(undefined);
-        onEnd?.();
-        workspace.selection.apply(transform);
-      }}
-      onPointerCancel={() => {
-        start.current = undefined;
-        stage.showPreview(undefined);
-        onEnd?.();
-      }}
-    >
-      <span className={`size-3.5 border-2 border-chalk-deep bg-paper ${round ? 'rounded-full' : ''}`} />
-    </button>
-  );
-}
-
 /** How far a side's or corner's handle was dragged, as a stretch away from the side opposite. */
 function resizeTransform(
   frame: Rect & { rotation: number },
   handle: { x: number; y: number },
   start: At,
   now: At,
-  { steady, centred }: Keys,
+  { steady, centred }: DragKeys,
 ): Transform {
-  const angle = (-frame.rotation * Math.PI) / 180;
-  const [px, py] = [now.x - start.x, now.y - start.y];
-  const dx = px * Math.cos(angle) - py * Math.sin(angle);
-  const dy = px * Math.sin(angle) + py * Math.cos(angle);
+  const { x: dx, y: dy } = turnedBack(frame, start, now);
   const reach = centred ? 2 : 1;
   const grow = (size: number, by: number, at: number) =>
     at === 0.5 ? 1 : Math.max(0.02, 1 + ((at === 1 ? by : -by) * reach) / Math.max(1, size));

@@ -1,17 +1,11 @@
 import { Store } from '../live/store';
 import type { RunningGesture } from '../tools/gesture';
 import type { Stage } from './stage';
+import { ARROWS } from './arrowKeys';
 
 /** How far an arrow key moves the pointer, CSS pixels; with Shift for the last bit. */
 const STEP = 12;
 const SMALL_STEP = 2;
-
-const DIRECTIONS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 export interface KeyPointerState {
   /** In the window, CSS pixels. */
@@ -44,7 +38,7 @@ export class KeyPointer {
   take(event: Pick<KeyboardEvent, 'key' | 'shiftKey' | 'ctrlKey' | 'metaKey'>): boolean {
     const state = this.state.get();
     if (!state || event.ctrlKey || event.metaKey) return false;
-    const direction = DIRECTIONS[event.key];
+    const direction = ARROWS[event.key];
     if (direction) this.move(state, direction, event.shiftKey ? SMALL_STEP : STEP);
     else if (event.key === ' ' || event.key === 'Enter') this.press(state);
     else if (event.key === 'Escape') this.off();

@@ -1,4 +1,4 @@
-import type { PageWords, Rect } from '@doodla/core';
+import type { Rect } from '@doodla/core';
 import { growRect, UNITS_PER_POINT } from '@doodla/core';
 import type { PDFDocumentProxy, PDFPageProxy, RenderTask } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { SurfaceView } from './surface';
@@ -30,15 +30,20 @@ export class PdfSurface implements SurfaceView {
   private pageProxy: Promise<PDFPageProxy> | undefined;
 
   constructor(
+    private readonly material: string,
     private readonly doc: Promise<PDFDocumentProxy>,
     private readonly index: number,
     private readonly size: Size,
     private readonly onChange: () => void,
-    private readonly onFailed: () => void,
+    private readonly onFailed: () => void = () => undefined,
+    /** Told when the whole page has been drawn. */
+    private readonly onDrawn: (original: PDFPageProxy) => void = () => undefined,
   ) {}
 
-  /** What is printed on the page, once it has been read. */
-  words: PageWords | undefined;
+  /** Whether it is of this document: a page may be given another. */
+  shows(material: string): boolean {
+    return this.material === material;
+  }
 
   get shown(): boolean {
     return this.base !== undefined;
@@ -123,19 +128,8 @@ export class PdfSurface implements SurfaceView {
     const old = this[kind];
     this[kind] = { canvas, rect, scale };
     if (old) free(old.canvas);
-    if (kind === 'base') void this.readWords(page);
+    if (kind === 'base') this.onDrawn(page);
     this.onChange();
-  }
-
-  /** Reads the words after the page has been shown. */
-  private async readWords(page: PDFPageProxy): Promise<void> {
-    if (this.words) return;
-    try {
-      const { wordsOfPdf } = await import('./pdfWords');
-      this.words = await wordsOfPdf(page);
-    } catch {
-      // The page is shown all the same; highlighting draws ink on it.
-    }
   }
 
   private dropDetail(): void {

@@ -1,6 +1,7 @@
 import type { Page, PageWords, Rect } from '@doodla/core';
 import { mainPlace, paintSurface } from '@doodla/core';
-import type { PDFDocumentLoadingTask, PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { PDFDocumentLoadingTask, PDFDocumentProxy, PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { Store } from '../live/store';
 import type { PictureCache } from '../pictures/pictureCache';
 import type { LiveScreen } from '../screen/liveScreen';
 import { drawItems } from './markPainter';
@@ -20,6 +21,8 @@ export class Surfaces {
   private readonly documents = new Map<string, Promise<PDFDocumentLoadingTask>>();
   /** Most recently used last. */
   private readonly surfaces = new Map<string, PdfSurface>();
+  private readonly words = new Map<string, PageWords | undefined>();
+  readonly wordsChanged = new Store(0);
 
   constructor(
     private readonly pictures: PictureCache,
@@ -29,19 +32,23 @@ export class Surfaces {
 
   of(page: Page): SurfaceView {
     if (page.surface.kind === 'view') return viewSurface(page, this.pictures, this.screen);
+    if (page.surface.kind === 'picture') void this.findWords(page);
     if (page.surface.kind !== 'pdf') return drawnSurface(page, this.pictures);
     const { material, index } = page.surface;
     const known = this.surfaces.get(page.id);
     this.surfaces.delete(page.id);
-    const surface =
-      known ??
-      new PdfSurface(
-        this.document(material),
-        index,
-        page,
-        () => this.onChange(page.id),
-        () => this.onFailed(page.id),
-      );
+    if (known && !known.shows(material)) known.release();
+    const surface = known?.shows(material)
+      ? known
+      : new PdfSurface(
+          material,
+          this.document(material),
+          index,
+          page,
+          () => this.onChange(page.id),
+          () => this.onFailed(page.id),
+          (original) => void this.findWords(page, original),
+        );
     this.surfaces.set(page.id, surface);
     this.releaseOldest();
     return surface;
@@ -51,7 +58,7 @@ export class Surfaces {
   closer(page: Page, onChange: () => void): SurfaceView {
     if (page.surface.kind !== 'pdf') return this.of(page);
     const { material, index } = page.surface;
-    return new PdfSurface(this.document(material), index, page, onChange, () => undefined);
+    return new PdfSurface(material, this.document(material), index, page, onChange);
   }
 
   /** Prepares pages that may be shown next. `scale` is device pixels per page unit. */
@@ -83,15 +90,32 @@ export class Surfaces {
     return (await task).promise;
   }
 
-  /** The words of a page of a document, as soon as they are known. */
+  /** The words of a page, as soon as they are known. */
   wordsOf(page: Page): PageWords | undefined {
-    return this.surfaces.get(page.id)?.words;
+    return this.words.get(page.id);
+  }
+
+  setWords({ id }: Page, words: PageWords): void {
+    this.words.set(id, words);
+    this.wordsChanged.set(this.wordsChanged.get() + 1);
+  }
+
+  private async findWords(page: Page, original?: PDFPageProxy): Promise<void> {
+    if (this.words.has(page.id)) return;
+    this.words.set(page.id, undefined);
+    try {
+      const { findWords } = await import('./findWords');
+      this.setWords(page, await findWords(page, original, this.token));
+    } catch {
+      // The page is shown all the same; highlighting draws ink on it.
+    }
   }
 
   private releaseOldest(): void {
     for (const [id, surface] of this.surfaces) {
       if (this.surfaces.size <= KEPT) return;
       this.surfaces.delete(id);
+      this.words.delete(id);
       surface.release();
     }
   }

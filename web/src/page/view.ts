@@ -16,6 +16,8 @@ export type Fit = 'width' | 'page' | 'region' | 'free';
 
 export const MIN_SCALE = 0.1;
 export const MAX_SCALE = 16;
+/** So small any page may be made, CSS pixels. */
+const SMALLEST = 240;
 /** Space round a fitted page that the holders of tools leave free, CSS pixels. */
 export interface Room {
   left: number;
@@ -61,7 +63,7 @@ export function roomFor(
 export function fitPage(page: Rect, stage: Size, room: Room): View {
   const width = stage.width - room.left - room.right;
   const height = stage.height - room.top - room.bottom;
-  const scale = clampScale(Math.min(width / page.width, height / page.height));
+  const scale = clampScale(Math.min(width / page.width, height / page.height), page);
   return {
     scale,
     x: room.left + (width - page.width * scale) / 2 - page.x * scale,
@@ -71,7 +73,7 @@ export function fitPage(page: Rect, stage: Size, room: Room): View {
 
 /** The page as wide as its room, from its top. */
 export function fitWidth(page: Rect, stage: Size, room: Room): View {
-  const scale = clampScale((stage.width - room.left - room.right) / page.width);
+  const scale = clampScale((stage.width - room.left - room.right) / page.width, page);
   return { scale, x: room.left - page.x * scale, y: room.top - page.y * scale };
 }
 
@@ -84,7 +86,7 @@ export function zoomAt(
   stage: Size,
   room?: Room,
 ): View {
-  const scale = clampScale(view.scale * factor);
+  const scale = clampScale(view.scale * factor, page);
   const k = scale / view.scale;
   return clampView(
     { scale, x: at.x - (at.x - view.x) * k, y: at.y - (at.y - view.y) * k },
@@ -114,8 +116,10 @@ export function visibleRect(view: View, stage: Size): Rect {
   return { x, y, width: stage.width / view.scale, height: stage.height / view.scale };
 }
 
-function clampScale(scale: number): number {
-  return Math.min(MAX_SCALE, Math.max(MIN_SCALE, scale));
+/** The longest pages may be made smaller, until they are as long as a hand. */
+function clampScale(scale: number, { width, height }: Rect): number {
+  const least = Math.min(MIN_SCALE, SMALLEST / Math.max(width, height));
+  return Math.min(MAX_SCALE, Math.max(least, scale));
 }
 
 const NO_ROOM: Room = { left: 0, right: 0, top: 0, bottom: 0 };

@@ -2,6 +2,7 @@ import { CornerRightDown } from 'lucide-react';
 import type { Form, StampName } from '@doodla/core';
 import { FORMS, shapePath, STAMPS, toSvgPath } from '@doodla/core';
 import type { ReactNode } from 'react';
+import { lazy, Suspense } from 'react';
 import { useStore } from '../live/store';
 import { Choice } from '../ui/Choice';
 import { PercentSlider } from '../ui/PercentSlider';
@@ -16,6 +17,8 @@ import { OwnStamps } from './OwnStamps';
 import { SelectSheet } from './SelectSheet';
 import { StampIcon } from './StampIcon';
 import { TextSheet } from './TextSheet';
+
+const ReadPage = lazy(() => import('./ReadPage'));
 
 const NATURE_NAMES = { pen: 'Pen', pencil: 'Pencil', marker: 'Marker', chalk: 'Chalk' } as const;
 const FORM_NAMES: Record<Form, string> = {
@@ -92,7 +95,7 @@ function ToolSheet({ workspace, penCase, state, isTeacher }: SheetProps & ToolSh
     case 'pen':
       return <PenSheet penCase={penCase} state={state} />;
     case 'highlighter':
-      return <HighlighterSheet penCase={penCase} state={state} />;
+      return <HighlighterSheet workspace={workspace} penCase={penCase} state={state} />;
     case 'text':
       return (
         <>
@@ -202,7 +205,7 @@ function PenSheet({ penCase, state: { pen, steadying, finger, otherHand } }: She
   );
 }
 
-function HighlighterSheet({ penCase, state }: SheetProps) {
+function HighlighterSheet({ workspace, penCase, state }: SheetProps & InWorkspace) {
   const { highlighter, straightHighlighter, markWords, wordsLook } = state;
   const set = (part: Partial<typeof highlighter>) =>
     penCase.patch({ highlighter: { ...highlighter, ...part } });
@@ -243,6 +246,11 @@ function HighlighterSheet({ penCase, state }: SheetProps) {
           ]}
           onChange={(value) => penCase.patch({ wordsLook: value })}
         />
+      )}
+      {markWords && workspace.isTeacher && (
+        <Suspense>
+          <ReadPage workspace={workspace} />
+        </Suspense>
       )}
     </>
   );
