@@ -137,6 +137,13 @@ export class OutsideReader {
     return out.replace(/\s+/g, ' ');
   }
 
+  /** Where links of a page lead outside, as pdfinfo lists them. */
+  addresses(page: number): string[] {
+    const pages = ['-f', String(page), '-l', String(page)];
+    const out = execFileSync('pdfinfo', ['-url', ...pages, this.path], { encoding: 'utf8' });
+    return out.split('\n').flatMap((line) => /\bhttps?:\S+/.exec(line) ?? []);
+  }
+
   /** Where pdftotext finds a word for the first time on a page: its box from the top left, points. */
   boxOf(page: number, word: string): { x: number; y: number; right: number; bottom: number } {
     const pages = ['-f', String(page), '-l', String(page)];

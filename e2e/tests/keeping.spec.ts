@@ -135,7 +135,7 @@ test('pages brought in during a class are that class’s own, unless they are ke
     .getByRole('dialog')
     .getByLabel('Choose documents')
     .setInputFiles({ name: 'more.pdf', mimeType: 'application/pdf', buffer: bytes });
-  await teacher.getByRole('button', { name: 'Put them in' }).click();
+  await teacher.getByRole('button', { name: 'Put all pages in' }).click();
   await expect(teacher.getByLabel('Page 2 of 5')).toBeVisible();
   const lesson = async () => {
     const id = /lesson\/([\w-]+)/.exec(

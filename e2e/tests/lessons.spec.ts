@@ -115,7 +115,7 @@ test('of several documents a bad one is named, and the others come in', async ({
       pdf('bad.pdf', Buffer.from('%PDF-1.7 no')),
       { name: 'page.html', mimeType: 'text/html', buffer: Buffer.from('<p>Beams bend</p>') },
     ]);
-  await teacher.getByRole('button', { name: 'Put them in' }).click();
+  await teacher.getByRole('button', { name: 'Put all pages in' }).click();
   await expect(teacher.getByRole('alert')).toContainText('bad.pdf');
   await teacher.getByRole('button', { name: 'Close' }).click();
   await expect(teacher.getByLabel('Page 2 of 3')).toBeVisible();

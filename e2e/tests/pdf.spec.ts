@@ -1,5 +1,6 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
-import { bringIn, expect, surfaceShown, test } from '../support/fixtures';
+import { PNG } from 'pngjs';
+import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
 import { makeHandout } from '../support/handout';
 import { oddPdf, OutsideReader, plainPdf, samplePdf } from '../support/pdfs';
 import { pageOnScreen, similarity } from '../support/pictures';
@@ -88,6 +89,84 @@ test('whole words of a document are marked by what they say, where another reade
   await draw(teacher, wave(200, 800));
   await expectMarks(teacher, 2);
   expect((await stageState(teacher)).marks[1]!.kind).toBe('stroke');
+});
+
+test('a scanned page is read when it is asked for, and its words are marked like any others, also by the class', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const bytes = await plainPdf(1);
+  const reader = new OutsideReader(bytes);
+  const scan = await PDFDocument.create();
+  const png = await scan.embedPng(PNG.sync.write(reader.picture(1, 1600)));
+  scan.addPage([595.28, 841.89]).drawImage(png, { x: 0, y: 0, width: 595.28, height: 841.89 });
+  await bringIn(teacher, { name: 'scan.pdf', bytes: await scan.save() });
+  await teacher.keyboard.press('h');
+  await teacher.getByRole('button', { name: 'Options' }).click();
+  await expect(teacher.getByText('This page is a picture.')).toBeVisible();
+  await teacher.getByRole('button', { name: 'Read the words' }).click();
+  // It goes on while something else is done.
+  await teacher.keyboard.press('Escape');
+  await expect(teacher.getByText('The words of this page have been read.')).toBeVisible();
+  const code = await startWriting(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await surfaceShown(wren);
+  const [first, last] = ['Bridges,', 'sheet'].map((word) => reader.boxOf(1, word));
+  const unit = 96 / 72;
+  const middle = ((first!.y + first!.bottom) / 2) * unit;
+  for (const [page, count] of [
+    [teacher, 1],
+    [wren, 2],
+  ] as const) {
+    await page.keyboard.press('h');
+    await draw(page, [
+      [(first!.x + 30) * unit, middle],
+      [(last!.x + 12) * unit, middle],
+    ]);
+    await expectMarks(teacher, count);
+    expect((await stageState(teacher)).marks[count - 1]).toMatchObject({
+      kind: 'quote',
+      text: 'Bridges, sheet',
+    });
+  }
+});
+
+test('what others have written on a document becomes marks, and undo takes that back', async ({
+  teacher,
+}) => {
+  const doc = await PDFDocument.load(await plainPdf(1));
+  const square = {
+    Type: 'Annot',
+    Subtype: 'Square',
+    Rect: [100, 350, 300, 500],
+    C: [1, 0, 0],
+    IC: [0, 0, 1],
+  };
+  doc.getPage(0).node.addAnnot(doc.context.register(doc.context.obj(square)));
+  await bringIn(teacher, { name: 'reviewed.pdf', bytes: await doc.save() });
+  const middle = async () => {
+    const { data, width } = await pageOnScreen(teacher, 794, 1123);
+    const at =
+      4 * (Math.round((841.89 - 425) * (width / 595.28)) * width + Math.round(200 * (width / 595.28)));
+    return [...data.subarray(at, at + 3)];
+  };
+  await teacher.getByRole('button', { name: 'All pages' }).click();
+  await teacher.getByRole('button', { name: 'What to do with page 1' }).click();
+  await teacher.getByRole('menuitem', { name: 'Make the document’s annotations marks' }).click();
+  await expectMarks(teacher, 1);
+  await surfaceShown(teacher);
+  expect((await stageState(teacher)).marks[0]).toMatchObject({ kind: 'shape', fill: '#0000ff' });
+  await expect.poll(middle).toEqual([0, 0, 255]);
+  await teacher.keyboard.press('v');
+  await teacher.keyboard.press('Control+a');
+  await teacher.keyboard.press('Delete');
+  await expectMarks(teacher, 0);
+  await expect.poll(middle).toEqual([255, 255, 255]);
+  await teacher.keyboard.press('Control+z');
+  await teacher.keyboard.press('Control+z');
+  await expectMarks(teacher, 0);
+  await surfaceShown(teacher);
 });
 
 test('words under the highlighter stay readable, on screen and in the handout', async ({ teacher }) => {

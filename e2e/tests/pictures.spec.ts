@@ -4,7 +4,7 @@ import { bringIn, expect, joinAs, startWriting, test } from '../support/fixtures
 import { makeHandout } from '../support/handout';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { pageOnScreen } from '../support/pictures';
-import { expectMarks } from '../support/stage';
+import { expectMarks, stageState } from '../support/stage';
 
 test.beforeEach(async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
@@ -54,3 +54,41 @@ function countPink(picture: PNG): number {
   }
   return count;
 }
+
+test('a picture is cropped by dragging its sides, by mouse and keys, and what was cut off comes back', async ({
+  teacher,
+}) => {
+  const picture = new PNG({ width: 200, height: 100 });
+  for (let i = 0; i < picture.data.length; i += 4) picture.data.set([200, 40, 120, 255], i);
+  await teacher
+    .getByLabel('Choose pictures')
+    .setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: PNG.sync.write(picture) });
+  await expectMarks(teacher, 1);
+  const bounds = async () => (await stageState(teacher)).marks[0]!.bounds;
+  const whole = await bounds();
+  await teacher.getByRole('button', { name: 'Crop', exact: true }).click();
+  const drag = async (side: string, dx: number, dy: number) => {
+    const { x, y, width, height } = (await teacher
+      .getByRole('button', { name: `Cut from the ${side}`, exact: true })
+      .boundingBox())!;
+    await teacher.mouse.move(x + width / 2, y + height / 2);
+    await teacher.mouse.down();
+    await teacher.mouse.move(x + width / 2 + dx, y + height / 2 + dy, { steps: 4 });
+    await teacher.mouse.up();
+  };
+  const { scale } = await stageState(teacher);
+  await drag('left', 50, 0);
+  await expect.poll(async () => (await bounds()).x).toBeCloseTo(whole.x + 50 / scale, 0);
+  await drag('lower right', -20, -30);
+  await expect.poll(async () => (await bounds()).height).toBeCloseTo(whole.height - 30 / scale, 0);
+  // What stays in sight has not moved.
+  expect((await bounds()).y).toBeCloseTo(whole.y, 1);
+  await teacher.getByRole('button', { name: 'Cut from the upper', exact: true }).press('ArrowDown');
+  await expect.poll(async () => (await bounds()).y).toBeCloseTo(whole.y + 8, 0);
+  await drag('upper left', -300, -300);
+  await drag('lower right', 300, 300);
+  await expect.poll(async () => (await bounds()).width).toBeCloseTo(whole.width, 1);
+  expect((await bounds()).x).toBeCloseTo(whole.x, 1);
+  await teacher.getByRole('button', { name: 'Crop', exact: true }).click();
+  await expect(teacher.getByRole('button', { name: 'Resize from the left' })).toBeVisible();
+});
