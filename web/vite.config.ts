@@ -7,9 +7,14 @@ import { viteStaticCopy } from 'vite-plugin-static-copy';
 
 const require = createRequire(import.meta.url);
 const pdfjs = dirname(require.resolve('pdfjs-dist/package.json'));
+const router = dirname(require.resolve('react-router/package.json'));
 
 export default defineConfig({
-  resolve: { conditions: ['source', 'module', 'browser', 'development|production'] },
+  resolve: {
+    conditions: ['source', 'module', 'browser', 'development|production'],
+    // The package names its development build alone; the other one is without the warnings for developers.
+    alias: [{ find: /^react-router$/, replacement: `${router}/dist/production/index.mjs` }],
+  },
   plugins: [
     react(),
     tailwindcss(),

@@ -52,6 +52,7 @@ export * from './text/faceTables.js';
 export * from './text/font.js';
 export * from './text/markText.js';
 export * from './text/pageWords.js';
+export * from './text/textParts.js';
 export * from './text/readingLanguages.js';
 export * from './geometry/polygon.js';
 export * from './marks/transform.js';

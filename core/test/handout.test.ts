@@ -105,6 +105,28 @@ describe('handout', () => {
     expect(await textOf(handout)).toContain('Typed Größe Привет');
   });
 
+  it('has letters in the sizes and colours that they have on the page, by pdf.js', async () => {
+    const parts = [
+      { from: 6, to: 9, scale: 2, colour: '#ff0000' },
+      { from: 10, to: 13, italic: true },
+    ];
+    const typed = aText({ text: 'small big end', width: 400, parts });
+    const bytes = await make([{ page: aPage(), marks: [typed] }]);
+    const page = await (await getDocument({ data: bytes.slice() }).promise).getPage(1);
+    const { items } = await page.getTextContent({ disableNormalization: true });
+    const sizes = items.flatMap((item) =>
+      'str' in item && item.str.trim() !== '' ? [[item.str.trim(), (item.transform as number[])[3]!]] : [],
+    );
+    expect(sizes).toEqual([
+      ['small', 20 / UNITS_PER_POINT],
+      ['big', 40 / UNITS_PER_POINT],
+      ['end', 20 / UNITS_PER_POINT],
+    ]);
+    const { fnArray, argsArray } = await page.getOperatorList();
+    const colours = fnArray.flatMap((fn, i) => (fn === OPS.setFillRGBColor ? [argsArray[i] as unknown] : []));
+    expect(colours.map(String)).toContain('#ff0000');
+  });
+
   it('writes highlighter with the Multiply blend mode and its opacity (ISO 32000-1 tables 58 and 136)', async () => {
     const mark = aStroke({ style: { nature: 'highlighter', colour: '#f0e442', width: 20, opacity: 0.5 } });
     const doc = await PDFDocument.load(await make([{ page: aPage(), marks: [mark] }]));

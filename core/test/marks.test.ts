@@ -27,7 +27,7 @@ import {
   unpackPoints,
 } from '../src/index.js';
 import { anyMark, KINDS } from './helpers/anyMark.js';
-import { aPage, aStroke } from './helpers/marks.js';
+import { aPage, aStroke, aText } from './helpers/marks.js';
 
 /** Points at the edge of what is drawn of an item. */
 function edge(item: PaintItem): [number, number][] {
@@ -87,7 +87,8 @@ describe.each(KINDS)('a %s', (kind: MarkKind) => {
         const keys = Object.keys(mark).filter((key) => mark[key as keyof Mark] !== null);
         const key = keys[n % keys.length]!;
         const isText = typeof value === 'string' && typeof mark[key as keyof Mark] === 'string';
-        if (!(value === null && ['group', 'alt', 'from', 'to'].includes(key)))
+        const isNone = Array.isArray(value) && key === 'parts';
+        if (!isNone && !(value === null && ['group', 'alt', 'from', 'to'].includes(key)))
           expect(isMark({ ...mark, [key]: value })).toBe(isText && isMark({ ...mark, [key]: value }));
         for (const evil of ['__proto__', 'constructor', 'toString'])
           expect(isMark(withOwn(mark, evil))).toBe(false);
@@ -101,9 +102,10 @@ describe.each(KINDS)('a %s', (kind: MarkKind) => {
       fc.property(anyMark(kind), anyMark(kind), (mark, other) => {
         const state = stateOf({ pages: [aPage()], marks: [mark] });
         const { order, style } = { ...other, order: 'a5' };
+        const parts = other.kind === 'text' ? { parts: other.parts ?? [] } : {};
         const all: Change[][] = [
           [{ do: 'remove', mark: mark.id }],
-          [{ do: 'patch', mark: mark.id, set: { order, style } }],
+          [{ do: 'patch', mark: mark.id, set: { order, style, ...parts } }],
           [
             { do: 'add', mark: other },
             { do: 'remove', mark: mark.id },
@@ -155,6 +157,34 @@ describe('a handout of any marks', () => {
     writeFileSync(path, bytes);
     expect(execFileSync('qpdf', ['--check', path], { encoding: 'utf8' })).toContain('No syntax or stream');
     expect(Buffer.from(bytes).includes('NaN')).toBe(false);
+  });
+
+  it.each([
+    [
+      'reach into each other',
+      [
+        { from: 0, to: 4, bold: true },
+        { from: 3, to: 6, bold: true },
+      ],
+    ],
+    [
+      'stand in the wrong order',
+      [
+        { from: 5, to: 6 },
+        { from: 0, to: 1 },
+      ],
+    ],
+    ['hold nothing', [{ from: 3, to: 3, bold: true }]],
+    ['begin before the text', [{ from: -1, to: 3, bold: true }]],
+    ['lie between letters', [{ from: 0.5, to: 3, bold: true }]],
+    ['are far too large', [{ from: 0, to: 3, scale: 11 }]],
+    ['have something unheard of', [{ from: 0, to: 3, font: 'serif' }]],
+    ['are no list', { 0: { from: 0, to: 3 } }],
+  ])('has no text whose parts %s', (_, parts) => {
+    expect(isMark(aText({ parts: [{ from: 0, to: 3, bold: true }] }))).toBe(true);
+    expect(isMark({ ...aText(), parts })).toBe(false);
+    expect(isMarkPatch('text', { parts })).toBe(false);
+    expect(isMarkPatch('stroke', { parts: [] })).toBe(false);
   });
 
   it('has no crop of almost nothing', () => {

@@ -60,6 +60,18 @@ describe('apply and invert', () => {
     expect(new Set(after.pages)).toEqual(new Set(before.pages));
   });
 
+  it('takes back the first parts of a text, also when the change was stored meanwhile', () => {
+    const state = stateWith(text);
+    const changes: Change[] = [
+      { do: 'patch', mark: text.id, set: { parts: [{ from: 0, to: 2, bold: true }] } },
+    ];
+    const inverse = JSON.parse(JSON.stringify(invertChanges(state, changes))) as Change[];
+    expect(isChangeList(inverse)).toBe(true);
+    applyChanges(state, changes);
+    applyChanges(state, inverse);
+    expect(state.marks.get(text.id)).toEqual({ ...text, parts: [] });
+  });
+
   it('taking back leaves what others changed meanwhile', () => {
     const state = stateWith(text);
     const inverse = invertChanges(state, [{ do: 'patch', mark: text.id, set: { x: 500 } }]);

@@ -2,7 +2,24 @@ import { create } from 'fontkit';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
-import { layoutText, LINE_HEIGHT, textWidth } from '../src/index.js';
+import fc from 'fast-check';
+import type { TextMark, TextPart, TextStyle } from '../src/index.js';
+import {
+  isMark,
+  layoutText,
+  LINE_HEIGHT,
+  markBounds,
+  paintMark,
+  partsUnder,
+  patchMark,
+  textLayout,
+  textWidth,
+  tidyParts,
+  transformPatch,
+} from '../src/index.js';
+import { anyParts, anyTextStyle } from './helpers/anyMark.js';
+import { looksOf } from './helpers/letters.js';
+import { aText } from './helpers/marks.js';
 
 const require = createRequire(import.meta.url);
 const file = require.resolve('@expo-google-fonts/andika/Andika_400Regular.ttf');
@@ -54,6 +71,84 @@ describe('text layout', () => {
       'a',
       'b',
       'c',
+    ]);
+  });
+});
+
+describe('letters that look unlike the rest', () => {
+  const text = 'The keystone carries the load down both sides of the arch';
+  const keystone = { from: 4, to: 12, bold: true, colour: '#d55e00', scale: 2 };
+  const plain = aText({ text, width: 260 });
+  const marked = { ...plain, parts: [keystone] };
+
+  it('have a face, size, colour and line of their own, wherever they stand', () => {
+    const parts = [keystone, { from: text.length - 4, to: text.length, underline: true }];
+    const items = paintMark({ ...plain, parts }).filter((item) => item.kind === 'text');
+    const bold = items.find((item) => item.text === 'keystone')!;
+    expect(bold).toMatchObject({ face: 'andika-bold', size: 40, colour: '#d55e00' });
+    expect(items[0]).toMatchObject({ text: 'The ', face: 'andika', size: 20, colour: '#0072b2' });
+    const lines = paintMark({ ...plain, parts }).filter((item) => item.kind === 'line');
+    expect(lines).toHaveLength(1);
+    const arch = items.find((item) => item.text === 'arch')!;
+    expect(lines[0]!.path[0]).toEqual(['M', arch.x, arch.y + 20 * 0.12]);
+  });
+
+  it('make their line higher, and no other', () => {
+    const { lines, height } = textLayout(marked);
+    const steps = lines.slice(1).map((line, i) => line.baseline - lines[i]!.baseline);
+    expect(lines[0]!.baseline).toBeGreaterThan(textLayout(plain).lines[0]!.baseline + 15);
+    for (const step of steps.slice(1)) expect(step).toBeCloseTo(20 * LINE_HEIGHT);
+    expect(height).toBeCloseTo(40 * LINE_HEIGHT + (lines.length - 1) * 20 * LINE_HEIGHT);
+    expect(markBounds(marked).height).toBeGreaterThan(markBounds(plain).height + 15);
+  });
+
+  it('are laid out like any text where all letters are alike', () => {
+    const all = { ...plain, parts: [{ from: 0, to: text.length, scale: 1.5 }] };
+    const large = { ...plain, style: { ...plain.style, size: 30 } };
+    const where = (mark: TextMark) =>
+      paintMark(mark).map((item) => (item.kind === 'text' ? [item.x, item.y, item.text] : []));
+    expect(where(all)).toEqual(where(large));
+  });
+
+  it('stay what they are when the box is stretched', () => {
+    const stretched = patchMark(
+      marked,
+      transformPatch(marked, { kind: 'resize', fx: 2, fy: 2, x: 50, y: 60 }),
+    );
+    const sizes = paintMark(stretched).flatMap((item) => (item.kind === 'text' ? [item.size] : []));
+    expect(new Set(sizes)).toEqual(new Set([40, 80]));
+    expect(stretched).toMatchObject({ parts: [keystone] });
+  });
+
+  it('may be said to lie beyond the end of a text that somebody has made shorter', () => {
+    const items = paintMark({ ...marked, text: 'The key' });
+    expect(items.map((item) => item.kind === 'text' && [item.text, item.size])).toEqual([
+      ['The ', 20],
+      ['key', 40],
+    ]);
+  });
+
+  it('are said in as few parts as can be, and look the same', () => {
+    const lookAt = (style: TextStyle, parts: readonly TextPart[]) => looksOf(style, parts, 40);
+    fc.assert(
+      fc.property(anyTextStyle, anyParts(40), (style, parts) => {
+        const tidy = tidyParts(parts, style, 40);
+        expect(lookAt(style, tidy)).toEqual(lookAt(style, parts));
+        expect(isMark(aText({ style, parts: tidy }))).toBe(true);
+        expect(tidyParts(tidy, style, 40)).toEqual(tidy);
+        tidy.slice(1).forEach((part, i) => {
+          const [before, after] = lookAt(style, tidy).slice(part.from - 1, part.from + 1);
+          if (tidy[i]!.to === part.from) expect(before).not.toBe(after);
+        });
+        expect(tidyParts(parts, style, 7).every(({ to }) => to <= 7)).toBe(true);
+      }),
+    );
+  });
+
+  it('take on what the text as a whole is given', () => {
+    const parts = [keystone, { from: 20, to: 22, bold: true }];
+    expect(partsUnder(parts, { bold: false, size: 40 })).toEqual([
+      { from: 4, to: 12, colour: '#d55e00', scale: 2 },
     ]);
   });
 });

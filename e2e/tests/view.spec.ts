@@ -40,7 +40,7 @@ test('page keys turn pages with any tool in hand, but not inside text', async ({
   await teacher.keyboard.press('PageDown');
   await teacher.keyboard.press('ArrowLeft');
   await teacher.keyboard.press('h');
-  await expect(teacher.getByLabel('Text on the page')).toHaveValue('one linhe');
+  await expect(teacher.getByLabel('Text on the page')).toHaveText('one linhe');
   await expect(teacher.getByLabel('Page 2 of 4')).toBeVisible();
 });
 
@@ -56,7 +56,7 @@ test('text that is being typed never swallows the next action: it is finished an
   await expectMarks(teacher, 2);
   await teacher.keyboard.press('t');
   await teacher.mouse.click(...(await at(teacher, 120, 300)));
-  await expect(teacher.getByLabel('Text on the page')).toHaveValue('First');
+  await expect(teacher.getByLabel('Text on the page')).toHaveText('First');
   await teacher.keyboard.type(' and more');
   await teacher.keyboard.press('Escape');
   const { marks } = await stageState(teacher);

@@ -1,4 +1,4 @@
-import type { Actor, Change, TextStyle } from '@doodla/core';
+import type { Actor, Change, MarkOf, TextStyle } from '@doodla/core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { Store } from '../src/live/store';
 import { TextDrafts } from '../src/workspace/textDrafts';
@@ -94,6 +94,34 @@ describe('text that is being typed', () => {
     typing('A trus');
     expect(drafts('bo').left.get()).toEqual([]);
     expect(drafts().left.get()).toMatchObject([{ text: 'A trus', edit: { common: { page: 'p1' } } }]);
+  });
+
+  it('keeps the look of single letters, through a reload too, and says no more of it than it has to', () => {
+    const parts = [
+      { from: 0, to: 2, bold: true, colour: '#000000' },
+      { from: 2, to: 9, scale: 1 },
+    ];
+    const all = typing('');
+    all.type('arch  ', parts);
+    const [kept] = drafts().left.get();
+    drafts().putIn(kept!);
+    all.finish();
+    const own = [{ from: 0, to: 2, bold: true }];
+    expect(performed).toMatchObject([[{ mark: { parts: own } }], [{ mark: { text: 'arch', parts: own } }]]);
+    const [[{ mark }]] = performed as unknown as [[{ mark: MarkOf<'text'> }]];
+    const editing = drafts();
+    editing.begin({ ...edit, mark: { ...mark, style: { ...style, bold: false } } }, mark.style);
+    editing.type('arch', [{ from: 1, to: 3, italic: true }]);
+    editing.finish();
+    expect(performed.at(-1)).toEqual([
+      { do: 'patch', mark: 'm1', set: { text: 'arch', parts: [{ from: 1, to: 3, italic: true }] } },
+    ]);
+  });
+
+  it('is read where an earlier version kept it, which knew no parts', () => {
+    const kept = [{ edit, text: 'old', style }];
+    localStorage.setItem('doodla.typing sitting', JSON.stringify(kept));
+    expect(drafts().left.get()).toMatchObject([{ text: 'old', parts: [] }]);
   });
 
   it('is nothing where nothing was typed or changed', () => {

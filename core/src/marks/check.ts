@@ -17,6 +17,8 @@ const MAX_STROKE_MS = 3_600_000;
 const MAX_LINES = 400;
 const MAX_CORNERS = 2000;
 const MAX_RINGS = 2000;
+const MAX_PARTS = 2000;
+export const TEXT_SCALE = { min: 0.1, max: 10 };
 const ID = /^[\w-]{1,64}$/;
 const SPACE = /^(class|(table|student):[\w-]{1,64})$/;
 
@@ -90,6 +92,28 @@ const isRectList: Check = (value) =>
   value.length % 4 === 0 &&
   each(isCoordinate, 4 * MAX_LINES)(value);
 
+const isOffset: Check = (value) => Number.isInteger(value) && isNumberIn(value, 0, MAX_TEXT_LENGTH);
+const PART_LOOK: Checks = {
+  bold: isFlag,
+  italic: isFlag,
+  underline: isFlag,
+  colour: isHexColour,
+  scale: (value) => isNumberIn(value, TEXT_SCALE.min, TEXT_SCALE.max),
+};
+
+const isPartList: Check = (value) => {
+  let end = 0;
+  const follows: Check = (part) => {
+    if (!isRecord(part)) return false;
+    const { from, to, ...look } = part;
+    if (!isOffset(from) || !isOffset(to) || !((from as number) >= end && (to as number) > (from as number)))
+      return false;
+    end = to as number;
+    return hasOnly(look, PART_LOOK);
+  };
+  return each(follows, MAX_PARTS)(value);
+};
+
 const COMMON: Checks = {
   id: isId,
   page: isId,
@@ -118,14 +142,15 @@ const LINE_STYLE: Checks = {
 };
 const ANCHOR = orNull(shaped({ mark: isId, x: isPart, y: isPart }));
 
-/** Fields of each kind beside the common ones, and of its style. */
-const KINDS: Record<MarkKind, { fields: Checks; style: Checks }> = {
+/** Fields of each kind beside the common ones, those that may be missing, and those of its style. */
+const KINDS: Record<MarkKind, { fields: Checks; optional?: Checks; style: Checks }> = {
   stroke: {
     fields: { points: isPointList, pressure: isFlag },
     style: { nature: oneOf(NATURES), colour: isHexColour, width: isInkWidth, opacity: isOpacity },
   },
   text: {
     fields: { ...PLACE, text: textUpTo(MAX_TEXT_LENGTH, 1) },
+    optional: { parts: isPartList },
     style: {
       font: oneOf(FONTS),
       size: (value) => isNumberIn(value, TEXT_SIZE.min, TEXT_SIZE.max),
@@ -209,17 +234,23 @@ export function isInkStyle(value: unknown): value is InkStyle {
 /** Whether a value from outside is a whole mark with nothing missing, nothing extra and all in range. */
 export function isMark(value: unknown): value is Mark {
   if (!isRecord(value)) return false;
-  const { kind, style, pane, ...fields } = value;
-  if (!isKind(kind) || (pane !== undefined && !isPaneId(pane))) return false;
+  const { kind, style, ...fields } = value;
+  if (!isKind(kind)) return false;
   const checks = KINDS[kind];
-  return hasExactly(fields, { ...COMMON, ...checks.fields }) && hasExactly(style, checks.style);
+  const needed = { ...COMMON, ...checks.fields };
+  const optional = { pane: isPaneId, ...checks.optional };
+  return (
+    Object.keys(needed).every((key) => Object.hasOwn(fields, key)) &&
+    hasOnly(fields, { ...needed, ...optional }) &&
+    hasExactly(style, checks.style)
+  );
 }
 
 /** Whether a value from outside changes at least one thing that may be changed of that kind of mark. */
 export function isMarkPatch(kind: MarkKind, value: unknown): value is MarkPatch {
   if (!isRecord(value) || Object.keys(value).length === 0) return false;
   const { style, ...fields } = value;
-  const checks = { ...COMMON, ...KINDS[kind].fields };
+  const checks = { ...COMMON, ...KINDS[kind].fields, ...KINDS[kind].optional };
   if (style !== undefined && !hasOnly(style, KINDS[kind].style)) return false;
   return Object.keys(fields).every((key) => !FIXED.has(key)) && hasOnly(fields, checks);
 }

@@ -85,11 +85,21 @@ export interface StrokeMark extends MarkCommon {
   pressure: boolean;
 }
 
+/** Letters of a text, from `from` up to `to` (UTF-16 units), that look unlike the rest. */
+export interface TextPart extends Partial<Pick<TextStyle, 'bold' | 'italic' | 'underline' | 'colour'>> {
+  from: number;
+  to: number;
+  /** Multiple of the text's size. */
+  scale?: number;
+}
+
 /** Typed text in a box of fixed width; its height follows from the text. */
 export interface TextMark extends MarkCommon, Omit<TurnedBox, 'height' | 'flip'> {
   kind: 'text';
   style: TextStyle;
   text: string;
+  /** One after the other; none reaches into another. */
+  parts?: readonly TextPart[];
 }
 
 export const FORMS = [

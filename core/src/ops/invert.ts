@@ -48,6 +48,8 @@ function invertChange(state: LogView, change: Change): Change | undefined {
 function oldMarkFields(mark: Mark, set: MarkPatch): MarkPatch {
   const { style, ...rest } = set;
   const old = oldFields<Mark, MarkPatch>(mark, rest);
+  // A text that never had parts has none again.
+  if (rest.parts) old.parts ??= [];
   if (style) old.style = oldFields<Mark['style'], object>(mark.style, style);
   return old;
 }

@@ -169,34 +169,14 @@ function paintHeads(mark: MarkOf<'path'>): PaintItem[] {
 }
 
 function paintText(mark: MarkOf<'text'>): PaintItem[] {
-  const { background, colour, size, underline } = mark.style;
+  const { background, colour } = mark.style;
   const box = { ...mark, height: textHeight(mark) };
   const matrix = boxMatrix(box);
   const items: PaintItem[] = [];
   if (background !== null) {
     items.push(solid(mapped(shapePath({ form: 'rectangle', sides: 4, ...box }), matrix), background));
   }
-  const layout = textLayout(mark);
-  items.push(...paintLayout(layout, mark.x, mark.y, colour, matrix));
-  if (underline) {
-    for (const { baseline, runs } of layout.lines) {
-      const [first, last] = [runs[0], runs.at(-1)];
-      if (!first || !last) continue;
-      const y = mark.y + baseline + size * 0.12;
-      const path: Path = [
-        ['M', mark.x + first.x, y],
-        ['L', mark.x + last.x + last.width, y],
-      ];
-      items.push({
-        kind: 'line',
-        path: mapped(path, matrix),
-        colour,
-        width: size * 0.06,
-        dash: [],
-        opacity: 1,
-      });
-    }
-  }
+  items.push(...paintLayout(textLayout(mark), mark.x, mark.y, colour, matrix));
   return items;
 }
 
@@ -208,18 +188,25 @@ function paintLayout(
   matrix: Matrix | undefined,
 ): PaintItem[] {
   return layout.lines.flatMap((line) =>
-    line.runs.map((run): PaintItem => ({
-      kind: 'text',
-      x: x + run.x,
-      y: y + line.baseline,
-      text: run.text,
-      width: run.width,
-      face: layout.face,
-      size: layout.size,
-      colour,
-      fallback: run.fallback,
-      matrix,
-    })),
+    line.runs.flatMap(({ look, ...run }): PaintItem[] => {
+      const { face, size } = look;
+      const own = look.colour ?? colour;
+      const [left, baseline] = [x + run.x, y + line.baseline];
+      const letters: PaintItem = {
+        kind: 'text',
+        ...run,
+        x: left,
+        y: baseline,
+        face,
+        size,
+        colour: own,
+        matrix,
+      };
+      if (!look.underline) return [letters];
+      const under = baseline + size * 0.12;
+      const path = mapped(polylinePath([left, under, left + run.width, under], false), matrix);
+      return [letters, { kind: 'line', path, colour: own, width: size * 0.06, dash: [], opacity: 1 }];
+    }),
   );
 }
 

@@ -1,26 +1,34 @@
 import type { Rect } from '../geometry/rect.js';
 import { unionRect } from '../geometry/rect.js';
-import type { MarkOf } from '../marks/mark.js';
+import type { MarkOf, TextStyle } from '../marks/mark.js';
+import { TEXT_SIZE } from '../marks/check.js';
 import { faceOf } from './font.js';
-import type { TextLayout } from './layout.js';
-import { layoutReach, layoutText, LINE_HEIGHT } from './layout.js';
+import type { Look, TextLayout } from './layout.js';
+import { layoutReach, layoutSpans, layoutText, LINE_HEIGHT } from './layout.js';
 
 /** Space inside a note, as a part of its shorter side. */
 const NOTE_PADDING = 0.08;
 const NOTE_SIZES = { most: 64, least: 6 };
 
+/** What decides how a text mark's words lie. */
+type Words = Pick<MarkOf<'text'>, 'text' | 'style' | 'width' | 'parts'>;
+
 /** How a text mark's words lie in its box. */
-export function textLayout({
-  text,
-  style,
-  width,
-}: Pick<MarkOf<'text'>, 'text' | 'style' | 'width'>): TextLayout {
-  const { size, align, list } = style;
-  return layoutText(text, faceOf(style), size, width, { align, list });
+export function textLayout({ text, style, width, parts = [] }: Words): TextLayout {
+  const spans = parts.map(({ from, to, scale = 1, ...own }) => {
+    const size = Math.min(TEXT_SIZE.max, Math.max(TEXT_SIZE.min, style.size * scale));
+    return { from, to, look: lookOf({ ...style, ...own, size }) };
+  });
+  return layoutSpans(text, lookOf(style), spans, width, style);
+}
+
+function lookOf(style: TextStyle): Look {
+  const { size, colour, underline } = style;
+  return { face: faceOf(style), size, colour, underline };
 }
 
 /** Height of a text mark, which follows from its words. Page units. */
-export function textHeight(mark: Pick<MarkOf<'text'>, 'text' | 'style' | 'width'>): number {
+export function textHeight(mark: Words): number {
   return textLayout(mark).height;
 }
 

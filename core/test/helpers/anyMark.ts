@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Mark, MarkKind } from '../../src/index.js';
+import type { Mark, MarkKind, TextPart } from '../../src/index.js';
 import {
   ALIGNS,
   COURSES,
@@ -47,6 +47,42 @@ const points = fc
 const corners = (min: number, max: number) =>
   fc.array(fc.tuple(place, place), { minLength: min, maxLength: max }).map((all) => all.flat());
 
+export const anyTextStyle = fc.record({
+  font: fc.constantFrom(...FONTS),
+  size: hundredths(4, 120),
+  colour,
+  bold: fc.boolean(),
+  italic: fc.boolean(),
+  underline: fc.boolean(),
+  background: orNull(colour),
+  align: fc.constantFrom(...ALIGNS),
+  list: fc.constantFrom(...LISTS),
+});
+const partLook = fc.record(
+  {
+    bold: fc.boolean(),
+    italic: fc.boolean(),
+    underline: fc.boolean(),
+    colour: fc.oneof(fc.constantFrom('#d55e00', '#000000'), colour),
+    scale: fc.oneof(fc.constantFrom(1, 1.25), hundredths(0.1, 10)),
+  },
+  { requiredKeys: [] },
+);
+
+/** Parts of a text of up to `length` letters, one after the other. */
+export function anyParts(length: number): fc.Arbitrary<TextPart[]> {
+  return fc
+    .array(fc.tuple(fc.nat({ max: 4 }), fc.integer({ min: 1, max: 12 }), partLook), { maxLength: 6 })
+    .map((all) => {
+      const parts: TextPart[] = [];
+      for (const [gap, wide, look] of all) {
+        const from = (parts.at(-1)?.to ?? 0) + gap;
+        if (from + wide <= length) parts.push({ from, to: from + wide, ...look });
+      }
+      return parts;
+    });
+}
+
 const FIELDS: Record<MarkKind, fc.Arbitrary<object>> = {
   stroke: fc.record({
     points,
@@ -59,17 +95,8 @@ const FIELDS: Record<MarkKind, fc.Arbitrary<object>> = {
     width: side,
     rotation,
     text: words(60, 1),
-    style: fc.record({
-      font: fc.constantFrom(...FONTS),
-      size: hundredths(4, 120),
-      colour,
-      bold: fc.boolean(),
-      italic: fc.boolean(),
-      underline: fc.boolean(),
-      background: orNull(colour),
-      align: fc.constantFrom(...ALIGNS),
-      list: fc.constantFrom(...LISTS),
-    }),
+    parts: anyParts(70),
+    style: anyTextStyle,
   }),
   shape: fc.record({
     ...box,

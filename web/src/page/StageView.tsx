@@ -7,7 +7,7 @@ import { Stage } from './stage';
 const CURSORS: Partial<Record<ToolId, string>> = { text: 'text', select: 'default', pointer: 'none' };
 
 /** Not needed before the page shows. */
-const TextEditor = lazy(() => import('./TextEditor'));
+const TextEditor = lazy(() => import('../typing/TextEditor'));
 const KeyPointerCross = lazy(() => import('./KeyPointerCross'));
 const FocusOverlay = lazy(() => import('../focus/FocusOverlay'));
 const SelectionOverlay = lazy(() =>

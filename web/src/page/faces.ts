@@ -1,5 +1,5 @@
-import type { Face, Mark } from '@doodla/core';
-import { faceOf, loadFace } from '@doodla/core';
+import type { Face } from '@doodla/core';
+import { loadFace } from '@doodla/core';
 
 /** CSS family, weight and slant of each face. */
 export function cssFont(face: Face, size: number): string {
@@ -11,13 +11,16 @@ export function cssFont(face: Face, size: number): string {
 
 const known = new Map<Face, Promise<boolean>>([['andika', Promise.resolve(false)]]);
 
-/** Fetches what a face needs, once. Returns whether text laid out before has to be laid out anew. */
+/** Fetches what a face needs, once. Returns whether text laid out before it came has to be laid out anew. */
 export function needFace(face: Face): Promise<boolean> {
   let loading = known.get(face);
   if (!loading) {
     loading = fetchFace(face);
     known.set(face, loading);
-    loading.catch(() => known.delete(face));
+    loading.then(
+      () => known.set(face, Promise.resolve(false)),
+      () => known.delete(face),
+    );
   }
   return loading;
 }
@@ -33,11 +36,4 @@ async function fetchFace(face: Face): Promise<boolean> {
   const font = new FontFace(name, `url(${fontFiles[face]})`, descriptors);
   document.fonts.add(await font.load());
   return fresh;
-}
-
-/** The face that a mark's words need, or undefined where it has none. */
-export function faceOfMark(mark: Mark): Face | undefined {
-  if (mark.kind === 'text') return faceOf(mark.style);
-  if (mark.kind === 'note') return mark.style.font;
-  return mark.kind === 'stamp' && mark.stamp === 'number' ? 'andika-bold' : undefined;
 }

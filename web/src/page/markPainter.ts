@@ -1,7 +1,7 @@
 import type { Mark, MarkOf, PaintItem, PaintOf } from '@doodla/core';
 import { outlineCorners, paintMark, toSvgPath } from '@doodla/core';
 import type { PictureCache } from '../pictures/pictureCache';
-import { cssFont, faceOfMark, needFace } from './faces';
+import { cssFont, needFace } from './faces';
 
 export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
@@ -29,7 +29,7 @@ export function drawMark(ctx: Context, mark: Mark, pictures?: PictureCache): voi
   if (!drawable) {
     drawable = isPlainInk(mark) ? [inkDrawable(mark)] : paintMark(mark).map(drawableOf);
     drawables.set(mark, drawable);
-    fetchFont(mark);
+    drawable.forEach(fetchFont);
   }
   for (const each of drawable) draw(ctx, each, pictures);
 }
@@ -72,13 +72,16 @@ function inkDrawable(mark: MarkOf<'stroke'>): Drawable {
   };
 }
 
-function fetchFont(mark: Mark): void {
-  const face = faceOfMark(mark);
-  if (face === undefined || face === 'andika') return;
-  void needFace(face).then((fresh) => {
-    if (fresh) drawables = new WeakMap();
-    for (const listener of fontListeners) listener();
-  });
+function fetchFont(item: Drawable): void {
+  if (item.kind !== 'text' || item.face === 'andika') return;
+  needFace(item.face).then(
+    (fresh) => {
+      if (fresh) drawables = new WeakMap();
+      for (const listener of fontListeners) listener();
+    },
+    // Until it can be fetched, the letters are drawn in the nearest font there is.
+    () => undefined,
+  );
 }
 
 function draw(ctx: Context, item: Drawable, pictures?: PictureCache): void {

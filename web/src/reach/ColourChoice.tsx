@@ -11,8 +11,8 @@ interface ColourChoiceProps {
   label?: string;
   colour: string;
   onChange(colour: string): void;
-  /** Where a colour can be picked from. */
-  picking: Workspace['picking'];
+  /** Where a colour can be picked from; without it none is picked from the page. */
+  picking?: Workspace['picking'];
 }
 
 /** The safe palette, and any other colour by wheel or hex. */
@@ -54,7 +54,7 @@ export function ColourChoice({ label = 'Colour', colour, onChange, picking }: Co
           <span className="sr-only">Any other colour</span>
         </button>
       </div>
-      {free && (
+      {free && picking && (
         <Button
           look="onBoard"
           className="mt-3 w-full"

@@ -6,6 +6,7 @@ import {
   followAnchors,
   orderOnTop,
   ordersAt,
+  partsUnder,
   patchMark,
   transformPatch,
 } from '@doodla/core';
@@ -20,6 +21,12 @@ const COPY_OFFSET = 24;
 
 /** What was cut or copied, shared by all tabs of this browser. */
 const CLIPBOARD = 'doodla.clipboard';
+
+/** What gives a whole mark a style; the parts of a text take it on. */
+function restyled(mark: Mark, style: NonNullable<MarkPatch['style']>): MarkPatch {
+  const parts = mark.kind === 'text' && mark.parts;
+  return parts ? { style, parts: partsUnder(parts, style) } : { style };
+}
 
 /** The selected marks of the shown page, and what can be done with them. */
 export class Selection {
@@ -194,14 +201,15 @@ export class Selection {
   restyle(style: Record<string, unknown>): void {
     this.patchAll((mark) => {
       const own = Object.fromEntries(Object.entries(style).filter(([key]) => key in mark.style));
-      return Object.keys(own).length > 0 ? { style: own } : undefined;
+      return Object.keys(own).length > 0 ? restyled(mark, own) : undefined;
     });
   }
 
   /** Gives the selected marks a colour: that of their line where they have one. */
   recolour(colour: string): void {
-    this.patchAll(({ style }) => {
-      if ('colour' in style) return { style: { colour } };
+    this.patchAll((mark) => {
+      const { style } = mark;
+      if ('colour' in style) return restyled(mark, { colour });
       if (!('line' in style)) return undefined;
       return { style: { [style.line === null ? 'fill' : 'line']: colour } };
     });

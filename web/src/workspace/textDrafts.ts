@@ -1,5 +1,5 @@
-import type { Change, Operation, TextStyle } from '@doodla/core';
-import { isRecord } from '@doodla/core';
+import type { Change, Operation, TextPart, TextStyle } from '@doodla/core';
+import { isRecord, tidyParts } from '@doodla/core';
 import type { LogClient } from '../live/logClient';
 import { Store } from '../live/store';
 import type { TextEdit } from './workspace';
@@ -8,6 +8,8 @@ import type { TextEdit } from './workspace';
 export interface TextDraft {
   edit: TextEdit;
   text: string;
+  /** Letters that look unlike the rest; notes have none. */
+  parts: readonly TextPart[];
   style: TextStyle;
 }
 
@@ -35,12 +37,12 @@ export class TextDrafts {
   }
 
   begin(edit: TextEdit, style: TextStyle): void {
-    this.current = { edit, text: edit.mark?.text ?? '', style };
+    this.current = { edit, text: edit.mark?.text ?? '', parts: partsOf(edit), style };
   }
 
-  type(text: string): void {
+  type(text: string, parts: readonly TextPart[] = []): void {
     if (!this.current) return;
-    this.current = { ...this.current, text };
+    this.current = { ...this.current, text, parts };
     this.keep();
   }
 
@@ -104,30 +106,42 @@ export class TextDrafts {
   }
 }
 
-function changesOf({ edit: { mark, common, x, y, width }, text, style }: TextDraft): Change[] {
+/** What letters of an edited text had of their own before. */
+export function partsOf({ mark }: TextEdit): readonly TextPart[] {
+  return (mark?.kind === 'text' && mark.parts) || [];
+}
+
+function changesOf({ edit, text, style, parts }: TextDraft): Change[] {
+  const { mark, common, x, y, width } = edit;
   const typed = text.trimEnd();
+  const own = tidyParts(parts, style, typed.length);
   if (mark) {
-    if (typed === mark.text) return [];
+    const sameParts = JSON.stringify(own) === JSON.stringify(partsOf(edit));
+    if (typed === mark.text && sameParts) return [];
     if (typed === '' && mark.kind === 'text') return [{ do: 'remove', mark: mark.id }];
-    return [{ do: 'patch', mark: mark.id, set: { text: typed } }];
+    return [{ do: 'patch', mark: mark.id, set: { text: typed, ...(!sameParts && { parts: own }) } }];
   }
   if (typed === '') return [];
-  return [{ do: 'add', mark: { ...common, kind: 'text', x, y, width, rotation: 0, style, text: typed } }];
+  const added = { ...common, kind: 'text' as const, x, y, width, rotation: 0, style, text: typed };
+  return [{ do: 'add', mark: own.length > 0 ? { ...added, parts: own } : added }];
 }
 
 /** A text that a change puts on a page, as if it had just been typed. */
 function typedIn(change: Change): TextDraft[] {
   if (change.do !== 'add' || change.mark.kind !== 'text') return [];
-  const { x, y, width, text, style, ...rest } = change.mark;
+  const { x, y, width, text, style, parts = [], ...rest } = change.mark;
   const { id, page, author, space, order, locked, group, alt, createdAt } = rest;
   const common = { id, page, author, space, order, locked, group, alt, createdAt };
-  return [{ edit: { x, y, width, common }, text, style }];
+  return [{ edit: { x, y, width, common }, text, parts, style }];
 }
 
 function parsed(text: string | null): TextDraft[] {
   try {
     const value: unknown = JSON.parse(text ?? '[]');
-    return Array.isArray(value) ? value.filter(isDraft) : [];
+    // Drafts kept by an earlier version have no parts.
+    return Array.isArray(value)
+      ? value.filter(isDraft).map((draft) => ({ ...draft, parts: draft.parts ?? [] }))
+      : [];
   } catch {
     // Somebody else has written there; nothing of ours can be read from it.
     return [];

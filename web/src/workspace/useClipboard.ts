@@ -9,7 +9,7 @@ const TEXT_WIDTH = 420;
 export function useClipboard(workspace: Workspace): void {
   useEffect(() => {
     const paste = (event: ClipboardEvent) => {
-      if (event.target instanceof HTMLElement && event.target.matches('input, textarea')) return;
+      if (event.target instanceof HTMLElement && isTextField(event.target)) return;
       const data = event.clipboardData;
       if (!data || !workspace.mayWrite) return;
       const files = picturesIn(data.files);
@@ -22,6 +22,11 @@ export function useClipboard(workspace: Workspace): void {
     window.addEventListener('paste', paste);
     return () => window.removeEventListener('paste', paste);
   }, [workspace]);
+}
+
+/** Whether what is typed or pasted there is text of its own. */
+export function isTextField(target: HTMLElement): boolean {
+  return target.matches('input, textarea, select') || target.isContentEditable;
 }
 
 export function picturesIn(files: FileList): File[] {

@@ -5,6 +5,7 @@ import type { ToolId } from './penCase';
 import type { ActionId } from './shortcuts';
 import { writtenKey } from './shortcuts';
 import type { Workspace } from './workspace';
+import { isTextField } from './useClipboard';
 
 /** What keys do to the screen round the page. */
 export interface ScreenActions {
@@ -35,11 +36,7 @@ export function useShortcuts(workspace: Workspace, stage: Stage | undefined, scr
 
 function isTyping(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
-  return (
-    target.matches('input, textarea, select') ||
-    target.isContentEditable ||
-    target.closest('[role=dialog], [role=menu]') !== null
-  );
+  return isTextField(target) || target.closest('[role=dialog], [role=menu]') !== null;
 }
 
 /** Keys with one meaning for ever; some depend on what is selected. */
