@@ -73,6 +73,7 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
   }, [edit, workspace]);
   useEffect(() => {
     workspace.drafts.restyle(style);
+    if (now.current === drawn) return;
     now.current = drawn;
     view?.updateState(view.state);
     // What is drawn follows from the style.

@@ -9,7 +9,7 @@ import { lookOf } from './letters';
  * Draws letters as the page will: each as high as itself, so that a line is as high as what is largest in it.
  * Lines without letters are as high as the text's own size.
  */
-export function lettersDrawn(style: () => TextStyle, onFont: () => void): Plugin {
+export function lettersDrawn(style: () => TextStyle): Plugin {
   return new Plugin({
     props: {
       decorations({ doc }) {
@@ -18,11 +18,8 @@ export function lettersDrawn(style: () => TextStyle, onFont: () => void): Plugin
           const end = place + node.nodeSize;
           if (node.isText) {
             const own = ownStyle(style(), lookOf(node.marks));
-            needFace(faceOf(own)).then(
-              (fresh) => fresh && onFont(),
-              // Until it can be fetched, the letters are shown in the nearest font there is.
-              () => undefined,
-            );
+            // Until it can be fetched, the letters are shown in the nearest font there is.
+            needFace(faceOf(own)).catch(() => undefined);
             drawn.push(Decoration.inline(place, end, { style: cssOf(own) }));
           } else if (node.content.size === 0) {
             drawn.push(Decoration.node(place, end, { style: `line-height: ${LINE_HEIGHT}` }));

@@ -43,7 +43,7 @@ export function openTextBox(place: HTMLElement, options: TextBoxOptions): Editor
         keymap({ 'Mod-z': undo, 'Mod-y': redo, 'Shift-Mod-z': redo }),
         keymap({ ...baseKeymap, 'Shift-Enter': baseKeymap.Enter! }),
         history(),
-        lettersDrawn(style, () => view.isDestroyed || view.updateState(view.state)),
+        lettersDrawn(style),
         lengthLimit(most, () => options.onFull(most)),
       ],
     }),
