@@ -28,6 +28,8 @@ export interface StageState {
   pointing: { x: number; y: number }[];
   /** Strokes of others that are no marks, and own ones that fade. */
   wet: number;
+  /** Of the shown page, page units. */
+  width: number;
   waiting: number;
   scale: number;
   /** Window pixels of the page's upper left corner. */

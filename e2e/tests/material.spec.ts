@@ -359,6 +359,17 @@ test('a video is played in step for all, held by writing, and what is written ke
   await teacher.getByRole('slider', { name: 'Place in the recording' }).fill('0.5');
   for (const page of [teacher, wren])
     await expect.poll(async () => (await playing(page)).time).toBeCloseTo(0.5, 1);
+  // The film is as wide as its page, also on a phone.
+  await wren.setViewportSize({ width: 390, height: 844 });
+  for (const page of [teacher, wren])
+    await expect
+      .poll(async () => {
+        const { width, scale, x } = await stageState(page);
+        const box = (await page.locator('video').boundingBox())!;
+        return [Math.round(box.x - x), Math.round(box.width - width * scale)];
+      })
+      .toEqual([0, 0]);
+  expect((await stageState(wren)).width * (await stageState(wren)).scale).toBeGreaterThan(300);
   await teacher.getByRole('button', { name: 'Play the recording' }).click();
   await expect.poll(async () => (await playing(wren)).paused).toBe(false);
   await teacher.keyboard.press('p');

@@ -33,6 +33,11 @@ const offsetOf = async (page: Page) => {
   return screen && (screen.panes[0]?.place.y ?? 0) + 0;
 };
 
+/** Where a place of what stays on the glass is in the window, however the main part is scrolled. */
+async function onBar(page: Page, x: number, y: number): Promise<[number, number]> {
+  return at(page, x, y - ((await offsetOf(page)) ?? 0));
+}
+
 /** What is seen round a place of the content, page units. */
 async function seenAt(page: Page, x: number, y: number, height = 90): Promise<PNG> {
   const [left, top] = await at(page, x, y);
@@ -72,6 +77,15 @@ test(
       await expect
         .poll(async () => similarity(before[i]!, await seenAt(page, 280, 290)))
         .toBeGreaterThan(0.75);
+    // What is selected there has its frame there, and is moved there.
+    await teacher.keyboard.press('v');
+    await teacher.mouse.click(...(await onBar(teacher, 900, 22)));
+    const handle = teacher.getByRole('button', { name: 'Turn', exact: true });
+    const frame = async () => (await handle.locator('..').boundingBox())!;
+    const [left, top] = await onBar(teacher, 900, 22);
+    expect(Math.abs((await frame()).x - left)).toBeLessThan(30);
+    expect(Math.abs((await frame()).y - top)).toBeLessThan(40);
+    await teacher.keyboard.press('Escape');
     await bar(teacher, 'Scroll down');
     await bar(teacher, 'Scroll down');
     await bar(teacher, 'Scroll up');

@@ -111,12 +111,19 @@ test('the tools move to the other side, fold into one button, and stay so', asyn
 test('the tools stay in the window at every size and wherever they are dropped', async ({ teacher }) => {
   const tools = teacher.getByRole('toolbar', { name: 'Tools' });
   const grip = teacher.getByTitle('Drag to move the tools');
-  for (const [width, height] of [
-    [1366, 625],
-    [844, 390],
-    [1280, 800],
+  // The last three: 1280 × 800 at 200 %, and large windows with the largest letters.
+  for (const [width, height, letters] of [
+    [1366, 625, 'usual'],
+    [844, 390, 'usual'],
+    [1280, 800, 'usual'],
+    [640, 400, 'usual'],
+    [1366, 625, 'largest'],
+    [1280, 800, 'largest'],
   ] as const) {
     await teacher.setViewportSize({ width, height });
+    await teacher.evaluate((size) => localStorage.setItem('doodla.typeSize', size), letters);
+    await teacher.reload();
+    await surfaceShown(teacher);
     const isInside = async () => {
       const box = (await tools.boundingBox())!;
       return box.x >= 0 && box.y >= 0 && box.x + box.width <= width && box.y + box.height <= height;

@@ -4,16 +4,18 @@ import { nanoid } from 'nanoid';
 import { useRef } from 'react';
 import type { PointerEvent } from 'react';
 import type { Workspace } from '../workspace/workspace';
+import type { MarkGround } from './markGround';
 import type { Stage } from './stage';
 
 interface CornerHandlesProps {
   mark: Mark;
   workspace: Workspace;
+  ground: MarkGround;
   stage: Stage;
 }
 
 /** The corners of a line or shape, to be moved, added (dots between) and taken away (double click). */
-export function CornerHandles({ mark, workspace, stage }: CornerHandlesProps) {
+export function CornerHandles({ mark, workspace, ground, stage }: CornerHandlesProps) {
   const path = asPath(mark);
   if (!path) return null;
   const points = pointsOf(path.points);
@@ -47,7 +49,7 @@ export function CornerHandles({ mark, workspace, stage }: CornerHandlesProps) {
           key={`corner ${i}`}
           label={`Corner ${i + 1}`}
           at={point}
-          stage={stage}
+          ground={ground}
           onDrag={(to) => show(moved(i, to))}
           onDrop={(to) => (show(undefined), put(moved(i, to)))}
           onRemove={() => {
@@ -63,7 +65,7 @@ export function CornerHandles({ mark, workspace, stage }: CornerHandlesProps) {
             label={`Add a corner after ${i + 1}`}
             small
             at={[(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]}
-            stage={stage}
+            ground={ground}
             onDrag={(to) => show(inserted(i, to))}
             onDrop={(to) => (show(undefined), put(inserted(i, to)))}
           />
@@ -101,10 +103,11 @@ function asPath(mark: Mark): MarkOf<'path'> | undefined {
   if (!corners) return undefined;
   const matrix = boxMatrix(mark);
   const points = corners.flatMap((corner) => (matrix ? applyMatrix(matrix, ...corner) : corner));
-  const { page, author, space, order, locked, group, alt, createdAt, style } = mark;
+  const { page, author, space, order, locked, group, alt, createdAt, style, pane } = mark;
   const common = { id: nanoid(), page, author, space, order, locked, group, alt, createdAt, style };
   return {
     ...common,
+    ...(pane !== undefined && { pane }),
     kind: 'path',
     course: 'straight',
     points,
@@ -129,18 +132,18 @@ interface DotProps {
   label: string;
   at: readonly [number, number];
   small?: boolean;
-  stage: Stage;
+  ground: MarkGround;
   onDrag(to: [number, number]): void;
   onDrop(to: [number, number]): void;
   onRemove?(): void;
 }
 
-function Dot({ label, at, small, stage, onDrag, onDrop, onRemove }: DotProps) {
+function Dot({ label, at, small, ground, onDrag, onDrop, onRemove }: DotProps) {
   const dragging = useRef(false);
-  const { scale, x, y } = stage.view.get();
+  const { scale, x, y } = ground.view;
   const pageAt = (event: PointerEvent): [number, number] => {
-    const box = stage.host.getBoundingClientRect();
-    const place = stage.toPage(event.clientX - box.left, event.clientY - box.top);
+    const box = ground.host.getBoundingClientRect();
+    const place = ground.toPage(event.clientX - box.left, event.clientY - box.top);
     return [place.x, place.y];
   };
   return (

@@ -6,6 +6,7 @@ import type { At } from './DragDot';
 import { DragDot } from './DragDot';
 import type { FrameHandle } from './frameHandles';
 import { HANDLES, KEY_STEP, turnedBack } from './frameHandles';
+import type { MarkGround } from './markGround';
 import type { Stage } from './stage';
 
 /** How much of what is cut off is still seen meanwhile. */
@@ -16,11 +17,12 @@ const ALL = 10;
 interface CropHandlesProps {
   picture: MarkOf<'picture'>;
   workspace: Workspace;
+  ground: MarkGround;
   stage: Stage;
 }
 
 /** Handles on the sides and corners of a picture that cut it, while the rest of it shows through. */
-export function CropHandles({ picture, workspace, stage }: CropHandlesProps) {
+export function CropHandles({ picture, workspace, ground, stage }: CropHandlesProps) {
   useEffect(() => {
     showWith(stage, picture, {});
     return () => stage.showPreview(undefined);
@@ -34,7 +36,7 @@ export function CropHandles({ picture, workspace, stage }: CropHandlesProps) {
       label={`Cut from the ${handle.name}`}
       cursor={handle.cursor}
       style={{ left: `${handle.x * 100}%`, top: `${handle.y * 100}%` }}
-      stage={stage}
+      ground={ground}
       onDrag={(start, now) => showWith(stage, picture, moves(handle, start, now))}
       onDrop={(start, now) => crop(moves(handle, start, now))}
       onEnd={() => showWith(stage, picture, {})}

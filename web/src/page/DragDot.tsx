@@ -1,6 +1,6 @@
 import type { PointerEvent } from 'react';
 import { useRef } from 'react';
-import type { Stage } from './stage';
+import type { MarkGround } from './markGround';
 import { ARROWS } from './arrowKeys';
 
 /** A place on the page. */
@@ -20,7 +20,7 @@ export interface DragDotProps {
   cursor: string;
   round?: boolean;
   style: React.CSSProperties;
-  stage: Stage;
+  ground: MarkGround;
   onDrag(start: At, now: At, keys: DragKeys): void;
   onDrop(start: At, now: At, keys: DragKeys): void;
   /** What `onDrag` has shown is over; told after a drop as well. */
@@ -35,7 +35,7 @@ export function DragDot({
   cursor,
   round,
   style,
-  stage,
+  ground,
   onDrag,
   onDrop,
   onEnd,
@@ -43,8 +43,8 @@ export function DragDot({
 }: DragDotProps) {
   const start = useRef<At | undefined>(undefined);
   const pageAt = (event: PointerEvent) => {
-    const box = stage.host.getBoundingClientRect();
-    return stage.toPage(event.clientX - box.left, event.clientY - box.top);
+    const box = ground.host.getBoundingClientRect();
+    return ground.toPage(event.clientX - box.left, event.clientY - box.top);
   };
   const keys = (event: { shiftKey: boolean; altKey: boolean }) => ({
     steady: event.shiftKey,

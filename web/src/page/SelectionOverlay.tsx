@@ -10,6 +10,7 @@ import type { At, DragDotProps, DragKeys } from './DragDot';
 import { DragDot } from './DragDot';
 import { HANDLES, KEY_STEP, turnedBack } from './frameHandles';
 import { SelectionBar } from './SelectionBar';
+import { groundOf } from './markGround';
 import type { Stage } from './stage';
 
 /** Frame, handles and actions of what is selected. */
@@ -40,7 +41,8 @@ interface FrameProps {
 }
 
 function Frame({ marks, workspace, stage }: FrameProps) {
-  const { scale, x, y } = stage.view.get();
+  const ground = groundOf(marks, workspace, stage);
+  const { scale, x, y } = ground.view;
   const frame = frameOf(marks, workspace);
   const angle = useRef<HTMLOutputElement>(null);
   const locked = marks.every((mark) => mark.locked);
@@ -61,7 +63,9 @@ function Frame({ marks, workspace, stage }: FrameProps) {
         className="pointer-events-none absolute border-2 border-dashed border-chalk-deep"
         style={{ ...place, transform: `rotate(${frame.rotation}deg)` }}
       >
-        {picture && isCropping && <CropHandles picture={picture} workspace={workspace} stage={stage} />}
+        {picture && isCropping && (
+          <CropHandles picture={picture} workspace={workspace} ground={ground} stage={stage} />
+        )}
         {!locked &&
           !isCropping &&
           HANDLES.filter(({ x: u, y: v }) => !isSmall || (u !== 0.5 && v !== 0.5)).map((handle) => (
@@ -70,6 +74,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
               label={`Resize from the ${handle.name}`}
               cursor={handle.cursor}
               style={{ left: `${handle.x * 100}%`, top: `${handle.y * 100}%` }}
+              ground={ground}
               stage={stage}
               workspace={workspace}
               transformFor={(start, now, keys) => resizeTransform(frame, handle, start, now, keys)}
@@ -84,6 +89,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
             cursor="grab"
             round
             style={{ left: '50%', top: -30 }}
+            ground={ground}
             stage={stage}
             workspace={workspace}
             transformFor={(start, now, keys) => {
@@ -108,7 +114,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
         />
       </div>
       {marks.length === 1 && !locked && !isSmall && (
-        <CornerHandles mark={marks[0]!} workspace={workspace} stage={stage} />
+        <CornerHandles mark={marks[0]!} workspace={workspace} ground={ground} stage={stage} />
       )}
       <SelectionBar
         marks={marks}
@@ -121,16 +127,16 @@ function Frame({ marks, workspace, stage }: FrameProps) {
   );
 }
 
-interface TransformDotProps extends Pick<DragDotProps, 'label' | 'cursor' | 'round' | 'style' | 'stage'> {
+interface TransformDotProps extends Pick<DragDotProps, 'label' | 'cursor' | 'round' | 'style' | 'ground'> {
   workspace: Workspace;
+  stage: Stage;
   transformFor(start: At, now: At, keys: DragKeys): Transform;
   arrowTransform(dx: number, dy: number, keys: DragKeys): Transform;
   onEnd?(): void;
 }
 
 /** A handle that transforms what is selected; the page shows what would become of it. */
-function TransformDot({ workspace, transformFor, arrowTransform, onEnd, ...dot }: TransformDotProps) {
-  const { stage } = dot;
+function TransformDot({ workspace, stage, transformFor, arrowTransform, onEnd, ...dot }: TransformDotProps) {
   return (
     <DragDot
       {...dot}

@@ -25,6 +25,7 @@ function stageState(workspace: Workspace, stage: Stage) {
       ...('exact' in mark && { text: mark.exact }),
     })),
     screen: workspace.screen.state.get() ?? null,
+    width: workspace.page?.width ?? 0,
     waiting: workspace.target.status.get().waiting,
     scale,
     x: box.left + x,
