@@ -12,7 +12,7 @@ import {
   likeness,
   ViewMemory,
 } from '../src/follow/index.js';
-import { lossy, scaledWindow, sheet, windowOn, withVideo } from './helpers/frames.js';
+import { contentsList, lossy, scaledWindow, sheet, windowOn, withVideo } from './helpers/frames.js';
 
 const HEIGHT = 480;
 const tall = sheet(800, 3000, 5);
@@ -68,6 +68,15 @@ describe('motion between two frames', () => {
     expect(motion).toMatchObject({ kind: 'moved', scale: 1 });
     if (motion.kind !== 'moved') return;
     expect(Math.hypot(motion.dx, motion.dy + by)).toBeLessThan(0.2);
+  });
+
+  // Samples that are taken at a distance which divides that of the lines see all of the underlines or none.
+  it.each([-58, -12, -4, 2, 7, 15, 23])('finds a scroll of %i pixels of small underlined lines', (by) => {
+    const list = contentsList(1280, 3000, 2);
+    for (const header of [0, 48]) {
+      const seen = (y: number) => windowOn(list, y, 720, header);
+      expect(estimateMotion(seen(900), seen(900 + by))).toMatchObject({ kind: 'moved', dx: 0, dy: -by });
+    }
   });
 
   it('finds a scroll of a poor picture, and none where only the picture got worse', () => {

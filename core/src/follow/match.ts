@@ -8,10 +8,15 @@ export interface Warp {
   dy: number;
 }
 
-/** Every so many pixels of a tile are looked at, each way. */
-const SAMPLE = 4;
-const ACROSS = TILE / SAMPLE;
-const COUNT = ACROSS ** 2;
+/**
+ * Every so many pixels of a tile are looked at. Neither divides the usual distance of lines, and rows that tiles begin
+ * at differ, so that thin lines at regular distances do not fall between all samples.
+ */
+const SAMPLE_X = 5;
+const SAMPLE_Y = 3;
+const ACROSS = Math.floor(TILE / SAMPLE_X);
+const DOWN = Math.floor((TILE - 2) / SAMPLE_Y);
+const COUNT = ACROSS * DOWN;
 /** Mean square of luma about its mean below which there is nothing to compare. */
 const FLAT = 6;
 
@@ -29,14 +34,15 @@ export function likenessUnder(
   rough = false,
 ): number | undefined {
   const [x0, y0] = [column * TILE + 1, row * TILE + 1];
-  const [left, top, step] = [(x0 - dx) / scale, (y0 - dy) / scale, SAMPLE / scale];
-  if (!isWithin(before, left, top, step)) return undefined;
+  const [left, top] = [(x0 - dx) / scale, (y0 - dy) / scale];
+  const [stepX, stepY] = [SAMPLE_X / scale, SAMPLE_Y / scale];
+  if (!isWithin(before, left, top, left + (ACROSS - 1) * stepX, top + (DOWN - 1) * stepY)) return undefined;
   const sums: Sums = [0, 0, 0, 0, 0];
-  for (let j = 0, y = top; j < ACROSS; j++, y += step) {
-    let at = (y0 + j * SAMPLE) * now.width + x0;
+  for (let j = 0, y = top; j < DOWN; j++, y += stepY) {
+    let at = (y0 + j * SAMPLE_Y) * now.width + x0;
     const line = (rough ? Math.round(y) : Math.floor(y)) * before.width;
     const v = y - Math.floor(y);
-    for (let i = 0, x = left; i < ACROSS; i++, x += step, at += SAMPLE) {
+    for (let i = 0, x = left; i < ACROSS; i++, x += stepX, at += SAMPLE_X) {
       if (rough)
         add(sums, blurred(now.grey, at, now.width), blurred(before.grey, line + Math.round(x), before.width));
       else {
@@ -48,10 +54,15 @@ export function likenessUnder(
   return correlated(sums);
 }
 
-/** Whether the samples that a warp takes, and their neighbours, lie inside of a frame. */
-function isWithin({ width, height }: Frame, left: number, top: number, step: number): boolean {
-  const far = (ACROSS - 1) * step;
-  return left >= 1 && top >= 1 && left + far < width - 2 && top + far < height - 2;
+/** Whether the samples between two corners, and their neighbours, lie inside of a frame. */
+function isWithin(
+  { width, height }: Frame,
+  left: number,
+  top: number,
+  right: number,
+  bottom: number,
+): boolean {
+  return left >= 1 && top >= 1 && right < width - 2 && bottom < height - 2;
 }
 
 /** Sums of two lots of numbers, of their squares and of their products. */
@@ -94,11 +105,11 @@ export function refined(
   const [mostX, mostY] = [before.width - 2, before.height - 2];
   for (const tile of tiles) {
     const [x0, y0] = [(tile % columns) * TILE, Math.floor(tile / columns) * TILE];
-    for (let j = 1; j < TILE - 1; j += SAMPLE) {
+    for (let j = 1; j < TILE - 1; j += SAMPLE_Y) {
       const y = (y0 + j - dy) / scale;
       const yi = Math.floor(y);
       if (yi < 1 || yi >= mostY) continue;
-      for (let i = 1; i < TILE - 1; i += SAMPLE) {
+      for (let i = 1; i < TILE - 1; i += SAMPLE_X) {
         const x = (x0 + i - dx) / scale;
         const xi = Math.floor(x);
         if (xi < 1 || xi >= mostX) continue;

@@ -34,6 +34,8 @@ const LEAST_SUPPORT = 6;
 const LEAST_SHARE = 0.6;
 const LEAST_SHARE_OF_FEW = 0.8;
 const FEW_JUDGED = 0.5;
+/** Where less than this is still in sight, two bars that look alike are enough to be taken for a movement. */
+const LEAST_JUDGED = 0.2;
 /** A shift that is supported this much as well as another leaves it open which is meant. */
 const AMBIGUOUS = 0.7;
 /** A part of the screen that scrolls is at least so large a share of it, one way and the other; smaller ones are videos. */
@@ -44,6 +46,9 @@ const RIVALS = 3;
 /** A shift this near to whole pixels is by whole ones; and those are tried that lie about it. */
 const WHOLE = 0.06;
 const WHOLE_NEAR = [0, -1, 1].flatMap((y) => [0, -1, 1].map((x) => [x, y] as const));
+const NEARER = [-2, -1, 0, 1, 2].flatMap((far) => [[0, far] as const, [far, 0] as const]);
+/** Likely warps that are looked into, best first. */
+const TRIED = 4;
 const SETTLINGS = 8;
 /** Changes by less than this are none, pixels. */
 const SETTLED = 0.1;
@@ -202,16 +207,49 @@ function ranked(pair: Pair, warps: readonly Warp[]): Support[] {
 
 /** The warp that explains most, made exact; undefined where none explains enough, or two do. */
 function bestOf(pair: Pair, warps: readonly Warp[], zooms: boolean): Motion | undefined {
-  const supports = ranked(pair, warps);
-  const first = supports[0];
-  if (!first || first.tiles.length < LEAST_SHARE * first.judged) return undefined;
-  const warp = wholeOf(pair, settled(pair, first, zooms), first.tiles);
+  const likely = ranked(pair, warps).slice(0, TRIED);
+  const found = firstBelieved(pair, likely, zooms);
+  if (found || zooms) return found;
+  return firstBelieved(
+    pair,
+    likely.map((support) => nearer(pair, support)),
+    false,
+  );
+}
+
+function firstBelieved(pair: Pair, likely: readonly Support[], zooms: boolean): Motion | undefined {
+  for (const support of likely) {
+    const motion = explains(support) ? believed(pair, support, likely, zooms) : undefined;
+    if (motion) return motion;
+  }
+  return undefined;
+}
+
+const explains = ({ tiles, judged }: Support) => tiles.length >= LEAST_SHARE * judged;
+
+/** The shift within a few pixels of a likely one that explains most: thin lines at regular distances leave that open. */
+function nearer(pair: Pair, { warp }: Support): Support {
+  const [dx, dy] = [Math.round(warp.dx), Math.round(warp.dy)];
+  return NEARER.map(([x, y]) =>
+    supportOf(pair, pair.some, { ...warp, dx: dx + x, dy: dy + y }, ROUGHLY, true),
+  ).reduce((best, other) => (other.tiles.length > best.tiles.length ? other : best));
+}
+
+/** What a likely warp shows, once it is exact; undefined where that is not to be believed. */
+function believed(
+  pair: Pair,
+  likely: Support,
+  supports: readonly Support[],
+  zooms: boolean,
+): Motion | undefined {
+  const warp = wholeOf(pair, settled(pair, likely, zooms), likely.tiles);
   if (isStill(warp)) return undefined;
   // Letters are drawn anew at each size, so only their blurred pictures are alike.
   const { tiles, judged } = zooms
     ? supportOf(pair, pair.textured, warp, ALIKE_ENLARGED, true)
     : supportOf(pair, pair.textured, warp);
   if (isRivalled(pair, warp, supports, zooms)) return undefined;
+  if (judged < LEAST_JUDGED * pair.textured.length) return undefined;
   // Where little is left to be judged, chance explains more of it.
   const least = judged < FEW_JUDGED * pair.textured.length ? LEAST_SHARE_OF_FEW : LEAST_SHARE;
   if (tiles.length < LEAST_SUPPORT || tiles.length < least * judged) return undefined;
@@ -260,11 +298,20 @@ function settled(pair: Pair, support: Support, zooms: boolean): Warp {
     if (isSettled) break;
     ({ tiles } = supportOf(pair, pair.some, warp, ROUGHLY, true));
   }
-  return warp;
+  if (!zooms) return warp;
+  // A scale that is off by a thousandth is a pixel off at the far side, so all tiles have a say in it.
+  const all = supportOf(pair, pair.textured, warp, ALIKE_ENLARGED, true).tiles;
+  return exact(pair, warp, true, all, all.length);
 }
 
-function exact({ before, now, columns }: Pair, warp: Warp, zooms: boolean, tiles: readonly number[]): Warp {
-  const few = tiles.filter((_, i) => i % Math.ceil(tiles.length / REFINING_TILES) === 0);
+function exact(
+  { before, now, columns }: Pair,
+  warp: Warp,
+  zooms: boolean,
+  tiles: readonly number[],
+  most = REFINING_TILES,
+): Warp {
+  const few = tiles.filter((_, i) => i % Math.ceil(tiles.length / most) === 0);
   let found = warp;
   for (let i = 0; i < REFINEMENTS; i++) found = refined(before, now, few, columns, found, zooms);
   return found;

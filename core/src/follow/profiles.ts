@@ -14,7 +14,7 @@ export interface Table {
 export const CELL_LENGTH = 4;
 const CELL_BREADTH = 16;
 /** Strips of cells that are enough to tell how far something has moved, and how far apart they are at least, pixels. */
-const MOST_STRIPS = 16;
+const MOST_STRIPS = 12;
 const LEAST_APART = 32;
 /** Every so many pixels of a strip's row are looked at, and of a frame where edges are. */
 const STEP = 2;

@@ -38,14 +38,14 @@ export function tileDifference(
   const [sx, sy] = [x0 - dx, y0 - dy];
   if (sx < 0 || sy < 0 || sx + TILE > width || sy + TILE > height) return Infinity;
   const most = limit * SAMPLES;
+  const others = other.grey;
   let sum = 0;
   for (let y = 0; y < TILE; y += SAMPLE) {
     if (sum > most) return Infinity;
     let at = (y0 + y) * width + x0;
     let from = (sy + y) * width + sx;
     for (let x = 0; x < TILE; x += SAMPLE, at += SAMPLE, from += SAMPLE) {
-      const difference = grey[at]! - other.grey[from]!;
-      sum += difference < 0 ? -difference : difference;
+      sum += Math.abs(grey[at]! - others[from]!);
     }
   }
   return sum / SAMPLES;

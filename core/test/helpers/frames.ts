@@ -40,6 +40,25 @@ export function windowOn(tall: Frame, y: number, height: number, header = 0): Fr
   return { width, height, grey };
 }
 
+/** A list of contents: small faint words with dark lines under them, one each twelve pixels. */
+export function contentsList(width: number, height: number, seed: number): Frame {
+  const random = randomOf(seed);
+  const grey = new Uint8Array(width * height).fill(255);
+  for (let y = 4; y < height - 12; y += 12) {
+    const left = random() < 0.2 ? 6 : 32;
+    const right = left + 60 + Math.floor(random() * 200);
+    const bar = (row: number, from: number, to: number, value: number) =>
+      grey.fill(value, (y + row) * width + from, (y + row) * width + to);
+    for (let x = left; x < right; x += 4 + Math.floor(random() * 3)) {
+      const top = random() < 0.3 ? 0 : 2;
+      for (let row = top; row < 8; row++) bar(row, x, x + 1, 170);
+      if (random() < 0.5) bar(top + Math.floor(random() * 6), x, x + 3, 170);
+    }
+    bar(9, left, right, 20);
+  }
+  return { width, height, grey };
+}
+
 /** The frame with noise in a box, as a video would be. */
 export function withVideo(
   frame: Frame,
