@@ -10,7 +10,7 @@ import {
   stopwatch,
   twoPages,
 } from '../src/focus/focusActions';
-import { Store } from '../src/live/store';
+import { Store } from '../src/store/store';
 import type { Workspace } from '../src/workspace/workspace';
 
 const PAGE = { x: 0, y: 0, width: 1000, height: 700 };

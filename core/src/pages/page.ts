@@ -86,3 +86,10 @@ export function byOrder(a: { order: string; id: string }, b: { order: string; id
   if (a.order !== b.order) return a.order < b.order ? -1 : 1;
   return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 }
+
+/** Size and surface of a page to be made. */
+export interface Sheet {
+  width: number;
+  height: number;
+  surface: Extract<Surface, { kind: 'blank' | 'picture' }>;
+}

@@ -1,9 +1,8 @@
-import type { UndoEntry } from '@doodla/core';
+import type { Sheet, UndoEntry } from '@doodla/core';
 import { queryOptions } from '@tanstack/react-query';
 import { request } from './http';
-import type { Sheet } from '../workspace/pageActions';
-import type { Place } from './sendDocument';
-import { placeQuery } from './sendDocument';
+import type { Place } from './place';
+import { placeQuery } from './place';
 
 export interface LessonSummary {
   id: string;

@@ -1,5 +1,7 @@
 import { errorOf, RequestError } from './http';
 import type { LessonSummary } from './lessons';
+import type { Place } from './place';
+import { placeQuery } from './place';
 
 export type UploadProgress =
   /** Bytes sent, 0 to 1. */
@@ -36,16 +38,6 @@ type Line =
 interface SendOptions {
   onProgress(progress: UploadProgress): void;
   signal: AbortSignal;
-}
-
-/** Where pages go: after one, at the end if none is given; for one class alone if it is given. */
-export interface Place {
-  after?: string | undefined;
-  sitting?: string | undefined;
-}
-
-export function placeQuery({ after, sitting }: Place): Record<string, string> {
-  return { ...(after !== undefined && { after }), ...(sitting !== undefined && { sitting }) };
 }
 
 /** Sends a document to choose pages of. Throws as `sendLesson`. */

@@ -1,5 +1,5 @@
 import { nodToAsk } from '../api/lessons';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
 

@@ -1,6 +1,6 @@
 import { DoorOpen, PenOff, Pen, QrCode, Share, TabletSmartphone } from 'lucide-react';
 import type { SittingDetail } from '../api/lessons';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { BringInMenu } from '../material/BringInMenu';
 import { ShowMenu } from '../screen/ShowMenu';
 import { Button } from '../ui/Button';

@@ -1,7 +1,7 @@
 import { CloudOff } from 'lucide-react';
 import { useState } from 'react';
 import { saveOwnWork } from '../handout/saveOwnWork';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
 

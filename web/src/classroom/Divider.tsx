@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { useRef } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';
 

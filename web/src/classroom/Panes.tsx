@@ -1,5 +1,5 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import type { Stage } from '../page/stage';
 import { StageView } from '../page/StageView';
 import type { Workspace } from '../workspace/workspace';

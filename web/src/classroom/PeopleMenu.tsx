@@ -2,7 +2,7 @@ import type { Person } from '@doodla/core';
 import { Crosshair, ScreenShare, UserMinus, Users } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { clearClass, setDoor, takeOutStudent } from '../api/lessons';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
 import { Switch } from '../ui/Switch';
 import type { Workspace } from '../workspace/workspace';

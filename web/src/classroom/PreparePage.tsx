@@ -6,7 +6,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { lessonQuery, startSitting } from '../api/lessons';
 import { makePicturePages, takeBeginning } from '../lessons/beginWith';
-import { Store, useStore } from '../live/store';
+import { Store, useStore } from '../store/store';
 import { HandoutDialog } from '../handout/HandoutDialog';
 import { BringInMenu } from '../material/BringInMenu';
 import { Button } from '../ui/Button';

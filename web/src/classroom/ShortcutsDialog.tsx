@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TargetSizeChoice, TypeSizeChoice } from '../ui/TypeSizeChoice';

@@ -1,7 +1,7 @@
 import { PenOff, Pen } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import type { Place } from '../api/joining';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import type { Workspace } from '../workspace/workspace';
 

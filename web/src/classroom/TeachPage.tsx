@@ -5,7 +5,7 @@ import type { SittingDetail } from '../api/lessons';
 import { sittingQuery } from '../api/lessons';
 import { HandoutDialog } from '../handout/HandoutDialog';
 import { NO_CLASS } from '../live/classClient';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { keepAwake } from '../present/keepAwake';
 import { useWorkspace } from '../workspace/useWorkspace';
 import { AsksNotice } from './AsksNotice';

@@ -3,7 +3,7 @@ import type { ClassState, Scene } from '@doodla/core';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
 import { Presenting } from '../present/presenting';
-import { Store, useStore } from '../live/store';
+import { Store, useStore } from '../store/store';
 import type { MediaFrame } from '../media/mediaFrame';
 import type { Stage } from '../page/stage';
 import { Panes } from './Panes';

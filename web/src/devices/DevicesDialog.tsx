@@ -4,7 +4,7 @@ import { toDataURL } from 'qrcode';
 import { useState } from 'react';
 import { inviteDevice, removeDevice } from '../api/devices';
 import { spacedCode } from '../classroom/spacedCode';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import type { Workspace } from '../workspace/workspace';

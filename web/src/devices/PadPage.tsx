@@ -4,7 +4,6 @@ import { useNavigate, useParams } from 'react-router';
 import type { DevicePlace } from '../api/devices';
 import { devicePlace, enterAsDevice, leaveAsDevice } from '../api/devices';
 import { WorkspaceView } from '../classroom/WorkspaceView';
-import type { Stage } from '../page/stage';
 import { IconButton } from '../ui/IconButton';
 import { useWorkspace } from '../workspace/useWorkspace';
 import type { Workspace } from '../workspace/workspace';
@@ -68,8 +67,8 @@ function BandSwitch({ workspace, side }: { workspace: Workspace; side: 'left' | 
   useEffect(() => () => band?.end(), [band]);
   const toggle = () => {
     if (band) return setBand(undefined);
-    const stage: Stage | undefined = workspace.stage;
-    if (stage) setBand(new Band(stage, workspace));
+    const glass = workspace.glass.get();
+    if (glass) setBand(new Band(glass, workspace));
   };
   return (
     <div

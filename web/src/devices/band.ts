@@ -1,5 +1,5 @@
-import type { Stage } from '../page/stage';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
+import type { Glass } from '../workspace/glass';
 
 /** Part of the page's width that a band shows, and how far into it writing goes before it moves on. */
 const WIDTH = 0.5;
@@ -11,11 +11,13 @@ const LINE = 0.6;
 
 /** Shows a band of the page, enlarged, and moves it on as the writing comes to its end. */
 export class Band {
+  private readonly stop: () => void;
+
   constructor(
-    private readonly stage: Stage,
-    private readonly workspace: Workspace,
+    private readonly glass: Pick<Glass, 'visible' | 'zoom' | 'centreOn' | 'setFit' | 'onWritten'>,
+    private readonly desk: Pick<Desk, 'page' | 'extentOf'>,
   ) {
-    stage.onWritten = ({ x }) => this.written(x);
+    this.stop = glass.onWritten(({ x }) => this.written(x));
     const page = this.page;
     if (page) this.showFrom(page.x, page.y);
   }
@@ -23,35 +25,35 @@ export class Band {
   /** Begins a new line at the left edge of the page. */
   nextLine(): void {
     const { page } = this;
-    const { y, height } = this.stage.visible;
+    const { y, height } = this.glass.visible;
     if (page) this.showFrom(page.x, y + height * LINE);
   }
 
   /** Shows the whole page again. */
   end(): void {
-    this.stage.onWritten = () => undefined;
-    this.stage.setFit('page');
+    this.stop();
+    this.glass.setFit('page');
   }
 
   private get page() {
-    const { page } = this.workspace;
-    return page && this.workspace.extentOf(page);
+    const { page } = this.desk;
+    return page && this.desk.extentOf(page);
   }
 
   private written(x: number): void {
     const { page } = this;
-    const seen = this.stage.visible;
+    const seen = this.glass.visible;
     if (!page || x < seen.x + seen.width * MOVE_AFTER) return;
     if (x > page.x + page.width - seen.width * (1 - MOVE_AFTER)) this.nextLine();
     else this.showFrom(x - seen.width * KEPT, seen.y);
   }
 
   private showFrom(x: number, y: number): void {
-    const { page, stage } = this;
+    const { page, glass } = this;
     if (!page) return;
-    const factor = stage.visible.width / (page.width * WIDTH);
-    if (Math.abs(factor - 1) > 0.01) stage.zoom(factor);
-    const { width, height } = stage.visible;
-    stage.centreOn(x + width / 2, y + height / 2);
+    const factor = glass.visible.width / (page.width * WIDTH);
+    if (Math.abs(factor - 1) > 0.01) glass.zoom(factor);
+    const { width, height } = glass.visible;
+    glass.centreOn(x + width / 2, y + height / 2);
   }
 }

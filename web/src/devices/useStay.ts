@@ -1,6 +1,6 @@
 import { LIVE } from '@doodla/core';
 import { useEffect, useState } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { keepAwake } from '../present/keepAwake';
 import type { Workspace } from '../workspace/workspace';
 

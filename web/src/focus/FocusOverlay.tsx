@@ -1,4 +1,4 @@
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import type { Stage } from '../page/stage';
 import type { Workspace } from '../workspace/workspace';
 import { CoverSheet } from './CoverSheet';

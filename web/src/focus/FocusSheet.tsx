@@ -1,7 +1,7 @@
 import { BookOpen, Flashlight, PanelTopClose, RotateCcw, ScanSearch, Timer } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { NO_SCENE } from '../live/classClient';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { SheetTool } from '../reach/SheetTool';
 import { FOCUS_TOOLS } from '../reach/tools';
 import { IconButton } from '../ui/IconButton';

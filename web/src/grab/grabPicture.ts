@@ -42,7 +42,7 @@ function grabFrame(workspace: Workspace, page: Page, withMarks: boolean): HTMLCa
   const ctx = canvas.getContext('2d')!;
   ctx.scale(k, k);
   drawItems(ctx, paintSurface(page), workspace.pictures);
-  workspace.stage?.drawRecording(ctx);
+  workspace.glass.get()?.drawRecording(ctx);
   for (const layer of withMarks ? workspace.layers : [])
     for (const mark of layer.on(page.id).all().filter(isExported)) drawMark(ctx, mark, workspace.pictures);
   return canvas;

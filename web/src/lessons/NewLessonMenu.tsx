@@ -1,3 +1,4 @@
+import type { Sheet } from '@doodla/core';
 import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useRef, useState } from 'react';
@@ -6,7 +7,6 @@ import { toast } from 'sonner';
 import { createBlankLesson } from '../api/lessons';
 import { Button } from '../ui/Button';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
-import type { Sheet } from '../workspace/pageActions';
 import type { Beginning } from './beginWith';
 import { beginWith } from './beginWith';
 

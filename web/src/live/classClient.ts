@@ -2,7 +2,7 @@ import type { ClassState, Person, Scene, SceneMessage } from '@doodla/core';
 import { EMPTY_SCENE, LIVE } from '@doodla/core';
 import type { Connection } from './connection';
 import { LiveError } from './connection';
-import { Store } from './store';
+import { Store } from '../store/store';
 
 /** The scene of a lesson outside a class. */
 export const NO_SCENE = new Store(EMPTY_SCENE);

@@ -1,7 +1,7 @@
 import type { Failure } from '@doodla/core';
 import { io } from 'socket.io-client';
 import type { Socket } from 'socket.io-client';
-import { Store } from './store';
+import { Store } from '../store/store';
 
 /** A live request that the server refused. The message is fit to be shown. */
 export class LiveError extends Error {

@@ -1,7 +1,7 @@
 import type { DrawMessage, DrawnMessage, DrawnPart, InkHead, InkStyle, LogRef } from '@doodla/core';
 import { INK_TICK_MS, LIVE, packPoints, STRIDE, unpackPoints } from '@doodla/core';
 import type { Connection } from './connection';
-import { Store } from './store';
+import { Store } from '../store/store';
 
 /** A stroke that somebody else is drawing right now. */
 export interface LiveStroke {

@@ -33,7 +33,7 @@ import type { Connection } from './connection';
 import { LiveError } from './connection';
 import type { Outbox } from './outbox';
 import { PageReads } from './pageReads';
-import { Store } from './store';
+import { Store } from '../store/store';
 import type { Taking } from './undoStacks';
 import { UndoStacks } from './undoStacks';
 

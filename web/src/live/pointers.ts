@@ -1,7 +1,7 @@
 import type { PointedMessage, PointMessage } from '@doodla/core';
 import { LIVE } from '@doodla/core';
 import type { Connection } from './connection';
-import { Store } from './store';
+import { Store } from '../store/store';
 
 /** Where somebody points, with where they pointed a moment ago. */
 export interface Pointing {

@@ -1,5 +1,5 @@
 import { Pause, Play, Volume2 } from 'lucide-react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';

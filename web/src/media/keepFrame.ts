@@ -2,17 +2,31 @@ import type { Change, Page } from '@doodla/core';
 import { orderAt } from '@doodla/core';
 import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
-import type { Workspace } from '../workspace/workspace';
-import type { MediaFrame } from './mediaFrame';
+import type { Desk } from '../workspace/desk';
+import type { PictureActions } from '../pictures/pictureActions';
+
+/** What keeping a frame needs of the page it was written on. */
+export type FrameDesk = Pick<
+  Desk,
+  'classroom' | 'onProblem' | 'page' | 'pages' | 'target' | 'targetMarks'
+> & { pictureActions: Pick<PictureActions, 'upload'> };
+
+/** A recording that is held at a frame. */
+export interface HeldRecording {
+  /** Draws the frame into a context that is in page units. */
+  drawInto(ctx: CanvasRenderingContext2D): void;
+  /** Where it is held, seconds. */
+  position: number;
+}
 
 /**
  * Moves what the class has written on a held frame to a page of its own with that frame under it, so that the
  * recording goes on clean. Does nothing where nothing is written.
  */
-export async function keepFrame(workspace: Workspace, recording: MediaFrame): Promise<void> {
-  const { page, targetMarks, target } = workspace;
+export async function keepFrame(desk: FrameDesk, recording: HeldRecording): Promise<void> {
+  const { page, targetMarks, target } = desk;
   const marks = targetMarks?.all() ?? [];
-  if (!page || !workspace.classroom || marks.length === 0) return;
+  if (!page || !desk.classroom || marks.length === 0) return;
   const picture = document.createElement('canvas');
   [picture.width, picture.height] = [page.width, page.height];
   const ctx = picture.getContext('2d')!;
@@ -22,20 +36,20 @@ export async function keepFrame(workspace: Workspace, recording: MediaFrame): Pr
   try {
     const blob = await new Promise<Blob | null>((resolve) => picture.toBlob(resolve, 'image/jpeg', 0.9));
     if (!blob) throw new Error('This frame could not be kept. What is written stays on the recording.');
-    const material = await workspace.pictureActions.upload(blob);
-    const kept = framePage(workspace, page, material, recording.state.get().position);
+    const material = await desk.pictureActions.upload(blob);
+    const kept = framePage(desk, page, material, recording.position);
     const moved = marks.flatMap((mark): Change[] => [
       { do: 'remove', mark: mark.id },
       { do: 'add', mark: { ...mark, id: nanoid(), page: kept.id } },
     ]);
     target.perform([{ do: 'addPage', page: kept }, ...moved]);
   } catch (error) {
-    workspace.onProblem((error as Error).message);
+    desk.onProblem((error as Error).message);
   }
 }
 
-function framePage(workspace: Workspace, page: Page, material: string, position: number): Page {
-  const pages = workspace.pages.get();
+function framePage(desk: FrameDesk, page: Page, material: string, position: number): Page {
+  const pages = desk.pages.get();
   const at = pages.findIndex(({ id }) => id === page.id);
   return {
     id: nanoid(),

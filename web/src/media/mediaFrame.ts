@@ -1,9 +1,10 @@
 import type { Page, Playing } from '@doodla/core';
 import { playedTo } from '@doodla/core';
-import { Store } from '../live/store';
+import { Store } from '../store/store';
 import type { View } from '../page/view';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import { fetchRecording } from './fetchRecording';
+import type { FrameDesk } from './keepFrame';
 import { keepFrame } from './keepFrame';
 
 /** Farther apart than this, seconds, and it is put where the class is. */
@@ -41,7 +42,7 @@ export class MediaFrame {
 
   constructor(
     host: HTMLElement,
-    private readonly workspace: Workspace,
+    private readonly desk: FrameDesk & Pick<Desk, 'isTeacher' | 'token'>,
     private readonly onChange: () => void,
   ) {
     const { video } = this;
@@ -52,7 +53,7 @@ export class MediaFrame {
     video.addEventListener('seeked', () => this.onChange());
     video.addEventListener('ended', () => this.ended());
     host.prepend(video);
-    this.stop = workspace.classroom?.scene.subscribe(() => this.keepStep()) ?? (() => undefined);
+    this.stop = desk.classroom?.scene.subscribe(() => this.keepStep()) ?? (() => undefined);
     this.timer = setInterval(() => this.keepStep(), CHECK_MS);
   }
 
@@ -75,7 +76,10 @@ export class MediaFrame {
   /** Starts or stops it for everybody; for the teacher. */
   toggle(): void {
     if (this.playing?.playing) return this.tell(false, this.video.currentTime);
-    void keepFrame(this.workspace, this);
+    void keepFrame(this.desk, {
+      drawInto: (ctx) => this.drawInto(ctx),
+      position: this.state.get().position,
+    });
     const atEnd = this.video.currentTime >= this.video.duration - 0.05;
     this.tell(true, atEnd ? 0 : this.video.currentTime);
   }
@@ -87,7 +91,7 @@ export class MediaFrame {
 
   /** Stops it as soon as the teacher writes, so that the writing is on what was meant. */
   holdForWriting(): void {
-    if (this.playing?.playing && this.workspace.isTeacher) this.tell(false, this.video.currentTime);
+    if (this.playing?.playing && this.desk.isTeacher) this.tell(false, this.video.currentTime);
   }
 
   /** Lets sound through after the person has touched the page. */
@@ -111,13 +115,13 @@ export class MediaFrame {
   }
 
   private get playing(): Playing | undefined {
-    const { classroom } = this.workspace;
+    const { classroom } = this.desk;
     const playing = classroom ? (classroom.scene.get().playing ?? undefined) : this.own;
     return playing?.page === this.page?.id ? playing : undefined;
   }
 
   private tell(playing: boolean, position: number): void {
-    const { classroom } = this.workspace;
+    const { classroom } = this.desk;
     if (!this.page) return;
     const at = classroom?.now ?? Date.now();
     const told: Playing = { page: this.page.id, playing, position: Math.max(0, position), at };
@@ -127,14 +131,14 @@ export class MediaFrame {
   }
 
   private ended(): void {
-    if (this.workspace.isTeacher && this.playing?.playing) this.tell(false, this.video.duration);
+    if (this.desk.isTeacher && this.playing?.playing) this.tell(false, this.video.duration);
   }
 
   /** Puts it where the class is, if it is not there already. */
   private keepStep(): void {
-    const { video, playing, workspace } = this;
+    const { video, playing, desk } = this;
     if (!Number.isFinite(video.duration) || this.page?.surface.kind !== 'media') return;
-    const now = workspace.classroom?.now ?? Date.now();
+    const now = desk.classroom?.now ?? Date.now();
     const wanted = playing ? Math.min(playedTo(playing, now), video.duration) : 0;
     if (Math.abs(video.currentTime - wanted) > (playing?.playing ? OUT_OF_STEP : 0.02))
       video.currentTime = wanted;
@@ -164,14 +168,14 @@ export class MediaFrame {
     this.abort = new AbortController();
     this.state.patch({ loaded: 0, duration: 0 });
     try {
-      const file = await fetchRecording(material, this.workspace.token, this.abort.signal, (loaded) =>
+      const file = await fetchRecording(material, this.desk.token, this.abort.signal, (loaded) =>
         this.state.patch({ loaded }),
       );
       if (this.material !== material) return;
       URL.revokeObjectURL(this.video.src);
       this.video.src = URL.createObjectURL(file);
     } catch (error) {
-      if (!this.abort.signal.aborted) this.workspace.onProblem((error as Error).message);
+      if (!this.abort.signal.aborted) this.desk.onProblem((error as Error).message);
     }
   }
 

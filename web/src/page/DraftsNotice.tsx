@@ -1,5 +1,5 @@
 import { TextCursorInput } from 'lucide-react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
 import type { TextDraft } from '../workspace/textDrafts';
 import type { Workspace } from '../workspace/workspace';

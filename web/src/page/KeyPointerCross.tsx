@@ -1,4 +1,4 @@
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import type { KeyPointer } from './keyPointer';
 

@@ -3,7 +3,7 @@ import { checkMarks, describeMark, toWebAnnotation } from '@doodla/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { TriangleAlert, X } from 'lucide-react';
 import { useRef } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
 

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { request } from '../api/http';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import type { Workspace } from '../workspace/workspace';
 
 /** What the speaker wrote beside the shown slide; only the teacher sees it. */

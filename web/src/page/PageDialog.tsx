@@ -1,10 +1,9 @@
-import type { Format, Page, Ruling } from '@doodla/core';
+import type { Format, Page, Ruling, Sheet } from '@doodla/core';
 import { FORMATS, isBlankSheet, paintRuling, RULINGS, toSvgPath } from '@doodla/core';
 import { useRef, useState } from 'react';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
 import { Modal } from '../ui/Modal';
-import type { Sheet } from '../workspace/pageActions';
 import type { Workspace } from '../workspace/workspace';
 
 const FORMAT_NAMES: Record<Format, string> = {

@@ -1,7 +1,7 @@
 import type { Rect } from '@doodla/core';
 import { unionRect } from '@doodla/core';
 import { useEffect, useRef } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import type { Workspace } from '../workspace/workspace';
 import type { Stage } from './stage';

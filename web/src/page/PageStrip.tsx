@@ -16,7 +16,7 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import type { Page } from '@doodla/core';
 import { useEffect, useRef } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import { useNear } from '../ui/useNear';
 import type { Workspace } from '../workspace/workspace';

@@ -10,7 +10,7 @@ import {
   ZoomOut,
 } from 'lucide-react';
 import { NO_CLASS, NO_SCENE } from '../live/classClient';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';

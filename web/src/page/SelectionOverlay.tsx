@@ -1,7 +1,7 @@
 import type { Mark, Rect, Transform } from '@doodla/core';
 import { hasBox, markBox } from '@doodla/core';
 import { useEffect, useReducer, useRef, useState } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import type { Workspace } from '../workspace/workspace';
 import { ANGLE_STEP } from '../tools/gesture';
 import { CornerHandles } from './CornerHandles';

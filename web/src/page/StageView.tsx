@@ -1,5 +1,5 @@
 import { lazy, Suspense, useEffect, useRef } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import type { ToolId } from '../workspace/penCase';
 import type { Workspace } from '../workspace/workspace';
 import { Stage } from './stage';

@@ -1,5 +1,5 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';
 

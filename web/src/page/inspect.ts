@@ -1,13 +1,13 @@
 import { markBounds } from '@doodla/core';
-import type { Stage } from './stage';
+import type { Glass } from '../workspace/glass';
 import type { Workspace } from '../workspace/workspace';
 
 /** What the open page says of itself; for tests and for whoever looks into a school's trouble. */
-function stageState(workspace: Workspace, stage: Stage) {
+function stageState(workspace: Workspace, glass: Pick<Glass, 'host' | 'view'>) {
   const page = workspace.pageId.get();
   const marks = page === undefined ? [] : workspace.layers.flatMap((layer) => layer.on(page).all());
-  const { scale, x, y } = stage.view.get();
-  const box = stage.host.getBoundingClientRect();
+  const { scale, x, y } = glass.view.get();
+  const box = glass.host.getBoundingClientRect();
   const { pointers, ink, classroom } = workspace;
   return {
     page,
@@ -34,10 +34,10 @@ function stageState(workspace: Workspace, stage: Stage) {
 }
 
 /** Lets the browser's console ask: `doodla.stageState()`. */
-export function exposeStage(workspace: Workspace, stage: Stage): void {
+export function exposeStage(workspace: Workspace, glass: Pick<Glass, 'host' | 'view'>): void {
   const source = () => workspace.sharing.presenter.get()?.source;
   const { screen } = workspace;
-  const state = () => stageState(workspace, stage);
+  const state = () => stageState(workspace, glass);
   const { doodla } = window as unknown as { doodla?: object };
   const { classroom } = workspace;
   const own = workspace.isBeside

@@ -1,6 +1,6 @@
-import { Store } from '../live/store';
+import { Store } from '../store/store';
 import type { RunningGesture } from '../tools/gesture';
-import type { Stage } from './stage';
+import type { Glass } from '../workspace/glass';
 import { ARROWS } from './arrowKeys';
 
 /** How far an arrow key moves the pointer, CSS pixels; with Shift for the last bit. */
@@ -20,11 +20,11 @@ export class KeyPointer {
   private gesture: RunningGesture | undefined;
   private downAt = 0;
 
-  constructor(private readonly stage: Stage) {}
+  constructor(private readonly glass: Pick<Glass, 'host' | 'toPage' | 'begin' | 'hover'>) {}
 
   toggle(): void {
     if (this.state.get()) return this.off();
-    const { clientWidth, clientHeight } = this.stage.host;
+    const { clientWidth, clientHeight } = this.glass.host;
     this.state.set({ x: clientWidth / 2, y: clientHeight / 2, down: false });
   }
 
@@ -47,7 +47,7 @@ export class KeyPointer {
   }
 
   private move(state: KeyPointerState, [dx, dy]: [number, number], step: number): void {
-    const { clientWidth, clientHeight } = this.stage.host;
+    const { clientWidth, clientHeight } = this.glass.host;
     const x = Math.min(clientWidth, Math.max(0, state.x + dx * step));
     const y = Math.min(clientHeight, Math.max(0, state.y + dy * step));
     this.state.set({ ...state, x, y });
@@ -60,7 +60,7 @@ export class KeyPointer {
       this.gesture = undefined;
     } else {
       this.downAt = performance.now();
-      this.gesture = this.stage.begin(this.penPoint(state.x, state.y), false, false);
+      this.gesture = this.glass.begin(this.penPoint(state.x, state.y), false, false);
     }
     this.state.set({ ...state, down: this.gesture !== undefined });
   }
@@ -68,7 +68,7 @@ export class KeyPointer {
   private penPoint(x: number, y: number) {
     const time = performance.now() - this.downAt;
     return {
-      ...this.stage.toPage(x, y),
+      ...this.glass.toPage(x, y),
       pressure: 0.5,
       time,
       steady: false,

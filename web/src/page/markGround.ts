@@ -1,7 +1,6 @@
 import type { Mark } from '@doodla/core';
 import { amongMain, paneOf } from '@doodla/core';
 import type { Workspace } from '../workspace/workspace';
-import type { At } from './DragDot';
 import type { Stage } from './stage';
 import type { View } from './view';
 import { toPage } from './view';
@@ -12,7 +11,7 @@ export interface MarkGround {
   /** How it lies in the window. */
   view: View;
   /** The place under a point of the window. */
-  toPage(x: number, y: number): At;
+  toPage(x: number, y: number): { x: number; y: number };
 }
 
 /** The ground of marks that are selected together; that of the main part where they lie on several. */

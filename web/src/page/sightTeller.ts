@@ -1,6 +1,6 @@
 import type { Rect, Sight } from '@doodla/core';
 import { rectContains } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import type { Room, Size, View } from './view';
 
 /** So long after the last movement it is told for good, milliseconds. */
@@ -46,12 +46,12 @@ export class SightTeller {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private told = 'null';
 
-  constructor(private readonly workspace: Workspace) {}
+  constructor(private readonly desk: Pick<Desk, 'classroom'>) {}
 
   /** `extent` is undefined where there is nothing to follow: a screen that is shown, a region that fills it. */
   tell(page: string, extent: Rect | undefined, view: View, size: Size, room: Room): void {
     const sight = extent ? sightOf(page, extent, view, size, room) : null;
-    const { classroom } = this.workspace;
+    const { classroom } = this.desk;
     const now = JSON.stringify(sight);
     if (!classroom || now === this.told) return;
     this.told = now;

@@ -1,9 +1,10 @@
 import type { InkStyle, Page, Pane, Rect } from '@doodla/core';
 import { growRect, hitBySweep, isBoundless, mainPlace } from '@doodla/core';
-import { Store } from '../live/store';
+import { Store } from '../store/store';
 import type { Gesture, PenPoint, Preview, RunningGesture } from '../tools/gesture';
 import type { gestureOf, ShownWords } from '../tools/gestureOf';
 import type { ToolId } from '../workspace/penCase';
+import type { Glass } from '../workspace/glass';
 import type { Workspace } from '../workspace/workspace';
 import { interfaceScale, targetSize, typeSize } from '../ui/typeSize';
 import { exposeStage } from './inspect';
@@ -38,7 +39,7 @@ const NO_ROOM: Room = { left: 0, right: 0, top: 0, bottom: 0 };
 const ROAMING = 8000;
 
 /** The shown page in its window: draws it, moves it, and turns pointers into gestures on it. */
-export class Stage {
+export class Stage implements Glass {
   readonly view = new Store<View>({ scale: 1, x: 0, y: 0 });
   readonly fit = new Store<Fit>('page');
   /** Where the holders round the page stand. */
@@ -78,8 +79,7 @@ export class Stage {
   private sightTeller: SightTeller | undefined;
   /** Whether the page lies as the teacher's does. */
   private followed = false;
-  /** Told where a gesture has ended. */
-  onWritten: (at: PenPoint) => void = () => undefined;
+  private readonly writtenListeners = new Set<(at: PenPoint) => void>();
 
   constructor(
     readonly host: HTMLElement,
@@ -103,11 +103,9 @@ export class Stage {
       onFontArrived(() => this.canvas.invalidate('all')),
     ];
     this.canvas.onFrame = () => this.tellWet();
-    workspace.onStale = (what) => this.redraw(what);
-    workspace.middle = () => this.middle();
-    workspace.visible = () => this.visible;
-    workspace.stage = this;
+    workspace.glass.set(this);
     this.stops.push(
+      workspace.onStale((what) => this.redraw(what)),
       workspace.pictures.arrived.subscribe(() => this.canvas.invalidate('all')),
       workspace.screen.frames.subscribe(() => this.screenDrawn()),
     );
@@ -165,7 +163,7 @@ export class Stage {
       within(() => gesture[how]());
       this.canvas.touchWet();
       this.followSight();
-      if (how === 'end') this.onWritten(last);
+      if (how === 'end') for (const listener of this.writtenListeners) listener(last);
     };
     this.gestures.set(gesture, finish('end'));
     this.canvas.touchWet();
@@ -221,6 +219,11 @@ export class Stage {
   paintInto(ctx: CanvasRenderingContext2D, rect: Rect, surface: SurfaceView): void {
     this.media?.drawInto(ctx);
     this.canvas.paintInto(ctx, rect, surface);
+  }
+
+  onWritten(listener: (at: PenPoint) => void): () => void {
+    this.writtenListeners.add(listener);
+    return () => this.writtenListeners.delete(listener);
   }
 
   /** Shows a preview that comes from elsewhere than a tool, such as the handles of a selection. */
@@ -283,7 +286,7 @@ export class Stage {
 
   destroy(): void {
     for (const stop of this.stops) stop();
-    this.workspace.onStale = () => undefined;
+    if (this.workspace.glass.get() === this) this.workspace.glass.set(undefined);
     this.workspace.surfaces.onChange = () => undefined;
     this.observer.disconnect();
     this.bars.stop();
@@ -299,7 +302,7 @@ export class Stage {
     if (tool !== 'select') workspace.selection.clear();
     if (!workspace.mayTake(tool)) return undefined;
     return this.gestureOf?.(tool, at, pressure, {
-      workspace,
+      desk: workspace,
       scale: this.view.get().scale,
       words: this.wordsAt(at),
       penAt: (point, inHand) => this.penAt(point, inHand),
@@ -567,10 +570,6 @@ export class Stage {
   private colourAt({ x, y }: { x: number; y: number }): string {
     const { scale, x: left, y: top } = this.view.get();
     return this.canvas.colourAt(x * scale + left, y * scale + top);
-  }
-
-  private middle(): { x: number; y: number } {
-    return this.toPage(this.size.width / 2, this.size.height / 2);
   }
 
   /** Tells the canvas what is wet: own and others' gestures, and what they hide. */

@@ -1,7 +1,7 @@
 import { tiltFromUpright } from '@doodla/core';
 import { coalesced } from '../secure/secureOnly';
 import type { PenPoint, RunningGesture } from '../tools/gesture';
-import type { Stage } from './stage';
+import type { Glass } from '../workspace/glass';
 import type { Contact } from './touchRoles';
 import { TouchRoles } from './touchRoles';
 
@@ -35,14 +35,14 @@ export class StageInput {
 
   constructor(
     private readonly host: HTMLElement,
-    private readonly stage: Stage,
+    private readonly glass: Glass,
   ) {
     const { signal } = this.abort;
     host.addEventListener('pointerdown', (event) => this.pointerDown(event), { signal });
     host.addEventListener('pointermove', (event) => this.pointerMove(event), { signal });
     host.addEventListener('pointerup', (event) => this.pointerUp(event, 'end'), { signal });
     host.addEventListener('pointercancel', (event) => this.pointerUp(event, 'cancel'), { signal });
-    host.addEventListener('pointerleave', () => this.stage.hover(undefined), { signal });
+    host.addEventListener('pointerleave', () => this.glass.hover(undefined), { signal });
     host.addEventListener('wheel', (event) => this.wheel(event), { signal, passive: false });
     host.addEventListener('contextmenu', (event) => event.preventDefault(), { signal });
     window.addEventListener(
@@ -63,8 +63,8 @@ export class StageInput {
   private pointerDown(event: PointerEvent): void {
     if (event.button > 1 && event.pointerType !== 'pen') return;
     const { role, takenBack } = this.roles.down(this.contactOf(event), {
-      restless: this.stage.finger === 'nothing',
-      halvesAt: this.stage.halvesAt,
+      restless: this.glass.finger === 'nothing',
+      halvesAt: this.glass.halvesAt,
     });
     if (role === 'pinches') this.takeBack(takenBack);
     else this.drop(takenBack);
@@ -78,7 +78,7 @@ export class StageInput {
     const isPen = event.pointerType === 'pen';
     // Bit 2 is the barrel button, bit 32 the eraser end (Pointer Events 3, §5.1.1).
     const eraser = isPen && (event.buttons & (2 | 32)) !== 0;
-    pointer.gesture = this.stage.begin(this.pointOf(event, pointer), isPen, eraser);
+    pointer.gesture = this.glass.begin(this.pointOf(event, pointer), isPen, eraser);
   }
 
   private pointerMove(event: PointerEvent): void {
@@ -87,7 +87,7 @@ export class StageInput {
     if (takenBack.length > 0) return this.drop(takenBack);
     if (!pointer) {
       const { x, y } = this.inWindow(event);
-      return this.stage.hover(this.stage.toPage(x, y));
+      return this.glass.hover(this.glass.toPage(x, y));
     }
     if (pointer.gesture) {
       pointer.gesture.move(coalesced(event).map((each) => this.pointOf(each, pointer)));
@@ -101,11 +101,11 @@ export class StageInput {
       pointer.pans = true;
     }
     Object.assign(pointer, { x, y });
-    if (!this.pinching) return this.stage.pan(dx, dy);
+    if (!this.pinching) return this.glass.pan(dx, dy);
     const after = this.pinchShape();
     if (!before || !after) return;
-    this.stage.zoom(after.spread / before.spread, after.centre);
-    this.stage.pan(after.centre.x - before.centre.x, after.centre.y - before.centre.y);
+    this.glass.zoom(after.spread / before.spread, after.centre);
+    this.glass.pan(after.centre.x - before.centre.x, after.centre.y - before.centre.y);
   }
 
   private pointerUp(event: PointerEvent, how: 'end' | 'cancel'): void {
@@ -122,27 +122,27 @@ export class StageInput {
   private tapOrSwipe(event: PointerEvent, pointer: DownPointer, pinched: boolean): void {
     const { x, y } = this.inWindow(event);
     const [dx, dy] = [x - pointer.from.x, y - pointer.from.y];
-    if (!pinched && Math.hypot(dx, dy) < TAP_REACH) this.stage.uncover(this.stage.toPage(x, y));
+    if (!pinched && Math.hypot(dx, dy) < TAP_REACH) this.glass.uncover(this.glass.toPage(x, y));
     const quick = event.timeStamp - pointer.downAt < SWIPE.ms;
     const across = Math.abs(dx) > SWIPE.distance && Math.abs(dx) > 2 * Math.abs(dy);
     // Of two fingers the second to leave counts, so that one swipe is one turn.
     if (event.pointerType === 'touch' && quick && across && this.down.size === 0)
-      this.stage.swipe(dx < 0 ? 1 : -1);
+      this.glass.swipe(dx < 0 ? 1 : -1);
   }
 
   private wheel(event: WheelEvent): void {
     event.preventDefault();
     const unit = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? LINE_HEIGHT : 1;
     if (event.ctrlKey || event.metaKey) {
-      this.stage.zoom(Math.exp(-event.deltaY * unit * WHEEL_ZOOM), this.inWindow(event));
-    } else if (event.shiftKey && event.deltaX === 0) this.stage.pan(-event.deltaY * unit, 0);
-    else this.stage.pan(-event.deltaX * unit, -event.deltaY * unit);
+      this.glass.zoom(Math.exp(-event.deltaY * unit * WHEEL_ZOOM), this.inWindow(event));
+    } else if (event.shiftKey && event.deltaX === 0) this.glass.pan(-event.deltaY * unit, 0);
+    else this.glass.pan(-event.deltaX * unit, -event.deltaY * unit);
   }
 
   /** Whether this pointer moves the page instead of working on it. */
   private movesPage(event: PointerEvent): boolean {
-    if (event.button === 1 || this.spaceHeld || !this.stage.writing) return true;
-    return event.pointerType === 'touch' && this.roles.hasPen && this.stage.finger === 'move';
+    if (event.button === 1 || this.spaceHeld || !this.glass.writing) return true;
+    return event.pointerType === 'touch' && this.roles.hasPen && this.glass.finger === 'move';
   }
 
   /** Takes back what contacts have begun that were taken for something else; they go on as part of a pinch. */
@@ -187,7 +187,7 @@ export class StageInput {
     const time = Math.max(0, event.timeStamp - pointer.downAt);
     const keys = { steady: event.shiftKey, centred: event.altKey };
     return {
-      ...this.stage.toPage(x, y),
+      ...this.glass.toPage(x, y),
       pressure,
       tilt: tiltFromUpright(event.tiltX, event.tiltY),
       time,

@@ -1,7 +1,7 @@
 import type { Page, PageWords, Rect } from '@doodla/core';
 import { mainPlace, paintSurface } from '@doodla/core';
 import type { PDFDocumentLoadingTask, PDFDocumentProxy, PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { Store } from '../live/store';
+import { Store } from '../store/store';
 import type { PictureCache } from '../pictures/pictureCache';
 import type { LiveScreen } from '../screen/liveScreen';
 import { drawItems } from './markPainter';

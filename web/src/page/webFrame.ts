@@ -1,8 +1,16 @@
 import type { Change, Page } from '@doodla/core';
 import { MAX_PAGE_SIDE } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import type { View } from './view';
 import { WebText } from './webText';
+import type { PageActions } from '../workspace/pageActions';
+import type { WebPages } from './webPages';
+
+/** What a web page needs of the desk it is shown on. */
+type WebDesk = Pick<Desk, 'isTeacher' | 'onProblem' | 'page' | 'target' | 'targetMarks'> & {
+  pageActions: Pick<PageActions, 'setHeight'>;
+  webPages: Pick<WebPages, 'html'>;
+};
 
 /** A height that differs by less is the same; fractions of a line are rounded unlike. */
 const SAME_HEIGHT = 2;
@@ -24,7 +32,7 @@ export class WebFrame {
 
   constructor(
     host: HTMLElement,
-    private readonly workspace: Workspace,
+    private readonly desk: WebDesk,
     private readonly onShown: () => void,
   ) {
     this.frame.setAttribute('sandbox', 'allow-same-origin');
@@ -75,8 +83,8 @@ export class WebFrame {
 
   /** Puts marked words where they stand now, after the page was fetched anew or is laid out otherwise here. */
   private findAgain(page: Page): void {
-    const { target, targetMarks } = this.workspace;
-    if (!targetMarks || page.id !== this.workspace.page?.id) return;
+    const { target, targetMarks } = this.desk;
+    if (!targetMarks || page.id !== this.desk.page?.id) return;
     const changes = targetMarks.all().flatMap((mark): Change[] => {
       const found = mark.kind === 'quote' ? this.text?.find(mark) : undefined;
       if (mark.kind !== 'quote' || !found || isNear(found.rects, mark.rects)) return [];
@@ -92,27 +100,27 @@ export class WebFrame {
     this.frame.style.height = `${page.height}px`;
     if (material === this.material) return;
     this.material = material;
-    this.workspace.webPages.html(material).then(
+    this.desk.webPages.html(material).then(
       (html) => {
         if (this.material === material) this.frame.srcdoc = html;
       },
-      (error: Error) => this.workspace.onProblem(error.message),
+      (error: Error) => this.desk.onProblem(error.message),
     );
   }
 
   private laidOut(): void {
-    const { page, workspace } = this;
+    const { page, desk } = this;
     const inside = this.frame.contentDocument?.documentElement;
     if (!page || !inside) return;
     this.measured = true;
     inside.style.overflow = 'hidden';
     this.onShown();
-    if (!workspace.isTeacher) return;
+    if (!desk.isTeacher) return;
     // Measured in a low frame, since a page is never lower than its frame.
     this.frame.style.height = '10px';
     const height = Math.min(MAX_PAGE_SIDE, Math.max(100, inside.scrollHeight));
     this.frame.style.height = `${page.height}px`;
-    if (Math.abs(height - page.height) > SAME_HEIGHT) workspace.pageActions.setHeight(page.id, height);
+    if (Math.abs(height - page.height) > SAME_HEIGHT) desk.pageActions.setHeight(page.id, height);
     this.findAgain(page);
   }
 }

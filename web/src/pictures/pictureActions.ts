@@ -1,12 +1,11 @@
-import type { Workspace } from '../workspace/workspace';
-import type { PictureSender } from './pictureSender';
+import type { PictureDesk, PictureSender } from './pictureSender';
 
 /** Puts picture files on pages. How that is done is fetched when it is first needed. */
 export class PictureActions {
   private sender: Promise<PictureSender> | undefined;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: PictureDesk,
     private readonly address: string,
     private readonly token?: string,
   ) {}
@@ -35,7 +34,7 @@ export class PictureActions {
 
   private load(): Promise<PictureSender> {
     this.sender ??= import('./pictureSender').then(
-      ({ PictureSender }) => new PictureSender(this.workspace, this.address, this.token),
+      ({ PictureSender }) => new PictureSender(this.desk, this.address, this.token),
     );
     // Without a connection it cannot be had; it is tried again the next time.
     this.sender.catch(() => (this.sender = undefined));
@@ -43,8 +42,6 @@ export class PictureActions {
   }
 
   private tell(work: () => Promise<void>): Promise<void> {
-    return work().catch(() =>
-      this.workspace.onProblem('This picture could not be put here. Please try again.'),
-    );
+    return work().catch(() => this.desk.onProblem('This picture could not be put here. Please try again.'));
   }
 }

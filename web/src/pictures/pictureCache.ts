@@ -1,4 +1,4 @@
-import { Store } from '../live/store';
+import { Store } from '../store/store';
 
 /** When a picture that could not be fetched is asked for again. */
 const RETRY_MS = 4000;

@@ -2,9 +2,16 @@ import type { Mark, Rect } from '@doodla/core';
 import { orderOnTop } from '@doodla/core';
 import { errorOf } from '../api/http';
 import { stampFile } from '../api/shelf';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import type { PreparedPicture } from './preparePicture';
 import type { Size } from '../page/view';
+import type { Selection } from '../workspace/selection';
+
+/** What placing pictures needs of a page. */
+export type PictureDesk = Pick<
+  Desk,
+  'mayWrite' | 'middle' | 'newMark' | 'onProblem' | 'page' | 'pageId' | 'pictures' | 'takeTool' | 'target'
+> & { selection: Pick<Selection, 'select'> };
 
 /** Part of the page that a new picture takes at most. */
 const LARGEST = 0.7;
@@ -19,36 +26,35 @@ export class PictureSender {
   private readonly stamps = new Map<string, Promise<PreparedPicture & { material: string }>>();
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: PictureDesk,
     private readonly address: string,
     private readonly token?: string,
   ) {}
 
   /** Sends files and places them, the first with its middle at a point; in the middle of the page if none is given. */
   async place(files: readonly Blob[], at?: { x: number; y: number }): Promise<void> {
-    if (!this.workspace.mayWrite)
-      return this.workspace.onProblem('Pens are down, so no picture can be put here now.');
+    if (!this.desk.mayWrite) return this.desk.onProblem('Pens are down, so no picture can be put here now.');
     // The page may be turned while they are sent.
-    const page = this.workspace.pageId.get();
+    const page = this.desk.pageId.get();
     const marks: Mark[] = [];
     for (const [i, file] of files.entries()) {
       try {
         const mark = await this.send(file, i, { at, page });
         if (mark) marks.push(mark);
       } catch (error) {
-        this.workspace.onProblem((error as Error).message);
+        this.desk.onProblem((error as Error).message);
       }
     }
-    const put = marks.length > 0 && this.workspace.target.perform(marks.map((mark) => ({ do: 'add', mark })));
-    if (put && page === this.workspace.pageId.get()) {
-      this.workspace.takeTool('select');
-      this.workspace.selection.select(marks.map(({ id }) => id));
+    const put = marks.length > 0 && this.desk.target.perform(marks.map((mark) => ({ do: 'add', mark })));
+    if (put && page === this.desk.pageId.get()) {
+      this.desk.takeTool('select');
+      this.desk.selection.select(marks.map(({ id }) => id));
     }
   }
 
   /** Puts one of the teacher's own stamps with its middle at a point. */
   async stamp(id: string, at: { x: number; y: number }): Promise<void> {
-    const page = this.workspace.pageId.get();
+    const page = this.desk.pageId.get();
     try {
       let stored = this.stamps.get(id);
       if (!stored) this.stamps.set(id, (stored = this.fetchStamp(id)));
@@ -57,10 +63,10 @@ export class PictureSender {
       const size = { width: width * scale, height: height * scale };
       const box = { x: at.x - size.width / 2, y: at.y - size.height / 2, ...size };
       const mark = this.pictureMark(material, box, page);
-      if (mark) this.workspace.target.perform([{ do: 'add', mark }]);
+      if (mark) this.desk.target.perform([{ do: 'add', mark }]);
     } catch (error) {
       this.stamps.delete(id);
-      this.workspace.onProblem((error as Error).message);
+      this.desk.onProblem((error as Error).message);
     }
   }
 
@@ -83,7 +89,7 @@ export class PictureSender {
   }
 
   private pictureMark(material: string, box: Rect, page: string | undefined): Mark | undefined {
-    const common = this.workspace.newMark(undefined, page);
+    const common = this.desk.newMark(undefined, page);
     if (!common) return undefined;
     return {
       ...common,
@@ -101,9 +107,9 @@ export class PictureSender {
   async store(file: Blob): Promise<PreparedPicture & { material: string }> {
     const { preparePicture } = await import('./preparePicture');
     const prepared = await preparePicture(file);
-    if (prepared.scaled) this.workspace.onProblem('The picture is very large, so it was made smaller.');
+    if (prepared.scaled) this.desk.onProblem('The picture is very large, so it was made smaller.');
     const material = await this.upload(prepared.blob);
-    this.workspace.pictures.put(material, await createImageBitmap(prepared.blob));
+    this.desk.pictures.put(material, await createImageBitmap(prepared.blob));
     return { ...prepared, material };
   }
 
@@ -123,10 +129,10 @@ export class PictureSender {
   }
 
   private boxFor({ width, height }: Size, n: number, at: { x: number; y: number } | undefined): Rect {
-    const { page } = this.workspace;
+    const { page } = this.desk;
     const room = { width: (page?.width ?? 1000) * LARGEST, height: (page?.height ?? 700) * LARGEST };
     const factor = Math.min(1, room.width / width, room.height / height);
-    const middle = at ?? this.workspace.middle();
+    const middle = at ?? this.desk.middle();
     return {
       x: middle.x - (width * factor) / 2 + n * CASCADE,
       y: middle.y - (height * factor) / 2 + n * CASCADE,

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { createPortal } from 'react-dom';
 import { Tooltip } from 'radix-ui';
 import { countdown } from '../focus/focusActions';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';
 

@@ -1,6 +1,6 @@
 import { Crop, LayoutGrid, Maximize, Minimize, Pen, PenOff } from 'lucide-react';
 import { NO_CLASS } from '../live/classClient';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import type { Stage } from '../page/stage';
 import { TurnButtons } from '../page/TurnButtons';
 import { classes } from '../ui/classes';

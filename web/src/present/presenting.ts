@@ -1,4 +1,4 @@
-import { Store } from '../live/store';
+import { Store } from '../store/store';
 
 export interface PresentingState {
   /** Nothing but the page, the tools and a slim page turner. */

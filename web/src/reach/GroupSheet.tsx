@@ -1,7 +1,7 @@
 import { Popover } from 'radix-ui';
 import { Suspense, useState } from 'react';
 import type { ReactNode } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';
 import { FOCUS_TOOLS, POINT_TOOLS } from './tools';

@@ -3,7 +3,7 @@ import type { Form, StampName } from '@doodla/core';
 import { FORMS, shapePath, STAMPS, toSvgPath } from '@doodla/core';
 import type { ReactNode } from 'react';
 import { lazy, Suspense } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { PercentSlider } from '../ui/PercentSlider';
 import { Slider } from '../ui/Slider';

@@ -1,4 +1,4 @@
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import type { Workspace } from '../workspace/workspace';
 import { isSamePen, PenDot } from './ReadyPens';

@@ -1,6 +1,6 @@
 import { ImagePlus } from 'lucide-react';
 import { useRef } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';
 

@@ -1,4 +1,4 @@
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { Slider } from '../ui/Slider';
 import type { Workspace } from '../workspace/workspace';
 import { SheetTool } from './SheetTool';

@@ -11,7 +11,7 @@ import {
 } from 'lucide-react';
 import { lazy, useEffect, useRef } from 'react';
 import type { PointerEvent, ReactNode, RefObject } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';

@@ -1,7 +1,7 @@
 import type { InkStyle } from '@doodla/core';
 import { useRef } from 'react';
 import { toast } from 'sonner';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import type { Workspace } from '../workspace/workspace';
 

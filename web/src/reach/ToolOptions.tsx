@@ -1,6 +1,6 @@
 import { Popover } from 'radix-ui';
 import { lazy, Suspense } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import type { Workspace } from '../workspace/workspace';
 import { ALL_TOOLS } from './tools';

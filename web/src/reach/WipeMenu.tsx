@@ -3,7 +3,7 @@ import { Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { toast } from 'sonner';
 import { NO_CLASS } from '../live/classClient';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import type { Workspace } from '../workspace/workspace';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 

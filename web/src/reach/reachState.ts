@@ -1,4 +1,4 @@
-import { Store } from '../live/store';
+import { Store } from '../store/store';
 
 export interface ReachState {
   side: 'left' | 'right';

@@ -2,7 +2,7 @@ import type { Page, ReadingLanguage } from '@doodla/core';
 import { toast } from 'sonner';
 import type { ReadingProgress } from '../api/readWords';
 import { readWords } from '../api/readWords';
-import { Store } from '../live/store';
+import { Store } from '../store/store';
 import { wordsOnPage } from '../page/findWords';
 import type { Workspace } from '../workspace/workspace';
 

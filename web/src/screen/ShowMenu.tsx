@@ -1,6 +1,6 @@
 import { Camera, MonitorUp, MonitorPlay, ScreenShare, Video } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
 import type { SourceKind } from './openSource';

@@ -1,6 +1,6 @@
 import type { Pane, ScreenMove } from '@doodla/core';
 import { samePanes } from '@doodla/core';
-import { Store } from '../live/store';
+import { Store } from '../store/store';
 
 /** What is known of the screen that is shown. */
 export interface LiveState {

@@ -3,12 +3,19 @@ import { mainPlace, SCREEN, scaledPanes } from '@doodla/core';
 import type { ViewState } from '@doodla/core/follow';
 import type { Remote } from 'comlink';
 import { releaseProxy, transfer, wrap } from 'comlink';
-import { Store } from '../live/store';
-import type { Workspace } from '../workspace/workspace';
+import { Store } from '../store/store';
+import type { Desk } from '../workspace/desk';
 import type { EncodedPart, ScreenWorker } from './screen.worker';
 import { sendSound } from './soundSender';
 import { forgetLast, keepLast } from './lastPicture';
 import type { ScreenSource } from './sources';
+import type { PictureActions } from '../pictures/pictureActions';
+
+/** What showing a screen needs of the class it is shown to. */
+export type ShowingDesk = Pick<
+  Desk,
+  'connection' | 'layers' | 'marksChanged' | 'onProblem' | 'pages' | 'pictures' | 'screen' | 'sitting'
+> & { pictureActions: Pick<PictureActions, 'upload'> };
 
 const FRAME_MS = 100;
 const MOST_ZOOM = 4;
@@ -61,7 +68,7 @@ export class Presenter {
   private lastKeptAt = 0;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: ShowingDesk,
     readonly source: ScreenSource,
     private readonly onStopped: () => void,
   ) {
@@ -76,10 +83,10 @@ export class Presenter {
     });
     source.onEnded = () => void this.stop();
     this.stops = [
-      workspace.connection.on(SCREEN.whole, () => (this.whole = true)),
-      workspace.connection.on(SCREEN.plain, () => (this.plain = true)),
-      workspace.connection.onOnline(() => void this.announce()),
-      workspace.marksChanged.subscribe(() => this.keepWhereWritten()),
+      desk.connection.on(SCREEN.whole, () => (this.whole = true)),
+      desk.connection.on(SCREEN.plain, () => (this.plain = true)),
+      desk.connection.onOnline(() => void this.announce()),
+      desk.marksChanged.subscribe(() => this.keepWhereWritten()),
     ];
   }
 
@@ -89,7 +96,7 @@ export class Presenter {
     this.hasStarted = true;
     await this.recallViews();
     const { sound } = this.source;
-    const { sitting, connection } = this.workspace;
+    const { sitting, connection } = this.desk;
     if (sound) this.stops.push(sendSound(sound, sitting!, connection));
     void this.nextFrame();
   }
@@ -99,9 +106,9 @@ export class Presenter {
     if (this.closed) return;
     await this.keepHere();
     void forgetLast();
-    const { sitting } = this.workspace;
+    const { sitting } = this.desk;
     // The server stops what is shown by itself when the connection is gone.
-    await this.workspace.connection.request(SCREEN.stop, { sitting }).catch(() => undefined);
+    await this.desk.connection.request(SCREEN.stop, { sitting }).catch(() => undefined);
     this.close();
   }
 
@@ -114,7 +121,7 @@ export class Presenter {
     this.source.stop();
     this.worker[releaseProxy]();
     this.thread.terminate();
-    this.workspace.screen.set(undefined);
+    this.desk.screen.set(undefined);
     this.onStopped();
   }
 
@@ -157,7 +164,7 @@ export class Presenter {
 
   private async announce(first = false): Promise<void> {
     if (!first && !this.current) return;
-    const { sitting, connection } = this.workspace;
+    const { sitting, connection } = this.desk;
     const { page } = await connection.request<{ page: string }>(SCREEN.start, {
       sitting,
       ...this.size(),
@@ -171,7 +178,7 @@ export class Presenter {
   private async recallViews(): Promise<void> {
     const { width, height } = this.size();
     if (width === 0 || height === 0) return;
-    const { pictures, pages } = this.workspace;
+    const { pictures, pages } = this.desk;
     for (const page of pages.get().slice(-MOST_RECALLED)) {
       if (page.surface.kind !== 'view') continue;
       let view: number | undefined;
@@ -189,7 +196,7 @@ export class Presenter {
 
   /** Keeps what is seen on this device now and then, in case the page is loaded anew. */
   private keepLastPicture(at: number): void {
-    const { sitting, screen } = this.workspace;
+    const { sitting, screen } = this.desk;
     const live = screen.state.get();
     if (!live || at - this.lastKeptAt < LAST_EVERY_MS) return;
     this.lastKeptAt = at;
@@ -206,7 +213,7 @@ export class Presenter {
     try {
       if (!this.state.get().frozen) await this.takeFrame();
     } catch (error) {
-      if (!this.closed) this.workspace.onProblem((error as Error).message);
+      if (!this.closed) this.desk.onProblem((error as Error).message);
     }
     if (this.closed) return;
     const rest = Math.max(0, FRAME_MS - (performance.now() - started));
@@ -218,7 +225,7 @@ export class Presenter {
     if (width === 0 || height === 0) return;
     const bitmap = await this.picture();
     const at = Date.now();
-    const send = this.workspace.connection.hasRoom;
+    const send = this.desk.connection.hasRoom;
     const whole = this.whole && send;
     if (send) this.whole = false;
     const { follow } = this.state.get();
@@ -230,7 +237,7 @@ export class Presenter {
       plain: this.plain,
     });
     if (this.closed) return;
-    this.workspace.screen.draw(taken.bitmap, { width, height });
+    this.desk.screen.draw(taken.bitmap, { width, height });
     taken.bitmap.close();
     if (taken.state.certain && taken.state.view !== this.view) await this.arriveAt(taken.state, width);
     this.show(taken.state, width);
@@ -255,13 +262,13 @@ export class Presenter {
 
   /** Pixels of the source to page units. */
   private unitsPerPixel(width: number): number {
-    const page = this.workspace.pages.get().find(({ id }) => id === this.current?.page);
+    const page = this.desk.pages.get().find(({ id }) => id === this.current?.page);
     return (page?.width ?? width) / width;
   }
 
   private show({ panes, certain }: ViewState, width: number): void {
     const { page } = this.current!;
-    this.workspace.screen.set({ page, certain, panes: scaledPanes(panes, this.unitsPerPixel(width)) });
+    this.desk.screen.set({ page, certain, panes: scaledPanes(panes, this.unitsPerPixel(width)) });
   }
 
   private send(
@@ -272,17 +279,17 @@ export class Presenter {
     const head: ScreenPart = {
       ...part,
       ...frame,
-      sitting: this.workspace.sitting!,
+      sitting: this.desk.sitting!,
       page: this.current!.page,
       panes: scaledPanes(panes, this.unitsPerPixel(frame.width)),
       certain,
     };
-    this.workspace.connection.send(SCREEN.part, head, bytes);
+    this.desk.connection.send(SCREEN.part, head, bytes);
   }
 
   /** Gives a view its page: the one it had, the shown one if nothing is on it, or a new one. */
   private async arriveAt({ view, panes }: ViewState, width: number): Promise<void> {
-    const { sitting, connection } = this.workspace;
+    const { sitting, connection } = this.desk;
     await this.keeping;
     const known = this.views.get(view);
     this.view = view;
@@ -320,17 +327,15 @@ export class Presenter {
   private isWrittenOn(): boolean {
     const page = this.current?.page;
     if (page === undefined) return false;
-    return (
-      this.current!.pictures.length > 0 || this.workspace.layers.some((layer) => layer.on(page).size > 0)
-    );
+    return this.current!.pictures.length > 0 || this.desk.layers.some((layer) => layer.on(page).size > 0);
   }
 
   /** Pictures the screen as soon as it is written on where there is no picture of it yet. */
   private keepWhereWritten(): void {
-    const live = this.workspace.screen.state.get();
+    const live = this.desk.screen.state.get();
     if (!this.state.get().keeps) return;
     if (!live || !this.current || live.page !== this.current.page || !this.isWrittenOn()) return;
-    const far = NEXT_PICTURE * this.workspace.screen.canvas.height * this.unitsPerPixel(this.size().width);
+    const far = NEXT_PICTURE * this.desk.screen.canvas.height * this.unitsPerPixel(this.size().width);
     const here = placeOfPicture(live.panes);
     const near = this.current.pictures.some(
       ({ x, y, scale = 1 }) =>
@@ -341,19 +346,19 @@ export class Presenter {
 
   /** Stores a picture of the screen as it is, under its page. */
   private keepHere(): Promise<void> {
-    const live = this.workspace.screen.state.get();
+    const live = this.desk.screen.state.get();
     const { current } = this;
     if (!live || !current) return Promise.resolve();
     // Told at once, so that the next mark does not ask for the same picture again.
     const picture: ViewPicture = { material: '', ...placeOfPicture(live.panes) };
     current.pictures.push(picture);
-    const file = pictureOf(this.workspace.screen.canvas);
+    const file = pictureOf(this.desk.screen.canvas);
     this.keeping = this.keeping.then(async () => {
       try {
-        picture.material = await this.workspace.pictureActions.upload(await file);
+        picture.material = await this.desk.pictureActions.upload(await file);
         const stored = current.pictures.filter(({ material }) => material !== '');
-        const { sitting } = this.workspace;
-        await this.workspace.connection.request(SCREEN.keep, {
+        const { sitting } = this.desk;
+        await this.desk.connection.request(SCREEN.keep, {
           sitting,
           page: current.page,
           pictures: stored,
@@ -361,7 +366,7 @@ export class Presenter {
       } catch {
         current.pictures = current.pictures.filter((other) => other !== picture);
         if (!this.closed)
-          this.workspace.onProblem(
+          this.desk.onProblem(
             'A picture of the screen could not be stored under what was written. It is tried again with the next mark.',
           );
       }

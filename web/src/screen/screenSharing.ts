@@ -1,7 +1,7 @@
 import { MAX_VIEW_PICTURES, SCREEN } from '@doodla/core';
-import { Store } from '../live/store';
-import type { Workspace } from '../workspace/workspace';
-import type { Presenter } from './presenter';
+import { Store } from '../store/store';
+import type { Desk } from '../workspace/desk';
+import type { Presenter, ShowingDesk } from './presenter';
 import type { ScreenViewer } from './screenViewer';
 import type { SourceKind } from './openSource';
 import type { ScreenSource } from './sources';
@@ -16,7 +16,7 @@ export class ScreenSharing {
   /** The page whose last picture was put back. */
   private restored: string | undefined;
 
-  constructor(private readonly workspace: Workspace) {}
+  constructor(private readonly desk: ShowingDesk & Pick<Desk, 'classroom' | 'target'>) {}
 
   /** What was shown last in this tab, also before it was loaded anew. */
   get lastKind(): SourceKind {
@@ -27,34 +27,34 @@ export class ScreenSharing {
   async present(source: ScreenSource, kind = this.lastKind): Promise<void> {
     sessionStorage.setItem(LAST_KIND, kind);
     const { Presenter: Made } = await import('./presenter');
-    const presenter = new Made(this.workspace, source, () => this.presenter.set(undefined));
+    const presenter = new Made(this.desk, source, () => this.presenter.set(undefined));
     this.presenter.set(presenter);
     try {
       await presenter.start();
     } catch (error) {
       presenter.close();
-      this.workspace.onProblem((error as Error).message);
+      this.desk.onProblem((error as Error).message);
     }
   }
 
   /** Stops what somebody else shows; for the teacher. */
   stopOther(): void {
-    const { connection, sitting } = this.workspace;
+    const { connection, sitting } = this.desk;
     // The server stops what is shown by itself when the connection is gone.
     void connection.request(SCREEN.stop, { sitting }).catch(() => undefined);
   }
 
   /** Lets a student show their screen, or not. */
   allow(student: string, may: boolean): void {
-    const { connection, sitting } = this.workspace;
+    const { connection, sitting } = this.desk;
     void connection
       .request(SCREEN.allow, { sitting, student, may })
-      .catch((error: Error) => this.workspace.onProblem(error.message));
+      .catch((error: Error) => this.desk.onProblem(error.message));
   }
 
   /** Takes in what the class's state says of the screen that is shown, wherever it is shown from. */
   follow(): void {
-    const { classroom, connection, screen, sitting, target } = this.workspace;
+    const { classroom, connection, screen, sitting, target } = this.desk;
     const shown = classroom?.state.get()?.screen ?? undefined;
     const presenter = this.presenter.get();
     if (presenter) {
@@ -84,7 +84,7 @@ export class ScreenSharing {
     this.restored = page;
     const { lastPicture, forgetLast } = await import('./lastPicture');
     const last = await lastPicture();
-    const { connection, pages, pictureActions, sitting, onProblem } = this.workspace;
+    const { connection, pages, pictureActions, sitting, onProblem } = this.desk;
     const surface = pages.get().find(({ id }) => id === page)?.surface;
     if (last?.sitting !== sitting || last?.page !== page || surface?.kind !== 'view') return;
     try {

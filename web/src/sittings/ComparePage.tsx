@@ -4,7 +4,7 @@ import { useParams, useSearchParams } from 'react-router';
 import { sittingQuery } from '../api/lessons';
 import { CannotOpen } from '../classroom/CannotOpen';
 import { TopBar } from '../classroom/TopBar';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import type { Stage } from '../page/stage';
 import { StageView } from '../page/StageView';
 import { IconButton } from '../ui/IconButton';

@@ -4,7 +4,7 @@ import { endSitting, keepPages } from '../api/lessons';
 import type { SittingDetail } from '../api/lessons';
 import { ownPages } from '../material/broughtIn';
 import { Button } from '../ui/Button';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { KeptName } from './keptName';

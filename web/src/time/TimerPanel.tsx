@@ -3,7 +3,7 @@ import { timerElapsed, timerLeft, timerText } from '@doodla/core';
 import { Bell, BellOff, GripHorizontal, Maximize2, Minimize2, Pause, Play, Plus, X } from 'lucide-react';
 import { useEffect, useReducer, useRef, useState } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';

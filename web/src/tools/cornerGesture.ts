@@ -1,14 +1,16 @@
 import { LINE_TYPES } from '../workspace/penCase';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 import { snapAngle } from './gesture';
+
+type CornerDesk = Pick<Desk, 'draft' | 'newMark' | 'penCase' | 'target'>;
 
 /** Clicks the corners of a polyline or polygon; a click on the first or last corner finishes it. */
 export class CornerGesture implements Gesture {
   private last: PenPoint;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: CornerDesk,
     start: PenPoint,
     private readonly reach: number,
   ) {
@@ -27,10 +29,10 @@ export class CornerGesture implements Gesture {
     const { draft } = this;
     const isEnd =
       draft.length >= 4 && (this.isNear(draft[0]!, draft[1]!) || this.isNear(draft.at(-2)!, draft.at(-1)!));
-    if (isEnd) return finishDraft(this.workspace);
+    if (isEnd) return finishDraft(this.desk);
     const before = { x: draft.at(-2) ?? this.last.x, y: draft.at(-1) ?? this.last.y };
     const { x, y } = this.last.steady ? snapAngle(before, this.last) : this.last;
-    this.workspace.draft.set([...draft, round(x), round(y)]);
+    this.desk.draft.set([...draft, round(x), round(y)]);
   }
 
   cancel(): void {
@@ -38,7 +40,7 @@ export class CornerGesture implements Gesture {
   }
 
   private get draft(): readonly number[] {
-    return this.workspace.draft.get() ?? [];
+    return this.desk.draft.get() ?? [];
   }
 
   private isNear(x: number, y: number): boolean {
@@ -49,12 +51,12 @@ export class CornerGesture implements Gesture {
 const round = (value: number) => Math.round(value * 100) / 100;
 
 /** Makes the clicked corners a mark; fewer than two make none. */
-export function finishDraft(workspace: Workspace): void {
-  const points = workspace.draft.get();
-  const common = workspace.newMark();
-  workspace.draft.set(undefined);
+export function finishDraft(desk: CornerDesk): void {
+  const points = desk.draft.get();
+  const common = desk.newMark();
+  desk.draft.set(undefined);
   if (!points || points.length < 4 || !common) return;
-  const { line, outline } = workspace.penCase.get();
+  const { line, outline } = desk.penCase.get();
   const { course, heads, closed } = LINE_TYPES[line];
   const style = closed ? outline : { ...outline, line: outline.line ?? outline.fill, fill: null };
   const mark = {
@@ -68,5 +70,5 @@ export function finishDraft(workspace: Workspace): void {
     to: null,
     style,
   };
-  workspace.target.perform([{ do: 'add', mark }]);
+  desk.target.perform([{ do: 'add', mark }]);
 }

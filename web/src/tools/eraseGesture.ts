@@ -1,5 +1,5 @@
 import { growRect, hitBySweep, rectFromCorners } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** Takes whole marks away that the tip touches; all of one sweep are one step to undo. */
@@ -7,7 +7,7 @@ export class EraseGesture implements Gesture {
   private readonly erased = new Set<string>();
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<Desk, 'mayTouch' | 'target' | 'targetMarks'>,
     private readonly radius: number,
     private last: PenPoint,
   ) {
@@ -27,7 +27,7 @@ export class EraseGesture implements Gesture {
 
   end(): void {
     if (this.erased.size === 0) return;
-    this.workspace.target.perform([...this.erased].map((mark) => ({ do: 'remove', mark })));
+    this.desk.target.perform([...this.erased].map((mark) => ({ do: 'remove', mark })));
   }
 
   cancel(): void {
@@ -36,8 +36,8 @@ export class EraseGesture implements Gesture {
 
   private sweep(from: PenPoint, to: PenPoint): void {
     const area = growRect(rectFromCorners(from.x, from.y, to.x, to.y), this.radius);
-    for (const mark of this.workspace.targetMarks?.within(area) ?? []) {
-      if (this.erased.has(mark.id) || !this.workspace.mayTouch(mark)) continue;
+    for (const mark of this.desk.targetMarks?.within(area) ?? []) {
+      if (this.erased.has(mark.id) || !this.desk.mayTouch(mark)) continue;
       if (hitBySweep(mark, from.x, from.y, to.x, to.y, this.radius)) this.erased.add(mark.id);
     }
   }

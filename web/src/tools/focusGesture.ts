@@ -1,5 +1,5 @@
 import { rectFromCorners } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** Smaller is not meant as a region; page units. */
@@ -12,7 +12,7 @@ export class FocusGesture implements Gesture {
   private readonly points: number[] = [];
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<Desk, 'classroom' | 'pageId' | 'takeTool'>,
     private readonly kind: 'enlarge' | 'outline',
     private readonly start: PenPoint,
   ) {
@@ -31,10 +31,10 @@ export class FocusGesture implements Gesture {
   }
 
   end(): void {
-    const { classroom } = this.workspace;
-    const page = this.workspace.pageId.get();
+    const { classroom } = this.desk;
+    const page = this.desk.pageId.get();
     const box = this.box();
-    this.workspace.takeTool('pen');
+    this.desk.takeTool('pen');
     if (!classroom || page === undefined || box.width < LEAST || box.height < LEAST) return;
     const led = { page, shared: true, ...box };
     if (this.kind === 'enlarge') return classroom.setScene({ focus: { kind: 'enlarged', ...led } });

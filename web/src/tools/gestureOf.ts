@@ -1,7 +1,6 @@
 import type { InkStyle, PlacedQuote } from '@doodla/core';
 import type { ToolId } from '../workspace/penCase';
 import { LINE_TYPES } from '../workspace/penCase';
-import type { Workspace } from '../workspace/workspace';
 import { CornerGesture } from './cornerGesture';
 import { EraseGesture } from './eraseGesture';
 import { FocusGesture } from './focusGesture';
@@ -16,6 +15,7 @@ import { SelectGesture } from './selectGesture';
 import { TextGesture } from './textGesture';
 import { WispGesture } from './wispGesture';
 import { WordsGesture } from './wordsGesture';
+import type { ToolDesk } from './toolDesk';
 
 /** How near a tap has to be to count as on something; CSS pixels. */
 const TOUCH_REACH = 8;
@@ -27,7 +27,7 @@ export interface ShownWords {
 
 /** What a gesture needs to know of where it is made. */
 export interface GesturePlace {
-  workspace: Workspace;
+  desk: ToolDesk;
   /** CSS pixels per page unit. */
   scale: number;
   /** The words of the shown page; none where a pointer goes down beside what is printed. */
@@ -43,39 +43,39 @@ export function gestureOf(
   tool: ToolId,
   at: PenPoint,
   pressure: boolean,
-  { workspace, scale, words, penAt, onChange }: GesturePlace,
+  { desk, scale, words, penAt, onChange }: GesturePlace,
 ): Gesture | undefined {
-  const { pen, highlighter, eraser, eraserRadius, line, markWords } = workspace.penCase.get();
+  const { pen, highlighter, eraser, eraserRadius, line, markWords } = desk.penCase.get();
   const ink = (style: InkStyle, pressed: boolean) =>
-    new InkGesture(workspace, penAt(at, style), pressed, at, onChange);
+    new InkGesture(desk, penAt(at, style), pressed, at, onChange);
   switch (tool) {
     case 'pointer':
-      return new PointGesture(workspace, at);
+      return new PointGesture(desk, at);
     case 'wisp':
-      return new WispGesture(workspace, at);
+      return new WispGesture(desk, at);
     case 'enlarge':
     case 'outline':
-      return new FocusGesture(workspace, tool, at);
+      return new FocusGesture(desk, tool, at);
     case 'pen':
       return ink(pen, pressure);
     case 'highlighter':
-      if (markWords && words) return new WordsGesture(workspace, at, (from, to) => words.between(from, to));
+      if (markWords && words) return new WordsGesture(desk, at, (from, to) => words.between(from, to));
       return ink(highlighter, false);
     case 'eraser':
       return eraser === 'rubber'
-        ? new RubGesture(workspace, eraserRadius / scale, at)
-        : new EraseGesture(workspace, eraserRadius / scale, at);
+        ? new RubGesture(desk, eraserRadius / scale, at)
+        : new EraseGesture(desk, eraserRadius / scale, at);
     case 'text':
-      return new TextGesture(workspace, at);
+      return new TextGesture(desk, at);
     case 'fill':
-      return new PourGesture(workspace, at);
+      return new PourGesture(desk, at);
     case 'select':
-      return new SelectGesture(workspace, at, TOUCH_REACH / scale);
+      return new SelectGesture(desk, at, TOUCH_REACH / scale);
     case 'line':
       return LINE_TYPES[line].corners
-        ? new CornerGesture(workspace, at, TOUCH_REACH / scale)
-        : new LineGesture(workspace, at, TOUCH_REACH / scale);
+        ? new CornerGesture(desk, at, TOUCH_REACH / scale)
+        : new LineGesture(desk, at, TOUCH_REACH / scale);
     default:
-      return placeGesture(workspace, tool, at);
+      return placeGesture(desk, tool, at);
   }
 }

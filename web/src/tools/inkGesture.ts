@@ -1,7 +1,7 @@
 import type { InkStyle } from '@doodla/core';
 import { packPoint, pressureWithTilt, StrokeBuilder } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import type { MarkCommon, Workspace } from '../workspace/workspace';
+import type { MarkCommon, Desk } from '../workspace/desk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 import { snapAngle } from './gesture';
 
@@ -25,21 +25,21 @@ export class InkGesture implements Gesture {
   private restTimer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<Desk, 'ink' | 'newMark' | 'penCase' | 'target'>,
     private readonly style: InkStyle,
     private readonly pressure: boolean,
     private readonly start: PenPoint,
     private readonly onChange: () => void,
   ) {
-    const { steadying, straightHighlighter } = workspace.penCase.get();
+    const { steadying, straightHighlighter } = desk.penCase.get();
     this.builder = new StrokeBuilder(steadying);
     this.straight = style.nature === 'highlighter' && straightHighlighter;
     this.last = this.restedAt = start;
-    this.common = workspace.newMark(this.id);
+    this.common = desk.newMark(this.id);
     if (this.common) {
       const { page, space, pane } = this.common;
       const head = { space, style, pressure, ...(pane !== undefined && { pane }) };
-      this.broadcast = workspace.ink.broadcast(this.id, page, head);
+      this.broadcast = desk.ink.broadcast(this.id, page, head);
     }
     this.move([start]);
   }
@@ -65,9 +65,7 @@ export class InkGesture implements Gesture {
     const { common, style, pressure } = this;
     if (!common) return;
     const points = this.isStraight ? this.line() : this.builder.finish();
-    this.workspace.target.perform([
-      { do: 'add', mark: { ...common, kind: 'stroke', style, points, pressure } },
-    ]);
+    this.desk.target.perform([{ do: 'add', mark: { ...common, kind: 'stroke', style, points, pressure } }]);
   }
 
   cancel(): void {

@@ -1,6 +1,6 @@
 import type { Anchor, MarkOf } from '@doodla/core';
 import { anchorAt, anchorPoint } from '@doodla/core';
-import type { MarkCommon, Workspace } from '../workspace/workspace';
+import type { MarkCommon, Desk } from '../workspace/desk';
 import { LINE_TYPES } from '../workspace/penCase';
 import type { Gesture, PenPoint, Preview } from './gesture';
 import { snapAngle } from './gesture';
@@ -28,16 +28,16 @@ export class LineGesture implements Gesture {
   private readonly from: Hold;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<Desk, 'newMark' | 'penCase' | 'target' | 'targetMarks'>,
     private readonly start: PenPoint,
     /** How near an end has to be to something to stick to it, page units. */
     private readonly reach: number,
   ) {
     this.last = start;
     this.from = this.holdAt(start);
-    const { line, outline } = workspace.penCase.get();
+    const { line, outline } = desk.penCase.get();
     const { course, heads, closed } = LINE_TYPES[line];
-    this.common = workspace.newMark();
+    this.common = desk.newMark();
     this.mark = this.common && {
       ...this.common,
       kind: 'path',
@@ -67,7 +67,7 @@ export class LineGesture implements Gesture {
   end(): void {
     if (!this.mark || !this.isLongEnough) return;
     const mark = { ...this.mark, points: this.points(), to: this.holdAt(this.last).anchor };
-    this.workspace.target.perform([{ do: 'add', mark }]);
+    this.desk.target.perform([{ do: 'add', mark }]);
   }
 
   cancel(): void {
@@ -81,7 +81,7 @@ export class LineGesture implements Gesture {
   /** Ends stick to what lies under them, or a little beside; then they are drawn at it. */
   private holdAt({ x, y }: { x: number; y: number }): Hold {
     const { reach } = this;
-    const marks = this.workspace.targetMarks;
+    const marks = this.desk.targetMarks;
     const under = marks?.within({ x, y, width: 0, height: 0 }).at(-1);
     const near =
       under ?? marks?.within({ x: x - reach, y: y - reach, width: 2 * reach, height: 2 * reach }).at(-1);

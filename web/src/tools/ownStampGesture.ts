@@ -1,4 +1,4 @@
-import type { Workspace } from '../workspace/workspace';
+import type { ToolDesk } from './toolDesk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** Puts one of the teacher's own stamps where one taps. */
@@ -6,7 +6,7 @@ export class OwnStampGesture implements Gesture {
   readonly preview: Preview = {};
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<ToolDesk, 'penCase' | 'pictureActions'>,
     private readonly at: PenPoint,
   ) {}
 
@@ -15,8 +15,8 @@ export class OwnStampGesture implements Gesture {
   }
 
   end(): void {
-    const { ownStamp } = this.workspace.penCase.get();
-    if (ownStamp !== null) void this.workspace.pictureActions.stamp(ownStamp, this.at);
+    const { ownStamp } = this.desk.penCase.get();
+    if (ownStamp !== null) void this.desk.pictureActions.stamp(ownStamp, this.at);
   }
 
   cancel(): void {

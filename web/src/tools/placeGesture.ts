@@ -1,6 +1,6 @@
 import type { Mark, Rect } from '@doodla/core';
 import { rectFromCorners } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** A box not drawn larger than this was only tapped; page units. */
@@ -20,7 +20,7 @@ export class PlaceGesture implements Gesture {
   private last: PenPoint;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<Desk, 'target'>,
     private readonly start: PenPoint,
     private readonly placing: Placing,
     private readonly onPlaced: (mark: Mark) => void = () => undefined,
@@ -39,7 +39,7 @@ export class PlaceGesture implements Gesture {
 
   end(): void {
     const mark = this.placing.make(this.isTap ? this.tapBox() : this.box());
-    if (mark && this.workspace.target.perform([{ do: 'add', mark }]) !== undefined) this.onPlaced(mark);
+    if (mark && this.desk.target.perform([{ do: 'add', mark }]) !== undefined) this.onPlaced(mark);
   }
 
   cancel(): void {

@@ -1,10 +1,10 @@
 import type { Mark } from '@doodla/core';
 import type { ToolId } from '../workspace/penCase';
-import type { Workspace } from '../workspace/workspace';
 import type { Gesture, PenPoint } from './gesture';
 import { OwnStampGesture } from './ownStampGesture';
 import { PlaceGesture } from './placeGesture';
 import type { Placing } from './placeGesture';
+import type { ToolDesk } from './toolDesk';
 
 const STAMP_SIZE = { width: 44, height: 44 };
 const NOTE_SIZE = { width: 170, height: 170 };
@@ -12,25 +12,25 @@ const PATCH_SIZE = { width: 220, height: 60 };
 const SHAPE_SIZE = { width: 160, height: 110 };
 
 /** The gesture of a tool that puts something into a box; undefined for other tools. */
-export function placeGesture(workspace: Workspace, tool: ToolId, at: PenPoint): Gesture | undefined {
+export function placeGesture(desk: ToolDesk, tool: ToolId, at: PenPoint): Gesture | undefined {
   switch (tool) {
     case 'shape':
-      return new PlaceGesture(workspace, at, shapePlacing(workspace));
+      return new PlaceGesture(desk, at, shapePlacing(desk));
     case 'stamp':
-      if (workspace.penCase.get().ownStamp !== null) return new OwnStampGesture(workspace, at);
-      return new PlaceGesture(workspace, at, stampPlacing(workspace));
+      if (desk.penCase.get().ownStamp !== null) return new OwnStampGesture(desk, at);
+      return new PlaceGesture(desk, at, stampPlacing(desk));
     case 'note':
-      return new PlaceGesture(workspace, at, notePlacing(workspace), (mark) => editNote(workspace, mark));
+      return new PlaceGesture(desk, at, notePlacing(desk), (mark) => editNote(desk, mark));
     case 'patch':
-      return new PlaceGesture(workspace, at, patchPlacing(workspace));
+      return new PlaceGesture(desk, at, patchPlacing(desk));
     default:
       return undefined;
   }
 }
 
-function patchPlacing(workspace: Workspace): Placing {
-  const common = workspace.newMark();
-  const style = { colour: workspace.penCase.get().patchColour };
+function patchPlacing(desk: ToolDesk): Placing {
+  const common = desk.newMark();
+  const style = { colour: desk.penCase.get().patchColour };
   return {
     tapSize: PATCH_SIZE,
     square: false,
@@ -38,9 +38,9 @@ function patchPlacing(workspace: Workspace): Placing {
   };
 }
 
-function shapePlacing(workspace: Workspace): Placing {
-  const { form, sides, outline } = workspace.penCase.get();
-  const common = workspace.newMark();
+function shapePlacing(desk: ToolDesk): Placing {
+  const { form, sides, outline } = desk.penCase.get();
+  const common = desk.newMark();
   return {
     tapSize: SHAPE_SIZE,
     square: false,
@@ -49,10 +49,10 @@ function shapePlacing(workspace: Workspace): Placing {
   };
 }
 
-function stampPlacing(workspace: Workspace): Placing {
-  const { stamp, stampColour } = workspace.penCase.get();
-  const common = workspace.newMark();
-  const label = stamp === 'number' ? String(nextNumber(workspace)) : '';
+function stampPlacing(desk: ToolDesk): Placing {
+  const { stamp, stampColour } = desk.penCase.get();
+  const common = desk.newMark();
+  const label = stamp === 'number' ? String(nextNumber(desk)) : '';
   const style = { colour: stampColour };
   return {
     tapSize: STAMP_SIZE,
@@ -63,16 +63,16 @@ function stampPlacing(workspace: Workspace): Placing {
 }
 
 /** One more than the highest counting number on the page. */
-export function nextNumber(workspace: Workspace): number {
-  const numbers = (workspace.targetMarks?.all() ?? []).flatMap((mark) =>
+export function nextNumber(desk: ToolDesk): number {
+  const numbers = (desk.targetMarks?.all() ?? []).flatMap((mark) =>
     mark.kind === 'stamp' && mark.stamp === 'number' ? Number(mark.label) : [],
   );
   return Math.min(999, Math.max(0, ...numbers) + 1);
 }
 
-function notePlacing(workspace: Workspace): Placing {
-  const common = workspace.newMark();
-  const style = { colour: workspace.penCase.get().noteColour, font: 'andika' as const };
+function notePlacing(desk: ToolDesk): Placing {
+  const common = desk.newMark();
+  const style = { colour: desk.penCase.get().noteColour, font: 'andika' as const };
   return {
     tapSize: NOTE_SIZE,
     square: false,
@@ -80,7 +80,7 @@ function notePlacing(workspace: Workspace): Placing {
   };
 }
 
-function editNote(workspace: Workspace, mark: Mark): void {
+function editNote(desk: ToolDesk, mark: Mark): void {
   if (mark.kind === 'note')
-    workspace.textEdit.set({ mark, x: mark.x, y: mark.y, width: mark.width, common: mark });
+    desk.textEdit.set({ mark, x: mark.x, y: mark.y, width: mark.width, common: mark });
 }

@@ -1,4 +1,4 @@
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** A bright dot for the class that follows the hand and leaves nothing behind. */
@@ -7,20 +7,20 @@ export class PointGesture implements Gesture {
   private readonly page: string | undefined;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<Desk, 'pageId' | 'pointers'>,
     at: PenPoint,
   ) {
-    this.page = workspace.pageId.get();
+    this.page = desk.pageId.get();
     this.move([at]);
   }
 
   move(points: readonly PenPoint[]): void {
     const last = points.at(-1);
-    if (last && this.page !== undefined) this.workspace.pointers.point(this.page, last.x, last.y);
+    if (last && this.page !== undefined) this.desk.pointers.point(this.page, last.x, last.y);
   }
 
   end(): void {
-    if (this.page !== undefined) this.workspace.pointers.rest(this.page);
+    if (this.page !== undefined) this.desk.pointers.rest(this.page);
   }
 
   cancel(): void {

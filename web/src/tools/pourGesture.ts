@@ -1,4 +1,4 @@
-import type { Workspace } from '../workspace/workspace';
+import type { PourDesk } from '../fill/pourFill';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** Pours colour where one taps. */
@@ -6,7 +6,7 @@ export class PourGesture implements Gesture {
   readonly preview: Preview = {};
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: PourDesk,
     private readonly at: PenPoint,
   ) {}
 
@@ -15,9 +15,9 @@ export class PourGesture implements Gesture {
   }
 
   end(): void {
-    const { workspace, at } = this;
+    const { desk, at } = this;
     void import('../fill/pourFill').then(({ pourFill }) =>
-      pourFill(workspace, at.x, at.y, workspace.penCase.get().fillGap),
+      pourFill(desk, at.x, at.y, desk.penCase.get().fillGap),
     );
   }
 

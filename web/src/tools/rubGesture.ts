@@ -1,7 +1,7 @@
 import type { Change, MarkOf } from '@doodla/core';
 import { growRect, rectFromCorners, rubOut } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** Rubs out only the ink that the tip touches; what is left of a stroke becomes strokes of their own. */
@@ -10,7 +10,7 @@ export class RubGesture implements Gesture {
   private readonly left = new Map<string, { stroke: MarkOf<'stroke'>; pieces: number[][] }>();
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<Desk, 'mayTouch' | 'target' | 'targetMarks'>,
     private readonly radius: number,
     private last: PenPoint,
   ) {
@@ -36,7 +36,7 @@ export class RubGesture implements Gesture {
       { do: 'remove', mark: stroke.id },
       ...pieces.map((points): Change => ({ do: 'add', mark: { ...stroke, id: nanoid(), points } })),
     ]);
-    if (changes.length > 0) this.workspace.target.perform(changes);
+    if (changes.length > 0) this.desk.target.perform(changes);
   }
 
   cancel(): void {
@@ -45,8 +45,8 @@ export class RubGesture implements Gesture {
 
   private sweep(from: PenPoint, to: PenPoint): void {
     const area = growRect(rectFromCorners(from.x, from.y, to.x, to.y), this.radius);
-    for (const mark of this.workspace.targetMarks?.within(area) ?? []) {
-      if (mark.kind !== 'stroke' || !this.workspace.mayTouch(mark)) continue;
+    for (const mark of this.desk.targetMarks?.within(area) ?? []) {
+      if (mark.kind !== 'stroke' || !this.desk.mayTouch(mark)) continue;
       const before = this.left.get(mark.id)?.pieces ?? [mark.points as number[]];
       const tip = { ax: from.x, ay: from.y, bx: to.x, by: to.y, radius: this.radius + mark.style.width / 2 };
       const after = before.map((points) => rubOut(points, tip));

@@ -1,6 +1,6 @@
 import type { Mark } from '@doodla/core';
 import { hitBySweep, liesWithin, withGroups } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import type { ToolDesk } from './toolDesk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** Selects what one taps or goes round, and moves what is selected. */
@@ -12,13 +12,13 @@ export class SelectGesture implements Gesture {
   private readonly moves: boolean;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<ToolDesk, 'maySelect' | 'targetMarks' | 'selection'>,
     private readonly start: PenPoint,
     private readonly reach: number,
   ) {
     this.last = start;
     const hit = this.markAt(start);
-    const { selection } = workspace;
+    const { selection } = desk;
     if (hit && !selection.has(hit.id)) {
       const chosen = withGroups([hit], this.selectable());
       selection.select(
@@ -32,7 +32,7 @@ export class SelectGesture implements Gesture {
 
   get preview(): Preview {
     if (!this.moves) return { area: this.path };
-    return this.isTap ? {} : this.workspace.selection.preview(this.transform());
+    return this.isTap ? {} : this.desk.selection.preview(this.transform());
   }
 
   move(points: readonly PenPoint[]): void {
@@ -44,7 +44,7 @@ export class SelectGesture implements Gesture {
   }
 
   end(): void {
-    const { selection } = this.workspace;
+    const { selection } = this.desk;
     if (this.moves) {
       if (!this.isTap) selection.apply(this.transform());
       return;
@@ -82,13 +82,13 @@ export class SelectGesture implements Gesture {
   }
 
   private selectable(): Mark[] {
-    return (this.workspace.targetMarks?.all() ?? []).filter((mark) => this.workspace.maySelect(mark));
+    return (this.desk.targetMarks?.all() ?? []).filter((mark) => this.desk.maySelect(mark));
   }
 
   private markAt({ x, y }: PenPoint): Mark | undefined {
     const area = { x: x - this.reach, y: y - this.reach, width: 2 * this.reach, height: 2 * this.reach };
-    return this.workspace.targetMarks
+    return this.desk.targetMarks
       ?.within(area)
-      .findLast((mark) => this.workspace.maySelect(mark) && hitBySweep(mark, x, y, x, y, this.reach));
+      .findLast((mark) => this.desk.maySelect(mark) && hitBySweep(mark, x, y, x, y, this.reach));
   }
 }

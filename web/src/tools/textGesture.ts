@@ -1,6 +1,6 @@
 import { isBoundless, rectContains, markBounds } from '@doodla/core';
 import type { MarkOf } from '@doodla/core';
-import type { MarkCommon, TextEdit, Workspace } from '../workspace/workspace';
+import type { MarkCommon, TextEdit, Desk } from '../workspace/desk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** A box that was not drawn wider than this was only clicked; page units. */
@@ -15,11 +15,14 @@ export class TextGesture implements Gesture {
   private readonly common: MarkCommon | undefined;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<
+      Desk,
+      'layers' | 'mayTouch' | 'newMark' | 'page' | 'pageId' | 'penCase' | 'textEdit'
+    >,
     private readonly start: PenPoint,
   ) {
     this.last = start;
-    this.common = workspace.newMark();
+    this.common = desk.newMark();
   }
 
   move(points: readonly PenPoint[]): void {
@@ -29,8 +32,8 @@ export class TextGesture implements Gesture {
   end(): void {
     const { common } = this;
     // Turned away from meanwhile: there is nothing to type on.
-    if (!common || common.page !== this.workspace.pageId.get()) return;
-    this.workspace.textEdit.set(this.existing(common) ?? this.fresh(common));
+    if (!common || common.page !== this.desk.pageId.get()) return;
+    this.desk.textEdit.set(this.existing(common) ?? this.fresh(common));
   }
 
   cancel(): void {
@@ -39,7 +42,7 @@ export class TextGesture implements Gesture {
 
   private existing(common: MarkCommon): TextEdit | undefined {
     const { x, y } = this.start;
-    const mark = this.workspace.layers
+    const mark = this.desk.layers
       .at(-1)!
       .on(common.page)
       .within({ x, y, width: 0, height: 0 })
@@ -47,12 +50,12 @@ export class TextGesture implements Gesture {
         (candidate): candidate is MarkOf<'text' | 'note'> =>
           candidate.kind === 'text' || candidate.kind === 'note',
       )
-      .findLast((text) => this.workspace.mayTouch(text) && rectContains(markBounds(text), x, y));
+      .findLast((text) => this.desk.mayTouch(text) && rectContains(markBounds(text), x, y));
     return mark && { mark, x: mark.x, y: mark.y, width: mark.width, common };
   }
 
   private fresh(common: MarkCommon): TextEdit {
-    const { page, penCase } = this.workspace;
+    const { page, penCase } = this.desk;
     const dragged = Math.abs(this.last.x - this.start.x);
     const x = Math.min(this.start.x, this.last.x);
     const room = page && !isBoundless(page) ? page.width - x - 8 : DEFAULT_WIDTH;

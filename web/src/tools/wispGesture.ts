@@ -1,7 +1,7 @@
 import type { InkStyle } from '@doodla/core';
 import { StrokeBuilder } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 /** Draws ink that fades by itself, here and for the class, and becomes no mark. */
@@ -14,17 +14,17 @@ export class WispGesture implements Gesture {
   private readonly fade: number;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<Desk, 'ink' | 'pageId' | 'penCase' | 'space'>,
     start: PenPoint,
   ) {
-    const { pen, steadying, wispSeconds } = workspace.penCase.get();
+    const { pen, steadying, wispSeconds } = desk.penCase.get();
     this.builder = new StrokeBuilder(steadying);
     this.style = { ...pen, nature: 'marker', width: Math.max(pen.width, 6), opacity: 0.9 };
-    this.page = workspace.pageId.get();
+    this.page = desk.pageId.get();
     this.fade = Math.round(wispSeconds * 1000);
     if (this.page !== undefined)
-      this.broadcast = workspace.ink.broadcast(this.id, this.page, {
-        space: workspace.space,
+      this.broadcast = desk.ink.broadcast(this.id, this.page, {
+        space: desk.space,
         style: this.style,
         pressure: false,
         fade: this.fade,
@@ -46,7 +46,7 @@ export class WispGesture implements Gesture {
     this.broadcast?.(this.builder.points, true);
     if (this.page === undefined) return;
     const { id, page, style, fade } = this;
-    this.workspace.ink.leave({ id, page, author: '', style, pressure: false, points, fade });
+    this.desk.ink.leave({ id, page, author: '', style, pressure: false, points, fade });
   }
 
   cancel(): void {

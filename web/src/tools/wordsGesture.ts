@@ -1,5 +1,5 @@
 import type { Mark, PlacedQuote } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import type { Desk } from '../workspace/desk';
 import type { Gesture, PenPoint, Preview } from './gesture';
 
 type Words = (from: PenPoint, to: PenPoint) => PlacedQuote | undefined;
@@ -10,12 +10,12 @@ export class WordsGesture implements Gesture {
   private readonly common;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: Pick<Desk, 'newMark' | 'penCase' | 'target'>,
     private readonly start: PenPoint,
     private readonly words: Words,
   ) {
     this.last = start;
-    this.common = workspace.newMark();
+    this.common = desk.newMark();
   }
 
   get preview(): Preview {
@@ -29,7 +29,7 @@ export class WordsGesture implements Gesture {
 
   end(): void {
     const mark = this.mark();
-    if (mark) this.workspace.target.perform([{ do: 'add', mark }]);
+    if (mark) this.desk.target.perform([{ do: 'add', mark }]);
   }
 
   cancel(): void {
@@ -39,7 +39,7 @@ export class WordsGesture implements Gesture {
   private mark(): Mark | undefined {
     const quote = this.words(this.start, this.last);
     if (!quote || !this.common) return undefined;
-    const { highlighter, wordsLook } = this.workspace.penCase.get();
+    const { highlighter, wordsLook } = this.desk.penCase.get();
     const { colour, opacity } = highlighter;
     return { ...this.common, ...quote, kind: 'quote', look: wordsLook, style: { colour, opacity } };
   }

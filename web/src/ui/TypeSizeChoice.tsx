@@ -1,4 +1,4 @@
-import { useStore } from '../live/store';
+import { useStore } from '../store/store';
 import { classes } from './classes';
 import type { TypeSize } from './typeSize';
 import { targetSize, TYPE_SIZES, typeSize } from './typeSize';

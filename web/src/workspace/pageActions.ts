@@ -1,21 +1,16 @@
-import type { Change, Mark, Page, PagePatch, Surface } from '@doodla/core';
+import type { Change, Mark, Page, PagePatch, Sheet } from '@doodla/core';
 import { byOrder, FORMATS, orderAt } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import type { Workspace } from './workspace';
+import type { Desk } from './desk';
 
 /** What is higher than this, times its width, is a web page and no paper. */
 const MOST_HEIGHT = 2;
 
-/** Size and surface of a page to be made. */
-export interface Sheet {
-  width: number;
-  height: number;
-  surface: Extract<Surface, { kind: 'blank' | 'picture' }>;
-}
-
 /** What a teacher does with the pages of a lesson, or in class with that class's own. Each is one step to undo. */
 export class PageActions {
-  constructor(private readonly workspace: Workspace) {}
+  constructor(
+    private readonly desk: Pick<Desk, 'layers' | 'pageId' | 'pages' | 'settle' | 'target' | 'turnTo'>,
+  ) {}
 
   /** Adds a blank page beside another and shows it. */
   add(sheet: Sheet, beside: string, where: 'before' | 'after'): void {
@@ -26,7 +21,7 @@ export class PageActions {
       removed: false,
       ...sheet,
     };
-    if (this.perform([{ do: 'addPage', page }]) !== undefined) this.workspace.turnTo(page.id);
+    if (this.perform([{ do: 'addPage', page }]) !== undefined) this.desk.turnTo(page.id);
   }
 
   /** Adds a blank page like another after it and shows it; after an original, one of white paper. */
@@ -48,19 +43,19 @@ export class PageActions {
     const original = this.find(id);
     if (!original) return;
     const page: Page = { ...original, id: nanoid(), order: this.orderBeside(id, 'after') };
-    const marks = this.workspace.layers.flatMap((layer) => layer.on(id).all());
+    const marks = this.desk.layers.flatMap((layer) => layer.on(id).all());
     if (this.perform([{ do: 'addPage', page }, ...copiesOn(page.id, marks)]) !== undefined)
-      this.workspace.turnTo(page.id);
+      this.desk.turnTo(page.id);
   }
 
   /** Takes pages out; the last one stays. Returns the step, to be taken back, if they were taken. */
   remove(ids: readonly string[]): string | undefined {
-    const pages = this.workspace.pages.get();
-    const at = pages.findIndex(({ id }) => id === this.workspace.pageId.get());
+    const pages = this.desk.pages.get();
+    const at = pages.findIndex(({ id }) => id === this.desk.pageId.get());
     const stays = (page: Page) => !ids.includes(page.id);
     const neighbour = pages.slice(at).find(stays) ?? pages.slice(0, Math.max(0, at)).findLast(stays);
     if (!neighbour) return undefined;
-    if (pages[at] && !stays(pages[at])) this.workspace.turnTo(neighbour.id);
+    if (pages[at] && !stays(pages[at])) this.desk.turnTo(neighbour.id);
     return this.perform(ids.map((page) => ({ do: 'patchPage', page, set: { removed: true } })));
   }
 
@@ -70,7 +65,7 @@ export class PageActions {
 
   /** A web page is as high as its content, which is known once it is laid out. */
   setHeight(id: string, height: number): void {
-    this.workspace.target.perform([{ do: 'patchPage', page: id, set: { height } }]);
+    this.desk.target.perform([{ do: 'patchPage', page: id, set: { height } }]);
   }
 
   /** Changes a blank page's paper. */
@@ -80,7 +75,7 @@ export class PageActions {
 
   /** Moves a page so that it is the n-th, from 0. */
   moveTo(id: string, n: number): void {
-    const others = this.workspace.pages.get().filter((page) => page.id !== id);
+    const others = this.desk.pages.get().filter((page) => page.id !== id);
     this.patch(id, { order: orderAt(others, n) });
   }
 
@@ -89,17 +84,17 @@ export class PageActions {
   }
 
   private perform(changes: Change[]): string | undefined {
-    this.workspace.settle();
-    return this.workspace.target.perform(changes);
+    this.desk.settle();
+    return this.desk.target.perform(changes);
   }
 
   private find(id: string): Page | undefined {
-    return this.workspace.pages.get().find((page) => page.id === id);
+    return this.desk.pages.get().find((page) => page.id === id);
   }
 
   private orderBeside(id: string, where: 'before' | 'after'): string {
     // Removed pages keep their place, so that they come back to it.
-    const all = [...this.workspace.target.state.pages.values()].sort(byOrder);
+    const all = [...this.desk.target.state.pages.values()].sort(byOrder);
     const at = all.findIndex((page) => page.id === id);
     if (at < 0) return orderAt(all, all.length);
     return orderAt(all, where === 'after' ? at + 1 : at);

@@ -1,5 +1,5 @@
 import type { Form, InkStyle, LineStyle, MarkOf, Nature, StampName, TextStyle } from '@doodla/core';
-import { Store } from '../live/store';
+import { Store } from '../store/store';
 
 export const TOOLS = [
   'select',

@@ -11,10 +11,10 @@ import {
   transformPatch,
 } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import { Store } from '../live/store';
+import { Store } from '../store/store';
 import type { Preview } from '../tools/gesture';
 import { copyText } from '../secure/clipboard';
-import type { Workspace } from './workspace';
+import type { Desk } from './desk';
 
 /** How far a copy lies from its original, page units. */
 const COPY_OFFSET = 24;
@@ -32,7 +32,12 @@ function restyled(mark: Mark, style: NonNullable<MarkPatch['style']>): MarkPatch
 export class Selection {
   readonly ids = new Store<ReadonlySet<string>>(new Set());
 
-  constructor(private readonly workspace: Workspace) {}
+  constructor(
+    private readonly desk: Pick<
+      Desk,
+      'maySelect' | 'mayTouch' | 'newMark' | 'pageId' | 'target' | 'targetMarks'
+    >,
+  ) {}
 
   has(id: string): boolean {
     return this.ids.get().has(id);
@@ -49,7 +54,7 @@ export class Selection {
 
   /** The selected marks that are still there, lowest first. */
   marks(): Mark[] {
-    return (this.workspace.targetMarks?.all() ?? []).filter((mark) => this.has(mark.id));
+    return (this.desk.targetMarks?.all() ?? []).filter((mark) => this.has(mark.id));
   }
 
   bounds(): Rect | undefined {
@@ -57,13 +62,13 @@ export class Selection {
   }
 
   selectAll(): void {
-    const marks = this.workspace.targetMarks?.all() ?? [];
-    this.select(marks.filter((mark) => this.workspace.maySelect(mark)).map(({ id }) => id));
+    const marks = this.desk.targetMarks?.all() ?? [];
+    this.select(marks.filter((mark) => this.desk.maySelect(mark)).map(({ id }) => id));
   }
 
   /** Selects the next mark above or below the selected one, round and round. */
   step(by: 1 | -1): void {
-    const marks = (this.workspace.targetMarks?.all() ?? []).filter((mark) => this.workspace.maySelect(mark));
+    const marks = (this.desk.targetMarks?.all() ?? []).filter((mark) => this.desk.maySelect(mark));
     if (marks.length === 0) return;
     const at = marks.findIndex((mark) => this.has(mark.id));
     const next = at < 0 ? (by > 0 ? 0 : marks.length - 1) : (at + by + marks.length) % marks.length;
@@ -82,7 +87,7 @@ export class Selection {
 
   remove(): void {
     const changes = this.movable().map((mark): Change => ({ do: 'remove', mark: mark.id }));
-    if (changes.length > 0 && this.workspace.target.perform(changes) !== undefined) this.clear();
+    if (changes.length > 0 && this.desk.target.perform(changes) !== undefined) this.clear();
   }
 
   /** Puts copies beside the originals, or in a row or ring of `count`. */
@@ -140,7 +145,7 @@ export class Selection {
     if (stored === null) return false;
     const { text, marks } = JSON.parse(stored) as { text: string; marks: Mark[] };
     if (systemText !== '' && systemText.trim() !== text.trim()) return false;
-    const here = marks.some((mark) => mark.page === this.workspace.pageId.get());
+    const here = marks.some((mark) => mark.page === this.desk.pageId.get());
     const offset = here ? COPY_OFFSET : 0;
     const moved = marks.map((mark) =>
       patchMark(mark, transformPatch(mark, { kind: 'move', dx: offset, dy: offset })),
@@ -163,7 +168,7 @@ export class Selection {
 
   /** Moves in the pile: to an end of it, or past the next mark. */
   reorder(to: 'front' | 'back' | 'up' | 'down'): void {
-    const all = this.workspace.targetMarks?.all() ?? [];
+    const all = this.desk.targetMarks?.all() ?? [];
     const rest = all.filter((mark) => !this.has(mark.id));
     const up = to === 'front' || to === 'up';
     const own = this.marks();
@@ -194,7 +199,7 @@ export class Selection {
   /** Locks or unlocks; locked marks stay selected, so that they can be unlocked. */
   setLocked(locked: boolean): void {
     const changes = this.marks().map((mark): Change => ({ do: 'patch', mark: mark.id, set: { locked } }));
-    if (changes.length > 0) this.workspace.target.perform(changes);
+    if (changes.length > 0) this.desk.target.perform(changes);
   }
 
   /** Changes how the selected marks look, as far as their kinds have such a thing. */
@@ -225,7 +230,7 @@ export class Selection {
   }
 
   private movable(): Mark[] {
-    return this.marks().filter((mark) => this.workspace.mayTouch(mark));
+    return this.marks().filter((mark) => this.desk.mayTouch(mark));
   }
 
   private moveEach(moves: readonly { dx: number; dy: number }[]): void {
@@ -243,16 +248,16 @@ export class Selection {
       patched.set(mark.id, patchMark(mark, set));
       changes.push({ do: 'patch', mark: mark.id, set });
     }
-    if (changes.length > 0) this.workspace.target.perform([...changes, ...this.followers(patched)]);
+    if (changes.length > 0) this.desk.target.perform([...changes, ...this.followers(patched)]);
   }
 
   private followers(patched: ReadonlyMap<string, Mark>): Change[] {
-    const all = this.workspace.targetMarks?.all() ?? [];
+    const all = this.desk.targetMarks?.all() ?? [];
     const changes: Change[] = [];
     for (const line of all) {
-      if (line.kind !== 'path' || patched.has(line.id) || !this.workspace.mayTouch(line)) continue;
+      if (line.kind !== 'path' || patched.has(line.id) || !this.desk.mayTouch(line)) continue;
       if (!patched.has(line.from?.mark ?? '') && !patched.has(line.to?.mark ?? '')) continue;
-      const set = followAnchors(line, (id) => patched.get(id) ?? this.workspace.target.state.marks.get(id));
+      const set = followAnchors(line, (id) => patched.get(id) ?? this.desk.target.state.marks.get(id));
       if (set) changes.push({ do: 'patch', mark: line.id, set });
     }
     return changes;
@@ -260,7 +265,7 @@ export class Selection {
 
   /** Copies with ids, groups and an author of their own, on the shown page, above all others. */
   private renewed(marks: readonly Mark[]): Mark[] {
-    const common = this.workspace.newMark();
+    const common = this.desk.newMark();
     if (!common) return [];
     const ids = new Map(marks.map((mark) => [mark.id, nanoid()]));
     const groups = new Map(marks.map((mark) => [mark.group, nanoid()]));
@@ -285,7 +290,7 @@ export class Selection {
 
   private put(marks: readonly Mark[]): void {
     if (marks.length === 0) return;
-    if (this.workspace.target.perform(marks.map((mark) => ({ do: 'add', mark }))) !== undefined)
+    if (this.desk.target.perform(marks.map((mark) => ({ do: 'add', mark }))) !== undefined)
       this.select(marks.map(({ id }) => id));
   }
 }

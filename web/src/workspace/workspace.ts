@@ -3,7 +3,6 @@ import type {
   Focus,
   LogRef,
   Mark,
-  MarkOf,
   Page,
   Rect,
   Situation,
@@ -19,14 +18,15 @@ import { Pointers } from '../live/pointers';
 import type { LogChange, StepTaken } from '../live/logClient';
 import { LogClient } from '../live/logClient';
 import { Outbox } from '../live/outbox';
-import { Store } from '../live/store';
-import type { Stage } from '../page/stage';
+import { Store } from '../store/store';
 import { WebPages } from '../page/webPages';
 import { Surfaces } from '../page/surfaces';
 import { PictureActions } from '../pictures/pictureActions';
 import { PictureCache } from '../pictures/pictureCache';
 import { LiveScreen } from '../screen/liveScreen';
 import { ScreenSharing } from '../screen/screenSharing';
+import type { Desk, MarkCommon, Mode, TextEdit } from './desk';
+import type { Glass } from './glass';
 import { MarkLayer } from './markLayer';
 import { PageActions } from './pageActions';
 import type { ToolId } from './penCase';
@@ -50,30 +50,11 @@ export interface WorkspaceOptions {
   looking?: boolean;
 }
 
-/** The parts of a mark that do not depend on its kind. */
-export type MarkCommon = Pick<
-  Mark,
-  'id' | 'page' | 'author' | 'space' | 'order' | 'locked' | 'group' | 'alt' | 'createdAt' | 'pane'
->;
-
-/** What the pointer does: work the content, or write on it. */
-export type Mode = 'use' | 'write';
-
-export interface TextEdit {
-  /** The mark being changed; undefined for a new one. */
-  mark?: MarkOf<'text' | 'note'>;
-  x: number;
-  y: number;
-  width: number;
-  /** What it becomes, and the page that it is on, whatever is shown when it is finished. */
-  common: MarkCommon;
-}
-
 /**
  * Everything behind the screen on which a lesson is shown and written on: the logs, the class, the
  * page that is shown and the tools in hand. The screen watches its stores.
  */
-export class Workspace {
+export class Workspace implements Desk {
   readonly connection: Connection;
   readonly lessonLog: LogClient;
   /** The log that is written to: the class's marks in a sitting, the prepared ones otherwise. */
@@ -113,17 +94,8 @@ export class Workspace {
   readonly textEdit = new Store<TextEdit | undefined>(undefined);
   /** Counts changes of marks, for views that show them. */
   readonly marksChanged: Store<number>;
-  /** Told what is stale on the shown page. */
-  onStale: (what: Rect[] | 'all') => void = () => undefined;
-  /** The middle of what is in sight, page units. */
-  middle: () => { x: number; y: number } = () => {
-    const { width, height } = this.page ?? { width: 0, height: 0 };
-    return { x: width / 2, y: height / 2 };
-  };
-  /** What shows the page, once it is there. */
-  stage: Stage | undefined;
-  /** The part of the page plane that is in sight. */
-  visible: () => Rect = () => ({ x: 0, y: 0, width: this.page?.width ?? 1, height: this.page?.height ?? 1 });
+  /** What shows the page, while something does. */
+  readonly glass = new Store<Glass | undefined>(undefined);
   /** Told when something could not be done; the message is fit to be shown. */
   onProblem: (message: string) => void = () => undefined;
   /** Told of what was done out of sight; the message is fit to be shown. */
@@ -135,6 +107,7 @@ export class Workspace {
 
   private readonly stops: (() => void)[] = [];
   private readonly addedListeners = new Set<(mark: Mark) => void>();
+  private readonly staleListeners = new Set<(what: Rect[] | 'all') => void>();
   /** The page that the class was last known to be on. */
   private classPage: string | undefined;
   /** Whether a student could write before the class's state last changed. */
@@ -195,6 +168,18 @@ export class Workspace {
       page,
       this.layers.map((layer) => layer.on(page.id).bounds),
     );
+  }
+
+  /** The part of the page plane that is in sight. */
+  visible(): Rect {
+    const { width, height } = this.page ?? { width: 1, height: 1 };
+    return this.glass.get()?.visible ?? { x: 0, y: 0, width, height };
+  }
+
+  /** The middle of what is in sight, page units. */
+  middle(): { x: number; y: number } {
+    const { x, y, width, height } = this.visible();
+    return { x: x + width / 2, y: y + height / 2 };
   }
 
   /** Whose marks new ones are. */
@@ -404,6 +389,16 @@ export class Workspace {
     return () => this.addedListeners.delete(callback);
   }
 
+  /** Calls back with what is stale on the shown page. */
+  onStale(callback: (what: Rect[] | 'all') => void): () => void {
+    this.staleListeners.add(callback);
+    return () => this.staleListeners.delete(callback);
+  }
+
+  private tellStale(what: Rect[] | 'all'): void {
+    for (const listener of this.staleListeners) listener(what);
+  }
+
   /** Lets a student point and write wisps, or not. */
   letPoint(student: string, may: boolean): void {
     const { pointers } = this.classroom!.scene.get();
@@ -488,7 +483,7 @@ export class Workspace {
       for (const pane of [this, this.side.get()]) {
         const page = pane?.pageId.get();
         if (pane && page !== undefined)
-          pane.onStale(page === change.arrived ? 'all' : (stale.get(page) ?? []));
+          pane.tellStale(page === change.arrived ? 'all' : (stale.get(page) ?? []));
       }
       this.marksChanged.set(this.marksChanged.get() + 1);
     };
