@@ -1,4 +1,32 @@
-/** Which file may import which; every rule says why. Types count as much as values. */
+// Which file may import which; `npm run lint` holds it. Types count as much as values.
+
+/** Folders of the browser's half, lowest first: each may import from itself and from those above it in this list. */
+const LEVELS = [
+  ['store', 'secure'],
+  ['api', 'live', 'pictures', 'ui'],
+  ['canvas'],
+  ['desk'],
+  ['screen', 'tools'],
+  ['workspace'],
+  ['grab', 'handout', 'media', 'people', 'photo', 'time'],
+  ['material', 'sharing', 'stage'],
+  ['focus', 'pages', 'selection', 'sittings', 'typing'],
+  ['present', 'reach'],
+  ['classroom'],
+  ['devices', 'lessons'],
+  ['app'],
+];
+
+const within = (folders) => `^web/src/(${folders.join('|')})/`;
+
+const directions = LEVELS.map((folders, level) => ({
+  name: `direction-of-${folders.join('-')}`,
+  comment: `The folders ${folders.join(', ')} know nothing of each other, nor of those that build on them (LEVELS in .dependency-cruiser.mjs).`,
+  severity: 'error',
+  from: { path: within(folders) },
+  to: { path: within(LEVELS.slice(level).flat()), pathNot: '^web/src/$1/' },
+}));
+
 export default {
   forbidden: [
     {
@@ -8,12 +36,23 @@ export default {
       from: {},
       to: { circular: true },
     },
+    {
+      name: 'folder-without-level',
+      comment: 'A new folder of the browser’s half has a place in LEVELS of .dependency-cruiser.mjs.',
+      severity: 'error',
+      from: { path: '^web/src/[^/]+/', pathNot: within(LEVELS.flat()) },
+      to: {},
+    },
+    ...directions,
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
     exclude: { path: '(^|/)(dist|dist-types|node_modules)/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
-    enhancedResolveOptions: { conditionNames: ['source', 'import', 'types', 'default'], extensions: ['.ts', '.tsx', '.js'] },
+    enhancedResolveOptions: {
+      conditionNames: ['source', 'import', 'types', 'default'],
+      extensions: ['.ts', '.tsx', '.js'],
+    },
   },
 };

@@ -1,17 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { aPage } from '../../core/test/helpers/marks';
 import { Band } from '../src/devices/band';
-import type { PenPoint } from '../src/tools/gesture';
+import type { PenPoint } from '../src/desk/gesture';
+import { Signal } from '../src/store/signal';
 
 /** A glass of 400 × 300 CSS pixels on a page of 1,000 × 700 units. */
 function glassOn() {
   const view = { x: 0, y: 0, scale: 0.4 };
-  const listeners = new Set<(at: PenPoint) => void>();
+  const written = new Signal<PenPoint>();
   const glass = {
-    onWritten: (listener: (at: PenPoint) => void) => (
-      listeners.add(listener),
-      () => listeners.delete(listener)
-    ),
+    written,
     fit: '',
     get visible() {
       return { x: view.x, y: view.y, width: 400 / view.scale, height: 300 / view.scale };
@@ -25,11 +23,8 @@ function glassOn() {
   };
   const page = aPage({ width: 1000, height: 700 });
   const band = new Band(glass, { page, extentOf: () => ({ x: 0, y: 0, width: 1000, height: 700 }) });
-  const written = (x: number) => {
-    for (const listener of listeners)
-      listener({ x, y: 0, pressure: 0, time: 0, steady: false, centred: false });
-  };
-  return { glass, band, written };
+  const write = (x: number) => written.tell({ x, y: 0, pressure: 0, time: 0, steady: false, centred: false });
+  return { glass, band, written: write };
 }
 
 describe('a band of the page on a pad', () => {

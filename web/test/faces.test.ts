@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest';
-import { needFace } from '../src/page/faces';
+import { needFace } from '../src/canvas/faces';
 
 describe('a face', () => {
   it('has text laid out anew when it comes, and never again', async () => {

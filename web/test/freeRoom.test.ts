@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { roomForPage, roomForWidth } from '../src/page/freeRoom';
+import { roomForPage, roomForWidth } from '../src/stage/freeRoom';
 
 const STAGE = { width: 1280, height: 800 };
 const A4 = { width: 794, height: 1123 };

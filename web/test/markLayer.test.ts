@@ -3,7 +3,7 @@ import { markBounds } from '@doodla/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { LogClient } from '../src/live/logClient';
-import { MarkLayer } from '../src/workspace/markLayer';
+import { MarkLayer } from '../src/desk/markLayer';
 import { anyMark } from '../../core/test/helpers/anyMark';
 
 const PAGES = ['p1', 'p2', 'p3'];

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { PenCase } from '../src/workspace/penCase';
+import { PenCase } from '../src/desk/penCase';
 import { freshStorage } from './helpers/fakeStorage';
 
 beforeEach(freshStorage);

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { ACTION_IDS, ACTIONS, Shortcuts, writtenKey } from '../src/workspace/shortcuts';
+import { ACTION_IDS, ACTIONS, Shortcuts, writtenKey } from '../src/desk/shortcuts';
 
 /** What the browser keeps, for the time of a test. */
 class Kept {

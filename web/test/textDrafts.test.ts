@@ -1,8 +1,8 @@
 import type { Actor, Change, MarkOf, TextStyle } from '@doodla/core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { Store } from '../src/store/store';
-import { TextDrafts } from '../src/workspace/textDrafts';
-import type { TextEdit } from '../src/workspace/desk';
+import { TextDrafts } from '../src/desk/textDrafts';
+import type { TextEdit } from '../src/desk/desk';
 import { freshStorage } from './helpers/fakeStorage';
 
 const style = { font: 'andika', size: 20, colour: '#000000' } as TextStyle;

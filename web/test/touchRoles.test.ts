@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Contact, Role, Wishes } from '../src/page/touchRoles';
-import { TouchRoles } from '../src/page/touchRoles';
+import type { Contact, Role, Wishes } from '../src/stage/touchRoles';
+import { TouchRoles } from '../src/stage/touchRoles';
 
 type Step = [what: 'down' | 'move' | 'up', id: number, at: number, more?: Partial<Contact>];
 

@@ -11,7 +11,7 @@ import {
   toPage,
   visibleRect,
   zoomAt,
-} from '../src/page/view';
+} from '../src/canvas/view';
 
 const STAGE = { width: 1280, height: 800 };
 const ROOM = { left: 172, right: 12, top: 66, bottom: 66 };

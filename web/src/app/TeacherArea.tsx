@@ -9,7 +9,7 @@ import { Front } from '../ui/Front';
 import { Lost } from './Lost';
 
 const StartPage = lazy(() => import('../lessons/StartPage'));
-const ComparePage = lazy(() => import('../sittings/ComparePage'));
+const ComparePage = lazy(() => import('../classroom/ComparePage'));
 const PreparePage = lazy(() => import('../classroom/PreparePage'));
 const TeachPage = lazy(() => import('../classroom/TeachPage'));
 

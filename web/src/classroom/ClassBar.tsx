@@ -2,11 +2,11 @@ import { DoorOpen, PenOff, Pen, QrCode, Share, TabletSmartphone } from 'lucide-r
 import type { SittingDetail } from '../api/lessons';
 import { useStore } from '../store/store';
 import { BringInMenu } from '../material/BringInMenu';
-import { ShowMenu } from '../screen/ShowMenu';
+import { ShowMenu } from '../sharing/ShowMenu';
 import { Button } from '../ui/Button';
 import type { Workspace } from '../workspace/workspace';
 import { PeopleMenu } from './PeopleMenu';
-import { spacedCode } from './spacedCode';
+import { spacedCode } from '../ui/spacedCode';
 
 interface ClassBarProps {
   workspace: Workspace;

@@ -6,7 +6,7 @@ import type { SittingDetail } from '../api/lessons';
 import { copyText } from '../secure/clipboard';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
-import { spacedCode } from './spacedCode';
+import { spacedCode } from '../ui/spacedCode';
 
 /** How students come in: address and code to type, a link to send, a QR to scan; large enough for the back row. */
 export function JoinDialog({ sitting, onClose }: { sitting: SittingDetail; onClose(): void }) {

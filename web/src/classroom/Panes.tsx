@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useStore } from '../store/store';
-import type { Stage } from '../page/stage';
-import { StageView } from '../page/StageView';
+import type { Stage } from '../stage/stage';
+import { StageView } from './StageView';
 import type { Workspace } from '../workspace/workspace';
 
 const Divider = lazy(() => import('./Divider'));

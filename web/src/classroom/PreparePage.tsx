@@ -5,7 +5,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { lessonQuery, startSitting } from '../api/lessons';
-import { makePicturePages, takeBeginning } from '../lessons/beginWith';
+import { makePicturePages, takeBeginning } from './beginWith';
 import { Store, useStore } from '../store/store';
 import { HandoutDialog } from '../handout/HandoutDialog';
 import { BringInMenu } from '../material/BringInMenu';
@@ -13,7 +13,7 @@ import { Button } from '../ui/Button';
 import { useWorkspace } from '../workspace/useWorkspace';
 import type { Workspace } from '../workspace/workspace';
 import { JUST_STARTED, PRESENTING } from './TeachPage';
-import { CannotOpen } from './CannotOpen';
+import { CannotOpen } from '../ui/CannotOpen';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
 

@@ -3,8 +3,8 @@ import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TargetSizeChoice, TypeSizeChoice } from '../ui/TypeSizeChoice';
-import type { ActionId } from '../workspace/shortcuts';
-import { ACTION_IDS, ACTIONS, writtenKey } from '../workspace/shortcuts';
+import type { ActionId } from '../desk/shortcuts';
+import { ACTION_IDS, ACTIONS, writtenKey } from '../desk/shortcuts';
 import type { Workspace } from '../workspace/workspace';
 
 /** All keys, each to be changed by pressing another. */

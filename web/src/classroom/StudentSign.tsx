@@ -5,7 +5,7 @@ import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
 import type { Workspace } from '../workspace/workspace';
 
-const ShowMenu = lazy(() => import('../screen/ShowMenu').then((module) => ({ default: module.ShowMenu })));
+const ShowMenu = lazy(() => import('../sharing/ShowMenu').then((module) => ({ default: module.ShowMenu })));
 
 interface StudentSignProps {
   workspace: Workspace;

@@ -12,12 +12,12 @@ import { AsksNotice } from './AsksNotice';
 import { ClassBar } from './ClassBar';
 import { LeaveDialog } from './LeaveDialog';
 import { JoinDialog } from './JoinDialog';
-import { CannotOpen } from './CannotOpen';
+import { CannotOpen } from '../ui/CannotOpen';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
 
 const EndDialog = lazy(() => import('../sittings/EndDialog'));
-const DevicesDialog = lazy(() => import('../devices/DevicesDialog'));
+const DevicesDialog = lazy(() => import('./DevicesDialog'));
 const FloatingHelper = lazy(() => import('../present/FloatingHelper'));
 
 /** Navigation state of a class that has just been started: the first thing to do is to let the class in. */

@@ -1,7 +1,7 @@
 import { ArrowLeft } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { Arrangement } from '../page/view';
+import type { Arrangement } from '../canvas/view';
 import { classes } from '../ui/classes';
 
 interface TopBarProps {

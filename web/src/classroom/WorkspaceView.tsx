@@ -5,12 +5,12 @@ import type { ReactNode } from 'react';
 import { Presenting } from '../present/presenting';
 import { Store, useStore } from '../store/store';
 import type { MediaFrame } from '../media/mediaFrame';
-import type { Stage } from '../page/stage';
+import type { Stage } from '../stage/stage';
 import { Panes } from './Panes';
-import type { Arrangement } from '../page/view';
+import type { Arrangement } from '../canvas/view';
 import { Reach } from '../reach/reachState';
 import { picturesIn, useClipboard } from '../workspace/useClipboard';
-import { useShortcuts } from '../workspace/useShortcuts';
+import { useShortcuts } from './useShortcuts';
 import type { Workspace } from '../workspace/workspace';
 
 /** The page shows first, its tools a moment later. */
@@ -19,22 +19,22 @@ const ReachPanel = lazy(() =>
 );
 
 const ConnectionSign = lazy(() => import('./ConnectionSign'));
-const DraftsNotice = lazy(() => import('../page/DraftsNotice'));
-const Announcer = lazy(() => import('../page/Announcer'));
+const DraftsNotice = lazy(() => import('../pages/DraftsNotice'));
+const Announcer = lazy(() => import('../pages/Announcer'));
 const EdgeTouch = lazy(() => import('../present/EdgeTouch'));
 const SlimTurner = lazy(() => import('../present/SlimTurner'));
 const TimerPanel = lazy(() => import('../time/TimerPanel'));
 const MediaBar = lazy(() => import('../media/MediaBar'));
 const OtherHand = lazy(() => import('../reach/OtherHand'));
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
-const MarkList = lazy(() => import('../page/MarkList'));
+const MarkList = lazy(() => import('../pages/MarkList'));
 const GrabDialog = lazy(() => import('../grab/GrabDialog'));
-const ScreenBar = lazy(() => import('../screen/ScreenBar'));
-const NotesPanel = lazy(() => import('../page/NotesPanel'));
+const ScreenBar = lazy(() => import('../sharing/ScreenBar'));
+const NotesPanel = lazy(() => import('../pages/NotesPanel'));
 const DocumentDialog = lazy(() => import('../material/DocumentDialog'));
-const PageTurner = lazy(() => import('../page/PageTurner'));
-const PageMap = lazy(() => import('../page/PageMap'));
-const PageStrip = lazy(() => import('../page/PageStrip'));
+const PageTurner = lazy(() => import('../pages/PageTurner'));
+const PageMap = lazy(() => import('../pages/PageMap'));
+const PageStrip = lazy(() => import('../pages/PageStrip'));
 
 const NO_CLASS = new Store<ClassState | undefined>(undefined);
 const NO_RECORDING = new Store<MediaFrame | undefined>(undefined);

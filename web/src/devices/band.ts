@@ -1,5 +1,5 @@
-import type { Desk } from '../workspace/desk';
-import type { Glass } from '../workspace/glass';
+import type { Desk } from '../desk/desk';
+import type { Glass } from '../desk/glass';
 
 /** Part of the page's width that a band shows, and how far into it writing goes before it moves on. */
 const WIDTH = 0.5;
@@ -14,10 +14,10 @@ export class Band {
   private readonly stop: () => void;
 
   constructor(
-    private readonly glass: Pick<Glass, 'visible' | 'zoom' | 'centreOn' | 'setFit' | 'onWritten'>,
+    private readonly glass: Pick<Glass, 'visible' | 'zoom' | 'centreOn' | 'setFit' | 'written'>,
     private readonly desk: Pick<Desk, 'page' | 'extentOf'>,
   ) {
-    this.stop = glass.onWritten(({ x }) => this.written(x));
+    this.stop = glass.written.subscribe(({ x }) => this.written(x));
     const page = this.page;
     if (page) this.showFrom(page.x, page.y);
   }

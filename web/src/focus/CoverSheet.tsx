@@ -1,6 +1,6 @@
 import type { Cover } from '@doodla/core';
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from 'lucide-react';
-import type { Stage } from '../page/stage';
+import type { Stage } from '../stage/stage';
 import type { Workspace } from '../workspace/workspace';
 import { Grip } from './Grip';
 import { onGlass, useBoxDrag } from './useBoxDrag';

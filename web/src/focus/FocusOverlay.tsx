@@ -1,5 +1,5 @@
 import { useStore } from '../store/store';
-import type { Stage } from '../page/stage';
+import type { Stage } from '../stage/stage';
 import type { Workspace } from '../workspace/workspace';
 import { CoverSheet } from './CoverSheet';
 import { FocusBar } from './FocusBar';

@@ -1,7 +1,7 @@
 import type { Magnifier } from '@doodla/core';
 import { Maximize2, Move } from 'lucide-react';
 import { useEffect, useRef } from 'react';
-import type { Stage } from '../page/stage';
+import type { Stage } from '../stage/stage';
 import type { Workspace } from '../workspace/workspace';
 import { GlassPainter } from './glassPainter';
 import { Grip } from './Grip';

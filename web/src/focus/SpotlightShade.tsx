@@ -1,6 +1,6 @@
 import type { Spotlight } from '@doodla/core';
 import { Maximize2, Move } from 'lucide-react';
-import type { Stage } from '../page/stage';
+import type { Stage } from '../stage/stage';
 import type { Workspace } from '../workspace/workspace';
 import { Grip } from './Grip';
 import { moved, onGlass, resized, useBoxDrag } from './useBoxDrag';

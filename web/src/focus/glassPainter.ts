@@ -1,7 +1,7 @@
 import type { Magnifier, Page } from '@doodla/core';
-import type { Stage } from '../page/stage';
-import type { SurfaceView } from '../page/surface';
-import type { WebFrame } from '../page/webFrame';
+import type { Stage } from '../stage/stage';
+import type { SurfaceView } from '../canvas/surface';
+import type { WebFrame } from '../stage/webFrame';
 import type { Workspace } from '../workspace/workspace';
 
 /** Draws what a magnifier shows, at its own scale; of web pages it keeps an enlarged frame below. */
@@ -83,7 +83,7 @@ export class GlassPainter {
   }
 
   private async showWeb(page: Page, view: { scale: number; x: number; y: number }): Promise<void> {
-    const { WebFrame: Frame } = await import('../page/webFrame');
+    const { WebFrame: Frame } = await import('../stage/webFrame');
     this.web ??= new Frame(this.host, this.workspace, () => undefined);
     this.web.show(page);
     this.web.setView(view);

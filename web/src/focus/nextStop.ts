@@ -1,6 +1,6 @@
 import type { Cover, Rect } from '@doodla/core';
 import { greyFrame, lineStops } from '@doodla/core/focus';
-import { drawThumbnail } from '../page/thumbnail';
+import { drawThumbnail } from '../workspace/thumbnail';
 import type { Workspace } from '../workspace/workspace';
 
 /** Width of the picture in which lines are looked for, pixels. */

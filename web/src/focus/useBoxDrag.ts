@@ -1,7 +1,7 @@
 import type { Focus, Rect } from '@doodla/core';
 import { useRef } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
-import type { Stage } from '../page/stage';
+import type { Stage } from '../stage/stage';
 import type { Workspace } from '../workspace/workspace';
 
 /** How far an arrow key moves it, page units. */

@@ -1,7 +1,7 @@
 import type { Page, Rect } from '@doodla/core';
 import { isExported, paintSurface, paneOf, placeOf } from '@doodla/core';
-import { drawItems, drawMark } from '../page/markPainter';
-import { drawThumbnail } from '../page/thumbnail';
+import { drawItems, drawMark } from '../canvas/markPainter';
+import { drawThumbnail } from '../workspace/thumbnail';
 import type { Workspace } from '../workspace/workspace';
 
 /** Pixels per page unit, and the most pixels across. */

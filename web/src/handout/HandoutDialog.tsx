@@ -2,7 +2,7 @@ import { pagesOfList } from '@doodla/core';
 import type { Loss } from '@doodla/core/handout';
 import { Download } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { drawThumbnail } from '../page/thumbnail';
+import { drawThumbnail } from '../workspace/thumbnail';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import type { DrawPage } from '../ui/PageChoice';

@@ -1,7 +1,7 @@
 import type { HandoutPage, HandoutSources, Loss, TextPicture } from '@doodla/core/handout';
 import { makePdf } from '@doodla/core/handout';
 import { expose } from 'comlink';
-import { fontFiles } from '../page/fontFiles';
+import { fontFiles } from '../canvas/fontFiles';
 
 /** What only the page can do for the worker. */
 export interface HandoutHost {

@@ -2,7 +2,7 @@ import type { HandoutPage, Loss, PictureFile } from '@doodla/core/handout';
 import type { Page, Rect } from '@doodla/core';
 import { UNITS_PER_POINT } from '@doodla/core';
 import { proxy, releaseProxy, wrap } from 'comlink';
-import { drawWebPage } from '../page/drawWebPage';
+import { drawWebPage } from '../canvas/drawWebPage';
 import type { Workspace } from '../workspace/workspace';
 import type { HandoutHost, HandoutWorker } from './handout.worker';
 import { webLayout } from './webLayout';

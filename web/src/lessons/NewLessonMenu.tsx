@@ -7,11 +7,11 @@ import { toast } from 'sonner';
 import { createBlankLesson } from '../api/lessons';
 import { Button } from '../ui/Button';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
-import type { Beginning } from './beginWith';
-import { beginWith } from './beginWith';
+import type { Beginning } from '../classroom/beginWith';
+import { beginWith } from '../classroom/beginWith';
 
 const PageDialog = lazy(() =>
-  import('../page/PageDialog').then((module) => ({ default: module.PageDialog })),
+  import('../pages/PageDialog').then((module) => ({ default: module.PageDialog })),
 );
 
 /** Lessons that begin without a document: on a blank page, on pictures, on a photo of paper. */

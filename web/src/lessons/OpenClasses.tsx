@@ -3,7 +3,7 @@ import { formatDistanceToNow } from 'date-fns';
 import { Play } from 'lucide-react';
 import { Link } from 'react-router';
 import { openSittingsQuery } from '../api/lessons';
-import { spacedCode } from '../classroom/spacedCode';
+import { spacedCode } from '../ui/spacedCode';
 
 /** Classes that were not ended, such as by a closed tab or a power cut: nothing of them is lost. */
 export function OpenClasses() {

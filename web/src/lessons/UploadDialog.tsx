@@ -22,7 +22,7 @@ export function UploadDialog({ files, onClose }: { files: readonly File[]; onClo
     const abort = new AbortController();
     const options = { onProgress: setProgress, signal: abort.signal };
     // The engine starts while the file is still on its way.
-    const engine = import('../page/pdfEngine');
+    const engine = import('../canvas/pdfEngine');
     void engine.then(({ warmUp }) => warmUp());
     void import('../classroom/PreparePage');
     const run = async () => {

@@ -7,7 +7,7 @@ import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 const DocumentDialog = lazy(() => import('./DocumentDialog'));
 const PhotoDialog = lazy(() => import('../photo/PhotoDialog'));
-const MediaDialog = lazy(() => import('../media/MediaDialog'));
+const MediaDialog = lazy(() => import('./MediaDialog'));
 const WebPageDialog = lazy(() => import('./WebPageDialog'));
 
 type Sheet = 'document' | 'web' | 'photo' | 'media' | undefined;

@@ -2,8 +2,8 @@ import type { Change, Page } from '@doodla/core';
 import { orderAt } from '@doodla/core';
 import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
-import type { Desk } from '../workspace/desk';
-import type { PictureActions } from '../pictures/pictureActions';
+import type { Desk } from '../desk/desk';
+import type { PictureActions } from '../desk/pictureActions';
 
 /** What keeping a frame needs of the page it was written on. */
 export type FrameDesk = Pick<

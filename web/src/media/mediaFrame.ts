@@ -1,8 +1,8 @@
 import type { Page, Playing } from '@doodla/core';
 import { playedTo } from '@doodla/core';
 import { Store } from '../store/store';
-import type { View } from '../page/view';
-import type { Desk } from '../workspace/desk';
+import type { View } from '../canvas/view';
+import type { Desk } from '../desk/desk';
 import { fetchRecording } from './fetchRecording';
 import type { FrameDesk } from './keepFrame';
 import { keepFrame } from './keepFrame';

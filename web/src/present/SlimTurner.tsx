@@ -1,8 +1,8 @@
 import { Crop, LayoutGrid, Maximize, Minimize, Pen, PenOff } from 'lucide-react';
 import { NO_CLASS } from '../live/classClient';
 import { useStore } from '../store/store';
-import type { Stage } from '../page/stage';
-import { TurnButtons } from '../page/TurnButtons';
+import type { Stage } from '../stage/stage';
+import { TurnButtons } from '../pages/TurnButtons';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';

@@ -8,15 +8,15 @@ import { Choice } from '../ui/Choice';
 import { PercentSlider } from '../ui/PercentSlider';
 import { Slider } from '../ui/Slider';
 import { Switch } from '../ui/Switch';
-import type { LineType, PenCase, PenCaseState } from '../workspace/penCase';
+import type { LineType, PenCase, PenCaseState } from '../desk/penCase';
 import type { Workspace } from '../workspace/workspace';
-import { ColourChoice } from './ColourChoice';
-import { LineOrFilling } from './LineOrFilling';
+import { ColourChoice } from '../ui/ColourChoice';
+import { LineOrFilling } from '../ui/LineOrFilling';
 import { OutlineSheet } from './OutlineSheet';
 import { OwnStamps } from './OwnStamps';
 import { SelectSheet } from './SelectSheet';
 import { StampIcon } from './StampIcon';
-import { TextSheet } from './TextSheet';
+import { TextSheet } from '../ui/TextSheet';
 
 const ReadPage = lazy(() => import('./ReadPage'));
 

@@ -6,7 +6,7 @@ import { keepStamp, removeStamp, stampFile, stampsQuery } from '../api/shelf';
 import { preparePicture } from '../pictures/preparePicture';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
-import type { PenCase } from '../workspace/penCase';
+import type { PenCase } from '../desk/penCase';
 
 /** Pictures that the teacher has added as stamps. */
 export function OwnStamps({ penCase }: { penCase: PenCase }) {

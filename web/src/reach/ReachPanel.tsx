@@ -26,7 +26,7 @@ import { ALL_TOOLS, SELECT_TOOL, TOOL_GROUPS } from './tools';
 import { WipeMenu } from './WipeMenu';
 
 const PointSheet = lazy(() => import('./PointSheet'));
-const FocusSheet = lazy(() => import('../focus/FocusSheet'));
+const FocusSheet = lazy(() => import('./FocusSheet'));
 
 interface ReachPanelProps {
   workspace: Workspace;

@@ -2,7 +2,7 @@ import type { ReadingLanguage } from '@doodla/core';
 import { READING_LANGUAGES } from '@doodla/core';
 import { useState } from 'react';
 import { useStore } from '../store/store';
-import { wordsAddress } from '../page/findWords';
+import { wordsAddress } from '../canvas/findWords';
 import { Choice } from '../ui/Choice';
 import { ProgressBar } from '../ui/ProgressBar';
 import type { Workspace } from '../workspace/workspace';

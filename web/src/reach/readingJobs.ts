@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import type { ReadingProgress } from '../api/readWords';
 import { readWords } from '../api/readWords';
 import { Store } from '../store/store';
-import { wordsOnPage } from '../page/findWords';
+import { wordsOnPage } from '../canvas/findWords';
 import type { Workspace } from '../workspace/workspace';
 
 interface ReadingJob {

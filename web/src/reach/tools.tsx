@@ -16,7 +16,7 @@ import {
   Wind,
 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import type { ToolId } from '../workspace/penCase';
+import type { ToolId } from '../desk/penCase';
 
 export interface ToolEntry {
   id: ToolId;

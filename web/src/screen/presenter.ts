@@ -4,12 +4,12 @@ import type { ViewState } from '@doodla/core/follow';
 import type { Remote } from 'comlink';
 import { releaseProxy, transfer, wrap } from 'comlink';
 import { Store } from '../store/store';
-import type { Desk } from '../workspace/desk';
+import type { Desk } from '../desk/desk';
 import type { EncodedPart, ScreenWorker } from './screen.worker';
 import { sendSound } from './soundSender';
 import { forgetLast, keepLast } from './lastPicture';
 import type { ScreenSource } from './sources';
-import type { PictureActions } from '../pictures/pictureActions';
+import type { PictureActions } from '../desk/pictureActions';
 
 /** What showing a screen needs of the class it is shown to. */
 export type ShowingDesk = Pick<

@@ -1,6 +1,6 @@
 import { MAX_VIEW_PICTURES, SCREEN } from '@doodla/core';
 import { Store } from '../store/store';
-import type { Desk } from '../workspace/desk';
+import type { Desk } from '../desk/desk';
 import type { Presenter, ShowingDesk } from './presenter';
 import type { ScreenViewer } from './screenViewer';
 import type { SourceKind } from './openSource';

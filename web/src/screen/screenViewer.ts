@@ -2,7 +2,7 @@ import type { ScreenPart, SoundPart } from '@doodla/core';
 import { SCREEN } from '@doodla/core';
 import type { Connection } from '../live/connection';
 import { canDecodeVideo } from '../secure/secureOnly';
-import type { LiveScreen } from './liveScreen';
+import type { LiveScreen } from '../live/liveScreen';
 import { SoundPlayer } from './soundPlayer';
 
 /** Waiting longer than this for a frame means that it will not come. */

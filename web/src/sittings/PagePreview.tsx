@@ -1,6 +1,6 @@
 import type { Page } from '@doodla/core';
 import { useEffect, useRef } from 'react';
-import { drawThumbnail } from '../page/thumbnail';
+import { drawThumbnail } from '../workspace/thumbnail';
 import type { Workspace } from '../workspace/workspace';
 
 const WIDTH = 150;

@@ -1,7 +1,8 @@
-import { LINE_TYPES } from '../workspace/penCase';
-import type { Desk } from '../workspace/desk';
-import type { Gesture, PenPoint, Preview } from './gesture';
-import { snapAngle } from './gesture';
+import { LINE_TYPES } from '../desk/penCase';
+import type { Desk } from '../desk/desk';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
+import { snapAngle } from '../desk/gesture';
 
 type CornerDesk = Pick<Desk, 'draft' | 'newMark' | 'penCase' | 'target'>;
 

@@ -1,6 +1,7 @@
 import { growRect, hitBySweep, rectFromCorners } from '@doodla/core';
-import type { Desk } from '../workspace/desk';
-import type { Gesture, PenPoint, Preview } from './gesture';
+import type { Desk } from '../desk/desk';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
 
 /** Takes whole marks away that the tip touches; all of one sweep are one step to undo. */
 export class EraseGesture implements Gesture {

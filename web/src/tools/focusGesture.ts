@@ -1,6 +1,7 @@
 import { rectFromCorners } from '@doodla/core';
-import type { Desk } from '../workspace/desk';
-import type { Gesture, PenPoint, Preview } from './gesture';
+import type { Desk } from '../desk/desk';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
 
 /** Smaller is not meant as a region; page units. */
 const LEAST = 20;

@@ -1,10 +1,10 @@
 import type { InkStyle, PlacedQuote } from '@doodla/core';
-import type { ToolId } from '../workspace/penCase';
-import { LINE_TYPES } from '../workspace/penCase';
+import type { ToolId } from '../desk/penCase';
+import { LINE_TYPES } from '../desk/penCase';
 import { CornerGesture } from './cornerGesture';
 import { EraseGesture } from './eraseGesture';
 import { FocusGesture } from './focusGesture';
-import type { Gesture, PenPoint } from './gesture';
+import type { Gesture, PenPoint } from '../desk/gesture';
 import { InkGesture } from './inkGesture';
 import { LineGesture } from './lineGesture';
 import { placeGesture } from './placings';

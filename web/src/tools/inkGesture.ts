@@ -1,9 +1,10 @@
 import type { InkStyle } from '@doodla/core';
 import { packPoint, pressureWithTilt, StrokeBuilder } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import type { MarkCommon, Desk } from '../workspace/desk';
-import type { Gesture, PenPoint, Preview } from './gesture';
-import { snapAngle } from './gesture';
+import type { MarkCommon, Desk } from '../desk/desk';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
+import { snapAngle } from '../desk/gesture';
 
 /** Resting so long at the end of a stroke makes it straight. */
 const REST_MS = 650;

@@ -1,9 +1,10 @@
 import type { Anchor, MarkOf } from '@doodla/core';
 import { anchorAt, anchorPoint } from '@doodla/core';
-import type { MarkCommon, Desk } from '../workspace/desk';
-import { LINE_TYPES } from '../workspace/penCase';
-import type { Gesture, PenPoint, Preview } from './gesture';
-import { snapAngle } from './gesture';
+import type { MarkCommon, Desk } from '../desk/desk';
+import { LINE_TYPES } from '../desk/penCase';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
+import { snapAngle } from '../desk/gesture';
 
 /** A line shorter than this was a slip of the hand; page units. */
 const LEAST_LENGTH = 6;

@@ -1,5 +1,6 @@
 import type { ToolDesk } from './toolDesk';
-import type { Gesture, PenPoint, Preview } from './gesture';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
 
 /** Puts one of the teacher's own stamps where one taps. */
 export class OwnStampGesture implements Gesture {

@@ -1,7 +1,8 @@
 import type { Mark, Rect } from '@doodla/core';
 import { rectFromCorners } from '@doodla/core';
-import type { Desk } from '../workspace/desk';
-import type { Gesture, PenPoint, Preview } from './gesture';
+import type { Desk } from '../desk/desk';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
 
 /** A box not drawn larger than this was only tapped; page units. */
 const TAP = 12;

@@ -1,6 +1,6 @@
 import type { Mark } from '@doodla/core';
-import type { ToolId } from '../workspace/penCase';
-import type { Gesture, PenPoint } from './gesture';
+import type { ToolId } from '../desk/penCase';
+import type { Gesture, PenPoint } from '../desk/gesture';
 import { OwnStampGesture } from './ownStampGesture';
 import { PlaceGesture } from './placeGesture';
 import type { Placing } from './placeGesture';

@@ -1,5 +1,6 @@
-import type { Desk } from '../workspace/desk';
-import type { Gesture, PenPoint, Preview } from './gesture';
+import type { Desk } from '../desk/desk';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
 
 /** A bright dot for the class that follows the hand and leaves nothing behind. */
 export class PointGesture implements Gesture {

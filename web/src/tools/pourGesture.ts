@@ -1,5 +1,6 @@
-import type { PourDesk } from '../fill/pourFill';
-import type { Gesture, PenPoint, Preview } from './gesture';
+import type { PourDesk } from './pourFill';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
 
 /** Pours colour where one taps. */
 export class PourGesture implements Gesture {
@@ -16,9 +17,7 @@ export class PourGesture implements Gesture {
 
   end(): void {
     const { desk, at } = this;
-    void import('../fill/pourFill').then(({ pourFill }) =>
-      pourFill(desk, at.x, at.y, desk.penCase.get().fillGap),
-    );
+    void import('./pourFill').then(({ pourFill }) => pourFill(desk, at.x, at.y, desk.penCase.get().fillGap));
   }
 
   cancel(): void {

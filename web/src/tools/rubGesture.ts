@@ -1,8 +1,9 @@
 import type { Change, MarkOf } from '@doodla/core';
 import { growRect, rectFromCorners, rubOut } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import type { Desk } from '../workspace/desk';
-import type { Gesture, PenPoint, Preview } from './gesture';
+import type { Desk } from '../desk/desk';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
 
 /** Rubs out only the ink that the tip touches; what is left of a stroke becomes strokes of their own. */
 export class RubGesture implements Gesture {

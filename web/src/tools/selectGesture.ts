@@ -1,7 +1,8 @@
 import type { Mark } from '@doodla/core';
 import { hitBySweep, liesWithin, withGroups } from '@doodla/core';
 import type { ToolDesk } from './toolDesk';
-import type { Gesture, PenPoint, Preview } from './gesture';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
 
 /** Selects what one taps or goes round, and moves what is selected. */
 export class SelectGesture implements Gesture {

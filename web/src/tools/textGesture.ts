@@ -1,7 +1,8 @@
 import { isBoundless, rectContains, markBounds } from '@doodla/core';
 import type { MarkOf } from '@doodla/core';
-import type { MarkCommon, TextEdit, Desk } from '../workspace/desk';
-import type { Gesture, PenPoint, Preview } from './gesture';
+import type { MarkCommon, TextEdit, Desk } from '../desk/desk';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
 
 /** A box that was not drawn wider than this was only clicked; page units. */
 const CLICK_WIDTH = 24;

@@ -1,8 +1,9 @@
 import type { InkStyle } from '@doodla/core';
 import { StrokeBuilder } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import type { Desk } from '../workspace/desk';
-import type { Gesture, PenPoint, Preview } from './gesture';
+import type { Desk } from '../desk/desk';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
 
 /** Draws ink that fades by itself, here and for the class, and becomes no mark. */
 export class WispGesture implements Gesture {

@@ -1,6 +1,7 @@
 import type { Mark, PlacedQuote } from '@doodla/core';
-import type { Desk } from '../workspace/desk';
-import type { Gesture, PenPoint, Preview } from './gesture';
+import type { Desk } from '../desk/desk';
+import type { Preview } from '../canvas/preview';
+import type { Gesture, PenPoint } from '../desk/gesture';
 
 type Words = (from: PenPoint, to: PenPoint) => PlacedQuote | undefined;
 

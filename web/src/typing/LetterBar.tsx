@@ -4,7 +4,7 @@ import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
 import type { EditorState } from 'prosemirror-state';
 import type { EditorView } from 'prosemirror-view';
-import { ColourChoice } from '../reach/ColourChoice';
+import { ColourChoice } from '../ui/ColourChoice';
 import { IconButton } from '../ui/IconButton';
 import type { Workspace } from '../workspace/workspace';
 import { colourAt, hasLook, resizeLetters, setLook, toggleLook } from './letterLook';

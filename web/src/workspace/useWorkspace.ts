@@ -32,7 +32,7 @@ export function useWorkspace(options: WorkspaceOptions): Workspace | undefined {
   const key = JSON.stringify(options);
   useEffect(() => {
     // Most pages are of PDFs: what draws them comes while the connection is made.
-    void import('../page/pdfEngine');
+    void import('../canvas/pdfEngine');
     const made = new Workspace(JSON.parse(key) as WorkspaceOptions);
     made.onProblem = (message) =>
       void import('sonner').then(({ toast }) => toast.error(message, { id: message }));

@@ -18,22 +18,23 @@ import { Pointers } from '../live/pointers';
 import type { LogChange, StepTaken } from '../live/logClient';
 import { LogClient } from '../live/logClient';
 import { Outbox } from '../live/outbox';
+import { Signal } from '../store/signal';
 import { Store } from '../store/store';
-import { WebPages } from '../page/webPages';
-import { Surfaces } from '../page/surfaces';
-import { PictureActions } from '../pictures/pictureActions';
+import { WebPages } from '../canvas/webPages';
+import { Surfaces } from '../canvas/surfaces';
+import { PictureActions } from '../desk/pictureActions';
 import { PictureCache } from '../pictures/pictureCache';
-import { LiveScreen } from '../screen/liveScreen';
+import { LiveScreen } from '../live/liveScreen';
 import { ScreenSharing } from '../screen/screenSharing';
-import type { Desk, MarkCommon, Mode, TextEdit } from './desk';
-import type { Glass } from './glass';
-import { MarkLayer } from './markLayer';
-import { PageActions } from './pageActions';
-import type { ToolId } from './penCase';
-import { PenCase } from './penCase';
-import { Selection } from './selection';
-import { Shortcuts } from './shortcuts';
-import { TextDrafts } from './textDrafts';
+import type { Desk, MarkCommon, Mode, TextEdit } from '../desk/desk';
+import type { Glass } from '../desk/glass';
+import { MarkLayer } from '../desk/markLayer';
+import { PageActions } from '../desk/pageActions';
+import type { ToolId } from '../desk/penCase';
+import { PenCase } from '../desk/penCase';
+import { Selection } from '../desk/selection';
+import { Shortcuts } from '../desk/shortcuts';
+import { TextDrafts } from '../desk/textDrafts';
 
 export interface WorkspaceOptions {
   lesson: string;
@@ -96,6 +97,10 @@ export class Workspace implements Desk {
   readonly marksChanged: Store<number>;
   /** What shows the page, while something does. */
   readonly glass = new Store<Glass | undefined>(undefined);
+  /** Tells what is stale on the shown page. */
+  readonly stale = new Signal<Rect[] | 'all'>();
+  /** Tells of each mark that somebody else puts on the shown page. */
+  readonly added = new Signal<Mark>();
   /** Told when something could not be done; the message is fit to be shown. */
   onProblem: (message: string) => void = () => undefined;
   /** Told of what was done out of sight; the message is fit to be shown. */
@@ -106,8 +111,6 @@ export class Workspace implements Desk {
   onLastPage: () => void = () => undefined;
 
   private readonly stops: (() => void)[] = [];
-  private readonly addedListeners = new Set<(mark: Mark) => void>();
-  private readonly staleListeners = new Set<(what: Rect[] | 'all') => void>();
   /** The page that the class was last known to be on. */
   private classPage: string | undefined;
   /** Whether a student could write before the class's state last changed. */
@@ -383,22 +386,6 @@ export class Workspace implements Desk {
     return this.classroom?.person(id)?.name ?? 'the teacher';
   }
 
-  /** Calls back for each mark that somebody else puts on the shown page. */
-  onAdded(callback: (mark: Mark) => void): () => void {
-    this.addedListeners.add(callback);
-    return () => this.addedListeners.delete(callback);
-  }
-
-  /** Calls back with what is stale on the shown page. */
-  onStale(callback: (what: Rect[] | 'all') => void): () => void {
-    this.staleListeners.add(callback);
-    return () => this.staleListeners.delete(callback);
-  }
-
-  private tellStale(what: Rect[] | 'all'): void {
-    for (const listener of this.staleListeners) listener(what);
-  }
-
   /** Lets a student point and write wisps, or not. */
   letPoint(student: string, may: boolean): void {
     const { pointers } = this.classroom!.scene.get();
@@ -483,7 +470,7 @@ export class Workspace implements Desk {
       for (const pane of [this, this.side.get()]) {
         const page = pane?.pageId.get();
         if (pane && page !== undefined)
-          pane.tellStale(page === change.arrived ? 'all' : (stale.get(page) ?? []));
+          pane.stale.tell(page === change.arrived ? 'all' : (stale.get(page) ?? []));
       }
       this.marksChanged.set(this.marksChanged.get() + 1);
     };
@@ -491,12 +478,12 @@ export class Workspace implements Desk {
 
   private tellAdded(layer: MarkLayer, touched: LogChange): void {
     const page = this.pageId.get();
-    if (page === undefined || this.addedListeners.size === 0) return;
+    if (page === undefined) return;
     for (const id of touched.marks) {
       const mark = layer.log.state.marks.get(id);
       if (!mark || mark.page !== page || mark.author === this.target.actor?.id || layer.on(page).get(id))
         continue;
-      for (const listener of this.addedListeners) listener(mark);
+      this.added.tell(mark);
     }
   }
 

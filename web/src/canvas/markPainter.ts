@@ -1,0 +1,152 @@
+import type { Mark, MarkOf, PaintItem, PaintOf } from '@doodla/core';
+import { outlineCorners, paintMark, toSvgPath } from '@doodla/core';
+import type { PictureCache } from '../pictures/pictureCache';
+import { Signal } from '../store/signal';
+import { cssFont, needFace } from './faces';
+
+export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
+/** A paint item with its path built; the steps of the path are let go, since they take far more room. */
+type Drawable =
+  | (Omit<PaintOf<'fill'>, 'path'> & { path: Path2D })
+  | (Omit<PaintOf<'line'>, 'path'> & { path: Path2D })
+  | PaintOf<'text'>
+  | PaintOf<'picture'>;
+
+/** Marks never change in place, so what is computed of one holds as long as it does. */
+let drawables = new WeakMap<Mark, readonly Drawable[]>();
+
+/** Tells that a font has arrived and text has to be drawn anew. */
+export const fontArrived = new Signal();
+
+/** Draws a mark into a context whose units are page units. */
+export function drawMark(ctx: Context, mark: Mark, pictures?: PictureCache): void {
+  let drawable = drawables.get(mark);
+  if (!drawable) {
+    drawable = isPlainInk(mark) ? [inkDrawable(mark)] : paintMark(mark).map(drawableOf);
+    drawables.set(mark, drawable);
+    drawable.forEach(fetchFont);
+  }
+  for (const each of drawable) draw(ctx, each, pictures);
+}
+
+/** Draws items that belong to no mark, such as rulings and wet ink. */
+export function drawItems(ctx: Context, items: readonly PaintItem[], pictures?: PictureCache): void {
+  for (const item of items) draw(ctx, drawableOf(item), pictures);
+}
+
+function drawableOf(item: PaintItem): Drawable {
+  if (item.kind === 'text' || item.kind === 'picture') return item;
+  const { path, ...rest } = item;
+  return { ...rest, path: new Path2D(toSvgPath(path)) };
+}
+
+function isPlainInk(mark: Mark): mark is MarkOf<'stroke'> {
+  return mark.kind === 'stroke' && mark.style.nature !== 'pencil' && mark.style.nature !== 'chalk';
+}
+
+/** The same as `paintMark` of a stroke, built without the steps between: pages hold thousands of them. */
+function inkDrawable(mark: MarkOf<'stroke'>): Drawable {
+  const { colour, opacity, nature } = mark.style;
+  const path = new Path2D();
+  const ring = outlineCorners(mark);
+  const count = ring.length;
+  for (let i = 0; count >= 3 && i <= count; i++) {
+    const [x, y] = ring[i % count] as [number, number];
+    const [nextX, nextY] = ring[(i + 1) % count] as [number, number];
+    if (i === 0) path.moveTo((x + nextX) / 2, (y + nextY) / 2);
+    else path.quadraticCurveTo(x, y, (x + nextX) / 2, (y + nextY) / 2);
+  }
+  path.closePath();
+  return {
+    kind: 'fill',
+    path,
+    colour,
+    opacity,
+    blend: nature === 'highlighter' ? 'multiply' : 'normal',
+    rule: 'nonzero',
+  };
+}
+
+function fetchFont(item: Drawable): void {
+  if (item.kind !== 'text' || item.face === 'andika') return;
+  needFace(item.face).then(
+    (fresh) => {
+      if (fresh) drawables = new WeakMap();
+      fontArrived.tell();
+    },
+    // Until it can be fetched, the letters are drawn in the nearest font there is.
+    () => undefined,
+  );
+}
+
+function draw(ctx: Context, item: Drawable, pictures?: PictureCache): void {
+  switch (item.kind) {
+    case 'fill':
+      ctx.globalAlpha = item.opacity;
+      ctx.globalCompositeOperation = item.blend === 'multiply' ? 'multiply' : 'source-over';
+      ctx.fillStyle = item.colour;
+      ctx.fill(item.path, item.rule);
+      break;
+    case 'line':
+      ctx.globalAlpha = item.opacity;
+      ctx.strokeStyle = item.colour;
+      ctx.lineWidth = item.width;
+      ctx.lineCap = 'round';
+      ctx.lineJoin = 'round';
+      ctx.setLineDash(item.dash as number[]);
+      ctx.stroke(item.path);
+      break;
+    case 'text':
+      drawText(ctx, item);
+      break;
+    case 'picture':
+      drawPicture(ctx, item, pictures?.get(item.material));
+      break;
+  }
+  ctx.globalAlpha = 1;
+  ctx.globalCompositeOperation = 'source-over';
+}
+
+function drawText(ctx: Context, item: PaintOf<'text'>): void {
+  if (item.matrix) {
+    ctx.save();
+    ctx.transform(...(item.matrix as [number, number, number, number, number, number]));
+  }
+  ctx.fillStyle = item.colour;
+  ctx.font = item.fallback ? `${item.size}px sans-serif` : cssFont(item.face, item.size);
+  // The layout counts plain advance widths, so kerning must not move letters.
+  ctx.fontKerning = 'none';
+  ctx.textRendering = 'optimizeSpeed';
+  ctx.textBaseline = 'alphabetic';
+  if (item.fallback) ctx.fillText(item.text, item.x, item.y, item.width);
+  else ctx.fillText(item.text, item.x, item.y);
+  if (item.matrix) ctx.restore();
+}
+
+function drawPicture(ctx: Context, item: PaintOf<'picture'>, bitmap: ImageBitmap | undefined): void {
+  ctx.save();
+  if (item.matrix) ctx.transform(...(item.matrix as [number, number, number, number, number, number]));
+  const { x, y, width, height, crop } = item;
+  if (bitmap) {
+    ctx.globalAlpha = item.opacity;
+    // Made smaller by leaving pixels out, thin lines would be lost.
+    ctx.imageSmoothingQuality = 'high';
+    const [sx, sy] = [crop.x * bitmap.width, crop.y * bitmap.height];
+    ctx.drawImage(
+      bitmap,
+      sx,
+      sy,
+      crop.width * bitmap.width,
+      crop.height * bitmap.height,
+      x,
+      y,
+      width,
+      height,
+    );
+  } else {
+    ctx.fillStyle = '#d9d4c4';
+    ctx.fillRect(x, y, width, height);
+  }
+  ctx.restore();
+}

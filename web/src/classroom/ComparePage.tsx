@@ -1,0 +1,87 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useParams, useSearchParams } from 'react-router';
+import { sittingQuery } from '../api/lessons';
+import { CannotOpen } from '../ui/CannotOpen';
+import { TopBar } from './TopBar';
+import { useStore } from '../store/store';
+import type { Stage } from '../stage/stage';
+import { StageView } from './StageView';
+import { IconButton } from '../ui/IconButton';
+import { useWorkspace } from '../workspace/useWorkspace';
+import type { Workspace } from '../workspace/workspace';
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+
+/** One page as two classes wrote on it, side by side, to look at. */
+export default function ComparePage() {
+  const { lesson = '' } = useParams();
+  const [params] = useSearchParams();
+  const [a, b] = [params.get('a') ?? '', params.get('b') ?? ''];
+  const left = useWorkspace({ lesson, sitting: a, looking: true });
+  const right = useWorkspace({ lesson, sitting: b, looking: true });
+  const names = [useQuery(sittingQuery(a)), useQuery(sittingQuery(b))];
+  const failed = names.find(({ isError }) => isError);
+  if (failed) return <CannotOpen what="class" reason={failed.error!.message} />;
+  if (!left || !right) return null;
+  return (
+    <div className="fixed inset-0 flex bg-board">
+      <Half workspace={left} title={names[0]!.data?.title ?? ''} />
+      <Half workspace={right} title={names[1]!.data?.title ?? ''} />
+      <TopBar
+        back={`/lesson/${lesson}`}
+        backLabel="Back to the lesson"
+        title="Two classes"
+        arrangement="bars"
+        side="right"
+      />
+      <Turner left={left} right={right} />
+    </div>
+  );
+}
+
+function Half({ workspace, title }: { workspace: Workspace; title: string }) {
+  const [stage, setStage] = useState<Stage>();
+  return (
+    <section aria-label={title} className="relative grow basis-0 border-x-2 border-board-line">
+      <StageView workspace={workspace} stage={stage} onStage={setStage} />
+      <h2 className="absolute bottom-2 left-2 max-w-[70%] truncate rounded-2xl border-2 border-board-line bg-board px-3 py-1.5 font-bold text-paper">
+        {title}
+      </h2>
+    </section>
+  );
+}
+
+function Turner({ left, right }: { left: Workspace; right: Workspace }) {
+  const pages = useStore(left.pages);
+  const current = useStore(left.pageId);
+  const at = pages.findIndex(({ id }) => id === current);
+  const turn = (step: number) => {
+    const page = pages[at + step];
+    if (!page) return;
+    left.turnTo(page.id);
+    right.turnTo(page.id);
+  };
+  return (
+    <div
+      role="group"
+      aria-label="Turn pages"
+      className="absolute right-2 bottom-2 flex items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper"
+    >
+      <IconButton
+        label="Previous page"
+        disabled={at <= 0}
+        icon={<ChevronLeft aria-hidden />}
+        onClick={() => turn(-1)}
+      />
+      <span className="min-w-12 text-center text-sm font-bold">
+        {at + 1} / {pages.length}
+      </span>
+      <IconButton
+        label="Next page"
+        disabled={at >= pages.length - 1}
+        icon={<ChevronRight aria-hidden />}
+        onClick={() => turn(1)}
+      />
+    </div>
+  );
+}

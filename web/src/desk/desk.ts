@@ -1,0 +1,80 @@
+import type { Focus, Mark, MarkOf, Page, Rect, Space, SpatialIndex } from '@doodla/core';
+import type { ClassClient } from '../live/classClient';
+import type { Connection } from '../live/connection';
+import type { LiveInk } from '../live/liveInk';
+import type { LogClient } from '../live/logClient';
+import type { Pointers } from '../live/pointers';
+import type { Store } from '../store/store';
+import type { PictureCache } from '../pictures/pictureCache';
+import type { LiveScreen } from '../live/liveScreen';
+import type { MarkLayer } from './markLayer';
+import type { PenCase, ToolId } from './penCase';
+
+/** The parts of a mark that do not depend on its kind. */
+export type MarkCommon = Pick<
+  Mark,
+  'id' | 'page' | 'author' | 'space' | 'order' | 'locked' | 'group' | 'alt' | 'createdAt' | 'pane'
+>;
+
+/** What the pointer does: work the content, or write on it. */
+export type Mode = 'use' | 'write';
+
+export interface TextEdit {
+  /** The mark being changed; undefined for a new one. */
+  mark?: MarkOf<'text' | 'note'>;
+  x: number;
+  y: number;
+  width: number;
+  /** What it becomes, and the page that it is on, whatever is shown when it is finished. */
+  common: MarkCommon;
+}
+
+/**
+ * A page being worked on, and what those who work on it share. Whatever works on a page is given the part of this that
+ * it needs (`Pick<Desk, …>`), never the whole, so that a test can make one.
+ */
+export interface Desk {
+  readonly page: Page | undefined;
+  readonly pageId: Store<string | undefined>;
+  readonly pages: Store<readonly Page[]>;
+  /** Layers of marks, lowest first. */
+  readonly layers: readonly MarkLayer[];
+  /** The log that is written to. */
+  readonly target: LogClient;
+  /** The marks of the shown page that can be written to. */
+  readonly targetMarks: SpatialIndex | undefined;
+  /** Counts changes of marks. */
+  readonly marksChanged: Store<number>;
+  /** Whose marks new ones are. */
+  readonly space: Space;
+  readonly penCase: PenCase;
+  readonly ink: LiveInk;
+  readonly pointers: Pointers;
+  readonly pictures: PictureCache;
+  readonly screen: LiveScreen;
+  readonly connection: Connection;
+  readonly classroom: ClassClient | undefined;
+  readonly sitting: string | undefined;
+  readonly token: string | undefined;
+  readonly isTeacher: boolean;
+  readonly mayWrite: boolean;
+  /** What the class's eye is led to on the shown page, if it is seen here. */
+  readonly focus: Focus | undefined;
+  /** Corners clicked so far of a polyline or polygon, flat x, y. */
+  readonly draft: Store<readonly number[] | undefined>;
+  readonly textEdit: Store<TextEdit | undefined>;
+  /** The parts of a new mark that do not depend on its kind; undefined where none can be made. */
+  newMark(id?: string, page?: string): MarkCommon | undefined;
+  mayTouch(mark: Mark): boolean;
+  maySelect(mark: Mark): boolean;
+  takeTool(tool: ToolId): void;
+  /** Finishes what is half done. */
+  settle(): void;
+  turnTo(page: string): void;
+  /** The part of the plane that a page takes, page units. */
+  extentOf(page: Page): Rect;
+  /** The middle of what is in sight, page units. */
+  middle(): { x: number; y: number };
+  /** Told when something could not be done; the message is fit to be shown. */
+  onProblem(message: string): void;
+}

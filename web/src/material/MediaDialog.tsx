@@ -1,0 +1,73 @@
+import { useEffect, useRef, useState } from 'react';
+import type { UploadProgress } from '../api/sendDocument';
+import { sendMedia } from '../api/sendDocument';
+import { UploadProgressBar } from './UploadProgressBar';
+import { Button } from '../ui/Button';
+import { Modal } from '../ui/Modal';
+import { broughtIn } from './broughtIn';
+import type { Workspace } from '../workspace/workspace';
+import { pictureSize } from './pictureSize';
+
+/** Brings a sound or video file in as a page that is played in step for all. */
+export default function MediaDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
+  const [progress, setProgress] = useState<UploadProgress>();
+  const [problem, setProblem] = useState<string>();
+  const chooser = useRef<HTMLInputElement>(null);
+  const abort = useRef(new AbortController());
+  useEffect(() => () => abort.current.abort(), []);
+
+  const bring = async (file: File) => {
+    setProblem(undefined);
+    const { signal } = abort.current;
+    try {
+      const size = await pictureSize(file);
+      const after = workspace.pageId.get();
+      const { page } = await sendMedia(workspace.lesson, file, {
+        sitting: workspace.sitting,
+        after,
+        size,
+        signal,
+        onProgress: setProgress,
+      });
+      broughtIn(workspace, [page]);
+      onClose();
+    } catch (error) {
+      setProgress(undefined);
+      if (!signal.aborted) setProblem((error as Error).message);
+    }
+  };
+
+  return (
+    <Modal
+      title="A sound or video file"
+      description="Everybody hears and sees it in step with you, and you can write on a held frame."
+      open
+      onOpenChange={onClose}
+    >
+      <input
+        ref={chooser}
+        type="file"
+        accept="video/*,audio/*"
+        aria-label="Choose a recording"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          if (file) void bring(file);
+        }}
+      />
+      {problem && (
+        <p role="alert" className="mb-4 font-bold text-alarm">
+          {problem}
+        </p>
+      )}
+      {progress ? (
+        <UploadProgressBar progress={progress} />
+      ) : (
+        <Button look="main" onClick={() => chooser.current!.click()}>
+          Choose a file …
+        </Button>
+      )}
+    </Modal>
+  );
+}

@@ -1,0 +1,142 @@
+import type { DragEndEvent } from '@dnd-kit/core';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import type { Page } from '@doodla/core';
+import { useEffect, useRef } from 'react';
+import { useStore } from '../store/store';
+import { classes } from '../ui/classes';
+import { useNear } from '../ui/useNear';
+import type { Workspace } from '../workspace/workspace';
+import { PageMenu } from './PageMenu';
+import type { Stage } from '../stage/stage';
+import { drawThumbnail } from '../workspace/thumbnail';
+
+const WIDTH = 128;
+/** A page is dragged only after the pointer has gone so far; pixels. */
+const DRAG_DISTANCE = 8;
+
+interface PageStripProps {
+  workspace: Workspace;
+  stage: Stage;
+  side: 'left' | 'right';
+}
+
+/** All pages as small pictures, to turn to, to reorder by dragging, to add and to take away. */
+export default function PageStrip({ workspace, stage, side }: PageStripProps) {
+  const columns = useStore(stage.arrangement) === 'columns';
+  const pages = useStore(workspace.pages);
+  const current = useStore(workspace.pageId);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: DRAG_DISTANCE } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const to = pages.findIndex((page) => page.id === over.id);
+    workspace.pageActions.moveTo(String(active.id), to);
+  };
+  return (
+    <nav
+      aria-label="Pages"
+      className={classes(
+        'absolute top-0 bottom-0 z-20 w-44 overflow-y-auto border-x-2 border-board-line bg-board p-3 pb-20 shadow-xl',
+        columns
+          ? side === 'left'
+            ? 'left-48'
+            : 'right-48'
+          : side === 'left'
+            ? 'left-0 pt-16'
+            : 'right-0 pt-16',
+      )}
+    >
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <SortableContext items={pages.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+          <ol className="flex flex-col items-center gap-2">
+            {pages.map((page, i) => (
+              <PageThumb
+                key={page.id}
+                page={page}
+                number={i + 1}
+                current={page.id === current}
+                workspace={workspace}
+              />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+    </nav>
+  );
+}
+
+interface PageThumbProps {
+  page: Page;
+  number: number;
+  current: boolean;
+  workspace: Workspace;
+}
+
+function PageThumb({ page, number, current, workspace }: PageThumbProps) {
+  const sortable = useSortable({ id: page.id });
+  const item = useRef<HTMLLIElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const near = useNear(item);
+  const extent = workspace.extentOf(page);
+  const height = Math.min(220, (WIDTH * extent.height) / extent.width);
+
+  useEffect(() => {
+    const target = canvas.current!;
+    if (near)
+      // A small picture that cannot be drawn stays empty; the page itself says what is wrong.
+      void drawThumbnail(target, page, workspace, WIDTH * window.devicePixelRatio).catch(() => undefined);
+    return () => {
+      target.width = 0;
+    };
+  }, [near, page, workspace]);
+  useEffect(() => {
+    if (current) item.current!.scrollIntoView({ block: 'nearest' });
+  }, [current]);
+
+  return (
+    <li
+      ref={(element) => {
+        item.current = element;
+        sortable.setNodeRef(element);
+      }}
+      style={{ transform: CSS.Translate.toString(sortable.transform), transition: sortable.transition }}
+    >
+      <button
+        {...sortable.attributes}
+        {...sortable.listeners}
+        type="button"
+        aria-current={current ? 'page' : undefined}
+        aria-label={page.title === '' ? `Page ${number}` : `Page ${number}: ${page.title}`}
+        onClick={() => workspace.turnTo(page.id)}
+        className={classes(
+          'block rounded-lg border-4 p-0.5',
+          current ? 'border-chalk' : 'border-transparent hover:border-board-line',
+        )}
+      >
+        <span className="block overflow-hidden rounded bg-white" style={{ width: WIDTH, height }}>
+          <canvas ref={canvas} className="size-full object-contain" />
+        </span>
+      </button>
+      <div className="flex items-center justify-between pl-2 text-sm text-paper">
+        <span className="truncate">{page.title === '' ? number : `${number} ${page.title}`}</span>
+        <PageMenu page={page} number={number} workspace={workspace} />
+      </div>
+    </li>
+  );
+}

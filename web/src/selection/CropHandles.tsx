@@ -1,0 +1,67 @@
+import type { MarkOf, Sides } from '@doodla/core';
+import { cropBy, patchMark } from '@doodla/core';
+import { useEffect } from 'react';
+import type { Workspace } from '../workspace/workspace';
+import type { At } from './DragDot';
+import { DragDot } from './DragDot';
+import type { FrameHandle } from './frameHandles';
+import { HANDLES, KEY_STEP, turnedBack } from './frameHandles';
+import type { MarkGround } from './markGround';
+import type { Stage } from '../stage/stage';
+
+/** How much of what is cut off is still seen meanwhile. */
+const GHOST = 0.3;
+/** More than any side can be moved. */
+const ALL = 10;
+
+interface CropHandlesProps {
+  picture: MarkOf<'picture'>;
+  workspace: Workspace;
+  ground: MarkGround;
+  stage: Stage;
+}
+
+/** Handles on the sides and corners of a picture that cut it, while the rest of it shows through. */
+export function CropHandles({ picture, workspace, ground, stage }: CropHandlesProps) {
+  useEffect(() => {
+    showWith(stage, picture, {});
+    return () => stage.showPreview(undefined);
+  }, [stage, picture]);
+  const moves = (handle: FrameHandle, start: At, now: At) =>
+    movesFor(picture, handle, turnedBack(picture, start, now));
+  const crop = (by: Partial<Sides>) => workspace.selection.patchOne(picture.id, cropBy(picture, by));
+  return HANDLES.map((handle) => (
+    <DragDot
+      key={handle.name}
+      label={`Cut from the ${handle.name}`}
+      cursor={handle.cursor}
+      style={{ left: `${handle.x * 100}%`, top: `${handle.y * 100}%` }}
+      ground={ground}
+      onDrag={(start, now) => showWith(stage, picture, moves(handle, start, now))}
+      onDrop={(start, now) => crop(moves(handle, start, now))}
+      onEnd={() => showWith(stage, picture, {})}
+      onArrow={(dx, dy) => crop(movesFor(picture, handle, { x: dx * KEY_STEP, y: dy * KEY_STEP }))}
+    />
+  ));
+}
+
+/** Shows the whole picture faintly under what would be left of it. */
+function showWith(stage: Stage, picture: MarkOf<'picture'>, moves: Partial<Sides>): void {
+  const whole = patchMark(picture, {
+    ...cropBy(picture, { left: -ALL, top: -ALL, right: -ALL, bottom: -ALL }),
+    style: { opacity: picture.style.opacity * GHOST },
+  });
+  const left = patchMark(picture, cropBy(picture, moves));
+  stage.showPreview({ marks: [whole, left], hidden: new Set([picture.id]) });
+}
+
+/** How far a handle moves the sides that it is on, of the whole picture. */
+function movesFor({ width, height, crop }: MarkOf<'picture'>, { x, y }: FrameHandle, by: At): Partial<Sides> {
+  const [across, down] = [(by.x * crop.width) / width, (by.y * crop.height) / height];
+  return {
+    ...(x === 0 && { left: across }),
+    ...(x === 1 && { right: -across }),
+    ...(y === 0 && { top: down }),
+    ...(y === 1 && { bottom: -down }),
+  };
+}

@@ -1,0 +1,318 @@
+import type { AlignEdge, Mark, MarkOf, MarkPatch, Sides } from '@doodla/core';
+import { cropBy, croppedSides } from '@doodla/core';
+import {
+  AlignHorizontalDistributeCenter,
+  ArrowDownToLine,
+  ArrowUpToLine,
+  CopyPlus,
+  Ellipsis,
+  FlipHorizontal2,
+  FlipVertical2,
+  Lock,
+  LockOpen,
+  Palette,
+  Scissors,
+  Trash2,
+} from 'lucide-react';
+import { DropdownMenu, Popover } from 'radix-ui';
+import { useState } from 'react';
+import { ColourChoice } from '../ui/ColourChoice';
+import { LineOrFilling } from '../ui/LineOrFilling';
+import { TextSheet } from '../ui/TextSheet';
+import { IconButton } from '../ui/IconButton';
+import { Slider } from '../ui/Slider';
+import { AltDialog } from './AltDialog';
+import { copyPicture } from './copyPicture';
+import { prepareMarks } from './prepareMarks';
+import { RepeatDialog } from './RepeatDialog';
+import type { Workspace } from '../workspace/workspace';
+import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
+
+interface SelectionBarProps {
+  marks: readonly Mark[];
+  workspace: Workspace;
+  /** The frame in the window, CSS pixels. */
+  place: { left: number; top: number; width: number; height: number };
+  /** What the bars at the sides take of the window, CSS pixels. */
+  room: { left: number; right: number };
+  /** Cutting a picture by its sides, where one is selected. */
+  crop: { isOn: boolean; toggle(): void } | undefined;
+}
+
+const BAR_HEIGHT = 52;
+
+/** What can be done with the selected marks, beside them. */
+export function SelectionBar({ marks, workspace, place, room, crop }: SelectionBarProps) {
+  const { selection } = workspace;
+  const [describing, setDescribing] = useState(false);
+  const [repeating, setRepeating] = useState(false);
+  const locked = marks.every((mark) => mark.locked);
+  const top = place.top > 110 ? place.top - BAR_HEIGHT - 44 : place.top + place.height + 16;
+  const centre = { x: place.left + place.width / 2, y: place.top + place.height / 2 };
+  const bounds = selection.bounds();
+  const flip = (vertical: boolean) => {
+    if (bounds)
+      selection.apply({
+        kind: 'flip',
+        vertical,
+        x: bounds.x + bounds.width / 2,
+        y: bounds.y + bounds.height / 2,
+      });
+  };
+  return (
+    <div
+      className="pointer-events-none absolute z-10 flex"
+      style={{ top: `clamp(4px, ${top}px, calc(100% - 60px))`, left: room.left, right: room.right }}
+    >
+      {/* Gives way where the bar would not fit beside it. */}
+      <div className="min-w-0 shrink" style={{ flexBasis: Math.max(0, centre.x - 160 - room.left) }} />
+      <div
+        role="toolbar"
+        aria-label="Selected marks"
+        onPointerDown={(event) => event.stopPropagation()}
+        className="pointer-events-auto flex max-w-full shrink-0 flex-wrap items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl"
+      >
+        {!locked && (
+          <>
+            <LookMenu marks={marks} workspace={workspace} />
+            {crop && (
+              <IconButton
+                label="Crop"
+                active={crop.isOn}
+                icon={<Scissors aria-hidden size={20} />}
+                onClick={crop.toggle}
+              />
+            )}
+            <IconButton
+              label="Duplicate"
+              shortcut="Ctrl+D"
+              icon={<CopyPlus aria-hidden size={20} />}
+              onClick={() => selection.duplicate()}
+            />
+            <IconButton
+              label="To the front"
+              shortcut="]"
+              icon={<ArrowUpToLine aria-hidden size={20} />}
+              onClick={() => selection.reorder('front')}
+            />
+            <IconButton
+              label="To the back"
+              shortcut="["
+              icon={<ArrowDownToLine aria-hidden size={20} />}
+              onClick={() => selection.reorder('back')}
+            />
+            <IconButton
+              label="Mirror left to right"
+              icon={<FlipHorizontal2 aria-hidden size={20} />}
+              onClick={() => flip(false)}
+            />
+          </>
+        )}
+        {workspace.isTeacher && (
+          <IconButton
+            label={locked ? 'Unlock' : 'Lock'}
+            icon={locked ? <LockOpen aria-hidden size={20} /> : <Lock aria-hidden size={20} />}
+            onClick={() => selection.setLocked(!locked)}
+          />
+        )}
+        {!locked && (
+          <>
+            <MoreMenu
+              marks={marks}
+              workspace={workspace}
+              onFlip={() => flip(true)}
+              onDescribe={() => setDescribing(true)}
+              onRepeat={() => setRepeating(true)}
+            />
+            <IconButton
+              label="Delete"
+              shortcut="Del"
+              icon={<Trash2 aria-hidden size={20} />}
+              onClick={() => selection.remove()}
+            />
+          </>
+        )}
+        {repeating && <RepeatDialog selection={selection} onClose={() => setRepeating(false)} />}
+        {describing && <AltDialog marks={marks} workspace={workspace} onClose={() => setDescribing(false)} />}
+      </div>
+    </div>
+  );
+}
+
+const takesFilling = (mark: Mark) => mark.kind === 'shape' || (mark.kind === 'path' && mark.closed);
+
+function LookMenu({ marks, workspace }: Pick<SelectionBarProps, 'marks' | 'workspace'>) {
+  const { selection } = workspace;
+  const [first] = marks;
+  if (!first) return null;
+  const { style } = first;
+  const colour = 'colour' in style ? style.colour : 'line' in style ? (style.line ?? style.fill) : null;
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <IconButton label="Colour and look" icon={<Palette aria-hidden size={20} />} />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          sideOffset={8}
+          collisionPadding={8}
+          className="z-40 flex max-h-[80dvh] w-66 flex-col gap-3 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"
+        >
+          {colour !== null && workspace.penCase.fixedColour === undefined && (
+            <ColourChoice
+              colour={colour}
+              picking={workspace.picking}
+              onChange={(value) => selection.recolour(value)}
+            />
+          )}
+          {'line' in style && takesFilling(first) && (
+            <LineOrFilling
+              style={style}
+              suggestion={workspace.penCase.get().fillColour}
+              picking={workspace.picking}
+              fixed={workspace.penCase.fixedColour !== undefined}
+              onChange={(part) => selection.restyle({ ...part })}
+            />
+          )}
+          {'width' in style && (
+            <Slider
+              label="Width"
+              value={style.width}
+              min={1}
+              max={40}
+              step={0.5}
+              onChange={(width) => selection.restyle({ width })}
+            />
+          )}
+          {'opacity' in style && (
+            <Slider
+              label="Opacity"
+              value={Math.round(style.opacity * 100)}
+              min={5}
+              max={100}
+              step={5}
+              unit=" %"
+              onChange={(part) => selection.restyle({ opacity: part / 100 })}
+            />
+          )}
+          {first.kind === 'picture' && (
+            <CropSheet picture={first} onCrop={(set) => selection.patchOne(first.id, set)} />
+          )}
+          {first.kind === 'text' && (
+            <TextSheet style={first.style} onChange={(part) => selection.restyle({ ...part })} />
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+interface CropSheetProps {
+  picture: MarkOf<'picture'>;
+  onCrop(set: MarkPatch): void;
+}
+
+/** How much of a picture is left off at each side. */
+function CropSheet({ picture, onCrop }: CropSheetProps) {
+  const off = croppedSides(picture);
+  const set = (side: keyof Sides, percent: number) =>
+    onCrop(cropBy(picture, { [side]: percent / 100 - off[side] }));
+  return (
+    <fieldset>
+      <legend className="font-bold">Crop</legend>
+      {(['left', 'top', 'right', 'bottom'] as const).map((side) => (
+        <Slider
+          key={side}
+          label={{ left: 'Left', top: 'Top', right: 'Right', bottom: 'Bottom' }[side]}
+          value={Math.round(off[side] * 100)}
+          min={0}
+          max={90}
+          step={1}
+          unit=" %"
+          onChange={(percent) => set(side, percent)}
+        />
+      ))}
+    </fieldset>
+  );
+}
+
+const EDGES: [AlignEdge, string][] = [
+  ['left', 'Line up at the left'],
+  ['centre', 'Line up in the middle, side to side'],
+  ['right', 'Line up at the right'],
+  ['top', 'Line up at the top'],
+  ['middle', 'Line up in the middle, up and down'],
+  ['bottom', 'Line up at the bottom'],
+];
+
+interface MoreMenuProps extends Pick<SelectionBarProps, 'marks' | 'workspace'> {
+  onFlip(): void;
+  onDescribe(): void;
+  onRepeat(): void;
+}
+
+function MoreMenu({ marks, workspace, onFlip, onDescribe, onRepeat }: MoreMenuProps) {
+  const { selection } = workspace;
+  const several = marks.length > 1;
+  const grouped = marks.some((mark) => mark.group !== null);
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <IconButton label="More for these marks" icon={<Ellipsis aria-hidden size={20} />} />
+      </DropdownMenu.Trigger>
+      <MenuContent>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.reorder('up')}>
+          One step up
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.reorder('down')}>
+          One step down
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={onFlip}>
+          <FlipVertical2 aria-hidden size={18} /> Mirror top to bottom
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} disabled={!several} onSelect={() => selection.group()}>
+          Group
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} disabled={!grouped} onSelect={() => selection.ungroup()}>
+          Ungroup
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.copy()}>
+          Copy
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.cut()}>
+          Cut
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void copyPicture(workspace)}>
+          Copy as a picture
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={onRepeat}>
+          Repeat in a row or ring …
+        </DropdownMenu.Item>
+        {several &&
+          EDGES.map(([edge, name]) => (
+            <DropdownMenu.Item key={edge} className={MENU_ITEM} onSelect={() => selection.align(edge)}>
+              {name}
+            </DropdownMenu.Item>
+          ))}
+        {marks.length > 2 && (
+          <>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.distribute('x')}>
+              <AlignHorizontalDistributeCenter aria-hidden size={18} /> Same gaps side to side
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.distribute('y')}>
+              Same gaps up and down
+            </DropdownMenu.Item>
+          </>
+        )}
+        {workspace.isTeacher && workspace.sitting !== undefined && !workspace.device && (
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void prepareMarks(workspace, marks)}>
+            Keep this in the lesson
+          </DropdownMenu.Item>
+        )}
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={onDescribe}>
+          Describe for those who cannot see it
+        </DropdownMenu.Item>
+      </MenuContent>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,170 @@
+import {
+  Camera,
+  CameraOff,
+  FlipHorizontal2,
+  ImagePlus,
+  MonitorX,
+  RotateCw,
+  Snowflake,
+  Waves,
+  ZoomIn,
+  ZoomOut,
+} from 'lucide-react';
+import { useStore } from '../store/store';
+import { classes } from '../ui/classes';
+import { Button } from '../ui/Button';
+import { IconButton } from '../ui/IconButton';
+import type { Workspace } from '../workspace/workspace';
+import type { Presenter } from '../screen/presenter';
+import { SimulatedScreen } from '../screen/simulatedScreen';
+import { TimeLapseButton } from '../grab/TimeLapseButton';
+
+/** What is being shown, and how it is followed; for whoever shows it, and in short for everybody else. */
+export default function ScreenBar({ workspace, side }: { workspace: Workspace; side: 'left' | 'right' }) {
+  const presenter = useStore(workspace.sharing.presenter);
+  const live = useStore(workspace.screen.state);
+  const classState = useStore(workspace.classroom!.state);
+  if (!classState?.screen || classState.ended) return null;
+  const { screen } = classState;
+  const isOwn = screen.presenter === workspace.target.actor?.id;
+  const back = screen.page !== classState.page && (workspace.isTeacher || presenter !== undefined);
+  return (
+    <div
+      role="group"
+      aria-label="Shown screen"
+      data-bar="screen"
+      className={classes(
+        'absolute bottom-17 z-20 flex max-w-[calc(100%-1rem)] flex-wrap-reverse items-center gap-1 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl max-lg:top-16 max-lg:bottom-auto lg:max-w-[calc(100%-12rem)] 2xl:bottom-2 2xl:max-w-[calc(100%-52rem)]',
+        side === 'left' ? 'left-42 max-lg:left-2' : 'right-42 max-lg:right-2',
+      )}
+    >
+      <span role="status" className="px-3 text-sm">
+        {screen.away
+          ? `${isOwn ? 'Your screen is' : `The screen of ${workspace.nameOf(screen.presenter)} is`} not shown just now: this is the last picture`
+          : live?.certain === false
+            ? 'Not sure where the content has gone: the ink stays'
+            : presenter
+              ? screen.page === classState.page
+                ? 'The class sees this'
+                : 'The class is on another page'
+              : `Shown by ${workspace.nameOf(screen.presenter)}`}
+      </span>
+      {back && <Button onClick={() => workspace.turnTo(screen.page)}>Back to it</Button>}
+      {screen.away && isOwn && !presenter && (
+        <Button onClick={() => void showAgain(workspace)}>Show again</Button>
+      )}
+      {presenter && <Controls presenter={presenter} workspace={workspace} />}
+      {(presenter ?? workspace.isTeacher) && (
+        <Button
+          look="onBoard"
+          icon={<MonitorX aria-hidden size={18} />}
+          onClick={() => (presenter ? void presenter.stop() : workspace.sharing.stopOther())}
+        >
+          Stop showing
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function Controls({ presenter, workspace }: { presenter: Presenter; workspace: Workspace }) {
+  const { follow, frozen, mirrored, zoom, keeps } = useStore(presenter.state);
+  const { source } = presenter;
+  return (
+    <>
+      <IconButton
+        label="Ink follows what is scrolled"
+        active={follow}
+        icon={<Waves aria-hidden size={20} />}
+        onClick={() => presenter.setFollow(!follow)}
+      />
+      <IconButton
+        label={frozen ? 'Let the picture go on' : 'Hold the picture still'}
+        active={frozen}
+        icon={
+          source.kind === 'camera' ? (
+            frozen ? (
+              <Camera aria-hidden size={20} />
+            ) : (
+              <CameraOff aria-hidden size={20} />
+            )
+          ) : (
+            <Snowflake aria-hidden size={20} />
+          )
+        }
+        onClick={() => void presenter.setFrozen(!frozen)}
+      />
+      {source.kind === 'camera' && (
+        <>
+          <IconButton
+            label="Turn the picture"
+            icon={<RotateCw aria-hidden size={20} />}
+            onClick={() => presenter.turn()}
+          />
+          <IconButton
+            label="Mirror the picture"
+            active={mirrored}
+            icon={<FlipHorizontal2 aria-hidden size={20} />}
+            onClick={() => presenter.mirror()}
+          />
+          <IconButton
+            label="Closer"
+            disabled={zoom >= 4}
+            icon={<ZoomIn aria-hidden size={20} />}
+            onClick={() => presenter.zoomBy(0.5)}
+          />
+          <IconButton
+            label="Farther"
+            disabled={zoom <= 1}
+            icon={<ZoomOut aria-hidden size={20} />}
+            onClick={() => presenter.zoomBy(-0.5)}
+          />
+          <TimeLapseButton workspace={workspace} />
+        </>
+      )}
+      <IconButton
+        label="Keep a picture when writing starts"
+        active={keeps}
+        icon={<ImagePlus aria-hidden size={20} />}
+        onClick={() => presenter.setKeeps(!keeps)}
+      />
+      {source instanceof SimulatedScreen && <Practice screen={source} />}
+    </>
+  );
+}
+
+/** Works the practice screen. */
+function Practice({ screen }: { screen: SimulatedScreen }) {
+  return (
+    <>
+      <Button look="onBoard" onClick={() => screen.scrollBy(-240)}>
+        Scroll up
+      </Button>
+      <Button look="onBoard" onClick={() => screen.scrollBy(240)}>
+        Scroll down
+      </Button>
+      <Button look="onBoard" onClick={() => screen.show('article')}>
+        Article
+      </Button>
+      <Button
+        look="onBoard"
+        onClick={() => screen.show('slides', screen.view === 'slides' ? screen.slide + 1 : screen.slide)}
+      >
+        Next slide
+      </Button>
+      <Button look="onBoard" onClick={() => screen.togglePlaying()}>
+        Video
+      </Button>
+    </>
+  );
+}
+
+/** Opens what was shown before the page was loaded anew; the browser asks which screen. */
+async function showAgain(workspace: Workspace): Promise<void> {
+  try {
+    const source = await (await import('../screen/openSource')).openSource(workspace.sharing.lastKind);
+    if (source) await workspace.sharing.present(source);
+  } catch (error) {
+    workspace.onProblem((error as Error).message);
+  }
+}

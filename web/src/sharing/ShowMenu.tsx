@@ -1,0 +1,47 @@
+import { Camera, MonitorUp, MonitorPlay, ScreenShare, Video } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useStore } from '../store/store';
+import { Button } from '../ui/Button';
+import type { Workspace } from '../workspace/workspace';
+import type { SourceKind } from '../screen/openSource';
+import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
+
+/** What can be shown live. */
+export function ShowMenu({ workspace }: { workspace: Workspace }) {
+  const presenter = useStore(workspace.sharing.presenter);
+  const show = (kind: SourceKind) => () => {
+    void import('../screen/openSource')
+      .then(({ openSource }) => openSource(kind))
+      .then(
+        (source) => source && workspace.sharing.present(source, kind),
+        (error: Error) => workspace.onProblem(error.message),
+      );
+  };
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button
+          look="onBoard"
+          icon={<ScreenShare aria-hidden size={18} />}
+          disabled={presenter !== undefined}
+        >
+          Show
+        </Button>
+      </DropdownMenu.Trigger>
+      <MenuContent align="end">
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('screen')}>
+          <MonitorUp aria-hidden size={18} /> A screen, window or tab
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('camera')}>
+          <Camera aria-hidden size={18} /> The camera
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('practiceScreen')}>
+          <MonitorPlay aria-hidden size={18} /> A screen to practise with
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('practiceCamera')}>
+          <Video aria-hidden size={18} /> A camera to practise with
+        </DropdownMenu.Item>
+      </MenuContent>
+    </DropdownMenu.Root>
+  );
+}
