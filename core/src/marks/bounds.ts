@@ -65,10 +65,22 @@ export function quoteRects({ rects }: Pick<MarkOf<'quote'>, 'rects'>): Rect[] {
   }));
 }
 
-const BOXLESS = new Set<Mark['kind']>(['stroke', 'path', 'fill', 'quote']);
+/** Which kinds fill a turned box; every kind has to say so. */
+const FILLS_BOX: { [Kind in Mark['kind']]: Kind extends BoxMark['kind'] ? true : false } = {
+  stroke: false,
+  path: false,
+  fill: false,
+  quote: false,
+  text: true,
+  shape: true,
+  stamp: true,
+  note: true,
+  picture: true,
+  patch: true,
+};
 
 export function hasBox(mark: Mark): mark is BoxMark {
-  return !BOXLESS.has(mark.kind);
+  return FILLS_BOX[mark.kind];
 }
 
 function pathReach(mark: MarkOf<'path'>): [number, number][] {

@@ -64,7 +64,11 @@ function targetOf(mark: Mark): Target {
       };
     case 'fill':
       return { lines: mark.rings.map(closedRing), reach: 0, solid: true };
-    default:
+    case 'text':
+    case 'stamp':
+    case 'note':
+    case 'picture':
+    case 'patch':
       return { lines: [closed(boxCorners(markBox(mark)))], reach: 0, solid: true };
   }
 }

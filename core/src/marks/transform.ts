@@ -43,7 +43,12 @@ export function transformPatch(mark: Mark, transform: Transform): MarkPatch {
       return {};
     case 'fill':
       return { rings: mark.rings.map((ring) => mapFlat(ring, matrix, 2)) };
-    default:
+    case 'text':
+    case 'shape':
+    case 'stamp':
+    case 'note':
+    case 'picture':
+    case 'patch':
       return transformBox(mark, transform, matrix);
   }
 }

@@ -1,0 +1,117 @@
+import type { Page } from '@doodla/core';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { DataSource } from 'typeorm';
+import { describe, expect, it } from 'vitest';
+import { LogsService } from '../dist/live/logs.service.js';
+import { databaseOptions } from '../dist/storage/dataSource.js';
+import { strokeBy } from './helpers/live.js';
+import { startServer } from './helpers/server.js';
+
+type Row = Record<string, string | number | null>;
+
+/** The schema since which logs are kept by page. */
+const BY_PAGE = 7;
+const LATEST = (databaseOptions(tmpdir()).migrations as unknown[]).length;
+const page: Page = {
+  id: 'p1',
+  order: 'a0',
+  title: 'Arches',
+  width: 800,
+  height: 600,
+  surface: { kind: 'blank', colour: '#ffffff', ruling: 'plain', spacing: 5 },
+  removed: false,
+};
+
+/** What a school had written by the first version; later columns are left to their defaults. */
+const ROWS: [table: string, row: Row][] = [
+  ['teacher', { id: 't', name: 'Ada', email: 'ada@school.example', password_hash: 'x', created_at: 5 }],
+  ['lesson', { id: 'l', teacher_id: 't', title: 'Bridges', created_at: 6, used_at: 7 }],
+  [
+    'material',
+    {
+      id: 'm',
+      teacher_id: 't',
+      kind: 'pdf',
+      name: 'arch.pdf',
+      sha256: 'f'.repeat(64),
+      bytes: 9,
+      page_count: 3,
+      created_at: 8,
+    },
+  ],
+  ['lesson_material', { lesson_id: 'l', material_id: 'm' }],
+  [
+    'sitting',
+    {
+      id: 's',
+      lesson_id: 'l',
+      title: 'Tuesday',
+      code: 'FGHJ34',
+      page_id: 'p1',
+      pens_up: 1,
+      opened_at: 10,
+      ended_at: 11,
+    },
+  ],
+  ['student', { id: 'w', sitting_id: 's', name: 'Wren', colour: '#0072b2', joined_at: 12 }],
+];
+
+const insert = (source: DataSource, table: string, row: Row) =>
+  source.query(
+    `INSERT INTO ${table} (${Object.keys(row).join()}) VALUES (${Object.keys(row)
+      .map(() => '?')
+      .join()})`,
+    Object.values(row),
+  );
+
+/** A database as the version with so many migrations left it. */
+async function databaseOf(version: number, data: string): Promise<void> {
+  const options = databaseOptions(data);
+  const migrations = (options.migrations as unknown[]).slice(0, version) as never;
+  const source = await new DataSource({ ...options, migrations }).initialize();
+  for (const [table, row] of ROWS) await insert(source, table, row);
+  if (version < BY_PAGE) {
+    const write = (log: string, id: string, changes: object[], inverse: object[]) =>
+      insert(source, 'operation', {
+        log_id: log,
+        seq: 1,
+        id,
+        author: 't',
+        at: 13,
+        changes: JSON.stringify(changes),
+        inverse: JSON.stringify(inverse),
+      });
+    const mark = strokeBy('t', 'p1', { id: 'm1', order: 'a0' });
+    await write('l', 'o1', [{ do: 'addPage', page }], [{ do: 'removePage', page: 'p1' }]);
+    await write('s', 'o2', [{ do: 'add', mark }], [{ do: 'remove', mark: 'm1' }]);
+  }
+  await source.destroy();
+}
+
+describe('a data folder', () => {
+  it.each(Array.from({ length: LATEST - 1 }, (_, i) => i + 1))(
+    'of schema %i opens with everything in it',
+    async (version) => {
+      const data = mkdtempSync(join(tmpdir(), 'doodla-schema-'));
+      await databaseOf(version, data);
+      const server = await startServer({}, data);
+      try {
+        const source = server.app.get(DataSource);
+        for (const [table, row] of ROWS)
+          expect(await source.query(`SELECT * FROM ${table}`)).toMatchObject([row]);
+        expect(await source.query('PRAGMA foreign_key_check')).toEqual([]);
+        expect(await source.query('PRAGMA integrity_check')).toEqual([{ integrity_check: 'ok' }]);
+        if (version >= BY_PAGE) return;
+        const logs = server.app.get(LogsService);
+        expect([...logs.open('l').pages.values()]).toEqual([page]);
+        expect([...logs.open('s').pages.values()]).toEqual([page]);
+        expect(await logs.open('s').allMarks()).toMatchObject([{ id: 'm1' }]);
+      } finally {
+        await server.stop();
+        rmSync(data, { recursive: true });
+      }
+    },
+  );
+});
