@@ -1,3 +1,6 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { ACTION_IDS, ACTIONS, Shortcuts, writtenKey } from '../src/desk/shortcuts';
 
@@ -16,6 +19,21 @@ describe('keys', () => {
   it('are all different to begin with', () => {
     const keys = ACTION_IDS.map((action) => ACTIONS[action].key);
     expect(new Set(keys).size).toBe(keys.length);
+  });
+
+  it('that can be changed are nowhere written into a button', () => {
+    const keys = new Set<string>(ACTION_IDS.map((action) => ACTIONS[action].key));
+    const source = fileURLToPath(new URL('../src', import.meta.url));
+    const files = readdirSync(source, { recursive: true, encoding: 'utf8' }).filter((name) =>
+      name.endsWith('.tsx'),
+    );
+    expect(files.length).toBeGreaterThan(50);
+    const written = files.flatMap((name) =>
+      [...readFileSync(join(source, name), 'utf8').matchAll(/shortcut="([^"]+)"/g)]
+        .filter(([, key]) => keys.has(key!))
+        .map(([attribute]) => `${name}: ${attribute}`),
+    );
+    expect(written).toEqual([]);
   });
 
   it('can be changed, are kept per person, and can be put back', () => {

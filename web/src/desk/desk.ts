@@ -38,9 +38,9 @@ export interface Desk {
   readonly pageId: Store<string | undefined>;
   readonly pages: Store<readonly Page[]>;
   /** Layers of marks, lowest first. */
-  readonly layers: readonly MarkLayer[];
+  readonly layers: readonly Pick<MarkLayer, 'on'>[];
   /** The log that is written to. */
-  readonly target: LogClient;
+  readonly target: Pick<LogClient, 'actor' | 'state' | 'perform'>;
   /** The marks of the shown page that can be written to. */
   readonly targetMarks: SpatialIndex | undefined;
   /** Counts changes of marks. */

@@ -65,7 +65,7 @@ export default function PageTurner({
       >
         <IconButton
           label="Smaller"
-          shortcut="-"
+          shortcut={workspace.shortcuts.keyOf('smaller')}
           icon={<ZoomOut aria-hidden size={20} />}
           onClick={() => stage.zoomOut()}
         />
@@ -74,20 +74,20 @@ export default function PageTurner({
         </output>
         <IconButton
           label="Larger"
-          shortcut="+"
+          shortcut={workspace.shortcuts.keyOf('larger')}
           icon={<ZoomIn aria-hidden size={20} />}
           onClick={() => stage.zoomIn()}
         />
         <IconButton
           label="Fit the page"
-          shortcut="0"
+          shortcut={workspace.shortcuts.keyOf('fitPage')}
           active={fit === 'page'}
           icon={<Maximize aria-hidden size={20} />}
           onClick={() => stage.setFit('page')}
         />
         <IconButton
           label="Fit the width"
-          shortcut="1"
+          shortcut={workspace.shortcuts.keyOf('fitWidth')}
           active={fit === 'width'}
           icon={<MoveHorizontal aria-hidden size={20} />}
           onClick={() => stage.setFit('width')}

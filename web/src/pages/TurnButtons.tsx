@@ -12,7 +12,7 @@ export function TurnButtons({ workspace }: { workspace: Workspace }) {
     <div role="group" aria-label="Turn pages" className="flex items-center">
       <IconButton
         label="Previous page"
-        shortcut="PageUp"
+        shortcut={workspace.shortcuts.keyOf('previousPage')}
         disabled={at <= 0}
         icon={<ChevronLeft aria-hidden />}
         onClick={() => workspace.turnBy(-1)}
@@ -26,7 +26,7 @@ export function TurnButtons({ workspace }: { workspace: Workspace }) {
       </span>
       <IconButton
         label="Next page"
-        shortcut="PageDown"
+        shortcut={workspace.shortcuts.keyOf('nextPage')}
         disabled={at >= pages.length - 1 && !workspace.mayAddPages}
         icon={<ChevronRight aria-hidden />}
         onClick={() => workspace.turnBy(1)}

@@ -171,7 +171,7 @@ function History({ workspace, reach, side }: ReachPanelProps & { side: Side }) {
       <IconButton
         {...common}
         label="Undo"
-        shortcut="Ctrl+Z"
+        shortcut={workspace.shortcuts.keyOf('undo')}
         icon={<Undo2 aria-hidden size={20} />}
         disabled={!canUndo || !mayWrite}
         onClick={() => workspace.target.undo()}
@@ -179,7 +179,7 @@ function History({ workspace, reach, side }: ReachPanelProps & { side: Side }) {
       <IconButton
         {...common}
         label="Redo"
-        shortcut="Ctrl+Y"
+        shortcut={workspace.shortcuts.keyOf('redo')}
         icon={<Redo2 aria-hidden size={20} />}
         disabled={!canRedo || !mayWrite}
         onClick={() => workspace.target.redo()}

@@ -85,19 +85,19 @@ export function SelectionBar({ marks, workspace, place, room, crop }: SelectionB
             )}
             <IconButton
               label="Duplicate"
-              shortcut="Ctrl+D"
+              shortcut={workspace.shortcuts.keyOf('duplicate')}
               icon={<CopyPlus aria-hidden size={20} />}
               onClick={() => selection.duplicate()}
             />
             <IconButton
               label="To the front"
-              shortcut="]"
+              shortcut={workspace.shortcuts.keyOf('toFront')}
               icon={<ArrowUpToLine aria-hidden size={20} />}
               onClick={() => selection.reorder('front')}
             />
             <IconButton
               label="To the back"
-              shortcut="["
+              shortcut={workspace.shortcuts.keyOf('toBack')}
               icon={<ArrowDownToLine aria-hidden size={20} />}
               onClick={() => selection.reorder('back')}
             />
@@ -126,7 +126,7 @@ export function SelectionBar({ marks, workspace, place, room, crop }: SelectionB
             />
             <IconButton
               label="Delete"
-              shortcut="Del"
+              shortcut="Delete"
               icon={<Trash2 aria-hidden size={20} />}
               onClick={() => selection.remove()}
             />

@@ -1,0 +1,84 @@
+import type { Actor, Change, LogState, Mark, Page } from '@doodla/core';
+import { applyChanges, orderOnTop, SpatialIndex, stateOf } from '@doodla/core';
+import { aPage } from '../../../core/test/helpers/marks';
+import type { Desk, TextEdit } from '../../src/desk/desk';
+import { PenCase } from '../../src/desk/penCase';
+import { Store } from '../../src/store/store';
+import { freshStorage } from './fakeStorage';
+
+type TestedDesk = Pick<
+  Desk,
+  | 'page'
+  | 'pageId'
+  | 'layers'
+  | 'target'
+  | 'targetMarks'
+  | 'penCase'
+  | 'draft'
+  | 'textEdit'
+  | 'newMark'
+  | 'mayTouch'
+  | 'maySelect'
+>;
+
+/** A desk with some marks on its page, on which Ada works; what is done there is told. */
+export class TestDesk implements TestedDesk {
+  readonly page: Page = aPage({ width: 800, height: 600 });
+  readonly pageId = new Store<string | undefined>(this.page.id);
+  readonly penCase: PenCase;
+  readonly draft = new Store<readonly number[] | undefined>(undefined);
+  readonly textEdit = new Store<TextEdit | undefined>(undefined);
+  /** Steps, each as it would be undone. */
+  readonly done: (readonly Change[])[] = [];
+  /** Pens are down: nothing is taken. */
+  refuses = false;
+  readonly target: TestedDesk['target'];
+  private made = 0;
+
+  constructor(
+    marks: readonly Mark[],
+    private readonly actor: Actor = { id: 'ada', role: 'student', tables: [] },
+  ) {
+    freshStorage();
+    this.penCase = new PenCase('pens');
+    const state: LogState = stateOf({ pages: [this.page], marks: [...marks] });
+    const perform = (changes: readonly Change[]) => {
+      if (this.refuses) return undefined;
+      this.done.push(changes);
+      applyChanges(state, changes);
+      return `step ${this.done.length}`;
+    };
+    this.target = { actor, state, perform };
+  }
+
+  get targetMarks(): SpatialIndex {
+    return new SpatialIndex([...this.target.state.marks.values()]);
+  }
+
+  get layers(): TestedDesk['layers'] {
+    return [{ on: () => this.targetMarks }];
+  }
+
+  /** Marks that were put on the page, in that order. */
+  get added(): Mark[] {
+    return this.done.flat().flatMap((change) => (change.do === 'add' ? [change.mark] : []));
+  }
+
+  mark(id: string): Mark | undefined {
+    return this.target.state.marks.get(id);
+  }
+
+  newMark(id = `made ${(this.made += 1)}`) {
+    const orders = this.targetMarks.all().map(({ order }) => order);
+    const own = { locked: false, group: null, alt: null, createdAt: 0, space: 'class' } as const;
+    return { id, page: this.page.id, author: this.actor.id, order: orderOnTop(orders), ...own };
+  }
+
+  mayTouch(mark: Mark): boolean {
+    return !mark.locked && (this.actor.role === 'teacher' || mark.author === this.actor.id);
+  }
+
+  maySelect(mark: Mark): boolean {
+    return this.actor.role === 'teacher' || this.mayTouch(mark);
+  }
+}

@@ -1,0 +1,187 @@
+import type { Mark } from '@doodla/core';
+import { describe, expect, it } from 'vitest';
+import { aShape, aStroke, aText } from '../../core/test/helpers/marks';
+import type { Gesture, PenPoint } from '../src/desk/gesture';
+import { Selection } from '../src/desk/selection';
+import { CornerGesture } from '../src/tools/cornerGesture';
+import { EraseGesture } from '../src/tools/eraseGesture';
+import { LineGesture } from '../src/tools/lineGesture';
+import { PlaceGesture } from '../src/tools/placeGesture';
+import { SelectGesture } from '../src/tools/selectGesture';
+import { TextGesture } from '../src/tools/textGesture';
+import { TestDesk } from './helpers/testDesk';
+
+const at = (x: number, y: number, held: Partial<PenPoint> = {}): PenPoint => ({
+  x,
+  y,
+  pressure: 0.5,
+  time: 0,
+  steady: false,
+  centred: false,
+  ...held,
+});
+
+/** Draws on from where a gesture has begun, and lets go. */
+function finish(gesture: Gesture, ...points: PenPoint[]): void {
+  for (const point of points) gesture.move([point]);
+  gesture.end();
+}
+
+/** A line from the left to the right at a height. */
+const lineAt = (id: string, y: number, set: Partial<Mark> = {}) =>
+  aStroke({ id, points: [100, y, 0.5, 0, 300, y, 0.5, 20], ...(set as object) });
+
+describe('the eraser', () => {
+  it('takes all that it touches away in one step, shows it gone meanwhile, and leaves what is not one’s own', () => {
+    const desk = new TestDesk([
+      lineAt('a', 100),
+      lineAt('b', 140),
+      lineAt('other', 120, { author: 'bo' }),
+      lineAt('far', 400),
+    ]);
+    const gesture = new EraseGesture(desk, 6, at(200, 90));
+    gesture.move([at(200, 150)]);
+    expect([...gesture.preview.hidden!]).toEqual(['a', 'b']);
+    expect(desk.done).toEqual([]);
+    gesture.end();
+    expect(desk.done).toEqual([
+      [
+        { do: 'remove', mark: 'a' },
+        { do: 'remove', mark: 'b' },
+      ],
+    ]);
+  });
+
+  it('does nothing where it is called off, or touches nothing', () => {
+    const desk = new TestDesk([lineAt('a', 100)]);
+    const gesture = new EraseGesture(desk, 6, at(200, 100));
+    gesture.cancel();
+    gesture.end();
+    finish(new EraseGesture(desk, 6, at(500, 500)), at(510, 510));
+    expect(desk.done).toEqual([]);
+  });
+});
+
+describe('selecting', () => {
+  const selecting = (...marks: Mark[]) => {
+    const desk = new TestDesk(marks);
+    return Object.assign(desk, { selection: new Selection(desk) });
+  };
+  const chosen = (desk: { selection: Selection }) => [...desk.selection.ids.get()].sort();
+
+  it('takes the uppermost under the pointer, with its group, and moves it by dragging', () => {
+    const desk = selecting(
+      lineAt('low', 100, { order: 'a0' }),
+      lineAt('high', 102, { order: 'a1', group: 'g' }),
+      lineAt('friend', 300, { order: 'a2', group: 'g' }),
+    );
+    finish(new SelectGesture(desk, at(200, 101), 6));
+    expect(chosen(desk)).toEqual(['friend', 'high']);
+    const gesture = new SelectGesture(desk, at(200, 101), 6);
+    gesture.move([at(210, 131)]);
+    expect(gesture.preview.marks).toHaveLength(2);
+    expect(desk.done).toEqual([]);
+    gesture.end();
+    expect(desk.done).toHaveLength(1);
+    expect(desk.mark('high')).toMatchObject({ points: [110, 132, 0.5, 0, 310, 132, 0.5, 20] });
+    expect(desk.mark('low')).toMatchObject({ points: [100, 100, 0.5, 0, 300, 100, 0.5, 20] });
+  });
+
+  it('goes round what lies wholly inside, by hand or by a rectangle; a tap beside it lets go', () => {
+    const desk = selecting(lineAt('in', 100), lineAt('half', 180));
+    finish(new SelectGesture(desk, at(50, 50), 6), at(350, 50), at(350, 140), at(50, 140), at(52, 52));
+    expect(chosen(desk)).toEqual(['in']);
+    finish(new SelectGesture(desk, at(50, 50), 6), at(350, 200, { centred: true }));
+    expect(chosen(desk)).toEqual(['half', 'in']);
+    finish(new SelectGesture(desk, at(600, 500), 6));
+    expect(chosen(desk)).toEqual([]);
+    expect(desk.done).toEqual([]);
+  });
+});
+
+describe('placing', () => {
+  const placing = (square = false) => ({
+    make: (box: object) => aShape({ id: 'new', ...box }),
+    tapSize: { width: 80, height: 60 },
+    square,
+  });
+
+  it('puts something of a ready size about a tap, and of the drawn size by dragging', () => {
+    const desk = new TestDesk([]);
+    finish(new PlaceGesture(desk, at(200, 200), placing()), at(203, 202));
+    expect(desk.mark('new')).toMatchObject({ x: 160, y: 170, width: 80, height: 60 });
+    finish(new PlaceGesture(desk, at(200, 200), placing()), at(120, 260));
+    expect(desk.mark('new')).toMatchObject({ x: 120, y: 200, width: 80, height: 60 });
+  });
+
+  it('keeps squares square, and grows from the middle, while the keys for it are held', () => {
+    const desk = new TestDesk([]);
+    finish(new PlaceGesture(desk, at(200, 200), placing(true)), at(230, 300));
+    expect(desk.mark('new')).toMatchObject({ x: 200, y: 200, width: 100, height: 100 });
+    finish(new PlaceGesture(desk, at(200, 200), placing()), at(230, 250, { steady: true, centred: true }));
+    expect(desk.mark('new')).toMatchObject({ x: 150, y: 150, width: 100, height: 100 });
+  });
+
+  it('says nothing of what could not be put there', () => {
+    const desk = new TestDesk([]);
+    desk.refuses = true;
+    const placed: Mark[] = [];
+    finish(new PlaceGesture(desk, at(200, 200), placing(), (mark) => placed.push(mark)));
+    expect(placed).toEqual([]);
+  });
+});
+
+describe('lines', () => {
+  it('stick to what they begin and end at, and none is made by a slip of the hand', () => {
+    const desk = new TestDesk([
+      aShape({ id: 'a', x: 100, y: 100, width: 100, height: 100 }),
+      aShape({ id: 'b', x: 400, y: 100, width: 100, height: 100 }),
+    ]);
+    finish(new LineGesture(desk, at(198, 150), 8), at(402, 150));
+    expect(desk.added).toMatchObject([{ kind: 'path', from: { mark: 'a' }, to: { mark: 'b' } }]);
+    finish(new LineGesture(desk, at(600, 400), 8), at(602, 401));
+    expect(desk.done).toHaveLength(1);
+  });
+
+  it('of corners end where they began, closed, and are one step', () => {
+    const desk = new TestDesk([]);
+    desk.penCase.patch({ line: 'polygon' });
+    for (const [x, y] of [
+      [100, 100],
+      [300, 100],
+      [300, 250],
+    ] as const)
+      finish(new CornerGesture(desk, at(x, y), 8));
+    expect(desk.draft.get()).toEqual([100, 100, 300, 100, 300, 250]);
+    expect(desk.done).toEqual([]);
+    finish(new CornerGesture(desk, at(103, 101), 8));
+    expect(desk.draft.get()).toBeUndefined();
+    expect(desk.added).toMatchObject([
+      { kind: 'path', closed: true, points: [100, 100, 300, 100, 300, 250] },
+    ]);
+    expect(desk.done).toHaveLength(1);
+  });
+});
+
+describe('the text tool', () => {
+  it('opens a box as wide as one drags, within the page, or the text that is there', () => {
+    const desk = new TestDesk([aText({ id: 't', x: 50, y: 60, width: 200 })]);
+    finish(new TextGesture(desk, at(400, 300)), at(650, 320));
+    expect(desk.textEdit.get()).toMatchObject({ x: 400, y: 300, width: 250 });
+    finish(new TextGesture(desk, at(700, 300)));
+    expect(desk.textEdit.get()!.x + desk.textEdit.get()!.width).toBeLessThanOrEqual(800);
+    finish(new TextGesture(desk, at(80, 72)));
+    expect(desk.textEdit.get()).toMatchObject({ mark: { id: 't' }, x: 50, width: 200 });
+  });
+
+  it('opens nothing on a page that was turned meanwhile, and no text of somebody else', () => {
+    const desk = new TestDesk([aText({ id: 't', author: 'bo' })]);
+    finish(new TextGesture(desk, at(80, 72)));
+    expect(desk.textEdit.get()!.mark).toBeUndefined();
+    desk.textEdit.set(undefined);
+    const gesture = new TextGesture(desk, at(80, 72));
+    desk.pageId.set('another');
+    gesture.end();
+    expect(desk.textEdit.get()).toBeUndefined();
+  });
+});
