@@ -143,6 +143,15 @@ describe('motion between two frames', () => {
     expect(estimateMotion(withVideo(at(800), 1), withVideo(at(860), 2))).toMatchObject({ dy: -60 });
   });
 
+  it('reaches over a gap between paragraphs, where only the lines of a table stay as they are', () => {
+    const grey = Uint8Array.from(tall.grey);
+    for (const y of [930, 1130]) grey.fill(250, y * 800, (y + 86) * 800);
+    for (let y = 0; y < 3000; y++) for (const x of [60, 300]) grey.fill(0, y * 800 + x, y * 800 + x + 2);
+    const page = { width: 800, height: 3000, grey };
+    const motion = estimateMotion(windowOn(page, 1020, HEIGHT, 32), windowOn(page, 820, HEIGHT, 32));
+    expect(motion).toMatchObject({ kind: 'moved', dy: 200, region: { y: 32, height: HEIGHT - 32 } });
+  });
+
   it('does not take a playing video for scrolling', () => {
     for (let i = 0; i < 5; i++)
       expect(estimateMotion(withVideo(at(800), i + 1), withVideo(at(800), i + 2)).kind).not.toBe('moved');

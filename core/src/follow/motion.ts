@@ -49,6 +49,8 @@ const WHOLE_NEAR = [0, -1, 1].flatMap((y) => [0, -1, 1].map((x) => [x, y] as con
 const NEARER = [-2, -1, 0, 1, 2].flatMap((far) => [[0, far] as const, [far, 0] as const]);
 /** Likely warps that are looked into, best first. */
 const TRIED = 4;
+/** Strips of tiles with nothing but edges and bars in them, such as between paragraphs. */
+const GAP = 3;
 const SETTLINGS = 8;
 /** Changes by less than this are none, pixels. */
 const SETTLED = 0.1;
@@ -324,21 +326,30 @@ function exact(
 function regionOf(moved: readonly number[], { now, changes, columns }: Pair): Rect {
   const { rows } = tilesOf(now);
   const changed = new Set(changes.tiles);
-  /** Whether more of a strip of tiles stayed than changed. */
-  const isFixed = (left: number, top: number, right: number, bottom: number) => {
-    let balance = 0;
-    for (let row = top; row < bottom; row++)
-      for (let column = left; column < right; column++)
-        if (isTextured(now, column, row)) balance += changed.has(row * columns + column) ? -1 : 1;
-    return balance > 0;
+  /** How many more tiles of a strip changed than stayed. */
+  const balance = (x0: number, y0: number, x1: number, y1: number) => {
+    let sum = 0;
+    for (let row = y0; row < y1; row++)
+      for (let column = x0; column < x1; column++)
+        if (isTextured(now, column, row)) sum += changed.has(row * columns + column) ? 1 : -1;
+    return sum;
+  };
+  /** How far one can go over `room` strips: over what changed, and over gaps beyond which more did. */
+  const reach = (room: number, strip: (step: number) => number) => {
+    let gone = 0;
+    for (let step = 1; step <= room && step - gone <= GAP + 1; step++) {
+      const difference = strip(step);
+      if (difference > 0 || (difference === 0 && step === gone + 1)) gone = step;
+    }
+    return gone;
   };
   const [xs, ys] = [moved.map((i) => i % columns), moved.map((i) => Math.floor(i / columns))];
   let [left, top] = [Math.min(...xs), Math.min(...ys)];
   let [right, bottom] = [Math.max(...xs) + 1, Math.max(...ys) + 1];
-  while (top > 0 && !isFixed(left, top - 1, right, top)) top -= 1;
-  while (bottom < rows && !isFixed(left, bottom, right, bottom + 1)) bottom += 1;
-  while (left > 0 && !isFixed(left - 1, top, left, bottom)) left -= 1;
-  while (right < columns && !isFixed(right, top, right + 1, bottom)) right += 1;
+  top -= reach(top, (step) => balance(left, top - step, right, top - step + 1));
+  bottom += reach(rows - bottom, (step) => balance(left, bottom + step - 1, right, bottom + step));
+  left -= reach(left, (step) => balance(left - step, top, left - step + 1, bottom));
+  right += reach(columns - right, (step) => balance(right + step - 1, top, right + step, bottom));
   // The rest beyond whole tiles belongs to what lies beside it.
   const width = (right === columns ? now.width : right * TILE) - left * TILE;
   const height = (bottom === rows ? now.height : bottom * TILE) - top * TILE;
