@@ -4,9 +4,9 @@ export default defineConfig({
   test: {
     include: ['core/test/**/*.test.ts', 'server/test/**/*.test.ts', 'web/test/**/*.test.ts'],
     // Wide: a busy machine makes tests slow, never red.
-    testTimeout: 60_000,
-    hookTimeout: 60_000,
-    expect: { poll: { timeout: 30_000 } },
+    testTimeout: 180_000,
+    hookTimeout: 180_000,
+    expect: { poll: { timeout: 90_000 } },
     // Both cores of a small machine; one would be left idle otherwise.
     maxWorkers: 2,
     // The server is tested as it is built, with its decorators compiled.
