@@ -42,7 +42,7 @@ test('single words are bold, larger and coloured: in the box, on the page, for s
   await expect(async () => {
     await chooseFirstWord(teacher);
     await teacher.keyboard.press('Control+b');
-    await expect(bold).toHaveAttribute('aria-pressed', 'true', { timeout: 1000 });
+    await expect(bold).toHaveAttribute('aria-pressed', 'true', { timeout: 5000 });
   }).toPass();
   for (let i = 0; i < 3; i++) await letters(teacher).getByRole('button', { name: 'Larger letters' }).click();
   await letters(teacher).getByRole('button', { name: 'Colour of these letters' }).click();
@@ -51,7 +51,7 @@ test('single words are bold, larger and coloured: in the box, on the page, for s
   await expect(box(teacher)).toBeFocused();
   await expect(async () => {
     await teacher.keyboard.press('Control+End');
-    await expect(bold).toHaveAttribute('aria-pressed', 'false', { timeout: 1000 });
+    await expect(bold).toHaveAttribute('aria-pressed', 'false', { timeout: 5000 });
   }).toPass();
   // The browser lays text out by CSS, the page by ours: both have every letter in the same place.
   const area = (await box(teacher).boundingBox())!;
