@@ -1,19 +1,13 @@
 import type { Rect } from '@doodla/core';
+import type { Fit, View } from '../canvas/view';
 import type { Signal } from '../store/signal';
 import type { Store } from '../store/store';
 import type { PenPoint, RunningGesture } from './gesture';
 
-/** How a page lies in a window: window = scale · page + (x, y), CSS pixels and page units. */
-export interface GlassView {
-  scale: number;
-  x: number;
-  y: number;
-}
-
 /** What pointers and keys can do to the page that a window shows, and what is seen of it. */
 export interface Glass {
   readonly host: HTMLElement;
-  readonly view: Store<GlassView>;
+  readonly view: Store<View>;
   /** The part of the page plane that the window shows. */
   readonly visible: Rect;
   /** Whether a pointer writes, instead of using the page. */
@@ -36,7 +30,7 @@ export interface Glass {
   zoom(factor: number, at?: { x: number; y: number }): void;
   /** Turns the page by a swipe, where it fits and so cannot be moved instead. */
   swipe(step: number): void;
-  setFit(fit: 'page' | 'width' | 'free' | 'region'): void;
+  setFit(fit: Fit): void;
   /** Brings a point of the page into the middle of the window. */
   centreOn(x: number, y: number): void;
   /** Draws the frame of a recording that is seen now into a context that is in page units. */
