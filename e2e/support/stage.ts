@@ -70,8 +70,31 @@ export async function at(page: Page, x: number, y: number): Promise<[number, num
   return [state.x + x * state.scale, state.y + y * state.scale];
 }
 
+/** Frames for which the page has to lie still before it is taken to stay there. */
+const STILL_FRAMES = 6;
+
+/** Waits until the page lies still: it is fitted anew when bars come or the teacher moves it. */
+async function lyingStill(page: Page): Promise<void> {
+  await page.evaluate((frames) => {
+    const { doodla } = window as unknown as { doodla: { stageState(): StageState } };
+    return new Promise<void>((done) => {
+      let [last, same] = ['', 0];
+      const look = () => {
+        const { scale, x, y } = doodla.stageState();
+        const now = [scale, x, y].join();
+        same = now === last ? same + 1 : 0;
+        last = now;
+        if (same < frames) requestAnimationFrame(look);
+        else done();
+      };
+      look();
+    });
+  }, STILL_FRAMES);
+}
+
 /** Draws through places on the page with the mouse. */
 export async function draw(page: Page, points: readonly [number, number][], release = true): Promise<void> {
+  await lyingStill(page);
   const { x, y, scale } = await stageState(page);
   const [first, ...rest] = points.map(([px, py]): [number, number] => [x + px * scale, y + py * scale]);
   await page.mouse.move(...first!);
