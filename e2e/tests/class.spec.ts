@@ -81,7 +81,7 @@ test(
       [360, 400],
       [360, 200],
     ] as const) {
-      expect(darkNear(inked, x, y)).toBe(true);
+      expect(darkNear(inked, x, y), `ink at ${x}, ${y}`).toBe(true);
     }
     expect(darkNear(inked, 600, 150)).toBe(false);
   },
