@@ -116,9 +116,13 @@ export class Stage implements Glass {
     this.stops.push(workspace.pointers.changed.subscribe(() => this.canvas.touchWet()));
     void document.fonts.load('16px Andika').then(() => this.canvas.invalidate('all'));
     this.resize();
-    void import('../tools/gestureOf').then((tools) => (this.gestureOf = tools.gestureOf));
+    import('../tools/gestureOf').then(
+      (tools) => (this.gestureOf = tools.gestureOf),
+      () => workspace.onProblem('The tools could not be fetched. Please load this page again.'),
+    );
     exposeStage(workspace, this);
-    void this.lead();
+    // Without it students look where they like, as they may anyway.
+    this.lead().catch(() => undefined);
   }
 
   get writing(): boolean {
