@@ -1,13 +1,11 @@
-import { boxCorners, boxMatrix } from '../geometry/turnedBox.js';
+import { pointsOf } from '../geometry/path.js';
 import { insidePolygon, polygonArea } from '../geometry/polygon.js';
-import type { FillMark, Mark } from '../marks/mark.js';
-import { flattenPath, pathCourse, pointsOf } from '../marks/pathGeometry.js';
-import { shapePath } from '../marks/shapeGeometry.js';
+import type { FillMark } from '../marks/fill/fillMark.js';
+import type { Point } from '../marks/kind.js';
+import type { Mark } from '../marks/mark.js';
+import { kindOf } from '../marks/mark.js';
 import type { Change } from '../ops/operation.js';
 import { orderAt } from '../ops/order.js';
-import { mapPath } from '../paint/path.js';
-
-type Point = readonly [number, number];
 
 /** Areas that differ by less are the same: half a line's width lies on each side of where it is drawn. */
 const SAME_AREA = 0.15;
@@ -26,7 +24,7 @@ export function pourChanges(
   const area = ringsArea(poured.rings);
   const here = marks.filter((mark) => covers(mark, x, y));
   const shape = here.findLast((mark) => mark.kind === 'shape' || mark.kind === 'path');
-  if (shape && mayTouch(shape) && isSame(area, polygonAreaOf(outlineOf(shape))))
+  if (shape && mayTouch(shape) && isSame(area, polygonAreaOf(kindOf(shape).area(shape)[0] ?? [])))
     return [
       ...fillsIn(here, mayTouch).map(({ id }): Change => ({ do: 'remove', mark: id })),
       { do: 'patch', mark: shape.id, set: { style: { fill: poured.style.colour } } },
@@ -50,35 +48,12 @@ const fillsIn = (marks: readonly Mark[], mayTouch: (mark: Mark) => boolean): Fil
 
 /** Whether a mark takes in a point. */
 function covers(mark: Mark, x: number, y: number): boolean {
-  if (mark.kind === 'fill')
-    return mark.rings.filter((ring) => insidePolygon(x, y, pointsOf(ring))).length % 2 === 1;
-  return insidePolygon(x, y, outlineOf(mark));
+  const polygons = kindOf(mark).area(mark);
+  return polygons.filter((polygon) => insidePolygon(x, y, polygon)).length % 2 === 1;
 }
 
 /** Whether nothing shows through a mark where it takes in a point. */
-function hides(mark: Mark): boolean {
-  if (mark.kind === 'shape' || (mark.kind === 'path' && mark.closed)) return mark.style.fill !== null;
-  return mark.kind === 'picture' || mark.kind === 'patch' || mark.kind === 'note';
-}
-
-/** The corners of what a mark takes in; none where it is only lines. */
-function outlineOf(mark: Mark): readonly Point[] {
-  switch (mark.kind) {
-    case 'shape': {
-      if (mark.form === 'bracket') return [];
-      const [path, matrix] = [shapePath(mark), boxMatrix(mark)];
-      return flattenPath(matrix ? mapPath(path, matrix) : path);
-    }
-    case 'path':
-      return mark.closed ? flattenPath(pathCourse(mark)) : [];
-    case 'picture':
-    case 'patch':
-    case 'note':
-      return boxCorners(mark);
-    default:
-      return [];
-  }
-}
+const hides = (mark: Mark) => kindOf(mark).hides(mark);
 
 const polygonAreaOf = (corners: readonly Point[]) => Math.abs(polygonArea(corners));
 

@@ -1,7 +1,12 @@
-import type { TurnedBox } from '../marks/mark.js';
 import type { Matrix } from './matrix.js';
 import { applyMatrix, compose } from './matrix.js';
 import type { Rect } from './rect.js';
+
+/** A rectangle, mirrored left to right if `flip`, then turned clockwise round its middle. Page units, degrees. */
+export interface TurnedBox extends Rect {
+  rotation: number;
+  flip?: boolean;
+}
 
 /** The map that turns by `degrees` clockwise (y down) round a point. */
 export function rotationAbout(degrees: number, cx: number, cy: number): Matrix {

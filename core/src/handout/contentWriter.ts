@@ -1,7 +1,7 @@
 import { strToU8, Zlib } from 'fflate';
 import type { Matrix } from '../geometry/matrix.js';
 import { fewerCurves } from '../paint/fewerCurves.js';
-import type { Path } from '../paint/path.js';
+import type { Path } from '../geometry/path.js';
 
 /** Farthest that a curve may lie from the one on the screen: 8 µm on paper. */
 const TOLERANCE = 0.03;

@@ -11,7 +11,7 @@ import { boundsOf, isExported } from '../marks/select.js';
 import { pageExtent } from '../pages/extent.js';
 import type { Page } from '../pages/page.js';
 import { MAX_PAGE_SIDE, UNITS_PER_POINT } from '../pages/page.js';
-import type { PaintItem } from '../paint/paint.js';
+import type { PaintItem } from '../paint/items.js';
 import { paintSurface } from '../paint/paintSurface.js';
 import { flattenAnnotations, isShownOnly } from './annotations.js';
 import { CopiedPages } from './copiedPages.js';

@@ -3,7 +3,7 @@ import { parseHex } from '../colour/contrast.js';
 import type { Matrix } from '../geometry/matrix.js';
 import type { Rect } from '../geometry/rect.js';
 import type { Mark } from '../marks/mark.js';
-import type { Blend, PaintItem, PaintOf } from '../paint/paint.js';
+import type { Blend, PaintItem, PaintOf } from '../paint/items.js';
 import { paintMark } from '../paint/paint.js';
 import { loadFace } from '../text/faceTables.js';
 import type { Face } from '../text/font.js';

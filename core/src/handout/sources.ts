@@ -3,7 +3,7 @@ import type { Rect } from '../geometry/rect.js';
 import type { Mark } from '../marks/mark.js';
 import type { Face } from '../text/font.js';
 import type { Page } from '../pages/page.js';
-import type { PaintOf } from '../paint/paint.js';
+import type { PaintOf } from '../paint/items.js';
 
 /** A page of a handout with the marks that go on it, lowest first. */
 export interface HandoutPage {

@@ -1,6 +1,6 @@
 import { getStroke } from 'perfect-freehand';
-import type { InkStyle } from '../marks/mark.js';
-import type { Path, PathStep } from '../paint/path.js';
+import type { InkStyle } from '../marks/stroke/strokeMark.js';
+import type { Path, PathStep } from '../geometry/path.js';
 import { STRIDE } from './points.js';
 
 interface Ink {

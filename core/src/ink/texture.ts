@@ -1,4 +1,4 @@
-import type { Path, PathStep } from '../paint/path.js';
+import type { Path, PathStep } from '../geometry/path.js';
 import { STRIDE } from './points.js';
 
 /** One of the thin lines that a textured stroke is made of. */

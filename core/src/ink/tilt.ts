@@ -1,4 +1,4 @@
-import type { Nature } from '../marks/mark.js';
+import type { Nature } from '../marks/stroke/strokeMark.js';
 
 /** Natures whose line grows broad when the pen is laid down, as those of real ones do. */
 const BROAD: ReadonlySet<Nature> = new Set(['pencil', 'chalk', 'marker']);

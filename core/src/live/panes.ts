@@ -1,7 +1,7 @@
 import { hasExactly } from '../checks/fields.js';
 import type { Rect } from '../geometry/rect.js';
 import { markBounds } from '../marks/bounds.js';
-import { isNumberIn, isPaneId } from '../marks/check.js';
+import { isNumberIn, isPaneId } from '../marks/fields.js';
 import type { Mark } from '../marks/mark.js';
 
 /** Where content lies on the glass: glass = scale · content + (x, y). */

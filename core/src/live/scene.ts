@@ -1,6 +1,6 @@
 import type { Checks } from '../checks/fields.js';
 import { hasExactly, hasOnly, isRecord } from '../checks/fields.js';
-import { isId, isNumberIn, MAX_COORDINATE } from '../marks/check.js';
+import { isId, isNumberIn, MAX_COORDINATE } from '../marks/fields.js';
 import type { Rect } from '../geometry/rect.js';
 
 export const SPOTLIGHT_SHAPES = ['round', 'rectangle', 'free'] as const;

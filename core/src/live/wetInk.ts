@@ -1,8 +1,10 @@
 import { isRecord } from '../checks/fields.js';
 import { unpackPoints } from '../ink/packedPoints.js';
 import { MAX_POINTS } from '../ink/points.js';
-import { isId, isInkStyle, isNumberIn, isPaneId, isPointList, isSpace } from '../marks/check.js';
-import type { InkStyle, Space } from '../marks/mark.js';
+import { isId, isNumberIn, isPaneId, isSpace } from '../marks/fields.js';
+import { isInkStyle, isPointList } from '../marks/stroke/strokeMark.js';
+import type { InkStyle } from '../marks/stroke/strokeMark.js';
+import type { Space } from '../marks/shared.js';
 import type { LogRef } from './messages.js';
 
 /** What is the same for all parts of a stroke that is being drawn. */

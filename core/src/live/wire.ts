@@ -1,6 +1,7 @@
 import { packPoints, unpackPoints } from '../ink/packedPoints.js';
 import { isRecord } from '../checks/fields.js';
-import type { Mark, StrokeMark } from '../marks/mark.js';
+import type { Mark } from '../marks/mark.js';
+import type { StrokeMark } from '../marks/stroke/strokeMark.js';
 import type { Change } from '../ops/operation.js';
 
 /** A mark as it is sent and stored: the points of ink packed. */

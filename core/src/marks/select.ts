@@ -4,6 +4,7 @@ import { unionRect } from '../geometry/rect.js';
 import { markBounds } from './bounds.js';
 import { samplePoints } from './hit.js';
 import type { Mark } from './mark.js';
+import { kindOf } from './mark.js';
 
 /** Part of a mark that has to lie within a lasso or band for it to be selected. */
 const MAINLY = 0.6;
@@ -68,6 +69,6 @@ export function distributeMoves(marks: readonly Mark[], along: 'x' | 'y'): { dx:
 }
 
 /** Whether a mark goes along when pages are handed out, grabbed or pictured; patches only hide. */
-export function isExported({ kind }: Pick<Mark, 'kind'>): boolean {
-  return kind !== 'patch';
+export function isExported(mark: Mark): boolean {
+  return kindOf(mark).exported;
 }

@@ -1,10 +1,8 @@
 import type { Matrix } from '../geometry/matrix.js';
 import { applyMatrix } from '../geometry/matrix.js';
+import type { TurnedBox } from '../geometry/turnedBox.js';
 import { boxCentre, rotationAbout } from '../geometry/turnedBox.js';
-import { STRIDE } from '../ink/points.js';
-import { markBox } from './bounds.js';
-import { INK_WIDTH, TEXT_SIZE } from './check.js';
-import type { BoxMark, Mark, MarkOf, MarkPatch } from './mark.js';
+import { INK_WIDTH } from './fields.js';
 
 /** What can be done to marks together. Page units, degrees clockwise. */
 export type Transform =
@@ -30,30 +28,9 @@ export function transformMatrix(transform: Transform): Matrix {
   }
 }
 
-/** The patch that does a transform to a mark. Lines stay as thick as they are unless all is resized alike. */
-export function transformPatch(mark: Mark, transform: Transform): MarkPatch {
+/** A flat list whose every `stride` numbers begin with an x and a y, transformed and rounded to hundredths. */
+export function transformPoints(points: readonly number[], transform: Transform, stride: number): number[] {
   const matrix = transformMatrix(transform);
-  switch (mark.kind) {
-    case 'stroke':
-      return { points: mapFlat(mark.points, matrix, STRIDE), ...scaledWidth(mark, transform) };
-    case 'path':
-      return { points: mapFlat(mark.points, matrix, 2), ...scaledWidth(mark, transform) };
-    case 'quote':
-      // It stays with its words.
-      return {};
-    case 'fill':
-      return { rings: mark.rings.map((ring) => mapFlat(ring, matrix, 2)) };
-    case 'text':
-    case 'shape':
-    case 'stamp':
-    case 'note':
-    case 'picture':
-    case 'patch':
-      return transformBox(mark, transform, matrix);
-  }
-}
-
-function mapFlat(points: readonly number[], matrix: Matrix, stride: number): number[] {
   const mapped = [...points];
   for (let i = 0; i < points.length; i += stride) {
     const [x, y] = applyMatrix(matrix, points[i]!, points[i + 1]!);
@@ -65,40 +42,41 @@ function mapFlat(points: readonly number[], matrix: Matrix, stride: number): num
 
 const round = (value: number) => Math.round(value * 100) / 100;
 
-function scaledWidth(mark: MarkOf<'stroke' | 'path'>, transform: Transform): MarkPatch {
+/** The style of a line after a transform: it stays as thick as it is unless it is resized. */
+export function transformWidth(width: number, transform: Transform): { style?: { width: number } } {
   if (transform.kind !== 'resize') return {};
-  const { width } = mark.style;
   const factor = Math.sqrt(Math.abs(transform.fx * transform.fy));
-  return { style: { width: clamp(width * factor, INK_WIDTH.min, INK_WIDTH.max) } };
+  return { style: { width: roundWithin(width * factor, INK_WIDTH) } };
 }
 
-function clamp(value: number, min: number, max: number): number {
+/** A value between two others, rounded to hundredths. */
+export function roundWithin(value: number, { min, max }: { min: number; max: number }): number {
   return Math.min(max, Math.max(min, round(value)));
 }
 
-function transformBox(mark: BoxMark, transform: Transform, matrix: Matrix): MarkPatch {
-  const box = markBox(mark);
-  const [cx, cy] = applyMatrix(matrix, ...boxCentre(box));
+/** What changes of a turned box; one that cannot be mirrored has no `flip`. */
+export function transformBox(box: TurnedBox, transform: Transform): Partial<TurnedBox> {
+  const [cx, cy] = applyMatrix(transformMatrix(transform), ...boxCentre(box));
   const [fx, fy] = boxFactors(box.rotation, transform);
   const width = Math.max(1, box.width * fx);
   const height = Math.max(1, box.height * fy);
-  const patch: MarkPatch = { x: round(cx - width / 2), y: round(cy - height / 2) };
-  if (transform.kind === 'resize') {
-    patch.width = round(width);
-    if (mark.kind === 'text') {
-      if (fy !== 1) patch.style = { size: clamp(mark.style.size * fy, TEXT_SIZE.min, TEXT_SIZE.max) };
-    } else patch.height = round(height);
+  const place = { x: round(cx - width / 2), y: round(cy - height / 2) };
+  switch (transform.kind) {
+    case 'move':
+      return place;
+    case 'resize':
+      return { ...place, width: round(width), height: round(height) };
+    case 'turn':
+      return { ...place, rotation: upright(box.rotation + transform.degrees) };
+    case 'flip': {
+      if (box.flip === undefined) return place;
+      return { ...place, flip: !box.flip, rotation: upright((transform.vertical ? 180 : 0) - box.rotation) };
+    }
   }
-  if (transform.kind === 'turn') patch.rotation = upright(mark.rotation + transform.degrees);
-  if (transform.kind === 'flip' && 'flip' in mark) {
-    patch.flip = !mark.flip;
-    patch.rotation = upright((transform.vertical ? 180 : 0) - mark.rotation);
-  }
-  return patch;
 }
 
 /** How a resize stretches a box along its own sides: boxes that stand askew are resized alike both ways. */
-function boxFactors(rotation: number, transform: Transform): [number, number] {
+export function boxFactors(rotation: number, transform: Transform): [number, number] {
   if (transform.kind !== 'resize') return [1, 1];
   const [fx, fy] = [Math.abs(transform.fx), Math.abs(transform.fy)];
   if (rotation % 180 === 0) return [fx, fy];

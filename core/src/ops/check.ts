@@ -1,5 +1,5 @@
 import { hasExactly, isRecord } from '../checks/fields.js';
-import { isId } from '../marks/check.js';
+import { isId } from '../marks/fields.js';
 import type { Change } from './operation.js';
 
 /** Most changes in one operation. */

@@ -1,5 +1,6 @@
 import { isMark, isMarkPatch } from '../marks/check.js';
-import type { Mark, Space } from '../marks/mark.js';
+import type { Mark } from '../marks/mark.js';
+import type { Space } from '../marks/shared.js';
 import { isPage, isPagePatch } from '../pages/check.js';
 import { applyChanges } from './apply.js';
 import type { LogView } from './logState.js';

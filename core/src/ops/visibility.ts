@@ -1,4 +1,4 @@
-import type { Space } from '../marks/mark.js';
+import type { Space } from '../marks/shared.js';
 import type { Change, LoggedOperation } from './operation.js';
 import type { Actor } from './permit.js';
 import { maySee } from './permit.js';

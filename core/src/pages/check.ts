@@ -1,7 +1,7 @@
 import type { Check, Checks } from '../checks/fields.js';
 import { hasExactly, hasOnly, isRecord } from '../checks/fields.js';
 import { isHexColour } from '../colour/contrast.js';
-import { isId, isNumberIn, MAX_COORDINATE } from '../marks/check.js';
+import { isId, isNumberIn, MAX_COORDINATE } from '../marks/fields.js';
 import { isOrder } from '../ops/order.js';
 import type { BlankSheet, Page, PagePatch, Ruling, Surface } from './page.js';
 import { MAX_PAGE_SIDE, MAX_VIEW_PICTURES, RULINGS } from './page.js';

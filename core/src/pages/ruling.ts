@@ -1,8 +1,8 @@
 import { luminance } from '../colour/contrast.js';
 import type { Rect } from '../geometry/rect.js';
-import type { PaintItem } from '../paint/paint.js';
-import type { Path, PathStep } from '../paint/path.js';
-import { polylinePath } from '../paint/path.js';
+import type { PaintItem } from '../paint/items.js';
+import type { Path, PathStep } from '../geometry/path.js';
+import { polylinePath } from '../geometry/path.js';
 import { textWidth } from '../text/layout.js';
 import type { Surface } from './page.js';
 import { UNITS_PER_MM } from './page.js';

@@ -1,4 +1,4 @@
-import type { Path, PathStep } from './path.js';
+import type { Path, PathStep } from '../geometry/path.js';
 
 /** Most curves that are drawn as one; longer runs are hardly ever one arc. */
 const LONGEST_RUN = 64;

@@ -2,8 +2,8 @@ import type { Rect } from '../geometry/rect.js';
 import { isBoundless, pageExtent } from '../pages/extent.js';
 import type { Page, ViewPicture } from '../pages/page.js';
 import { paintRuling } from '../pages/ruling.js';
-import type { PaintItem } from './paint.js';
-import { polylinePath } from './path.js';
+import type { PaintItem } from './items.js';
+import { polylinePath } from '../geometry/path.js';
 
 /**
  * How a surface looks that Doodla draws itself, within `area` where the page is boundless; nothing

@@ -1,7 +1,10 @@
 import type { Rect } from '../geometry/rect.js';
 import { rectFromCorners } from '../geometry/rect.js';
-import { INK_WIDTH, TEXT_SIZE } from '../marks/check.js';
-import type { LineStyle, Mark, TextStyle } from '../marks/mark.js';
+import { INK_WIDTH } from '../marks/fields.js';
+import { TEXT_SIZE } from '../marks/text/textMark.js';
+import type { LineStyle } from '../marks/lineStyle.js';
+import type { Mark } from '../marks/mark.js';
+import type { TextStyle } from '../marks/text/textMark.js';
 import type { AnnotationFields } from './annotationFields.js';
 import { hexOf } from './annotationFields.js';
 

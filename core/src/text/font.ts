@@ -1,4 +1,5 @@
-import type { FontId, TextStyle } from '../marks/mark.js';
+import type { FontId } from '../text/fonts.js';
+import type { TextStyle } from '../marks/text/textMark.js';
 import andika from './metrics/andika.json' with { type: 'json' };
 
 /** Fonts that come plain, bold and italic; the handwriting comes in one cut. */

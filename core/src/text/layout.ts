@@ -1,5 +1,5 @@
 import type { Rect } from '../geometry/rect.js';
-import type { TextStyle } from '../marks/mark.js';
+import type { TextStyle } from '../marks/text/textMark.js';
 import type { Face } from './font.js';
 import { fontMetrics } from './font.js';
 

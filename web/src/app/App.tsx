@@ -1,4 +1,3 @@
-import { Tooltip } from 'radix-ui';
 import { lazy, Suspense } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Lost } from './Lost';
@@ -22,7 +21,7 @@ const router = createBrowserRouter([
 
 export function App() {
   return (
-    <Tooltip.Provider delayDuration={400}>
+    <>
       <Suspense fallback={<p className="p-8 text-lg">Opening …</p>}>
         <RouterProvider router={router} />
       </Suspense>
@@ -39,6 +38,6 @@ export function App() {
           }}
         />
       </Suspense>
-    </Tooltip.Provider>
+    </>
   );
 }

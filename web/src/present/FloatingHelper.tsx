@@ -2,7 +2,6 @@ import { ChevronLeft, ChevronRight, Crop, Pen, PenOff, PictureInPicture2, Timer 
 import { useEffect, useState } from 'react';
 import type { ReactNode } from 'react';
 import { createPortal } from 'react-dom';
-import { Tooltip } from 'radix-ui';
 import { countdown } from '../focus/focusActions';
 import { useStore } from '../store/store';
 import { IconButton } from '../ui/IconButton';
@@ -49,40 +48,38 @@ function Helper({ workspace }: { workspace: Workspace }) {
   const at = pages.findIndex(({ id }) => id === current);
   const pensUp = state?.pensUp ?? false;
   return (
-    <Tooltip.Provider delayDuration={60_000}>
-      <div
-        role="toolbar"
-        aria-label="Class"
-        className="flex h-full items-center justify-center gap-1 bg-board p-2 text-paper"
+    <div
+      role="toolbar"
+      aria-label="Class"
+      className="flex h-full items-center justify-center gap-1 bg-board p-2 text-paper"
+    >
+      <Tool label="Previous page" onClick={() => workspace.turnBy(-1)}>
+        <ChevronLeft aria-hidden />
+      </Tool>
+      <span className="min-w-12 text-center font-bold">
+        {at + 1} / {pages.length}
+      </span>
+      <Tool label="Next page" onClick={() => workspace.turnBy(1)}>
+        <ChevronRight aria-hidden />
+      </Tool>
+      <Tool
+        label={pensUp ? 'Pens up: put them down' : 'Pens down: let them write'}
+        onClick={() => workspace.classroom!.setPens(!pensUp)}
       >
-        <Tool label="Previous page" onClick={() => workspace.turnBy(-1)}>
-          <ChevronLeft aria-hidden />
-        </Tool>
-        <span className="min-w-12 text-center font-bold">
-          {at + 1} / {pages.length}
-        </span>
-        <Tool label="Next page" onClick={() => workspace.turnBy(1)}>
-          <ChevronRight aria-hidden />
-        </Tool>
-        <Tool
-          label={pensUp ? 'Pens up: put them down' : 'Pens down: let them write'}
-          onClick={() => workspace.classroom!.setPens(!pensUp)}
-        >
-          {pensUp ? <Pen aria-hidden /> : <PenOff aria-hidden />}
-        </Tool>
-        <Tool label="Grab a picture onto the next page" onClick={() => void grab(workspace)}>
-          <Crop aria-hidden />
-        </Tool>
-        <Tool label="Three minutes, or take the time away" onClick={() => countdown(workspace)}>
-          <Timer aria-hidden />
-        </Tool>
-      </div>
-    </Tooltip.Provider>
+        {pensUp ? <Pen aria-hidden /> : <PenOff aria-hidden />}
+      </Tool>
+      <Tool label="Grab a picture onto the next page" onClick={() => void grab(workspace)}>
+        <Crop aria-hidden />
+      </Tool>
+      <Tool label="Three minutes, or take the time away" onClick={() => countdown(workspace)}>
+        <Timer aria-hidden />
+      </Tool>
+    </div>
   );
 }
 
 function Tool({ label, onClick, children }: { label: string; onClick(): void; children: ReactNode }) {
-  return <IconButton label={label} icon={children} onClick={onClick} />;
+  return <IconButton label={label} icon={children} onClick={onClick} tooltipSide="none" />;
 }
 
 async function grab(workspace: Workspace): Promise<void> {

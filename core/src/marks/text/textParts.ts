@@ -1,4 +1,4 @@
-import type { TextPart, TextStyle } from '../marks/mark.js';
+import type { TextPart, TextStyle } from './textMark.js';
 
 /** What a part has of its own. */
 export type PartLook = Omit<TextPart, 'from' | 'to'>;

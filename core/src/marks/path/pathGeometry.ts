@@ -1,13 +1,8 @@
-import type { Path, PathStep } from '../paint/path.js';
-import type { PathMark } from './mark.js';
+import type { Path, PathStep } from '../../geometry/path.js';
+import { flattenPath, pointsOf } from '../../geometry/path.js';
+import type { PathMark } from './pathMark.js';
 
 type Point = [number, number];
-
-export function pointsOf(flat: readonly number[]): Point[] {
-  const points: Point[] = [];
-  for (let i = 0; i + 1 < flat.length; i += 2) points.push([flat[i]!, flat[i + 1]!]);
-  return points;
-}
 
 /** The line that a path mark draws, without its heads. */
 export function pathCourse({ course, points, closed }: Pick<PathMark, 'course' | 'points' | 'closed'>): Path {
@@ -65,36 +60,4 @@ function head(tip: Point, behind: Point, size: number): Path {
 function farFrom(points: readonly Point[], distance: number): Point {
   const [from] = points as [Point];
   return points.find(([x, y]) => Math.hypot(x - from[0], y - from[1]) >= distance) ?? points.at(-1)!;
-}
-
-/** A path as points on it, each curve cut into `pieces`; curves by de Casteljau's algorithm. */
-export function flattenPath(path: Path, pieces = 16): Point[] {
-  const out: Point[] = [];
-  let at: Point = [0, 0];
-  let start: Point = [0, 0];
-  for (const step of path) {
-    if (step[0] === 'Z') {
-      out.push(start);
-      continue;
-    }
-    const controls: Point[] = [at, ...pointsOf(step.slice(1) as number[])];
-    const end = controls.at(-1)!;
-    if (step[0] === 'M') start = end;
-    if (controls.length === 2) out.push(end);
-    else for (let i = 1; i <= pieces; i++) out.push(bezierPoint(controls, i / pieces));
-    at = end;
-  }
-  return out;
-}
-
-/** The point of a Bézier curve at `t` (0 to 1): de Casteljau 1959, repeated linear interpolation. */
-export function bezierPoint(controls: readonly Point[], t: number): Point {
-  let points = [...controls];
-  while (points.length > 1) {
-    points = points.slice(1).map(([x, y], i): Point => {
-      const [px, py] = points[i]!;
-      return [px + (x - px) * t, py + (y - py) * t];
-    });
-  }
-  return points[0]!;
 }

@@ -1,4 +1,5 @@
-import type { MarkPatch, PictureMark } from './mark.js';
+import type { PatchOf } from '../kind.js';
+import type { PictureMark } from './pictureMark.js';
 
 /** What belongs to each side of a picture as it is seen, also where it is mirrored. */
 export interface Sides {
@@ -22,7 +23,7 @@ export function croppedSides({ crop, flip }: Pick<PictureMark, 'crop' | 'flip'>)
  * What becomes of a picture whose sides are moved inwards by `moves`, of the whole, or outwards as far as there is
  * something to be seen. What stays in sight stays where it is.
  */
-export function cropBy(picture: PictureMark, moves: Partial<Sides>): MarkPatch {
+export function cropBy(picture: PictureMark, moves: Partial<Sides>): PatchOf<PictureMark> {
   const { crop, flip, rotation } = picture;
   const whole = { width: picture.width / crop.width, height: picture.height / crop.height };
   const old = croppedSides(picture);

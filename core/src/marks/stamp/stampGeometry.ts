@@ -1,9 +1,9 @@
-import type { Path } from '../paint/path.js';
-import type { Rect } from '../geometry/rect.js';
-import { growRect, unionRect } from '../geometry/rect.js';
-import type { Face } from '../text/font.js';
-import { OVERHANG, textWidth } from '../text/layout.js';
-import type { StampMark, StampName } from './mark.js';
+import type { Path } from '../../geometry/path.js';
+import type { Rect } from '../../geometry/rect.js';
+import { growRect, unionRect } from '../../geometry/rect.js';
+import type { Face } from '../../text/font.js';
+import { OVERHANG, textWidth } from '../../text/layout.js';
+import type { StampMark, StampName } from './stampMark.js';
 
 /** One part of a stamp on a square of 24 by 24: a filled outline or a line of some width. */
 export type StampPart =

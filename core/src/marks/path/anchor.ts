@@ -1,7 +1,10 @@
-import { applyMatrix } from '../geometry/matrix.js';
-import { boxMatrix } from '../geometry/turnedBox.js';
-import { hasBox, markBox } from './bounds.js';
-import type { Anchor, Mark, MarkOf, MarkPatch } from './mark.js';
+import { applyMatrix } from '../../geometry/matrix.js';
+import { boxMatrix } from '../../geometry/turnedBox.js';
+import { markBox } from '../bounds.js';
+import type { PatchOf } from '../kind.js';
+import type { Mark } from '../mark.js';
+import { hasBox } from '../mark.js';
+import type { Anchor, PathMark } from './pathMark.js';
 
 /** Where a line's end at a point of a mark sticks to it; undefined for marks without a box. */
 export function anchorAt(mark: Mark, x: number, y: number): Anchor | undefined {
@@ -24,9 +27,9 @@ export function anchorPoint(anchor: Anchor, mark: Mark): [number, number] | unde
 
 /** The patch that brings a line's ends back to the marks they stick to; undefined where they are there. */
 export function followAnchors(
-  line: MarkOf<'path'>,
+  line: PathMark,
   find: (id: string) => Mark | undefined,
-): MarkPatch | undefined {
+): PatchOf<PathMark> | undefined {
   const points = [...line.points];
   const put = (anchor: Anchor | null, at: number) => {
     const mark = anchor && find(anchor.mark);

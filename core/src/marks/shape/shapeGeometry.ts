@@ -1,6 +1,7 @@
-import type { Rect } from '../geometry/rect.js';
-import type { Path, PathStep } from '../paint/path.js';
-import type { Form, ShapeMark } from './mark.js';
+import type { Path, PathStep } from '../../geometry/path.js';
+import { polygonPath } from '../../geometry/path.js';
+import type { Rect } from '../../geometry/rect.js';
+import type { Form, ShapeMark } from './shapeMark.js';
 
 type Corner = [number, number];
 
@@ -85,11 +86,6 @@ export function shapePath(shape: Pick<ShapeMark, 'form' | 'sides'> & Rect): Path
     default:
       return roundedPath(shape, Infinity);
   }
-}
-
-export function polygonPath(corners: readonly (readonly [number, number])[], closed: boolean): Path {
-  const steps = corners.map(([x, y], i): PathStep => [i === 0 ? 'M' : 'L', x, y]);
-  return closed ? [...steps, ['Z']] : steps;
 }
 
 /** A box with rounded corners; with a radius beyond half the sides, an ellipse. */

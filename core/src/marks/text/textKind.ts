@@ -1,0 +1,62 @@
+import { contrast, luminance } from '../../colour/contrast.js';
+import type { TurnedBox } from '../../geometry/turnedBox.js';
+import { boxMatrix } from '../../geometry/turnedBox.js';
+import { mapped, paintLayout, rectanglePath, solid } from '../../paint/items.js';
+import { boxTarget, turnedReach } from '../boxParts.js';
+import type { BoxKind } from '../kind.js';
+import { boxFactors, roundWithin, transformBox } from '../transform.js';
+import { textHeight, textLayout, textReach } from './textLayout.js';
+import type { TextMark } from './textMark.js';
+import { TEXT_FIELDS, TEXT_OPTIONAL, TEXT_SIZE, TEXT_STYLE } from './textMark.js';
+
+/** Text below this is too small to be read from the back of a room; page units. */
+const SMALL_TEXT = 14;
+/** Least contrast of text (WCAG 2.2, 1.4.3), and of large text from 24 units on. */
+const CONTRAST = { normal: 4.5, large: 3, largeFrom: 24 };
+
+function textBox(mark: TextMark): TurnedBox {
+  const { x, y, width, rotation } = mark;
+  return { x, y, width, height: textHeight(mark), rotation };
+}
+
+export const text: BoxKind<TextMark> = {
+  fields: TEXT_FIELDS,
+  optional: TEXT_OPTIONAL,
+  style: TEXT_STYLE,
+  name: () => 'Text',
+  content: (mark) => (mark.text === '' ? 'empty' : mark.text),
+  problems({ style: { size, colour, background } }, paper) {
+    const problems: string[] = [];
+    const ground = background ?? paper;
+    const least = size >= CONTRAST.largeFrom ? CONTRAST.large : CONTRAST.normal;
+    const ratio = contrast(colour, ground);
+    if (ratio < least) {
+      const hint = luminance(ground) > 0.5 ? 'darker' : 'lighter';
+      problems.push(
+        `This text is hard to read on its ground (contrast ${ratio.toFixed(1)}). Make it ${hint}.`,
+      );
+    }
+    if (size < SMALL_TEXT) problems.push('This text is very small.');
+    return problems;
+  },
+  bounds: (mark) => turnedReach(textBox(mark), textReach(mark)),
+  target: (mark) => boxTarget(textBox(mark)),
+  transform(mark, transform) {
+    const patch = transformBox(textBox(mark), transform);
+    delete patch.height;
+    const down = boxFactors(mark.rotation, transform)[1];
+    return down === 1 ? patch : { ...patch, style: { size: roundWithin(mark.style.size * down, TEXT_SIZE) } };
+  },
+  paint(mark) {
+    const { background, colour } = mark.style;
+    const box = textBox(mark);
+    const matrix = boxMatrix(box);
+    const words = paintLayout(textLayout(mark), mark.x, mark.y, colour, matrix);
+    if (background === null) return words;
+    return [solid(mapped(rectanglePath(box), matrix), background), ...words];
+  },
+  area: () => [],
+  hides: () => false,
+  exported: true,
+  box: textBox,
+};
