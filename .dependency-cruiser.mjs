@@ -7,7 +7,7 @@ const LEVELS = [
   ['canvas'],
   ['desk'],
   ['screen', 'tools'],
-  ['workspace'],
+  ['room'],
   ['grab', 'handout', 'media', 'people', 'photo', 'time'],
   ['material', 'sharing', 'stage'],
   ['focus', 'pages', 'selection', 'sittings', 'typing'],

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { Signal } from '@doodla/core/client';
 import { aPage } from '../../core/test/helpers/marks';
 import { Band } from '../src/devices/band';
 import type { PenPoint } from '../src/desk/gesture';
-import { Signal } from '../src/store/signal';
 
 /** A glass of 400 × 300 CSS pixels on a page of 1,000 × 700 units. */
 function glassOn() {

@@ -2,7 +2,7 @@ import type { Mark } from '@doodla/core';
 import { markBounds } from '@doodla/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { LogClient } from '../src/live/logClient';
+import type { LogClient } from '@doodla/core/client';
 import { MarkLayer } from '../src/desk/markLayer';
 import { anyMark } from '../../core/test/helpers/anyMark';
 

@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import { deleteDB } from 'idb';
 import { randomUUID } from 'node:crypto';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { Outbox } from '../src/live/outbox';
+import { BrowserOutbox } from '../src/live/outbox';
 
 const waiting = (id: string, page = 'p1') => ({
   operation: { id, changes: [{ do: 'remove', mark: `mark of ${id}` }] } satisfies Operation,
@@ -11,8 +11,8 @@ const waiting = (id: string, page = 'p1') => ({
 });
 
 const failed = vi.fn();
-const outbox = (owner: string) => new Outbox(owner, failed);
-const idsIn = async (box: Outbox) => (await box.load()).map(({ operation }) => operation.id);
+const outbox = (owner: string) => new BrowserOutbox(owner, failed);
+const idsIn = async (box: BrowserOutbox) => (await box.load()).map(({ operation }) => operation.id);
 
 afterEach(() => {
   vi.restoreAllMocks();

@@ -1,6 +1,6 @@
 import type { Actor, Change, MarkOf, TextStyle } from '@doodla/core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { Store } from '../src/store/store';
+import { Store } from '@doodla/core/client';
 import { TextDrafts } from '../src/desk/textDrafts';
 import type { TextEdit } from '../src/desk/desk';
 import { freshStorage } from './helpers/fakeStorage';

@@ -1,4 +1,4 @@
-import { TRAIL_MS } from '../live/pointers';
+import { TRAIL_MS } from '@doodla/core/client';
 
 /** Where somebody points. */
 export interface Dot {

@@ -1,7 +1,7 @@
 import type { Mark, MarkOf, PaintItem, PaintOf } from '@doodla/core';
 import { outlineCorners, paintMark, toSvgPath } from '@doodla/core';
+import { Signal } from '@doodla/core/client';
 import type { PictureCache } from '../pictures/pictureCache';
-import { Signal } from '../store/signal';
 import { cssFont, needFace } from './faces';
 
 export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;

@@ -1,7 +1,7 @@
 import type { Page, PageWords, Rect } from '@doodla/core';
 import { mainPlace, paintSurface } from '@doodla/core';
 import type { PDFDocumentLoadingTask, PDFDocumentProxy, PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { Store } from '../store/store';
+import { Signal, Store } from '@doodla/core/client';
 import type { PictureCache } from '../pictures/pictureCache';
 import type { LiveScreen } from '../live/liveScreen';
 import { drawItems } from './markPainter';
@@ -13,10 +13,10 @@ const KEPT = 4;
 
 /** The surfaces of a lesson's pages; only those near the shown page hold pictures. */
 export class Surfaces {
-  /** Told when a page has something better to show. */
-  onChange: (page: string) => void = () => undefined;
-  /** Told when an original cannot be shown. */
-  onFailed: (page: string) => void = () => undefined;
+  /** Tells of a page that has something better to show. */
+  readonly changed = new Signal<string>();
+  /** Tells of a page whose original cannot be shown. */
+  readonly failed = new Signal<string>();
 
   private readonly documents = new Map<string, Promise<PDFDocumentLoadingTask>>();
   /** Most recently used last. */
@@ -45,8 +45,8 @@ export class Surfaces {
           this.document(material),
           index,
           page,
-          () => this.onChange(page.id),
-          () => this.onFailed(page.id),
+          () => this.changed.tell(page.id),
+          () => this.failed.tell(page.id),
           (original) => void this.findWords(page, original),
         );
     this.surfaces.set(page.id, surface);

@@ -1,14 +1,14 @@
+import { useStore } from '../store/useStore';
 import { nodToAsk } from '../api/lessons';
-import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
-import type { Workspace } from '../workspace/workspace';
+import type { Room } from '../room/room';
 
 /** Students who say that they are somebody who is in the class, on another device. */
-export function AsksNotice({ workspace }: { workspace: Workspace }) {
-  const asks = useStore(workspace.classroom!.state)?.asks ?? [];
-  const sitting = workspace.sitting!;
+export function AsksNotice({ room }: { room: Room }) {
+  const asks = useStore(room.classroom!.state)?.asks ?? [];
+  const sitting = room.sitting!;
   const nod = (ask: string, grant: boolean) =>
-    void nodToAsk(sitting, ask, grant).catch((error: Error) => workspace.onProblem(error.message));
+    void nodToAsk(sitting, ask, grant).catch((error: Error) => room.tellProblem(error.message));
   if (asks.length === 0) return null;
   return (
     <ul

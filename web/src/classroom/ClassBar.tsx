@@ -1,15 +1,15 @@
 import { DoorOpen, PenOff, Pen, QrCode, Share, TabletSmartphone } from 'lucide-react';
+import { useStore } from '../store/useStore';
 import type { SittingDetail } from '../api/lessons';
-import { useStore } from '../store/store';
 import { BringInMenu } from '../material/BringInMenu';
 import { ShowMenu } from '../sharing/ShowMenu';
 import { Button } from '../ui/Button';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { PeopleMenu } from './PeopleMenu';
 import { spacedCode } from '../ui/spacedCode';
 
 interface ClassBarProps {
-  workspace: Workspace;
+  desk: PageDesk;
   sitting: SittingDetail;
   onJoin(): void;
   onHandOut(): void;
@@ -18,8 +18,8 @@ interface ClassBarProps {
 }
 
 /** What a teacher needs for the class: the code, who is here, pens, hand out, end. */
-export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd, onDevices }: ClassBarProps) {
-  const state = useStore(workspace.classroom!.state);
+export function ClassBar({ desk, sitting, onJoin, onHandOut, onEnd, onDevices }: ClassBarProps) {
+  const state = useStore(desk.classroom!.state);
   const ended = state?.ended ?? sitting.endedAt !== null;
   const pensUp = state?.pensUp ?? false;
   const devices = state?.devices.filter(({ here }) => here).length ?? 0;
@@ -35,16 +35,16 @@ export function ClassBar({ workspace, sitting, onJoin, onHandOut, onEnd, onDevic
           <span className="tracking-widest">{spacedCode(sitting.code)}</span>
         </Button>
       )}
-      <PeopleMenu workspace={workspace} people={state?.people ?? []} ended={ended} />
-      {!ended && <BringInMenu workspace={workspace} />}
-      {!ended && <ShowMenu workspace={workspace} />}
+      <PeopleMenu room={desk.room} people={state?.people ?? []} ended={ended} />
+      {!ended && <BringInMenu desk={desk} />}
+      {!ended && <ShowMenu room={desk.room} />}
       {!ended && (
         <Button
           look="onBoard"
           aria-pressed={pensUp}
           className={pensUp ? '!border-chalk !bg-chalk !text-board' : ''}
           icon={pensUp ? <Pen aria-hidden size={18} /> : <PenOff aria-hidden size={18} />}
-          onClick={() => workspace.classroom!.setPens(!pensUp)}
+          onClick={() => desk.classroom!.setPens(!pensUp)}
         >
           {pensUp ? 'Pens up' : 'Pens down'}
         </Button>

@@ -1,15 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
+import { useStore } from '../store/useStore';
 import { sittingQuery } from '../api/lessons';
 import { CannotOpen } from '../ui/CannotOpen';
 import { TopBar } from './TopBar';
-import { useStore } from '../store/store';
 import type { Stage } from '../stage/stage';
 import { StageView } from './StageView';
 import { IconButton } from '../ui/IconButton';
-import { useWorkspace } from '../workspace/useWorkspace';
-import type { Workspace } from '../workspace/workspace';
+import { useWorkspace } from '../room/useWorkspace';
+import type { PageDesk } from '../room/pageDesk';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 
 /** One page as two classes wrote on it, side by side, to look at. */
@@ -25,8 +25,8 @@ export default function ComparePage() {
   if (!left || !right) return null;
   return (
     <div className="fixed inset-0 flex bg-board">
-      <Half workspace={left} title={names[0]!.data?.title ?? ''} />
-      <Half workspace={right} title={names[1]!.data?.title ?? ''} />
+      <Half desk={left.main} title={names[0]!.data?.title ?? ''} />
+      <Half desk={right.main} title={names[1]!.data?.title ?? ''} />
       <TopBar
         back={`/lesson/${lesson}`}
         backLabel="Back to the lesson"
@@ -34,16 +34,16 @@ export default function ComparePage() {
         arrangement="bars"
         side="right"
       />
-      <Turner left={left} right={right} />
+      <Turner left={left.main} right={right.main} />
     </div>
   );
 }
 
-function Half({ workspace, title }: { workspace: Workspace; title: string }) {
+function Half({ desk, title }: { desk: PageDesk; title: string }) {
   const [stage, setStage] = useState<Stage>();
   return (
     <section aria-label={title} className="relative grow basis-0 border-x-2 border-board-line">
-      <StageView workspace={workspace} stage={stage} onStage={setStage} />
+      <StageView desk={desk} stage={stage} onStage={setStage} />
       <h2 className="absolute bottom-2 left-2 max-w-[70%] truncate rounded-2xl border-2 border-board-line bg-board px-3 py-1.5 font-bold text-paper">
         {title}
       </h2>
@@ -51,7 +51,7 @@ function Half({ workspace, title }: { workspace: Workspace; title: string }) {
   );
 }
 
-function Turner({ left, right }: { left: Workspace; right: Workspace }) {
+function Turner({ left, right }: { left: PageDesk; right: PageDesk }) {
   const pages = useStore(left.pages);
   const current = useStore(left.pageId);
   const at = pages.findIndex(({ id }) => id === current);

@@ -1,9 +1,9 @@
 import { CloudOff } from 'lucide-react';
 import { useState } from 'react';
+import { useStore } from '../store/useStore';
 import { saveOwnWork } from '../handout/saveOwnWork';
-import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 const HELD = {
   ended: { before: 'The class ended', until: 'if the class goes on' },
@@ -11,15 +11,15 @@ const HELD = {
 };
 
 interface HeldWorkProps {
-  workspace: Workspace;
+  desk: PageDesk;
   waiting: number;
   why: keyof typeof HELD;
 }
 
 /** What was written without a connection may not be sent now. */
-function HeldWork({ workspace, waiting, why }: HeldWorkProps) {
+function HeldWork({ desk, waiting, why }: HeldWorkProps) {
   const [problem, setProblem] = useState<string>();
-  const save = () => saveOwnWork(workspace).catch((error: Error) => setProblem(error.message));
+  const save = () => saveOwnWork(desk).catch((error: Error) => setProblem(error.message));
   return (
     <div
       role="status"
@@ -35,10 +35,10 @@ function HeldWork({ workspace, waiting, why }: HeldWorkProps) {
 }
 
 /** A quiet sign while the connection is away or work is still to be sent. */
-export default function ConnectionSign({ workspace }: { workspace: Workspace }) {
-  const connection = useStore(workspace.connection.status);
-  const { waiting, held } = useStore(workspace.target.status);
-  if (held) return <HeldWork workspace={workspace} waiting={waiting} why={held} />;
+export default function ConnectionSign({ desk }: { desk: PageDesk }) {
+  const connection = useStore(desk.connection.status);
+  const { waiting, held } = useStore(desk.target.status);
+  if (held) return <HeldWork desk={desk} waiting={waiting} why={held} />;
   if (connection === 'online' || connection === 'connecting') return null;
   return (
     <p

@@ -2,12 +2,12 @@ import type { DeviceKind } from '@doodla/core';
 import { Monitor, PenTool, Tablet, X } from 'lucide-react';
 import { toDataURL } from 'qrcode';
 import { useState } from 'react';
+import { useStore } from '../store/useStore';
 import { inviteDevice, removeDevice } from '../api/devices';
 import { spacedCode } from '../ui/spacedCode';
-import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
-import type { Workspace } from '../workspace/workspace';
+import type { Room } from '../room/room';
 
 interface Invitation {
   kind: DeviceKind;
@@ -19,11 +19,11 @@ interface Invitation {
 const NAMES: Record<DeviceKind, string> = { display: 'Classroom display', pad: 'Writing pad' };
 
 /** Lets a classroom display or a writing pad in, and out again. */
-export default function DevicesDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
-  const state = useStore(workspace.classroom!.state);
+export default function DevicesDialog({ room, onClose }: { room: Room; onClose(): void }) {
+  const state = useStore(room.classroom!.state);
   const [invitation, setInvitation] = useState<Invitation>();
   const [problem, setProblem] = useState<string>();
-  const sitting = workspace.sitting!;
+  const sitting = room.sitting!;
   const invite = async (kind: DeviceKind) => {
     setProblem(undefined);
     try {

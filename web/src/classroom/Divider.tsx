@@ -1,25 +1,26 @@
 import { X } from 'lucide-react';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { useRef } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { Workspace } from '../room/workspace';
 
 const LIMITS = { least: 0.15, most: 0.85 };
 const KEY_STEP = 0.05;
 
 /** Between two pages: moved by whoever teaches, and the way back to one page. */
 export default function Divider({ workspace, at }: { workspace: Workspace; at: number }) {
-  const pages = useStore(workspace.pages);
+  const { main: desk } = workspace;
+  const pages = useStore(desk.pages);
   const side = useStore(workspace.side);
-  useStore(workspace.classroom!.scene);
+  useStore(desk.classroom!.scene);
   const holding = useRef(false);
-  const leads = workspace.isTeacher;
-  const { split } = workspace.classroom!.scene.get();
+  const leads = desk.isTeacher;
+  const { split } = desk.classroom!.scene.get();
   const put = (value: number, moving: boolean) => {
     if (!split) return;
     const within = Math.min(LIMITS.most, Math.max(LIMITS.least, value));
-    workspace.classroom!.setScene({ split: { ...split, at: within } }, moving);
+    desk.classroom!.setScene({ split: { ...split, at: within } }, moving);
   };
   const shareOf = (event: PointerEvent<HTMLElement>) => {
     const room = event.currentTarget.parentElement!.parentElement!.getBoundingClientRect();
@@ -64,9 +65,7 @@ export default function Divider({ workspace, at }: { workspace: Workspace; at: n
           <select
             aria-label="Page beside"
             value={side?.pageId.get()}
-            onChange={(event) =>
-              workspace.classroom!.setScene({ split: { ...split, page: event.target.value } })
-            }
+            onChange={(event) => desk.classroom!.setScene({ split: { ...split, page: event.target.value } })}
             className="h-11 max-w-40 rounded-xl bg-board-light px-2"
           >
             {pages.map(({ id, title }, i) => (
@@ -79,7 +78,7 @@ export default function Divider({ workspace, at }: { workspace: Workspace; at: n
           <IconButton
             label="One page again"
             icon={<X aria-hidden size={20} />}
-            onClick={() => workspace.classroom!.setScene({ split: null })}
+            onClick={() => desk.classroom!.setScene({ split: null })}
           />
         </div>
       )}

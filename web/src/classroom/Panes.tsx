@@ -1,8 +1,8 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import type { Stage } from '../stage/stage';
 import { StageView } from './StageView';
-import type { Workspace } from '../workspace/workspace';
+import type { Workspace } from '../room/workspace';
 
 const Divider = lazy(() => import('./Divider'));
 
@@ -18,10 +18,11 @@ interface PanesProps {
 
 /** The page, or two beside each other with a divider that moves. */
 export function Panes({ workspace, stage, onStage, toolSide }: PanesProps) {
+  const { main } = workspace;
   const side = useStore(workspace.side);
   const [sideStage, setSideStage] = useState<Stage>();
   const two = side !== undefined && window.innerWidth >= NARROW;
-  const at = two ? (workspace.classroom?.scene.get().split?.at ?? 0.5) : 1;
+  const at = two ? (main.classroom?.scene.get().split?.at ?? 0.5) : 1;
   useEffect(
     () => stage?.setToolSide(two && toolSide === 'right' ? 'none' : toolSide, two),
     [stage, two, toolSide],
@@ -35,9 +36,9 @@ export function Panes({ workspace, stage, onStage, toolSide }: PanesProps) {
       <div
         className="absolute inset-y-0 left-0"
         style={{ width: `${at * 100}%` }}
-        onPointerDownCapture={() => workspace.active.set(workspace)}
+        onPointerDownCapture={() => workspace.active.set(main)}
       >
-        <StageView workspace={workspace} stage={stage} onStage={onStage} />
+        <StageView desk={main} stage={stage} onStage={onStage} />
       </div>
       {two && (
         <>
@@ -46,7 +47,7 @@ export function Panes({ workspace, stage, onStage, toolSide }: PanesProps) {
             style={{ width: `${(1 - at) * 100}%` }}
             onPointerDownCapture={() => workspace.active.set(side)}
           >
-            <StageView workspace={side} stage={sideStage} onStage={setSideStage} />
+            <StageView desk={side} stage={sideStage} onStage={setSideStage} />
           </div>
           <Suspense>
             <Divider workspace={workspace} at={at} />

@@ -1,25 +1,24 @@
 import type { Person } from '@doodla/core';
 import { Crosshair, ScreenShare, UserMinus, Users } from 'lucide-react';
 import { Popover } from 'radix-ui';
+import { useStore } from '../store/useStore';
 import { clearClass, setDoor, takeOutStudent } from '../api/lessons';
-import { useStore } from '../store/store';
 import { Button } from '../ui/Button';
 import { Switch } from '../ui/Switch';
-import type { Workspace } from '../workspace/workspace';
+import type { Room } from '../room/room';
 
 interface PeopleMenuProps {
-  workspace: Workspace;
+  room: Room;
   people: readonly Person[];
   ended: boolean;
 }
 
 /** Who is in the class, and what each may do. */
-export function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
-  const { presenters = [], locked = false } = workspace.classroom!.state.get() ?? {};
-  const sitting = workspace.sitting!;
-  const tell = (done: Promise<unknown>) =>
-    void done.catch((error: Error) => workspace.onProblem(error.message));
-  const { pointers, roam } = useStore(workspace.classroom!.scene);
+export function PeopleMenu({ room, people, ended }: PeopleMenuProps) {
+  const { presenters = [], locked = false } = room.classroom!.state.get() ?? {};
+  const sitting = room.sitting!;
+  const tell = (done: Promise<unknown>) => void done.catch((error: Error) => room.tellProblem(error.message));
+  const { pointers, roam } = useStore(room.classroom!.scene);
   const here = people.filter((person) => person.here).length;
   const count = ended ? people.length : here;
   return (
@@ -41,7 +40,7 @@ export function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
               <Switch
                 label="Students may turn pages by themselves"
                 checked={roam}
-                onChange={(on) => workspace.classroom!.setScene({ roam: on })}
+                onChange={(on) => room.classroom!.setScene({ roam: on })}
               />
               <Switch
                 label="Let nobody else in"
@@ -62,7 +61,7 @@ export function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
                     aria-pressed={pointers.includes(id)}
                     aria-label={`${name} may point`}
                     title="May point"
-                    onClick={() => workspace.letPoint(id, !pointers.includes(id))}
+                    onClick={() => room.letPoint(id, !pointers.includes(id))}
                     className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim aria-pressed:bg-chalk"
                   >
                     <Crosshair aria-hidden size={18} />
@@ -74,7 +73,7 @@ export function PeopleMenu({ workspace, people, ended }: PeopleMenuProps) {
                     aria-pressed={presenters.includes(id)}
                     aria-label={`${name} may show their screen`}
                     title="May show their screen"
-                    onClick={() => workspace.sharing.allow(id, !presenters.includes(id))}
+                    onClick={() => room.sharing.allow(id, !presenters.includes(id))}
                     className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim aria-pressed:bg-chalk"
                   >
                     <ScreenShare aria-hidden size={18} />

@@ -4,14 +4,15 @@ import { History, Presentation, Share } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
+import { Store } from '@doodla/core/client';
+import { useStore } from '../store/useStore';
 import { lessonQuery, startSitting } from '../api/lessons';
 import { makePicturePages, takeBeginning } from './beginWith';
-import { Store, useStore } from '../store/store';
 import { HandoutDialog } from '../handout/HandoutDialog';
 import { BringInMenu } from '../material/BringInMenu';
 import { Button } from '../ui/Button';
-import { useWorkspace } from '../workspace/useWorkspace';
-import type { Workspace } from '../workspace/workspace';
+import { useWorkspace } from '../room/useWorkspace';
+import type { PageDesk } from '../room/pageDesk';
 import { JUST_STARTED, PRESENTING } from './TeachPage';
 import { CannotOpen } from '../ui/CannotOpen';
 import { TopBar } from './TopBar';
@@ -28,12 +29,13 @@ export default function PreparePage() {
   const [startPage] = useState(() => params.get('page'));
   const query = useQuery(lessonQuery(lesson));
   const workspace = useWorkspace({ lesson, ...(startPage !== null && { startPage }) });
+  const desk = workspace?.main;
   const navigate = useNavigate();
   const [showing, setShowing] = useState<'handout' | 'sittings'>();
   const close = () => setShowing(undefined);
-  useRememberedPage(workspace);
+  useRememberedPage(desk);
   const [photo, setPhoto] = useState(false);
-  useBeginning(lesson, workspace, () => setPhoto(true));
+  useBeginning(lesson, desk, () => setPhoto(true));
 
   if (query.isError) return <CannotOpen what="lesson" reason={query.error.message} />;
   const title = query.data?.title ?? '';
@@ -49,8 +51,8 @@ export default function PreparePage() {
     );
   const goOn = () => void navigate(`/sitting/${open!.id}`);
   // What is written while presenting is no prepared mark: it is kept or dropped at the end, like a class's.
-  const present = () => (open ? goOn() : void start(PRESENTING, workspace?.pageId.get()));
-  if (!workspace) return null;
+  const present = () => (open ? goOn() : void start(PRESENTING, desk?.pageId.get()));
+  if (!workspace || !desk) return null;
   return (
     <WorkspaceView
       workspace={workspace}
@@ -64,7 +66,7 @@ export default function PreparePage() {
           arrangement={arrangement}
           side={side}
         >
-          <BringInMenu workspace={workspace} />
+          <BringInMenu desk={desk} />
           {sittings.length > 0 && (
             <Button
               look="onBoard"
@@ -81,16 +83,16 @@ export default function PreparePage() {
             look="onBoard"
             icon={<Presentation aria-hidden size={18} />}
             className="!border-chalk !bg-chalk !text-board"
-            onClick={() => (open ? goOn() : void start(JUST_STARTED, workspace.pageId.get()))}
+            onClick={() => (open ? goOn() : void start(JUST_STARTED, desk.pageId.get()))}
           >
             {open ? 'Go on with class' : 'Start class'}
           </Button>
         </TopBar>
       )}
     >
-      {showing === 'handout' && <HandoutDialog workspace={workspace} title={title} onClose={close} />}
+      {showing === 'handout' && <HandoutDialog desk={desk} title={title} onClose={close} />}
       <Suspense>
-        {photo && <PhotoDialog workspace={workspace} onClose={() => setPhoto(false)} />}
+        {photo && <PhotoDialog desk={desk} onClose={() => setPhoto(false)} />}
         {showing === 'sittings' && <SittingsDialog lesson={lesson} sittings={sittings} onClose={close} />}
       </Suspense>
     </WorkspaceView>
@@ -98,25 +100,25 @@ export default function PreparePage() {
 }
 
 /** Puts into a new lesson what it begins with, as soon as its pages are there. */
-function useBeginning(lesson: string, workspace: Workspace | undefined, onPhoto: () => void): void {
-  const page = useStore(workspace?.pageId ?? NO_PAGE);
+function useBeginning(lesson: string, desk: PageDesk | undefined, onPhoto: () => void): void {
+  const page = useStore(desk?.pageId ?? NO_PAGE);
   useEffect(() => {
-    if (!workspace || page === undefined) return;
+    if (!desk || page === undefined) return;
     const beginning = takeBeginning(lesson);
     if (beginning?.kind === 'photo') onPhoto();
-    if (beginning?.kind === 'pictures') void makePicturePages(workspace, beginning.files);
-  }, [lesson, workspace, page, onPhoto]);
+    if (beginning?.kind === 'pictures') void makePicturePages(desk, beginning.files);
+  }, [lesson, desk, page, onPhoto]);
 }
 
 /** Keeps the shown page in the address, so that a reload comes back to it. */
-function useRememberedPage(workspace: Workspace | undefined): void {
+function useRememberedPage(desk: PageDesk | undefined): void {
   const [, setParams] = useSearchParams();
   useEffect(
     () =>
-      workspace?.pageId.subscribe(() => {
-        const page = workspace.pageId.get();
+      desk?.pageId.subscribe(() => {
+        const page = desk.pageId.get();
         if (page !== undefined) setParams({ page }, { replace: true });
       }),
-    [workspace, setParams],
+    [desk, setParams],
   );
 }

@@ -1,15 +1,15 @@
 import { useState } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TargetSizeChoice, TypeSizeChoice } from '../ui/TypeSizeChoice';
 import type { ActionId } from '../desk/shortcuts';
 import { ACTION_IDS, ACTIONS, writtenKey } from '../desk/shortcuts';
-import type { Workspace } from '../workspace/workspace';
+import type { Room } from '../room/room';
 
 /** All keys, each to be changed by pressing another. */
-export default function ShortcutsDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
-  const { shortcuts } = workspace;
+export default function ShortcutsDialog({ room, onClose }: { room: Room; onClose(): void }) {
+  const { shortcuts } = room;
   useStore(shortcuts);
   const [changing, setChanging] = useState<ActionId>();
   const [problem, setProblem] = useState<string>();

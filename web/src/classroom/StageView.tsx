@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useRef } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import type { ToolId } from '../desk/penCase';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { Stage } from '../stage/stage';
 
 const CURSORS: Partial<Record<ToolId, string>> = { text: 'text', select: 'default', pointer: 'none' };
@@ -15,34 +15,34 @@ const SelectionOverlay = lazy(() =>
 );
 
 interface StageViewProps {
-  workspace: Workspace;
+  desk: PageDesk;
   stage: Stage | undefined;
   onStage(stage: Stage | undefined): void;
 }
 
 /** The window onto the page, with a frame in the pen's colour while writing. */
-export function StageView({ workspace, stage, onStage }: StageViewProps) {
+export function StageView({ desk, stage, onStage }: StageViewProps) {
   const host = useRef<HTMLDivElement>(null);
-  const mode = useStore(workspace.mode);
-  useStore(workspace.penCase);
-  const picking = useStore(workspace.picking) !== undefined;
-  const { tool } = workspace.penCase.get();
-  const writing = mode === 'write' && workspace.mayTake(tool);
+  const mode = useStore(desk.room.mode);
+  useStore(desk.penCase);
+  const picking = useStore(desk.picking) !== undefined;
+  const { tool } = desk.penCase.get();
+  const writing = mode === 'write' && desk.room.mayTake(tool);
 
   useEffect(() => {
-    const made = new Stage(host.current!, workspace);
+    const made = new Stage(host.current!, desk);
     onStage(made);
     return () => {
       onStage(undefined);
       made.destroy();
     };
-  }, [workspace, onStage]);
+  }, [desk, onStage]);
 
   return (
     <div
       className="absolute inset-0 overflow-hidden bg-board-light"
       style={{
-        boxShadow: writing ? `inset 0 0 0 4px ${workspace.penCase.colour ?? 'var(--color-paper)'}` : 'none',
+        boxShadow: writing ? `inset 0 0 0 4px ${desk.penCase.colour ?? 'var(--color-paper)'}` : 'none',
       }}
     >
       <div
@@ -56,10 +56,10 @@ export function StageView({ workspace, stage, onStage }: StageViewProps) {
       {stage && (
         <div className="pointer-events-none absolute inset-1 overflow-hidden">
           <Suspense>
-            <TextEditor workspace={workspace} stage={stage} />
+            <TextEditor desk={desk} stage={stage} />
             <KeyPointerCross pointer={stage.keyPointer} />
-            <SelectionOverlay workspace={workspace} stage={stage} />
-            {workspace.classroom && <FocusOverlay workspace={workspace} stage={stage} />}
+            <SelectionOverlay desk={desk} stage={stage} />
+            {desk.classroom && <FocusOverlay desk={desk} stage={stage} />}
           </Suspense>
         </div>
       )}

@@ -4,8 +4,8 @@ import { Link, useParams } from 'react-router';
 import type { Place } from '../api/joining';
 import { placeIn } from '../api/joining';
 import { Front } from '../ui/Front';
-import { useWorkspace } from '../workspace/useWorkspace';
-import type { Workspace } from '../workspace/workspace';
+import { useWorkspace } from '../room/useWorkspace';
+import type { Workspace } from '../room/workspace';
 import { WorkspaceView } from './WorkspaceView';
 
 /** Icons and the like come after the page. */
@@ -32,7 +32,7 @@ function NotIn({ reason = 'Ask your teacher for the code.' }: { reason?: string 
 /** Whether the server has sent this student away. */
 function useThrownOut(workspace: Workspace | undefined): boolean {
   const [out, setOut] = useState(false);
-  useEffect(() => workspace?.connection.on(LIVE.out, () => setOut(true)), [workspace]);
+  useEffect(() => workspace?.room.connection.on(LIVE.out, () => setOut(true)), [workspace]);
   return out;
 }
 
@@ -48,7 +48,7 @@ function InClass({ place }: { place: Place }) {
       workspace={workspace}
       corners={(_, side) => (
         <Suspense>
-          <StudentSign workspace={workspace} place={place} side={side} />
+          <StudentSign desk={workspace.main} place={place} side={side} />
         </Suspense>
       )}
     />

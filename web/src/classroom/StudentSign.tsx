@@ -1,21 +1,21 @@
 import { PenOff, Pen } from 'lucide-react';
 import { lazy, Suspense } from 'react';
+import { useStore } from '../store/useStore';
 import type { Place } from '../api/joining';
-import { useStore } from '../store/store';
 import { classes } from '../ui/classes';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 const ShowMenu = lazy(() => import('../sharing/ShowMenu').then((module) => ({ default: module.ShowMenu })));
 
 interface StudentSignProps {
-  workspace: Workspace;
+  desk: PageDesk;
   place: Place;
   side: 'left' | 'right';
 }
 
 /** Who a student is, whether they may write, and what else the teacher lets them. */
-export default function StudentSign({ workspace, place: { student }, side }: StudentSignProps) {
-  const state = useStore(workspace.classroom!.state);
+export default function StudentSign({ desk, place: { student }, side }: StudentSignProps) {
+  const state = useStore(desk.classroom!.state);
   return (
     <div
       className={classes(
@@ -29,20 +29,20 @@ export default function StudentSign({ workspace, place: { student }, side }: Stu
       />
       <span className="max-w-40 truncate font-bold">{student.name}</span>
       <span role="status" className="flex items-center gap-1.5">
-        {state?.presenters.includes(student.id) && !state.ended && <MayShow workspace={workspace} />}
+        {state?.presenters.includes(student.id) && !state.ended && <MayShow desk={desk} />}
         {state?.ended ? 'This class has ended' : state?.pensUp ? <PensUp /> : <PensDown />}
       </span>
-      <WhichPage workspace={workspace} />
+      <WhichPage desk={desk} />
     </div>
   );
 }
 
 /** Which page this is, and where the class is if it is elsewhere. */
-function WhichPage({ workspace }: { workspace: Workspace }) {
-  const pages = useStore(workspace.pages);
-  const here = useStore(workspace.pageId);
-  const apart = useStore(workspace.apart);
-  const state = useStore(workspace.classroom!.state);
+function WhichPage({ desk }: { desk: PageDesk }) {
+  const pages = useStore(desk.pages);
+  const here = useStore(desk.pageId);
+  const apart = useStore(desk.apart);
+  const state = useStore(desk.classroom!.state);
   const numberOf = (page: string | undefined) => pages.findIndex(({ id }) => id === page) + 1;
   const [own, theirs] = [numberOf(here), numberOf(state?.page)];
   if (own === 0) return null;
@@ -60,7 +60,7 @@ function WhichPage({ workspace }: { workspace: Workspace }) {
         <button
           type="button"
           className="min-h-11 rounded-xl bg-chalk px-3 font-bold text-board"
-          onClick={() => (isWith ? workspace.apart.set(false) : workspace.rejoinClass())}
+          onClick={() => (isWith ? desk.apart.set(false) : desk.rejoinClass())}
         >
           Back to the class
         </button>
@@ -70,10 +70,10 @@ function WhichPage({ workspace }: { workspace: Workspace }) {
 }
 
 /** A student whom the teacher lets may show their screen too. */
-function MayShow({ workspace }: { workspace: Workspace }) {
+function MayShow({ desk }: { desk: PageDesk }) {
   return (
     <Suspense>
-      <ShowMenu workspace={workspace} />
+      <ShowMenu room={desk.room} />
     </Suspense>
   );
 }

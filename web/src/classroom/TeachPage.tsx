@@ -1,13 +1,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import { useBlocker, useLocation, useNavigate, useParams } from 'react-router';
+import { NO_CLASS } from '@doodla/core/client';
+import { useStore } from '../store/useStore';
 import type { SittingDetail } from '../api/lessons';
 import { sittingQuery } from '../api/lessons';
 import { HandoutDialog } from '../handout/HandoutDialog';
-import { NO_CLASS } from '../live/classClient';
-import { useStore } from '../store/store';
 import { keepAwake } from '../present/keepAwake';
-import { useWorkspace } from '../workspace/useWorkspace';
+import { useWorkspace } from '../room/useWorkspace';
 import { AsksNotice } from './AsksNotice';
 import { ClassBar } from './ClassBar';
 import { LeaveDialog } from './LeaveDialog';
@@ -38,6 +38,7 @@ type Sheet = 'join' | 'handout' | 'end' | 'devices' | undefined;
 function Teaching({ sitting }: { sitting: SittingDetail }) {
   const location = useLocation();
   const workspace = useWorkspace({ lesson: sitting.lessonId, sitting: sitting.id });
+  const desk = workspace?.main;
   const [sheet, setSheet] = useState<Sheet>(location.state === JUST_STARTED ? 'join' : undefined);
   const client = useQueryClient();
   const navigate = useNavigate();
@@ -49,7 +50,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
 
   const [isPresenting] = useState(() => location.state === PRESENTING);
   const askToKeep = useCallback(() => setSheet('end'), []);
-  const state = useStore(workspace?.classroom?.state ?? NO_CLASS);
+  const state = useStore(desk?.classroom?.state ?? NO_CLASS);
   const isOpen = !(state?.ended ?? sitting.endedAt !== null);
   const leaving = useRef(false);
   const blocker = useBlocker(
@@ -63,7 +64,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
   };
   useEffect(keepAwake, []);
 
-  if (!workspace) return null;
+  if (!workspace || !desk) return null;
   return (
     <WorkspaceView
       workspace={workspace}
@@ -78,7 +79,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
           side={side}
         >
           <ClassBar
-            workspace={workspace}
+            desk={desk}
             sitting={sitting}
             onJoin={() => setSheet('join')}
             onHandOut={() => setSheet('handout')}
@@ -88,16 +89,16 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
         </TopBar>
       )}
     >
-      <AsksNotice workspace={workspace} />
+      <AsksNotice room={desk.room} />
       <LeaveDialog blocker={blocker} onEnd={askToKeep} />
       {sheet === 'join' && <JoinDialog sitting={sitting} onClose={close} />}
-      {sheet === 'handout' && <HandoutDialog workspace={workspace} title={sitting.title} onClose={close} />}
+      {sheet === 'handout' && <HandoutDialog desk={desk} title={sitting.title} onClose={close} />}
       <Suspense>
         {sheet === 'end' && (
-          <EndDialog workspace={workspace} sitting={sitting} onEnded={() => void ended()} onClose={close} />
+          <EndDialog desk={desk} sitting={sitting} onEnded={() => void ended()} onClose={close} />
         )}
-        {sheet === 'devices' && <DevicesDialog workspace={workspace} onClose={close} />}
-        <FloatingHelper workspace={workspace} />
+        {sheet === 'devices' && <DevicesDialog room={desk.room} onClose={close} />}
+        <FloatingHelper desk={desk} />
       </Suspense>
     </WorkspaceView>
   );

@@ -2,16 +2,18 @@ import { isBoundless } from '@doodla/core';
 import type { ClassState, Scene } from '@doodla/core';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { ReactNode } from 'react';
+import { Store } from '@doodla/core/client';
+import { useStore } from '../store/useStore';
 import { Presenting } from '../present/presenting';
-import { Store, useStore } from '../store/store';
 import type { MediaFrame } from '../media/mediaFrame';
 import type { Stage } from '../stage/stage';
 import { Panes } from './Panes';
 import type { Arrangement } from '../canvas/view';
 import { Reach } from '../reach/reachState';
-import { picturesIn, useClipboard } from '../workspace/useClipboard';
+import { picturesIn, useClipboard } from '../room/useClipboard';
 import { useShortcuts } from './useShortcuts';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
+import type { Workspace } from '../room/workspace';
 
 /** The page shows first, its tools a moment later. */
 const ReachPanel = lazy(() =>
@@ -61,6 +63,7 @@ export function WorkspaceView({
   onPresent,
   presentingUntil,
 }: WorkspaceViewProps) {
+  const { main: desk } = workspace;
   const [reach] = useState(() => new Reach());
   const [presenting] = useState(() => new Presenting(presentingUntil !== undefined));
   useEffect(() => presenting.onStop(presentingUntil), [presenting, presentingUntil]);
@@ -69,16 +72,16 @@ export function WorkspaceView({
   const { side } = useStore(reach);
   const { on: isPresenting, toolsHidden } = useStore(presenting);
   const active = useStore(workspace.active);
-  const { ready } = useStore(workspace.target.status);
-  useStore(workspace.pages);
-  useStore(workspace.pageId);
-  const { page } = workspace;
+  const { ready } = useStore(desk.target.status);
+  useStore(desk.pages);
+  useStore(desk.pageId);
+  const { page } = desk;
   const boundless = page?.surface.kind === 'blank' && isBoundless(page);
   const recording = useStore(stage?.recording ?? NO_RECORDING);
   const away = side === 'left' ? 'right' : 'left';
   const [dropped, setDropped] = useState<readonly File[]>([]);
-  const screenShown = useScreenShown(workspace);
-  const hasTimer = useHasTimer(workspace);
+  const screenShown = useScreenShown(desk);
+  const hasTimer = useHasTimer(desk);
   const [helpOpen, setHelpOpen] = useState(false);
   const [grabbing, setGrabbing] = useState(false);
   const [listOpen, setListOpen] = useState(false);
@@ -97,7 +100,7 @@ export function WorkspaceView({
   useShortcuts(active, stage, screen);
   useClipboard(active);
   const bare = slim || isPresenting;
-  const isDisplay = workspace.device === 'display';
+  const isDisplay = desk.room.device === 'display';
   return (
     <div
       className="group/view fixed inset-0"
@@ -109,8 +112,8 @@ export function WorkspaceView({
         const box = stage?.host.getBoundingClientRect();
         const at = box && stage?.toPage(event.clientX - box.left, event.clientY - box.top);
         const files = [...event.dataTransfer.files];
-        void workspace.pictureActions.place(picturesIn(event.dataTransfer.files), at);
-        if (workspace.isTeacher && !workspace.device)
+        void desk.pictureActions.place(picturesIn(event.dataTransfer.files), at);
+        if (desk.isTeacher && !desk.room.device)
           void import('../material/documents').then(({ pagesIn }) => setDropped(pagesIn(files)));
       }}
     >
@@ -120,37 +123,37 @@ export function WorkspaceView({
       )}
       {stripOpen && stage && (!bare || isDisplay) && (
         <Suspense>
-          <PageStrip workspace={workspace} stage={stage} side={away} />
+          <PageStrip desk={desk} stage={stage} side={away} />
         </Suspense>
       )}
       {boundless && stage && !bare && (
         <Suspense>
-          <PageMap workspace={workspace} stage={stage} side={away} />
+          <PageMap desk={desk} stage={stage} side={away} />
         </Suspense>
       )}
       <Suspense>
         {toolsHidden ? (
           <EdgeTouch onTouch={presenting.toggleTools} />
         ) : (
-          <ReachPanel workspace={active} reach={reach} />
+          <ReachPanel desk={active} reach={reach} />
         )}
-        <OtherHand workspace={workspace} side={away} />
-        {workspace.isTeacher && !bare && <NotesPanel workspace={workspace} />}
+        <OtherHand desk={desk} side={away} />
+        {desk.isTeacher && !bare && <NotesPanel desk={desk} />}
         {dropped.length > 0 && (
-          <DocumentDialog workspace={workspace} dropped={dropped} onClose={() => setDropped([])} />
+          <DocumentDialog desk={desk} dropped={dropped} onClose={() => setDropped([])} />
         )}
-        {screenShown && <ScreenBar workspace={workspace} side={side} />}
+        {screenShown && <ScreenBar desk={desk} side={side} />}
         {recording && page?.surface.kind === 'media' && (
-          <MediaBar workspace={workspace} recording={recording} side={side} />
+          <MediaBar desk={desk} recording={recording} side={side} />
         )}
-        {hasTimer && <TimerPanel workspace={workspace} />}
+        {hasTimer && <TimerPanel room={desk.room} />}
       </Suspense>
       {stage && !toolsHidden && (
         <Suspense>
           {bare ? (
-            workspace.isTeacher && (
+            desk.isTeacher && (
               <SlimTurner
-                workspace={active}
+                desk={active}
                 side={away}
                 {...(!slim && { presenting })}
                 {...(isDisplay && {
@@ -170,7 +173,7 @@ export function WorkspaceView({
               onGrab={screen.grab}
               onPresent={onPresent ?? presenting.start}
               listOpen={listOpen}
-              workspace={workspace}
+              desk={desk}
               stage={stage}
               side={away}
               stripOpen={stripOpen}
@@ -179,18 +182,16 @@ export function WorkspaceView({
           )}
         </Suspense>
       )}
-      {stage && (!isPresenting || !workspace.isTeacher) && (
-        <Corners stage={stage} side={away} corners={corners} />
-      )}
+      {stage && (!isPresenting || !desk.isTeacher) && <Corners stage={stage} side={away} corners={corners} />}
       <Suspense>
-        {grabbing && <GrabDialog workspace={active} onClose={() => setGrabbing(false)} />}
-        {helpOpen && <ShortcutsDialog workspace={workspace} onClose={() => setHelpOpen(false)} />}
-        {listOpen && <MarkList workspace={workspace} side={away} onClose={() => setListOpen(false)} />}
+        {grabbing && <GrabDialog desk={active} onClose={() => setGrabbing(false)} />}
+        {helpOpen && <ShortcutsDialog room={desk.room} onClose={() => setHelpOpen(false)} />}
+        {listOpen && <MarkList desk={desk} side={away} onClose={() => setListOpen(false)} />}
       </Suspense>
       <Suspense>
-        <Announcer workspace={workspace} />
-        <ConnectionSign workspace={workspace} />
-        <DraftsNotice workspace={workspace} />
+        <Announcer desk={desk} />
+        <ConnectionSign desk={desk} />
+        <DraftsNotice desk={desk} />
       </Suspense>
       {children}
     </div>
@@ -198,14 +199,14 @@ export function WorkspaceView({
 }
 
 /** Whether a screen is shown to the class now. */
-function useScreenShown({ classroom }: Workspace): boolean {
+function useScreenShown({ classroom }: PageDesk): boolean {
   const state = useStore(classroom?.state ?? NO_CLASS);
   return (state?.screen ?? null) !== null;
 }
 
 const NO_SCENE = new Store<Scene | undefined>(undefined);
 
-function useHasTimer({ classroom }: Workspace): boolean {
+function useHasTimer({ classroom }: PageDesk): boolean {
   const scene = useStore<Scene | undefined>((classroom?.scene as Store<Scene | undefined>) ?? NO_SCENE);
   return (scene?.timer ?? null) !== null;
 }

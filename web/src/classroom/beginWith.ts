@@ -1,5 +1,5 @@
 import { FORMATS } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 /** What a lesson that was made a moment ago begins with. */
 export type Beginning = { kind: 'pictures'; files: readonly File[] } | { kind: 'photo' };
@@ -20,9 +20,9 @@ export function takeBeginning(lesson: string): Beginning | undefined {
 }
 
 /** Makes a page of each picture, in the place of the blank one. What cannot be read is said, and the rest goes on. */
-export async function makePicturePages(workspace: Workspace, files: readonly File[]): Promise<void> {
-  const { pageActions, pictureActions } = workspace;
-  const blank = workspace.pageId.get();
+export async function makePicturePages(desk: PageDesk, files: readonly File[]): Promise<void> {
+  const { pageActions, pictureActions } = desk;
+  const blank = desk.pageId.get();
   if (blank === undefined) return;
   let after = blank;
   for (const file of files) {
@@ -33,7 +33,7 @@ export async function makePicturePages(workspace: Workspace, files: readonly Fil
       const sheet = { ...size, surface: { kind: 'picture', material } } as const;
       after = pageActions.addQuietly(sheet, after, '');
     } catch (error) {
-      workspace.onProblem(`${file.name}: ${(error as Error).message}`);
+      desk.tellProblem(`${file.name}: ${(error as Error).message}`);
     }
   }
   if (after === blank) return;

@@ -3,8 +3,8 @@ import type { Stage } from '../stage/stage';
 import type { ToolId } from '../desk/penCase';
 import type { ActionId } from '../desk/shortcuts';
 import { writtenKey } from '../desk/shortcuts';
-import type { Workspace } from '../workspace/workspace';
-import { isTextField } from '../workspace/useClipboard';
+import type { PageDesk } from '../room/pageDesk';
+import { isTextField } from '../room/useClipboard';
 
 /** What keys do to the screen round the page. */
 export interface ScreenActions {
@@ -18,19 +18,19 @@ export interface ScreenActions {
 }
 
 /** Keys that work wherever nothing is being typed; page keys too while any tool is in hand. */
-export function useShortcuts(workspace: Workspace, stage: Stage | undefined, screen: ScreenActions): void {
+export function useShortcuts(desk: PageDesk, stage: Stage | undefined, screen: ScreenActions): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event.target) || event.altKey) return;
       if (stage?.keyPointer.take(event)) return event.preventDefault();
-      const action = fixedAction(event, workspace) ?? namedAction(event, workspace, stage, screen);
+      const action = fixedAction(event, desk) ?? namedAction(event, desk, stage, screen);
       if (!action) return;
       event.preventDefault();
       action();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [workspace, stage, screen]);
+  }, [desk, stage, screen]);
 }
 
 function isTyping(target: EventTarget | null): boolean {
@@ -39,41 +39,40 @@ function isTyping(target: EventTarget | null): boolean {
 }
 
 /** Keys with one meaning for ever; some depend on what is selected. */
-function fixedAction(event: KeyboardEvent, workspace: Workspace): (() => void) | undefined {
-  const { selection } = workspace;
-  if (workspace.draft.get() && event.key === 'Enter') return () => finishCorners(workspace);
-  if (event.key === 'Escape') return () => escape(workspace);
-  if (workspace.penCase.get().tool === 'select' && workspace.mode.get() === 'write') {
+function fixedAction(event: KeyboardEvent, desk: PageDesk): (() => void) | undefined {
+  const { selection } = desk;
+  if (desk.draft.get() && event.key === 'Enter') return () => finishCorners(desk);
+  if (event.key === 'Escape') return () => escape(desk);
+  if (desk.penCase.get().tool === 'select' && desk.room.mode.get() === 'write') {
     if (event.key === 'Tab' && event.target === document.body)
       return () => selection.step(event.shiftKey ? -1 : 1);
-    if (selection.ids.get().size > 0)
-      return selectionAction(event, workspace) ?? turnAction(event, workspace);
+    if (selection.ids.get().size > 0) return selectionAction(event, desk) ?? turnAction(event, desk);
   }
-  return turnAction(event, workspace);
+  return turnAction(event, desk);
 }
 
 /** Ends a line of which some corners have been clicked. */
-function finishCorners(workspace: Workspace): void {
+function finishCorners(desk: PageDesk): void {
   import('../tools/cornerGesture').then(
-    ({ finishDraft }) => finishDraft(workspace),
+    ({ finishDraft }) => finishDraft(desk),
     // Cannot be: the corners were clicked by what is in the same file.
     () => undefined,
   );
 }
 
 /** Finishes what is half done; where nothing is, takes the focus away. */
-function escape(workspace: Workspace): void {
-  const { selection, draft, picking, classroom, isTeacher } = workspace;
+function escape(desk: PageDesk): void {
+  const { selection, draft, picking, classroom, isTeacher } = desk;
   const busy = selection.ids.get().size > 0 || draft.get() !== undefined || picking.get() !== undefined;
-  workspace.settle();
+  desk.settle();
   if (!busy && isTeacher && classroom?.scene.get().focus) classroom.setScene({ focus: null });
 }
 
 /** What leads the class's eye; fetched when it is first used. */
-function focusDoers(workspace: Workspace) {
+function focusDoers(desk: PageDesk) {
   const doing = (kind: 'spotlight' | 'cover' | 'magnifier' | 'countdown' | 'twoPages') => () => {
-    if (workspace.classroom && workspace.isTeacher)
-      void import('../focus/focusActions').then((actions) => actions[kind](workspace));
+    if (desk.classroom && desk.isTeacher)
+      void import('../focus/focusActions').then((actions) => actions[kind](desk));
   };
   return {
     spotlight: doing('spotlight'),
@@ -84,7 +83,7 @@ function focusDoers(workspace: Workspace) {
   };
 }
 
-function selectionAction(event: KeyboardEvent, { selection }: Workspace): (() => void) | undefined {
+function selectionAction(event: KeyboardEvent, { selection }: PageDesk): (() => void) | undefined {
   const step = event.shiftKey ? 10 : 1;
   switch (event.key) {
     case 'Delete':
@@ -102,37 +101,37 @@ function selectionAction(event: KeyboardEvent, { selection }: Workspace): (() =>
   return undefined;
 }
 
-function turnAction(event: KeyboardEvent, workspace: Workspace): (() => void) | undefined {
+function turnAction(event: KeyboardEvent, desk: PageDesk): (() => void) | undefined {
   if (event.ctrlKey || event.metaKey) return undefined;
-  if (event.key === 'ArrowRight' || event.key === 'ArrowDown') return () => workspace.turnBy(1);
-  if (event.key === 'ArrowLeft' || event.key === 'ArrowUp') return () => workspace.turnBy(-1);
+  if (event.key === 'ArrowRight' || event.key === 'ArrowDown') return () => desk.turnBy(1);
+  if (event.key === 'ArrowLeft' || event.key === 'ArrowUp') return () => desk.turnBy(-1);
   return undefined;
 }
 
 function namedAction(
   event: KeyboardEvent,
-  workspace: Workspace,
+  desk: PageDesk,
   stage: Stage | undefined,
   screen: ScreenActions,
 ): (() => void) | undefined {
   const key = writtenKey(event);
-  const action = workspace.shortcuts.actionOf(key) ?? (key === 'Ctrl+Shift+Z' ? 'redo' : undefined);
-  return action && doerOf(action, workspace, stage, screen);
+  const action = desk.room.shortcuts.actionOf(key) ?? (key === 'Ctrl+Shift+Z' ? 'redo' : undefined);
+  return action && doerOf(action, desk, stage, screen);
 }
 
 function doerOf(
   action: ActionId,
-  workspace: Workspace,
+  desk: PageDesk,
   stage: Stage | undefined,
   screen: ScreenActions,
 ): () => void {
-  const { selection, target, penCase } = workspace;
+  const { selection, target, penCase } = desk;
   const ready = (n: number) => () => {
     penCase.takeReady(penCase.get().ready[n]!);
-    workspace.setMode('write');
+    desk.setMode('write');
   };
   const doers: Record<Exclude<ActionId, ToolId>, () => void> = {
-    toggleMode: () => workspace.toggleMode(),
+    toggleMode: () => desk.toggleMode(),
     ready1: ready(0),
     ready2: ready(1),
     ready3: ready(2),
@@ -140,7 +139,7 @@ function doerOf(
     undo: () => target.undo(),
     redo: () => target.redo(),
     selectAll: () => {
-      workspace.takeTool('select');
+      desk.takeTool('select');
       selection.selectAll();
     },
     copy: () => selection.copy(),
@@ -150,8 +149,8 @@ function doerOf(
     ungroup: () => selection.ungroup(),
     toFront: () => selection.reorder('front'),
     toBack: () => selection.reorder('back'),
-    nextPage: () => workspace.turnBy(1),
-    previousPage: () => workspace.turnBy(-1),
+    nextPage: () => desk.turnBy(1),
+    previousPage: () => desk.turnBy(-1),
     larger: () => stage?.zoomIn(),
     smaller: () => stage?.zoomOut(),
     fitPage: () => stage?.setFit('page'),
@@ -162,9 +161,9 @@ function doerOf(
     grab: screen.grab,
     present: screen.present,
     hideTools: screen.hideTools,
-    ...focusDoers(workspace),
+    ...focusDoers(desk),
     keyPointer: () => stage?.keyPointer.toggle(),
     help: screen.showHelp,
   };
-  return action in doers ? doers[action as keyof typeof doers] : () => workspace.takeTool(action as ToolId);
+  return action in doers ? doers[action as keyof typeof doers] : () => desk.takeTool(action as ToolId);
 }

@@ -1,10 +1,5 @@
 import type { Focus, Mark, MarkOf, Page, Rect, Space, SpatialIndex } from '@doodla/core';
-import type { ClassClient } from '../live/classClient';
-import type { Connection } from '../live/connection';
-import type { LiveInk } from '../live/liveInk';
-import type { LogClient } from '../live/logClient';
-import type { Pointers } from '../live/pointers';
-import type { Store } from '../store/store';
+import type { ClassClient, Line, LiveInk, LogClient, Pointers, Store } from '@doodla/core/client';
 import type { PictureCache } from '../pictures/pictureCache';
 import type { LiveScreen } from '../live/liveScreen';
 import type { MarkLayer } from './markLayer';
@@ -52,7 +47,7 @@ export interface Desk {
   readonly pointers: Pointers;
   readonly pictures: PictureCache;
   readonly screen: LiveScreen;
-  readonly connection: Connection;
+  readonly connection: Line;
   readonly classroom: ClassClient | undefined;
   readonly sitting: string | undefined;
   readonly token: string | undefined;
@@ -76,5 +71,5 @@ export interface Desk {
   /** The middle of what is in sight, page units. */
   middle(): { x: number; y: number };
   /** Told when something could not be done; the message is fit to be shown. */
-  onProblem(message: string): void;
+  tellProblem(message: string): void;
 }

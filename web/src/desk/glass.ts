@@ -1,7 +1,6 @@
 import type { Rect } from '@doodla/core';
+import type { Signal, Store } from '@doodla/core/client';
 import type { Fit, View } from '../canvas/view';
-import type { Signal } from '../store/signal';
-import type { Store } from '../store/store';
 import type { PenPoint, RunningGesture } from './gesture';
 
 /** What pointers and keys can do to the page that a window shows, and what is seen of it. */

@@ -1,6 +1,6 @@
-import type { Rect } from '@doodla/core';
+import type { Mark, Rect } from '@doodla/core';
 import { SpatialIndex } from '@doodla/core';
-import type { LogChange, LogClient } from '../live/logClient';
+import type { LogChange, LogClient } from '@doodla/core/client';
 
 /** The marks of one log, by page, kept in step with the log. */
 export class MarkLayer {
@@ -15,6 +15,12 @@ export class MarkLayer {
       this.pages.set(page, index);
     }
     return index;
+  }
+
+  /** Whether a mark of a page that is looked at is not known here yet. */
+  isNew({ id, page }: Pick<Mark, 'id' | 'page'>): boolean {
+    const index = this.pages.get(page);
+    return index !== undefined && !index.get(id);
   }
 
   /** Takes changes of the log in. Returns what is stale by page; a page that has arrived is stale as a whole. */

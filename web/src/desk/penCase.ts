@@ -1,5 +1,5 @@
 import type { Form, InkStyle, LineStyle, MarkOf, Nature, StampName, TextStyle } from '@doodla/core';
-import { Store } from '../store/store';
+import { Store } from '@doodla/core/client';
 
 export const TOOLS = [
   'select',

@@ -1,4 +1,4 @@
-import type { PictureDesk, PictureSender } from './pictureSender';
+import type { PictureDesk, PictureSender, PictureStore } from './pictureSender';
 
 /** Puts picture files on pages. How that is done is fetched when it is first needed. */
 export class PictureActions {
@@ -6,8 +6,7 @@ export class PictureActions {
 
   constructor(
     private readonly desk: PictureDesk,
-    private readonly address: string,
-    private readonly token?: string,
+    private readonly server: PictureStore,
   ) {}
 
   /** As `PictureSender.place`. */
@@ -27,14 +26,9 @@ export class PictureActions {
     return (await this.load()).store(file);
   }
 
-  /** As `PictureSender.upload`. */
-  async upload(blob: Blob): ReturnType<PictureSender['upload']> {
-    return (await this.load()).upload(blob);
-  }
-
   private load(): Promise<PictureSender> {
     this.sender ??= import('./pictureSender').then(
-      ({ PictureSender }) => new PictureSender(this.desk, this.address, this.token),
+      ({ PictureSender }) => new PictureSender(this.desk, this.server),
     );
     // Without a connection it cannot be had; it is tried again the next time.
     this.sender.catch(() => (this.sender = undefined));
@@ -42,6 +36,6 @@ export class PictureActions {
   }
 
   private tell(work: () => Promise<void>): Promise<void> {
-    return work().catch(() => this.desk.onProblem('This picture could not be put here. Please try again.'));
+    return work().catch(() => this.desk.tellProblem('This picture could not be put here. Please try again.'));
   }
 }

@@ -1,6 +1,5 @@
 import type { Mark, Rect } from '@doodla/core';
 import { orderOnTop } from '@doodla/core';
-import { errorOf } from '../api/http';
 import { stampFile } from '../api/shelf';
 import type { Desk } from './desk';
 import type { PreparedPicture } from '../pictures/preparePicture';
@@ -10,8 +9,14 @@ import type { Selection } from './selection';
 /** What placing pictures needs of a page. */
 export type PictureDesk = Pick<
   Desk,
-  'mayWrite' | 'middle' | 'newMark' | 'onProblem' | 'page' | 'pageId' | 'pictures' | 'takeTool' | 'target'
+  'mayWrite' | 'middle' | 'newMark' | 'tellProblem' | 'page' | 'pageId' | 'pictures' | 'takeTool' | 'target'
 > & { selection: Pick<Selection, 'select'> };
+
+/** Where pictures are kept. */
+export interface PictureStore {
+  /** Stores a picture as it is, and returns its id. Throws an error with a sentence. */
+  upload(picture: Blob): Promise<string>;
+}
 
 /** Part of the page that a new picture takes at most. */
 const LARGEST = 0.7;
@@ -27,13 +32,13 @@ export class PictureSender {
 
   constructor(
     private readonly desk: PictureDesk,
-    private readonly address: string,
-    private readonly token?: string,
+    private readonly server: PictureStore,
   ) {}
 
   /** Sends files and places them, the first with its middle at a point; in the middle of the page if none is given. */
   async place(files: readonly Blob[], at?: { x: number; y: number }): Promise<void> {
-    if (!this.desk.mayWrite) return this.desk.onProblem('Pens are down, so no picture can be put here now.');
+    if (!this.desk.mayWrite)
+      return this.desk.tellProblem('Pens are down, so no picture can be put here now.');
     // The page may be turned while they are sent.
     const page = this.desk.pageId.get();
     const marks: Mark[] = [];
@@ -42,7 +47,7 @@ export class PictureSender {
         const mark = await this.send(file, i, { at, page });
         if (mark) marks.push(mark);
       } catch (error) {
-        this.desk.onProblem((error as Error).message);
+        this.desk.tellProblem((error as Error).message);
       }
     }
     const put = marks.length > 0 && this.desk.target.perform(marks.map((mark) => ({ do: 'add', mark })));
@@ -66,7 +71,7 @@ export class PictureSender {
       if (mark) this.desk.target.perform([{ do: 'add', mark }]);
     } catch (error) {
       this.stamps.delete(id);
-      this.desk.onProblem((error as Error).message);
+      this.desk.tellProblem((error as Error).message);
     }
   }
 
@@ -107,25 +112,10 @@ export class PictureSender {
   async store(file: Blob): Promise<PreparedPicture & { material: string }> {
     const { preparePicture } = await import('../pictures/preparePicture');
     const prepared = await preparePicture(file);
-    if (prepared.scaled) this.desk.onProblem('The picture is very large, so it was made smaller.');
-    const material = await this.upload(prepared.blob);
+    if (prepared.scaled) this.desk.tellProblem('The picture is very large, so it was made smaller.');
+    const material = await this.server.upload(prepared.blob);
     this.desk.pictures.put(material, await createImageBitmap(prepared.blob));
     return { ...prepared, material };
-  }
-
-  /** Stores a picture that is ready as it is, and returns its id. Throws an error with a sentence. */
-  async upload(blob: Blob): Promise<string> {
-    const form = new FormData();
-    form.append('file', blob, 'picture');
-    const headers = this.token === undefined ? {} : { Authorization: `Bearer ${this.token}` };
-    const response = await fetch(`${this.address}/pictures`, { method: 'POST', body: form, headers }).catch(
-      () => {
-        throw new Error('The picture could not be sent. Please check the connection and try again.');
-      },
-    );
-    const text = await response.text();
-    if (!response.ok) throw errorOf(response.status, text);
-    return (JSON.parse(text) as { id: string }).id;
   }
 
   private boxFor({ width, height }: Size, n: number, at: { x: number; y: number } | undefined): Rect {

@@ -11,7 +11,7 @@ import {
   transformPatch,
 } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import { Store } from '../store/store';
+import { Store } from '@doodla/core/client';
 import type { Preview } from '../canvas/preview';
 import { copyText } from '../secure/clipboard';
 import type { Desk } from './desk';

@@ -1,5 +1,5 @@
+import { Store } from '@doodla/core/client';
 import { request } from '../api/http';
-import { Store } from '../store/store';
 
 /** Everything that a key can do, with the key it has until a teacher changes it. */
 export const ACTIONS = {

@@ -1,7 +1,7 @@
 import type { Change, Operation, TextPart, TextStyle } from '@doodla/core';
 import { isRecord, tidyParts } from '@doodla/core';
-import type { LogClient } from '../live/logClient';
-import { Store } from '../store/store';
+import type { LogClient } from '@doodla/core/client';
+import { Store } from '@doodla/core/client';
 import type { TextEdit } from './desk';
 
 /** Typed text that is not on a page: being typed, or left over because it could not be put there. */

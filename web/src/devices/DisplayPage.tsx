@@ -2,8 +2,8 @@ import { useState } from 'react';
 import type { DevicePlace } from '../api/devices';
 import { devicePlace, leaveAsDevice } from '../api/devices';
 import { WorkspaceView } from '../classroom/WorkspaceView';
-import { useWorkspace } from '../workspace/useWorkspace';
-import type { Workspace } from '../workspace/workspace';
+import { useWorkspace } from '../room/useWorkspace';
+import type { Workspace } from '../room/workspace';
 import { EnterDevice } from './EnterDevice';
 import { useStay } from './useStay';
 
@@ -28,7 +28,7 @@ function Showing({ place, onLeave }: { place: DevicePlace; onLeave(why: string):
 }
 
 function Display({ workspace, onLeave }: { workspace: Workspace; onLeave(why: string): void }) {
-  const why = useStay(workspace);
+  const why = useStay(workspace.room);
   if (why !== undefined) return <Left why={why} onAgain={() => onLeave(why)} />;
   return <WorkspaceView workspace={workspace} slim corners={() => null} />;
 }

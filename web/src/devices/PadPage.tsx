@@ -5,8 +5,9 @@ import type { DevicePlace } from '../api/devices';
 import { devicePlace, enterAsDevice, leaveAsDevice } from '../api/devices';
 import { WorkspaceView } from '../classroom/WorkspaceView';
 import { IconButton } from '../ui/IconButton';
-import { useWorkspace } from '../workspace/useWorkspace';
-import type { Workspace } from '../workspace/workspace';
+import { useWorkspace } from '../room/useWorkspace';
+import type { PageDesk } from '../room/pageDesk';
+import type { Workspace } from '../room/workspace';
 import { Band } from './band';
 import { EnterDevice } from './EnterDevice';
 import { useStay } from './useStay';
@@ -48,7 +49,7 @@ function Writing({ place, onLeave }: { place: DevicePlace; onLeave(why: string):
 }
 
 function Pad({ workspace, onLeave }: { workspace: Workspace; onLeave(why: string): void }) {
-  const why = useStay(workspace);
+  const why = useStay(workspace.room);
   useEffect(() => {
     if (why !== undefined) onLeave(why);
   }, [why, onLeave]);
@@ -56,19 +57,19 @@ function Pad({ workspace, onLeave }: { workspace: Workspace; onLeave(why: string
     <WorkspaceView
       workspace={workspace}
       slim
-      corners={(_, side) => <BandSwitch workspace={workspace} side={side} />}
+      corners={(_, side) => <BandSwitch desk={workspace.main} side={side} />}
     />
   );
 }
 
 /** Whole page, or a band of it that moves on as one writes. */
-function BandSwitch({ workspace, side }: { workspace: Workspace; side: 'left' | 'right' }) {
+function BandSwitch({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) {
   const [band, setBand] = useState<Band>();
   useEffect(() => () => band?.end(), [band]);
   const toggle = () => {
     if (band) return setBand(undefined);
-    const glass = workspace.glass.get();
-    if (glass) setBand(new Band(glass, workspace));
+    const glass = desk.glass.get();
+    if (glass) setBand(new Band(glass, desk));
   };
   return (
     <div

@@ -1,15 +1,15 @@
 import { LIVE } from '@doodla/core';
 import { useEffect, useState } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { keepAwake } from '../present/keepAwake';
-import type { Workspace } from '../workspace/workspace';
+import type { Room } from '../room/room';
 
 /** Why a device cannot stay, as a sentence; undefined while it can. Keeps its screen awake meanwhile. */
-export function useStay(workspace: Workspace): string | undefined {
-  const connection = useStore(workspace.connection.status);
-  const state = useStore(workspace.classroom!.state);
+export function useStay(room: Pick<Room, 'connection' | 'classroom'>): string | undefined {
+  const connection = useStore(room.connection.status);
+  const state = useStore(room.classroom!.state);
   const [out, setOut] = useState(false);
-  useEffect(() => workspace.connection.on(LIVE.out, () => setOut(true)), [workspace]);
+  useEffect(() => room.connection.on(LIVE.out, () => setOut(true)), [room]);
   useEffect(keepAwake, []);
   if (out) return 'The teacher has taken this device out. Ask for a new code to come in again.';
   if (state?.ended) return 'The class has ended. Ask for a code when the next one begins.';

@@ -1,14 +1,14 @@
 import type { Cover } from '@doodla/core';
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from 'lucide-react';
 import type { Stage } from '../stage/stage';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { Grip } from './Grip';
 import { onGlass, useBoxDrag } from './useBoxDrag';
 
 interface CoverSheetProps {
   focus: Cover;
   stage: Stage;
-  workspace: Workspace;
+  desk: PageDesk;
   leads: boolean;
 }
 
@@ -16,9 +16,9 @@ interface CoverSheetProps {
 const LEAST = 2;
 
 /** Draws one side of a sheet inwards or outwards; outwards as far as the page goes. */
-function drawn(side: 'left' | 'top' | 'right' | 'bottom', workspace: Workspace) {
+function drawn(side: 'left' | 'top' | 'right' | 'bottom', desk: PageDesk) {
   return (sheet: Cover, dx: number, dy: number): Cover => {
-    const page = workspace.page ? workspace.extentOf(workspace.page) : sheet;
+    const page = desk.page ? desk.extentOf(desk.page) : sheet;
     const [right, bottom] = [sheet.x + sheet.width, sheet.y + sheet.height];
     const between = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
     switch (side) {
@@ -43,13 +43,13 @@ function drawn(side: 'left' | 'top' | 'right' | 'bottom', workspace: Workspace) 
 }
 
 /** A sheet over the page, drawn back from any of its sides. */
-export function CoverSheet({ focus, stage, workspace, leads }: CoverSheetProps) {
+export function CoverSheet({ focus, stage, desk, leads }: CoverSheetProps) {
   const box = onGlass(focus, stage);
   const sides = {
-    left: useBoxDrag(focus, workspace, stage, drawn('left', workspace)),
-    top: useBoxDrag(focus, workspace, stage, drawn('top', workspace)),
-    right: useBoxDrag(focus, workspace, stage, drawn('right', workspace)),
-    bottom: useBoxDrag(focus, workspace, stage, drawn('bottom', workspace)),
+    left: useBoxDrag(focus, desk, stage, drawn('left', desk)),
+    top: useBoxDrag(focus, desk, stage, drawn('top', desk)),
+    right: useBoxDrag(focus, desk, stage, drawn('right', desk)),
+    bottom: useBoxDrag(focus, desk, stage, drawn('bottom', desk)),
   };
   const [middle, centre] = [box.left + box.width / 2, box.top + box.height / 2];
   return (

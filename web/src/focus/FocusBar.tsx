@@ -3,7 +3,7 @@ import { FACTORS, SPOTLIGHT_SHAPES } from '@doodla/core';
 import { Circle, Eye, EyeOff, ListEnd, RectangleHorizontal, X } from 'lucide-react';
 import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 const NAMES: Record<Focus['kind'], string> = {
   spotlight: 'Spotlight',
@@ -13,9 +13,8 @@ const NAMES: Record<Focus['kind'], string> = {
 };
 
 /** What can be set of what the class's eye is led to, and the one action that closes it. */
-export function FocusBar({ focus, workspace }: { focus: Focus; workspace: Workspace }) {
-  const set = (changed: Focus | null, moving = false) =>
-    workspace.classroom!.setScene({ focus: changed }, moving);
+export function FocusBar({ focus, desk }: { focus: Focus; desk: PageDesk }) {
+  const set = (changed: Focus | null, moving = false) => desk.classroom!.setScene({ focus: changed }, moving);
   return (
     <div
       role="group"
@@ -42,12 +41,10 @@ export function FocusBar({ focus, workspace }: { focus: Focus; workspace: Worksp
           icon={<ListEnd aria-hidden size={18} />}
           onClick={() => {
             void import('./nextStop')
-              .then(({ nextStop }) => nextStop(workspace, focus))
+              .then(({ nextStop }) => nextStop(desk, focus))
               .then((next) => set(next ?? null))
               .catch(() =>
-                workspace.onProblem(
-                  'The lines of this page could not be found. Draw the cover back by hand.',
-                ),
+                desk.tellProblem('The lines of this page could not be found. Draw the cover back by hand.'),
               );
           }}
         >

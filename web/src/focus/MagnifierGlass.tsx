@@ -2,7 +2,7 @@ import type { Magnifier } from '@doodla/core';
 import { Maximize2, Move } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import type { Stage } from '../stage/stage';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { GlassPainter } from './glassPainter';
 import { Grip } from './Grip';
 import { moved, onGlass, resized, useBoxDrag } from './useBoxDrag';
@@ -10,24 +10,24 @@ import { moved, onGlass, resized, useBoxDrag } from './useBoxDrag';
 interface MagnifierGlassProps {
   focus: Magnifier;
   stage: Stage;
-  workspace: Workspace;
+  desk: PageDesk;
   leads: boolean;
 }
 
 const LEAST = 60;
 
 /** A round glass that shows what is under its middle enlarged, drawn anew and so sharp. */
-export function MagnifierGlass({ focus, stage, workspace, leads }: MagnifierGlassProps) {
+export function MagnifierGlass({ focus, stage, desk, leads }: MagnifierGlassProps) {
   const host = useRef<HTMLDivElement>(null);
   const painter = useRef<GlassPainter | undefined>(undefined);
   const box = onGlass(focus, stage);
-  const move = useBoxDrag(focus, workspace, stage, moved);
-  const resize = useBoxDrag(focus, workspace, stage, resized(LEAST, true));
+  const move = useBoxDrag(focus, desk, stage, moved);
+  const resize = useBoxDrag(focus, desk, stage, resized(LEAST, true));
   useEffect(() => {
-    const made = new GlassPainter(host.current!, workspace, stage);
+    const made = new GlassPainter(host.current!, desk, stage);
     painter.current = made;
     return () => made.destroy();
-  }, [workspace, stage]);
+  }, [desk, stage]);
   useEffect(() => painter.current?.show(focus), [focus, box.width, box.left, box.top]);
   return (
     <>

@@ -1,14 +1,14 @@
 import type { Spotlight } from '@doodla/core';
 import { Maximize2, Move } from 'lucide-react';
 import type { Stage } from '../stage/stage';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { Grip } from './Grip';
 import { moved, onGlass, resized, useBoxDrag } from './useBoxDrag';
 
 interface SpotlightShadeProps {
   focus: Spotlight;
   stage: Stage;
-  workspace: Workspace;
+  desk: PageDesk;
   /** Whether this person moves it. */
   leads: boolean;
 }
@@ -16,10 +16,10 @@ interface SpotlightShadeProps {
 const LEAST = 40;
 
 /** Everything dark but one region, in which one goes on writing; the dark moves it. */
-export function SpotlightShade({ focus, stage, workspace, leads }: SpotlightShadeProps) {
+export function SpotlightShade({ focus, stage, desk, leads }: SpotlightShadeProps) {
   const box = onGlass(focus, stage);
-  const move = useBoxDrag(focus, workspace, stage, moved);
-  const resize = useBoxDrag(focus, workspace, stage, resized(LEAST, false));
+  const move = useBoxDrag(focus, desk, stage, moved);
+  const resize = useBoxDrag(focus, desk, stage, resized(LEAST, false));
   return (
     <>
       <svg className="pointer-events-none absolute inset-0 size-full" data-testid="spotlight">

@@ -1,16 +1,24 @@
 import type { Focus, Rect, Timer } from '@doodla/core';
 import { FACTORS } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import type { ClassClient } from '@doodla/core/client';
+import type { Desk } from '../desk/desk';
+
+/** What leading the eye needs of a desk. */
+export type LeadingDesk = Pick<Desk, 'extentOf' | 'page' | 'pageId' | 'pages' | 'settle'> & {
+  classroom: Pick<ClassClient, 'now' | 'scene' | 'setScene'> | undefined;
+  /** The part of the page plane that is in sight. */
+  visible(): Rect;
+};
 
 /** Part of what is in sight that a new spotlight or glass takes. */
 const SHARE = { spotlight: 0.42, glass: 0.3 };
 
 /** What is seen of the shown page. */
-function inSight(workspace: Workspace): Rect | undefined {
-  const { page } = workspace;
+function inSight(desk: LeadingDesk): Rect | undefined {
+  const { page } = desk;
   if (!page) return undefined;
-  const extent = workspace.extentOf(page);
-  const seen = workspace.visible();
+  const extent = desk.extentOf(page);
+  const seen = desk.visible();
   const x = Math.max(extent.x, seen.x);
   const y = Math.max(extent.y, seen.y);
   return {
@@ -22,8 +30,8 @@ function inSight(workspace: Workspace): Rect | undefined {
 }
 
 /** A box in the middle of what is in sight. */
-function middleBox(workspace: Workspace, share: number, square: boolean): Rect | undefined {
-  const seen = inSight(workspace);
+function middleBox(desk: LeadingDesk, share: number, square: boolean): Rect | undefined {
+  const seen = inSight(desk);
   if (!seen) return undefined;
   const side = Math.min(seen.width, seen.height) * share;
   const width = square ? side : seen.width * share;
@@ -32,42 +40,38 @@ function middleBox(workspace: Workspace, share: number, square: boolean): Rect |
 }
 
 /** Sets what the class's eye is led to, or takes it away if it is of that kind already. */
-function toggle(workspace: Workspace, kind: Focus['kind'], make: (page: string) => Focus | undefined): void {
-  const { classroom } = workspace;
-  const page = workspace.pageId.get();
+function toggle(desk: LeadingDesk, kind: Focus['kind'], make: (page: string) => Focus | undefined): void {
+  const { classroom } = desk;
+  const page = desk.pageId.get();
   if (!classroom || page === undefined) return;
-  workspace.settle();
+  desk.settle();
   const now = classroom.scene.get().focus;
   const focus = now?.kind === kind && now.page === page ? null : make(page);
   if (focus !== undefined) classroom.setScene({ focus });
 }
 
-export function spotlight(workspace: Workspace): void {
-  toggle(workspace, 'spotlight', (page) => {
-    const box = middleBox(workspace, SHARE.spotlight, true);
+export function spotlight(desk: LeadingDesk): void {
+  toggle(desk, 'spotlight', (page) => {
+    const box = middleBox(desk, SHARE.spotlight, true);
     return box && { kind: 'spotlight', page, shared: true, shape: 'round', dark: 0.75, ...box };
   });
 }
 
-export function cover(workspace: Workspace): void {
-  const { page } = workspace;
-  toggle(
-    workspace,
-    'cover',
-    (id) => page && { kind: 'cover', page: id, shared: true, ...workspace.extentOf(page) },
-  );
+export function cover(desk: LeadingDesk): void {
+  const { page } = desk;
+  toggle(desk, 'cover', (id) => page && { kind: 'cover', page: id, shared: true, ...desk.extentOf(page) });
 }
 
-export function magnifier(workspace: Workspace): void {
-  toggle(workspace, 'magnifier', (page) => {
-    const box = middleBox(workspace, SHARE.glass, true);
+export function magnifier(desk: LeadingDesk): void {
+  toggle(desk, 'magnifier', (page) => {
+    const box = middleBox(desk, SHARE.glass, true);
     return box && { kind: 'magnifier', page, shared: true, factor: Math.max(2, FACTORS.least), ...box };
   });
 }
 
 /** Starts a countdown of so many minutes, or takes the running timer away. */
-export function countdown(workspace: Workspace, minutes = 3): void {
-  const { classroom } = workspace;
+export function countdown(desk: LeadingDesk, minutes = 3): void {
+  const { classroom } = desk;
   if (!classroom) return;
   const timer: Timer | null = classroom.scene.get().timer
     ? null
@@ -82,8 +86,8 @@ export function countdown(workspace: Workspace, minutes = 3): void {
   classroom.setScene({ timer });
 }
 
-export function stopwatch(workspace: Workspace): void {
-  const { classroom } = workspace;
+export function stopwatch(desk: LeadingDesk): void {
+  const { classroom } = desk;
   classroom?.setScene({
     timer: {
       kind: 'stopwatch',
@@ -97,17 +101,17 @@ export function stopwatch(workspace: Workspace): void {
 }
 
 /** Shows the next page beside this one, or this one alone again. */
-export function twoPages(workspace: Workspace): void {
-  const { classroom } = workspace;
+export function twoPages(desk: LeadingDesk): void {
+  const { classroom } = desk;
   if (!classroom) return;
   if (classroom.scene.get().split) return classroom.setScene({ split: null });
-  const pages = workspace.pages.get();
-  const at = pages.findIndex(({ id }) => id === workspace.pageId.get());
+  const pages = desk.pages.get();
+  const at = pages.findIndex(({ id }) => id === desk.pageId.get());
   const beside = pages[at + 1] ?? pages[at - 1] ?? pages[at];
   if (beside) classroom.setScene({ split: { page: beside.id, at: 0.5 } });
 }
 
 /** Covers answers again that were uncovered. */
-export function coverAgain(workspace: Workspace): void {
-  workspace.classroom?.setScene({ uncovered: [] });
+export function coverAgain(desk: LeadingDesk): void {
+  desk.classroom?.setScene({ uncovered: [] });
 }

@@ -2,7 +2,7 @@ import type { Magnifier, Page } from '@doodla/core';
 import type { Stage } from '../stage/stage';
 import type { SurfaceView } from '../canvas/surface';
 import type { WebFrame } from '../stage/webFrame';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 /** Draws what a magnifier shows, at its own scale; of web pages it keeps an enlarged frame below. */
 export class GlassPainter {
@@ -15,16 +15,16 @@ export class GlassPainter {
 
   constructor(
     private readonly host: HTMLElement,
-    private readonly workspace: Workspace,
+    private readonly desk: PageDesk,
     private readonly stage: Stage,
   ) {
     this.canvas.style.cssText = 'position:absolute;inset:0;width:100%;height:100%;';
     host.append(this.canvas);
     const again = () => this.schedule();
     this.stops = [
-      workspace.marksChanged.subscribe(again),
-      workspace.pictures.arrived.subscribe(again),
-      workspace.screen.frames.subscribe(again),
+      desk.marksChanged.subscribe(again),
+      desk.pictures.arrived.subscribe(again),
+      desk.screen.frames.subscribe(again),
     ];
   }
 
@@ -50,7 +50,7 @@ export class GlassPainter {
 
   private draw(): void {
     const { focus, host, canvas, stage } = this;
-    const { page } = this.workspace;
+    const { page } = this.desk;
     if (!focus || !page) return;
     const ratio = window.devicePixelRatio;
     const [width, height] = [host.clientWidth, host.clientHeight];
@@ -77,14 +77,14 @@ export class GlassPainter {
   private surfaceOf(page: Page): SurfaceView {
     if (this.surface?.page !== page) {
       this.surface?.view.release?.();
-      this.surface = { page, view: this.workspace.surfaces.closer(page, () => this.schedule()) };
+      this.surface = { page, view: this.desk.surfaces.closer(page, () => this.schedule()) };
     }
     return this.surface.view;
   }
 
   private async showWeb(page: Page, view: { scale: number; x: number; y: number }): Promise<void> {
     const { WebFrame: Frame } = await import('../stage/webFrame');
-    this.web ??= new Frame(this.host, this.workspace, () => undefined);
+    this.web ??= new Frame(this.host, this.desk, () => undefined);
     this.web.show(page);
     this.web.setView(view);
   }

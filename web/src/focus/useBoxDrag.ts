@@ -2,7 +2,7 @@ import type { Focus, Rect } from '@doodla/core';
 import { useRef } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import type { Stage } from '../stage/stage';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 /** How far an arrow key moves it, page units. */
 const KEY_STEP = 12;
@@ -18,7 +18,7 @@ type Change<F> = (start: F, dx: number, dy: number) => F;
 /** Handlers for something by which a hand, or the arrow keys, change a focus; `dx`, `dy` in page units. */
 export function useBoxDrag<F extends Focus>(
   focus: F,
-  workspace: Workspace,
+  desk: PageDesk,
   stage: Stage,
   change: Change<F>,
 ): {
@@ -29,7 +29,7 @@ export function useBoxDrag<F extends Focus>(
   onKeyDown(event: KeyboardEvent): void;
 } {
   const grip = useRef<{ x: number; y: number; start: F } | undefined>(undefined);
-  const set = (changed: F, moving: boolean) => workspace.classroom!.setScene({ focus: changed }, moving);
+  const set = (changed: F, moving: boolean) => desk.classroom!.setScene({ focus: changed }, moving);
   const changedTo = (event: PointerEvent) => {
     const { x, y, start } = grip.current!;
     const { scale } = stage.view.get();

@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { canCopyPictures, copyPng } from '../secure/clipboard';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { cutPicture, grabPicture } from './grabPicture';
 import { ontoNextPage } from './grabToNextPage';
 
@@ -16,7 +16,7 @@ const TAP = 0.02;
 let lastPart = WHOLE;
 
 /** A picture of what is shown, cut to a region if wanted, to where it is needed. */
-export default function GrabDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
+export default function GrabDialog({ desk, onClose }: { desk: PageDesk; onClose(): void }) {
   const [withMarks, setWithMarks] = useState(true);
   const [picture, setPicture] = useState<HTMLCanvasElement>();
   const [part, setPart] = useState<Rect>(lastPart);
@@ -27,14 +27,14 @@ export default function GrabDialog({ workspace, onClose }: { workspace: Workspac
   const [problem, setProblem] = useState<string>();
   useEffect(() => {
     let gone = false;
-    grabPicture(workspace, withMarks).then(
+    grabPicture(desk, withMarks).then(
       (made) => !gone && setPicture(made),
       (error: Error) => setProblem(error.message),
     );
     return () => {
       gone = true;
     };
-  }, [workspace, withMarks]);
+  }, [desk, withMarks]);
 
   const use = (what: (png: Blob) => Promise<unknown>) => () => {
     if (!picture) return;
@@ -69,12 +69,12 @@ export default function GrabDialog({ workspace, onClose }: { workspace: Workspac
         With what is written on it
       </label>
       <div className="flex flex-wrap gap-2">
-        {workspace.isTeacher && (
-          <Button look="main" disabled={!picture} onClick={use((png) => ontoNextPage(workspace, png))}>
+        {desk.isTeacher && (
+          <Button look="main" disabled={!picture} onClick={use((png) => ontoNextPage(desk, png))}>
             Onto a new page
           </Button>
         )}
-        <Button disabled={!picture} onClick={use((png) => workspace.pictureActions.place([png]))}>
+        <Button disabled={!picture} onClick={use((png) => desk.pictureActions.place([png]))}>
           Onto this page
         </Button>
         {canCopyPictures() && (

@@ -2,14 +2,14 @@ import { AlarmClock } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { TimeLapse } from './timeLapse';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 const SECONDS = [5, 15, 60, 300];
 
 /** Takes a picture onto a page of its own again and again, such as of something that grows or melts. */
-export function TimeLapseButton({ workspace }: { workspace: Workspace }) {
+export function TimeLapseButton({ desk }: { desk: PageDesk }) {
   const [running, setRunning] = useState<TimeLapse>();
   useEffect(() => () => running?.stop(), [running]);
   if (running) {
@@ -32,7 +32,7 @@ export function TimeLapseButton({ workspace }: { workspace: Workspace }) {
           <DropdownMenu.Item
             key={seconds}
             className={MENU_ITEM}
-            onSelect={() => setRunning(new TimeLapse(workspace, seconds))}
+            onSelect={() => setRunning(new TimeLapse(desk, seconds))}
           >
             Every{' '}
             {seconds < 60 ? `${seconds} seconds` : seconds === 60 ? 'minute' : `${seconds / 60} minutes`}

@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { cutPicture, grabPicture } from './grabPicture';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 /** More than this fills a lesson with pages that nobody looks at. */
 const MOST = 120;
@@ -13,7 +13,7 @@ export class TimeLapse {
   private taken = 0;
 
   constructor(
-    private readonly workspace: Workspace,
+    private readonly desk: PageDesk,
     seconds: number,
   ) {
     this.timer = setInterval(() => void this.take(), seconds * 1000);
@@ -25,21 +25,21 @@ export class TimeLapse {
   }
 
   private async take(): Promise<void> {
-    const { workspace } = this;
-    const live = workspace.screen.state.get();
-    if (live === undefined || workspace.pageId.get() !== live.page) return;
+    const { desk } = this;
+    const live = desk.screen.state.get();
+    if (live === undefined || desk.pageId.get() !== live.page) return;
     if (++this.taken >= MOST) this.stop();
     try {
-      const png = await cutPicture(await grabPicture(workspace, false), WHOLE);
-      const { material, width, height } = await workspace.pictureActions.store(png);
-      this.after = workspace.pageActions.addQuietly(
+      const png = await cutPicture(await grabPicture(desk, false), WHOLE);
+      const { material, width, height } = await desk.pictureActions.store(png);
+      this.after = desk.pageActions.addQuietly(
         { width, height, surface: { kind: 'picture', material } },
         this.after ?? live.page,
         format(new Date(), 'HH:mm:ss'),
       );
     } catch (error) {
       this.stop();
-      workspace.onProblem((error as Error).message);
+      desk.tellProblem((error as Error).message);
     }
   }
 }

@@ -2,18 +2,18 @@ import { pagesOfList } from '@doodla/core';
 import type { Loss } from '@doodla/core/handout';
 import { Download } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { drawThumbnail } from '../workspace/thumbnail';
+import { drawThumbnail } from '../room/thumbnail';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import type { DrawPage } from '../ui/PageChoice';
 import { PageChoice } from '../ui/PageChoice';
 import { ProgressBar } from '../ui/ProgressBar';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { LOSSES } from './losses';
 import { makeHandout } from './makeHandout';
 
 interface HandoutDialogProps {
-  workspace: Workspace;
+  desk: PageDesk;
   title: string;
   onClose(): void;
 }
@@ -25,7 +25,7 @@ type Stage =
   | { at: 'failed'; message: string };
 
 /** Makes the marked-up pages into a PDF to save, print or send. */
-export function HandoutDialog({ workspace, title, onClose }: HandoutDialogProps) {
+export function HandoutDialog({ desk, title, onClose }: HandoutDialogProps) {
   const [stage, setStage] = useState<Stage>({ at: 'ready' });
   const [list, setList] = useState('');
   const abort = useRef(new AbortController());
@@ -38,7 +38,7 @@ export function HandoutDialog({ workspace, title, onClose }: HandoutDialogProps)
     try {
       const onProgress = (done: number, total: number) => setStage({ at: 'making', part: done / total });
       const { signal } = abort.current;
-      const { pdf, losses } = await makeHandout(workspace, { title, signal, onProgress, only });
+      const { pdf, losses } = await makeHandout(desk, { title, signal, onProgress, only });
       setStage({ at: 'made', url: URL.createObjectURL(pdf), losses });
     } catch (error) {
       if (abort.current.signal.aborted) setStage({ at: 'ready' });
@@ -46,12 +46,12 @@ export function HandoutDialog({ workspace, title, onClose }: HandoutDialogProps)
     }
   };
 
-  const pages = workspace.pages.get();
+  const pages = desk.pages.get();
   const some = pagesOfList(list, pages.length);
   const only = some && new Set(some.map((index) => pages[index]!.id));
   const draw = useCallback<DrawPage>(
-    (canvas, index, width) => drawThumbnail(canvas, workspace.pages.get()[index]!, workspace, width),
-    [workspace],
+    (canvas, index, width) => drawThumbnail(canvas, desk.pages.get()[index]!, desk, width),
+    [desk],
   );
   return (
     <Modal

@@ -3,7 +3,7 @@ import type { Page, Rect } from '@doodla/core';
 import { UNITS_PER_POINT } from '@doodla/core';
 import { proxy, releaseProxy, wrap } from 'comlink';
 import { drawWebPage } from '../canvas/drawWebPage';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import type { HandoutHost, HandoutWorker } from './handout.worker';
 import { webLayout } from './webLayout';
 
@@ -28,15 +28,15 @@ interface Made {
 
 /** Pages with everybody's marks as a PDF, made in a worker. Throws the signal's reason when aborted. */
 export async function makeHandout(
-  workspace: Workspace,
+  desk: PageDesk,
   { title, signal, onProgress = () => undefined, only }: MakeOptions,
 ): Promise<Made> {
   const worker = new Worker(new URL('./handout.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<HandoutWorker>(worker);
   const losses: Loss[] = [];
   const host: HandoutHost = {
-    pagePicture: (page, part) => pagePicture(workspace, page, part),
-    webLayout: (page) => webLayout(workspace, page),
+    pagePicture: (page, part) => pagePicture(desk, page, part),
+    webLayout: (page) => webLayout(desk.room, page),
     onProgress,
     onLoss: (loss) => losses.push(loss),
   };
@@ -44,7 +44,7 @@ export async function makeHandout(
     const aborted = new Promise<never>((_, reject) => {
       signal?.addEventListener('abort', () => reject(signal.reason as Error));
     });
-    const made = workspace.readAll().then(() => remote.makePdf(pagesOf(workspace, only), title, proxy(host)));
+    const made = desk.room.readAll().then(() => remote.makePdf(pagesOf(desk, only), title, proxy(host)));
     const bytes = (await Promise.race([made, aborted])) as Uint8Array<ArrayBuffer>;
     return { pdf: new Blob([bytes], { type: 'application/pdf' }), losses };
   } finally {
@@ -54,11 +54,11 @@ export async function makeHandout(
 }
 
 /** The lesson's pages with what the class has in common on them, prepared marks lowest. */
-function pagesOf(workspace: Workspace, only: ReadonlySet<string> | undefined): HandoutPage[] {
-  const pages = workspace.pages.get().filter(({ id }) => only?.has(id) ?? true);
+function pagesOf(desk: PageDesk, only: ReadonlySet<string> | undefined): HandoutPage[] {
+  const pages = desk.pages.get().filter(({ id }) => only?.has(id) ?? true);
   return pages.map((page) => ({
     page,
-    marks: workspace.layers.flatMap((layer) =>
+    marks: desk.layers.flatMap((layer) =>
       layer
         .on(page.id)
         .all()
@@ -67,14 +67,14 @@ function pagesOf(workspace: Workspace, only: ReadonlySet<string> | undefined): H
   }));
 }
 
-async function pagePicture(workspace: Workspace, page: Page, part: Rect): Promise<PictureFile> {
+async function pagePicture(desk: PageDesk, page: Page, part: Rect): Promise<PictureFile> {
   const { surface } = page;
   if (surface.kind === 'web') {
-    const html = await workspace.webPages.html(surface.material);
+    const html = await desk.room.webPages.html(surface.material);
     return fileOf(await drawWebPage(html, page, PICTURE_SCALE, part), 'jpeg');
   }
   if (surface.kind !== 'pdf') throw new Error('Only pages of documents and the web are put in as pictures.');
-  const doc = await workspace.surfaces.pdf(surface.material);
+  const doc = await desk.surfaces.pdf(surface.material);
   const original = await doc.getPage(surface.index + 1);
   const viewport = original.getViewport({ scale: PICTURE_SCALE * UNITS_PER_POINT });
   const canvas = document.createElement('canvas');

@@ -1,14 +1,14 @@
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 /** Saves the pages on which something waits that could not be sent, as a PDF. Rejects with a sentence. */
-export async function saveOwnWork(workspace: Workspace): Promise<void> {
+export async function saveOwnWork(desk: PageDesk): Promise<void> {
   const { makeHandout } = await import('./makeHandout');
   const pages = new Set(
-    workspace.target.pending.flatMap(({ changes }) =>
+    desk.target.pending.flatMap(({ changes }) =>
       changes.flatMap((change) => (change.do === 'add' ? [change.mark.page] : [])),
     ),
   );
-  const { pdf } = await makeHandout(workspace, { title: 'My work', only: pages });
+  const { pdf } = await makeHandout(desk, { title: 'My work', only: pages });
   const link = document.createElement('a');
   link.href = URL.createObjectURL(pdf);
   link.download = 'my-work.pdf';

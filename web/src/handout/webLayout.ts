@@ -1,14 +1,14 @@
 import type { LaidOutLink, LaidOutText, WebLayout } from '@doodla/core/handout';
 import type { Page, Rect } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import type { Room } from '../room/room';
 
 /** How long a page may take to be laid out, milliseconds. */
 const PATIENCE_MS = 20_000;
 
 /** What can be read and followed on a web page, laid out as it is shown. Rejects where it cannot be. */
-export async function webLayout(workspace: Workspace, page: Page): Promise<WebLayout> {
+export async function webLayout(room: Room, page: Page): Promise<WebLayout> {
   if (page.surface.kind !== 'web') return { texts: [], links: [] };
-  const html = await workspace.webPages.html(page.surface.material);
+  const html = await room.webPages.html(page.surface.material);
   const frame = document.createElement('iframe');
   frame.setAttribute('sandbox', 'allow-same-origin');
   frame.setAttribute('aria-hidden', 'true');

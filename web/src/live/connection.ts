@@ -1,33 +1,15 @@
 import type { Failure } from '@doodla/core';
+import type { ConnectionStatus, Line } from '@doodla/core/client';
+import { LiveError, Store } from '@doodla/core/client';
 import { io } from 'socket.io-client';
 import type { Socket } from 'socket.io-client';
-import { Store } from '../store/store';
-
-/** A live request that the server refused. The message is fit to be shown. */
-export class LiveError extends Error {
-  constructor(
-    readonly code: string,
-    message: string,
-  ) {
-    super(message);
-    this.name = 'LiveError';
-  }
-}
-
-export type ConnectionStatus =
-  | 'connecting'
-  | 'online'
-  /** Lost; tried again by itself. */
-  | 'offline'
-  /** The server does not know us: signed out, or the place in the class is gone. */
-  | 'rejected';
 
 const REPLY_MS = 15_000;
 /** Messages waiting to leave; with more, a live picture leaves frames out. */
 const MOST_WAITING = 4;
 
 /** The one live connection of a browser tab. */
-export class Connection {
+export class Connection implements Line {
   readonly status = new Store<ConnectionStatus>('connecting');
   private readonly socket: Socket;
 

@@ -1,6 +1,6 @@
 import type { Pane, ScreenMove } from '@doodla/core';
 import { samePanes } from '@doodla/core';
-import { Store } from '../store/store';
+import { Store } from '@doodla/core/client';
 
 /** What is known of the screen that is shown. */
 export interface LiveState {

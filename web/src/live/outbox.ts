@@ -1,12 +1,6 @@
-import type { Operation } from '@doodla/core';
+import type { Outbox, WaitingOperation } from '@doodla/core/client';
 import type { IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
-
-/** An operation that waits, with the pages that it concerns. */
-export interface WaitingOperation {
-  operation: Operation;
-  pages: string[];
-}
 
 interface Entry extends WaitingOperation {
   /** Log and author, so that nobody sends another's work from a shared computer. */
@@ -34,7 +28,7 @@ function open(): Promise<IDBPDatabase> {
 }
 
 /** Operations that the server has not acknowledged yet, kept in the browser across reloads. */
-export class Outbox {
+export class BrowserOutbox implements Outbox {
   /** Keeps writes in their order. */
   private tail: Promise<unknown> = Promise.resolve();
 

@@ -2,7 +2,7 @@ import { FilePlus2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useState } from 'react';
 import { Button } from '../ui/Button';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 const DocumentDialog = lazy(() => import('./DocumentDialog'));
@@ -13,7 +13,7 @@ const WebPageDialog = lazy(() => import('./WebPageDialog'));
 type Sheet = 'document' | 'web' | 'photo' | 'media' | undefined;
 
 /** What can be brought in as pages, before class and in the middle of it. */
-export function BringInMenu({ workspace }: { workspace: Workspace }) {
+export function BringInMenu({ desk }: { desk: PageDesk }) {
   const [sheet, setSheet] = useState<Sheet>();
   const close = () => setSheet(undefined);
   return (
@@ -40,10 +40,10 @@ export function BringInMenu({ workspace }: { workspace: Workspace }) {
         </MenuContent>
       </DropdownMenu.Root>
       <Suspense>
-        {sheet === 'document' && <DocumentDialog workspace={workspace} onClose={close} />}
-        {sheet === 'photo' && <PhotoDialog workspace={workspace} onClose={close} />}
-        {sheet === 'media' && <MediaDialog workspace={workspace} onClose={close} />}
-        {sheet === 'web' && <WebPageDialog workspace={workspace} onClose={close} />}
+        {sheet === 'document' && <DocumentDialog desk={desk} onClose={close} />}
+        {sheet === 'photo' && <PhotoDialog desk={desk} onClose={close} />}
+        {sheet === 'media' && <MediaDialog desk={desk} onClose={close} />}
+        {sheet === 'web' && <WebPageDialog desk={desk} onClose={close} />}
       </Suspense>
     </>
   );

@@ -6,21 +6,21 @@ import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import type { DrawPage } from '../ui/PageChoice';
 import { PageChoice } from '../ui/PageChoice';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { broughtIn, sayRemarks } from './broughtIn';
 import { DOCUMENT_ENDINGS, isWebPage } from './documents';
 import { putChosenIn, putFilesIn } from './putIn';
 import { UploadProgressBar } from './UploadProgressBar';
 
 interface DocumentDialogProps {
-  workspace: Workspace;
+  desk: PageDesk;
   /** Already chosen, by dropping them. */
   dropped?: readonly File[];
   onClose(): void;
 }
 
 /** Puts documents, or some of their pages, after the shown page, also in the middle of a class. */
-export default function DocumentDialog({ workspace, dropped = [], onClose }: DocumentDialogProps) {
+export default function DocumentDialog({ desk, dropped = [], onClose }: DocumentDialogProps) {
   const [files, setFiles] = useState<readonly File[]>(dropped);
   const [looked, setLooked] = useState<LookedAt>();
   const [pages, setPages] = useState('');
@@ -29,7 +29,7 @@ export default function DocumentDialog({ workspace, dropped = [], onClose }: Doc
   const chooser = useRef<HTMLInputElement>(null);
   const abort = useRef(new AbortController());
   useEffect(() => () => abort.current.abort(), []);
-  const draw = useDrawOf(workspace, looked?.material);
+  const draw = useDrawOf(desk, looked?.material);
 
   const choose = (chosen: readonly File[]) => {
     setFiles(chosen);
@@ -59,12 +59,12 @@ export default function DocumentDialog({ workspace, dropped = [], onClose }: Doc
 
   const putIn = async () => {
     if (looked) {
-      broughtIn(workspace, await putChosenIn(workspace, looked, pages));
+      broughtIn(desk, await putChosenIn(desk, looked, pages));
       return onClose();
     }
     const options = { pages, onProgress: setProgress, signal: abort.current.signal };
-    const done = await putFilesIn(workspace, files, options);
-    broughtIn(workspace, done.pages);
+    const done = await putFilesIn(desk, files, options);
+    broughtIn(desk, done.pages);
     if (done.failed.length === 0) return onClose();
     setFiles(done.failed.map(({ file }) => file));
     setProblem(
@@ -123,10 +123,10 @@ export default function DocumentDialog({ workspace, dropped = [], onClose }: Doc
 }
 
 /** Draws small pictures of a stored document's pages. */
-function useDrawOf(workspace: Workspace, material: string | undefined): DrawPage {
+function useDrawOf(desk: PageDesk, material: string | undefined): DrawPage {
   return useCallback<DrawPage>(
     async (canvas, index, width) => {
-      const doc = await workspace.surfaces.pdf(material!);
+      const doc = await desk.surfaces.pdf(material!);
       const page = await doc.getPage(index + 1);
       const scale = width / page.getViewport({ scale: UNITS_PER_POINT }).width;
       const viewport = page.getViewport({ scale: scale * UNITS_PER_POINT });
@@ -134,6 +134,6 @@ function useDrawOf(workspace: Workspace, material: string | undefined): DrawPage
       canvas.height = Math.ceil(viewport.height);
       await page.render({ canvas, viewport }).promise;
     },
-    [workspace, material],
+    [desk, material],
   );
 }

@@ -5,11 +5,11 @@ import { UploadProgressBar } from './UploadProgressBar';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { broughtIn } from './broughtIn';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { pictureSize } from './pictureSize';
 
 /** Brings a sound or video file in as a page that is played in step for all. */
-export default function MediaDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
+export default function MediaDialog({ desk, onClose }: { desk: PageDesk; onClose(): void }) {
   const [progress, setProgress] = useState<UploadProgress>();
   const [problem, setProblem] = useState<string>();
   const chooser = useRef<HTMLInputElement>(null);
@@ -21,15 +21,15 @@ export default function MediaDialog({ workspace, onClose }: { workspace: Workspa
     const { signal } = abort.current;
     try {
       const size = await pictureSize(file);
-      const after = workspace.pageId.get();
-      const { page } = await sendMedia(workspace.lesson, file, {
-        sitting: workspace.sitting,
+      const after = desk.pageId.get();
+      const { page } = await sendMedia(desk.room.lesson, file, {
+        sitting: desk.sitting,
         after,
         size,
         signal,
         onProgress: setProgress,
       });
-      broughtIn(workspace, [page]);
+      broughtIn(desk, [page]);
       onClose();
     } catch (error) {
       setProgress(undefined);

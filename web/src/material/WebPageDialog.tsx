@@ -3,11 +3,11 @@ import { bringWebFile, bringWebPage } from '../api/lessons';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { broughtIn, sayLost } from './broughtIn';
 
 /** Brings a web page in, by its address or from a file. */
-export default function WebPageDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
+export default function WebPageDialog({ desk, onClose }: { desk: PageDesk; onClose(): void }) {
   const [address, setAddress] = useState('');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
@@ -21,8 +21,8 @@ export default function WebPageDialog({ workspace, onClose }: { workspace: Works
     setBusy(true);
     setProblem(undefined);
     try {
-      const { page, lost } = await fetching(workspace.pageId.get(), abort.current.signal);
-      broughtIn(workspace, [page]);
+      const { page, lost } = await fetching(desk.pageId.get(), abort.current.signal);
+      broughtIn(desk, [page]);
       sayLost(lost);
       onClose();
     } catch (error) {
@@ -42,7 +42,7 @@ export default function WebPageDialog({ workspace, onClose }: { workspace: Works
           event.preventDefault();
           const whole = /^https?:/i.test(address) ? address : `https://${address}`;
           void bring((after, signal) =>
-            bringWebPage(workspace.lesson, whole.trim(), { after, sitting: workspace.sitting }, signal),
+            bringWebPage(desk.room.lesson, whole.trim(), { after, sitting: desk.sitting }, signal),
           );
         }}
       >
@@ -78,7 +78,7 @@ export default function WebPageDialog({ workspace, onClose }: { workspace: Works
           const file = event.target.files?.[0];
           if (file)
             void bring((after, signal) =>
-              bringWebFile(workspace.lesson, file, { after, sitting: workspace.sitting }, signal),
+              bringWebFile(desk.room.lesson, file, { after, sitting: desk.sitting }, signal),
             );
         }}
       />

@@ -1,21 +1,21 @@
 import { toast } from 'sonner';
 import { keepPages } from '../api/lessons';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 const SHOWN_MS = 12_000;
 const REMARK_MS = 30_000;
 
 /** Turns to pages that have just been brought in, and offers to keep them for later classes or take them out. */
-export function broughtIn(workspace: Workspace, pages: readonly string[]): void {
+export function broughtIn(desk: PageDesk, pages: readonly string[]): void {
   const [first] = pages;
   if (first === undefined) return;
-  workspace.turnToWhenThere(first);
+  desk.turnToWhenThere(first);
   const what = pages.length === 1 ? '1 page was brought in' : `${pages.length} pages were brought in`;
-  const out = { label: 'Take out again', onClick: () => takeOut(workspace, pages) };
-  if (workspace.sitting === undefined) return void toast(`${what}.`, { duration: SHOWN_MS, action: out });
+  const out = { label: 'Take out again', onClick: () => takeOut(desk, pages) };
+  if (desk.sitting === undefined) return void toast(`${what}.`, { duration: SHOWN_MS, action: out });
   toast(`${what} for this class.`, {
     duration: SHOWN_MS,
-    action: { label: 'Keep in the lesson too', onClick: () => void keepInLessonToo(workspace, pages) },
+    action: { label: 'Keep in the lesson too', onClick: () => void keepInLessonToo(desk, pages) },
     cancel: out,
   });
 }
@@ -36,29 +36,29 @@ export function sayLost(lost: number): void {
 }
 
 /** Puts pages of a class into its lesson too, so that later classes get them. */
-export async function keepInLessonToo(workspace: Workspace, pages: readonly string[]): Promise<void> {
+export async function keepInLessonToo(desk: PageDesk, pages: readonly string[]): Promise<void> {
   try {
-    await keepPages(workspace.sitting!, pages);
+    await keepPages(desk.sitting!, pages);
     toast('Later classes on this lesson get this too.');
   } catch (error) {
-    workspace.onProblem((error as Error).message);
+    desk.tellProblem((error as Error).message);
   }
 }
 
 /** Ids of the pages that only this class has. */
-export function ownPages(workspace: Workspace): string[] {
-  if (workspace.sitting === undefined) return [];
-  const lesson = workspace.lessonLog.state.pages;
-  return workspace.pages
+export function ownPages(desk: PageDesk): string[] {
+  if (desk.sitting === undefined) return [];
+  const lesson = desk.room.lessonLog.state.pages;
+  return desk.pages
     .get()
     .map(({ id }) => id)
     .filter((id) => lesson.get(id)?.removed !== false);
 }
 
-function takeOut(workspace: Workspace, pages: readonly string[]): void {
-  const step = workspace.pageActions.remove(pages);
+function takeOut(desk: PageDesk, pages: readonly string[]): void {
+  const step = desk.pageActions.remove(pages);
   if (step === undefined) return void toast('A lesson keeps at least one page.');
   toast('They are out again.', {
-    action: { label: 'Undo', onClick: () => workspace.target.takeBack(step) },
+    action: { label: 'Undo', onClick: () => desk.target.takeBack(step) },
   });
 }

@@ -1,7 +1,7 @@
 import { bringWebFile, insertChosen } from '../api/lessons';
 import type { LookedAt, UploadProgress } from '../api/sendDocument';
 import { sendPages } from '../api/sendDocument';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { sayLost, sayRemarks } from './broughtIn';
 import { isWebPage } from './documents';
 
@@ -20,15 +20,15 @@ export interface PutIn {
 
 /** Puts pages of documents, and web pages, after the shown page, in the order of the files. */
 export async function putFilesIn(
-  workspace: Workspace,
+  desk: PageDesk,
   files: readonly File[],
   options: PutOptions,
 ): Promise<PutIn> {
-  let after = workspace.pageId.get();
+  let after = desk.pageId.get();
   const done: PutIn = { pages: [], failed: [] };
   for (const file of files) {
     try {
-      const pages = await putFileIn(workspace, file, after, options);
+      const pages = await putFileIn(desk, file, after, options);
       done.pages.push(...pages);
       after = pages.at(-1) ?? after;
     } catch (error) {
@@ -40,28 +40,24 @@ export async function putFilesIn(
 }
 
 /** Puts chosen pages of a document that was looked at after the shown page. Returns the new pages. */
-export async function putChosenIn(
-  workspace: Workspace,
-  { material }: LookedAt,
-  pages: string,
-): Promise<string[]> {
-  const place = { sitting: workspace.sitting, after: workspace.pageId.get() };
-  return (await insertChosen(workspace.lesson, material, { ...place, pages })).pages;
+export async function putChosenIn(desk: PageDesk, { material }: LookedAt, pages: string): Promise<string[]> {
+  const place = { sitting: desk.sitting, after: desk.pageId.get() };
+  return (await insertChosen(desk.room.lesson, material, { ...place, pages })).pages;
 }
 
 async function putFileIn(
-  workspace: Workspace,
+  desk: PageDesk,
   file: File,
   after: string | undefined,
   { signal, ...options }: PutOptions,
 ): Promise<string[]> {
-  const place = { sitting: workspace.sitting, after };
+  const place = { sitting: desk.sitting, after };
   if (isWebPage(file)) {
-    const { page, lost } = await bringWebFile(workspace.lesson, file, place, signal);
+    const { page, lost } = await bringWebFile(desk.room.lesson, file, place, signal);
     sayLost(lost);
     return [page];
   }
-  const { pages, remarks } = await sendPages(workspace.lesson, file, { ...place, ...options, signal });
+  const { pages, remarks } = await sendPages(desk.room.lesson, file, { ...place, ...options, signal });
   sayRemarks(remarks);
   return pages;
 }

@@ -1,19 +1,19 @@
 import { Pause, Play, Volume2 } from 'lucide-react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import type { MediaFrame } from './mediaFrame';
 
 interface MediaBarProps {
-  workspace: Workspace;
+  desk: PageDesk;
   recording: MediaFrame;
   side: 'left' | 'right';
 }
 
 /** Plays the recording on the page, in step for all; students see how far it is. */
-export default function MediaBar({ workspace, recording, side }: MediaBarProps) {
+export default function MediaBar({ desk, recording, side }: MediaBarProps) {
   const { loaded, duration, position, playing, silenced } = useStore(recording.state);
   return (
     <div
@@ -31,7 +31,7 @@ export default function MediaBar({ workspace, recording, side }: MediaBarProps) 
         </span>
       ) : (
         <>
-          {workspace.isTeacher && (
+          {desk.isTeacher && (
             <IconButton
               label={playing ? 'Stop the recording' : 'Play the recording'}
               icon={playing ? <Pause aria-hidden /> : <Play aria-hidden />}
@@ -46,7 +46,7 @@ export default function MediaBar({ workspace, recording, side }: MediaBarProps) 
             max={duration}
             step={0.1}
             value={position}
-            disabled={!workspace.isTeacher}
+            disabled={!desk.isTeacher}
             onChange={(event) => recording.seek(Number(event.target.value))}
             className="h-11 min-w-20 grow accent-chalk"
           />

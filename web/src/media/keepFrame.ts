@@ -3,13 +3,14 @@ import { orderAt } from '@doodla/core';
 import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
 import type { Desk } from '../desk/desk';
-import type { PictureActions } from '../desk/pictureActions';
+import type { PictureStore } from '../desk/pictureSender';
 
 /** What keeping a frame needs of the page it was written on. */
 export type FrameDesk = Pick<
   Desk,
-  'classroom' | 'onProblem' | 'page' | 'pages' | 'target' | 'targetMarks'
-> & { pictureActions: Pick<PictureActions, 'upload'> };
+  'classroom' | 'tellProblem' | 'page' | 'pages' | 'target' | 'targetMarks'
+> &
+  PictureStore;
 
 /** A recording that is held at a frame. */
 export interface HeldRecording {
@@ -36,7 +37,7 @@ export async function keepFrame(desk: FrameDesk, recording: HeldRecording): Prom
   try {
     const blob = await new Promise<Blob | null>((resolve) => picture.toBlob(resolve, 'image/jpeg', 0.9));
     if (!blob) throw new Error('This frame could not be kept. What is written stays on the recording.');
-    const material = await desk.pictureActions.upload(blob);
+    const material = await desk.upload(blob);
     const kept = framePage(desk, page, material, recording.position);
     const moved = marks.flatMap((mark): Change[] => [
       { do: 'remove', mark: mark.id },
@@ -44,7 +45,7 @@ export async function keepFrame(desk: FrameDesk, recording: HeldRecording): Prom
     ]);
     target.perform([{ do: 'addPage', page: kept }, ...moved]);
   } catch (error) {
-    desk.onProblem((error as Error).message);
+    desk.tellProblem((error as Error).message);
   }
 }
 

@@ -1,6 +1,6 @@
 import type { Page, Playing } from '@doodla/core';
 import { playedTo } from '@doodla/core';
-import { Store } from '../store/store';
+import { Store } from '@doodla/core/client';
 import type { View } from '../canvas/view';
 import type { Desk } from '../desk/desk';
 import { fetchRecording } from './fetchRecording';
@@ -175,7 +175,7 @@ export class MediaFrame {
       URL.revokeObjectURL(this.video.src);
       this.video.src = URL.createObjectURL(file);
     } catch (error) {
-      if (!this.abort.signal.aborted) this.desk.onProblem((error as Error).message);
+      if (!this.abort.signal.aborted) this.desk.tellProblem((error as Error).message);
     }
   }
 

@@ -5,19 +5,19 @@ import { toast } from 'sonner';
 import { copyPage, lessonsQuery } from '../api/lessons';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 interface CopyPageDialogProps {
   page: Page;
   number: number;
-  workspace: Workspace;
+  desk: PageDesk;
   onClose(): void;
 }
 
 /** Puts a page, with what is on it, at the end of another lesson. */
-export default function CopyPageDialog({ page, number, workspace, onClose }: CopyPageDialogProps) {
+export default function CopyPageDialog({ page, number, desk, onClose }: CopyPageDialogProps) {
   const { data: lessons = [] } = useQuery(lessonsQuery);
-  const others = lessons.filter(({ id }) => id !== workspace.lesson);
+  const others = lessons.filter(({ id }) => id !== desk.room.lesson);
   const [to, setTo] = useState<string>();
   const [busy, setBusy] = useState(false);
   const go = async (move: boolean) => {
@@ -25,8 +25,8 @@ export default function CopyPageDialog({ page, number, workspace, onClose }: Cop
     if (!target) return;
     setBusy(true);
     try {
-      await copyPage(workspace.lesson, page.id, target.id, workspace.sitting);
-      if (move && workspace.pageActions.remove([page.id]) === undefined)
+      await copyPage(desk.room.lesson, page.id, target.id, desk.sitting);
+      if (move && desk.pageActions.remove([page.id]) === undefined)
         toast('A lesson keeps at least one page, so the page was copied and stays here too.');
       else toast(`Page ${number} is now at the end of “${target.title}”.`);
       onClose();
@@ -39,7 +39,7 @@ export default function CopyPageDialog({ page, number, workspace, onClose }: Cop
     <Modal
       title={`Page ${number} to another lesson`}
       description={
-        workspace.sitting === undefined
+        desk.sitting === undefined
           ? 'Everything on it comes along and goes to the end of that lesson.'
           : 'Everything on it comes along, also what this class wrote, and is prepared there.'
       }

@@ -1,37 +1,32 @@
 import { TextCursorInput } from 'lucide-react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import type { TextDraft } from '../desk/textDrafts';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { copyText } from '../secure/clipboard';
 
 /** What was being typed and could not be put on its page: put it in, copy it, or drop it. */
-export default function DraftsNotice({ workspace }: { workspace: Workspace }) {
-  const left = useStore(workspace.drafts.left);
-  useStore(workspace.pages);
-  useStore(workspace.pageId);
-  useStore(workspace.mode);
+export default function DraftsNotice({ desk }: { desk: PageDesk }) {
+  const left = useStore(desk.room.drafts.left);
+  useStore(desk.pages);
+  useStore(desk.pageId);
+  useStore(desk.room.mode);
   const [draft] = left;
   if (!draft) return null;
   return (
-    <Notice
-      key={`${draft.edit.common.id} ${left.length}`}
-      workspace={workspace}
-      draft={draft}
-      more={left.length - 1}
-    />
+    <Notice key={`${draft.edit.common.id} ${left.length}`} desk={desk} draft={draft} more={left.length - 1} />
   );
 }
 
-function Notice({ workspace, draft, more }: { workspace: Workspace; draft: TextDraft; more: number }) {
-  const { drafts } = workspace;
+function Notice({ desk, draft, more }: { desk: PageDesk; draft: TextDraft; more: number }) {
+  const { drafts } = desk.room;
   const own = draft.edit.common.page;
-  const number = workspace.pages.get().findIndex(({ id }) => id === own) + 1;
-  const shown = workspace.pageId.get();
+  const number = desk.pages.get().findIndex(({ id }) => id === own) + 1;
+  const shown = desk.pageId.get();
   const copy = () =>
     void copyText(draft.text).then(
-      () => workspace.onNotice('Copied.'),
-      (error: Error) => workspace.onProblem(error.message),
+      () => desk.room.tellNotice('Copied.'),
+      (error: Error) => desk.tellProblem(error.message),
     );
   return (
     <section
@@ -44,15 +39,15 @@ function Notice({ workspace, draft, more }: { workspace: Workspace; draft: TextD
         {more > 0 && ` And ${more} more.`}
       </p>
       <p className="mb-3 line-clamp-4 rounded-xl bg-paper-dim px-3 py-2 whitespace-pre-wrap">{draft.text}</p>
-      {!workspace.mayWrite && <p className="mb-3">It can be put in as soon as pens are up.</p>}
+      {!desk.mayWrite && <p className="mb-3">It can be put in as soon as pens are up.</p>}
       <div className="flex flex-wrap gap-2">
         {number > 0 && (
-          <Button look="main" disabled={!workspace.mayWrite} onClick={() => drafts.putIn(draft)}>
+          <Button look="main" disabled={!desk.mayWrite} onClick={() => drafts.putIn(draft)}>
             Put it in
           </Button>
         )}
         {shown !== undefined && shown !== own && (
-          <Button disabled={!workspace.mayWrite} onClick={() => drafts.putIn(draft, shown)}>
+          <Button disabled={!desk.mayWrite} onClick={() => drafts.putIn(draft, shown)}>
             Put it on this page
           </Button>
         )}

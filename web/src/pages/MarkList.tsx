@@ -3,28 +3,28 @@ import { checkMarks, describeMark, toWebAnnotation } from '@doodla/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { TriangleAlert, X } from 'lucide-react';
 import { useRef } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 /** Usual height of an entry, CSS pixels. */
 const ROW = 52;
 
 interface MarkListProps {
-  workspace: Workspace;
+  desk: PageDesk;
   side: 'left' | 'right';
   onClose(): void;
 }
 
 /** What is on the page, as a list for keyboard and screen reader, with what is missing. */
-export default function MarkList({ workspace, side, onClose }: MarkListProps) {
-  useStore(workspace.marksChanged);
-  useStore(workspace.pageId);
-  const selected = useStore(workspace.selection.ids);
-  const { page } = workspace;
-  const marks = page ? workspace.layers.flatMap((layer) => layer.on(page.id).all()) : [];
+export default function MarkList({ desk, side, onClose }: MarkListProps) {
+  useStore(desk.marksChanged);
+  useStore(desk.pageId);
+  const selected = useStore(desk.selection.ids);
+  const { page } = desk;
+  const marks = page ? desk.layers.flatMap((layer) => layer.on(page.id).all()) : [];
   const findings = new Map(page ? checkMarks(marks, page).map(({ mark, problem }) => [mark, problem]) : []);
-  const own = new Set((workspace.targetMarks?.all() ?? []).map(({ id }) => id));
+  const own = new Set((desk.targetMarks?.all() ?? []).map(({ id }) => id));
   const scroller = useRef<HTMLDivElement>(null);
   // No component here is memoized by the compiler.
   // eslint-disable-next-line react-hooks/incompatible-library
@@ -38,8 +38,8 @@ export default function MarkList({ workspace, side, onClose }: MarkListProps) {
   const items = rows.getVirtualItems();
   const below = rows.getTotalSize() - (items.at(-1)?.end ?? 0);
   const select = (mark: Mark) => {
-    workspace.takeTool('select');
-    workspace.selection.select([mark.id]);
+    desk.takeTool('select');
+    desk.selection.select([mark.id]);
   };
   return (
     <aside
@@ -63,7 +63,7 @@ export default function MarkList({ workspace, side, onClose }: MarkListProps) {
           : `${findings.size} to look after for those who cannot see well.`}
       </p>
       {page?.surface.kind === 'web' && marks.some(({ kind }) => kind === 'quote') && (
-        <Button className="mb-2" onClick={() => void saveAnnotations(workspace, marks)}>
+        <Button className="mb-2" onClick={() => void saveAnnotations(desk, marks)}>
           Save the marked words
         </Button>
       )}
@@ -82,12 +82,12 @@ export default function MarkList({ workspace, side, onClose }: MarkListProps) {
                 <button
                   type="button"
                   aria-pressed={selected.has(mark.id)}
-                  disabled={!own.has(mark.id) || !workspace.mayWrite || !workspace.maySelect(mark)}
+                  disabled={!own.has(mark.id) || !desk.mayWrite || !desk.maySelect(mark)}
                   onClick={() => select(mark)}
                   className="min-h-11 w-full rounded-xl px-2 py-1 text-left enabled:hover:bg-paper-dim aria-pressed:bg-chalk"
                 >
                   <span className="line-clamp-2">{describeMark(mark)}</span>
-                  <span className="text-sm text-ink-soft">by {workspace.nameOf(mark.author)}</span>
+                  <span className="text-sm text-ink-soft">by {desk.room.nameOf(mark.author)}</span>
                   {findings.has(mark.id) && (
                     <span className="flex items-start gap-1 text-sm font-bold text-alarm">
                       <TriangleAlert aria-hidden size={16} className="mt-0.5 shrink-0" />
@@ -105,10 +105,10 @@ export default function MarkList({ workspace, side, onClose }: MarkListProps) {
 }
 
 /** Saves marked words as W3C Web Annotations (JSON-LD), which other programs read. */
-async function saveAnnotations(workspace: Workspace, marks: readonly Mark[]): Promise<void> {
-  const surface = workspace.page?.surface;
+async function saveAnnotations(desk: PageDesk, marks: readonly Mark[]): Promise<void> {
+  const surface = desk.page?.surface;
   if (surface?.kind !== 'web' && surface?.kind !== 'pdf') return;
-  const address = surface.kind === 'web' ? await workspace.webPages.source(surface.material) : undefined;
+  const address = surface.kind === 'web' ? await desk.room.webPages.source(surface.material) : undefined;
   const source = address ?? `urn:doodla:page:${surface.material}`;
   const annotations = marks.flatMap((mark) => (mark.kind === 'quote' ? [toWebAnnotation(mark, source)] : []));
   const link = document.createElement('a');

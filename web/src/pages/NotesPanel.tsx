@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
+import { useStore } from '../store/useStore';
 import { request } from '../api/http';
-import { useStore } from '../store/store';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 /** What the speaker wrote beside the shown slide; only the teacher sees it. */
-export default function NotesPanel({ workspace }: { workspace: Workspace }) {
-  useStore(workspace.pageId);
-  useStore(workspace.pages);
-  const surface = workspace.page?.surface;
+export default function NotesPanel({ desk }: { desk: PageDesk }) {
+  useStore(desk.pageId);
+  useStore(desk.pages);
+  const surface = desk.page?.surface;
   const material = surface?.kind === 'pdf' ? surface.material : undefined;
   const { data } = useQuery({
     queryKey: ['notes', material],

@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
 import { Modal } from '../ui/Modal';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 const FORMAT_NAMES: Record<Format, string> = {
   wide: 'Wide display 16:9',
@@ -43,13 +43,13 @@ interface PageDialogProps {
   /** The page whose paper is changed; a new one is what was chosen last, at first wide and plain. */
   page?: Page | undefined;
   /** Where pictures can be stored; left out where there is no lesson yet. */
-  workspace?: Workspace;
+  desk?: PageDesk;
   onChoose(sheet: Sheet): void;
   onClose(): void;
 }
 
 /** Format, ruling and colour of a blank page, or a picture as its ground. */
-export function PageDialog({ title, action, page, workspace, onChoose, onClose }: PageDialogProps) {
+export function PageDialog({ title, action, page, desk, onChoose, onClose }: PageDialogProps) {
   const [start] = useState(() => page ?? lastSheet());
   const blank = start?.surface.kind === 'blank' ? start.surface : undefined;
   const [size, setSize] = useState({
@@ -156,7 +156,7 @@ export function PageDialog({ title, action, page, workspace, onChoose, onClose }
           >
             {action}
           </Button>
-          {workspace && <OwnPicture workspace={workspace} onChoose={onChoose} />}
+          {desk && <OwnPicture desk={desk} onChoose={onChoose} />}
         </div>
       </div>
     </Modal>
@@ -179,13 +179,13 @@ function rememberSheet(sheet: Sheet): void {
 }
 
 /** A picture of one's own instead: the page takes its shape. */
-function OwnPicture({ workspace, onChoose }: Required<Pick<PageDialogProps, 'workspace' | 'onChoose'>>) {
+function OwnPicture({ desk, onChoose }: Required<Pick<PageDialogProps, 'desk' | 'onChoose'>>) {
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string>();
   const take = async (file: File | undefined) => {
     if (!file) return;
     try {
-      const { material, width, height } = await workspace.pictureActions.store(file);
+      const { material, width, height } = await desk.pictureActions.store(file);
       const scale = Math.sqrt((FORMATS.wide.width * FORMATS.wide.height) / (width * height));
       onChoose({ width: width * scale, height: height * scale, surface: { kind: 'picture', material } });
     } catch (error) {

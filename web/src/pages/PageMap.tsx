@@ -1,11 +1,11 @@
 import type { Rect } from '@doodla/core';
 import { unionRect } from '@doodla/core';
 import { useEffect, useRef } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
-import { drawThumbnail } from '../workspace/thumbnail';
+import { drawThumbnail } from '../room/thumbnail';
 import { ARROWS } from '../ui/arrowKeys';
 
 const WIDTH = 176;
@@ -16,18 +16,18 @@ const REDRAW_MS = 250;
 const KEY_STEP = 0.25;
 
 interface PageMapProps {
-  workspace: Workspace;
+  desk: PageDesk;
   stage: Stage;
   side: 'left' | 'right';
 }
 
 /** A small map of a boundless page: all that is on it, and which part is in sight. */
-export default function PageMap({ workspace, stage, side }: PageMapProps) {
+export default function PageMap({ desk, stage, side }: PageMapProps) {
   useStore(stage.view);
-  const changed = useStore(workspace.marksChanged);
+  const changed = useStore(desk.marksChanged);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const page = workspace.page!;
-  const extent = workspace.extentOf(page);
+  const page = desk.page!;
+  const extent = desk.extentOf(page);
   const { visible } = stage;
   const shown = unionRect(extent, visible);
   const scale = Math.min(WIDTH / shown.width, MAX_HEIGHT / shown.height);
@@ -35,10 +35,10 @@ export default function PageMap({ workspace, stage, side }: PageMapProps) {
   useEffect(() => {
     const timer = setTimeout(() => {
       const width = extent.width * scale * window.devicePixelRatio;
-      if (canvas.current && width >= 1) void drawThumbnail(canvas.current, page, workspace, width);
+      if (canvas.current && width >= 1) void drawThumbnail(canvas.current, page, desk, width);
     }, REDRAW_MS);
     return () => clearTimeout(timer);
-  }, [changed, page, workspace, extent.width, scale]);
+  }, [changed, page, desk, extent.width, scale]);
 
   const go = (event: React.PointerEvent<HTMLElement>) => {
     if (event.buttons === 0) return;

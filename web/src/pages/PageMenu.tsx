@@ -8,7 +8,7 @@ import { keepInLessonToo, ownPages } from '../material/broughtIn';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { annotationsToMarks } from './annotationsToMarks';
 import { fetchAnew } from './fetchAnew';
 import CopyPageDialog from './CopyPageDialog';
@@ -19,21 +19,21 @@ import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 interface PageMenuProps {
   page: Page;
   number: number;
-  workspace: Workspace;
+  desk: PageDesk;
 }
 
 /** What can be done with one page. */
-export function PageMenu({ page, number, workspace }: PageMenuProps) {
+export function PageMenu({ page, number, desk }: PageMenuProps) {
   const [sheet, setSheet] = useState<'before' | 'after' | 'paper' | 'name' | 'copy'>();
-  const { pageActions: actions } = workspace;
-  const pages = workspace.pages.get();
+  const { pageActions: actions } = desk;
+  const pages = desk.pages.get();
   const close = () => setSheet(undefined);
   const remove = () => {
     const step = actions.remove([page.id]);
     if (step === undefined) return toast('A lesson keeps at least one page.');
     toast(`Page ${number} was deleted.`, {
       duration: 15_000,
-      action: { label: 'Undo', onClick: () => workspace.target.takeBack(step) },
+      action: { label: 'Undo', onClick: () => desk.target.takeBack(step) },
     });
   };
   const rename = (event: FormEvent<HTMLFormElement>) => {
@@ -85,30 +85,27 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
             Move down
           </DropdownMenu.Item>
           {page.surface.kind === 'web' && (
-            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void fetchAnew(workspace, page)}>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void fetchAnew(desk.room, page)}>
               Fetch this web page anew
             </DropdownMenu.Item>
           )}
           {page.surface.kind === 'pdf' && (
             <DropdownMenu.Item
               className={MENU_ITEM}
-              onSelect={() => void annotationsToMarks(workspace, page)}
+              onSelect={() => void annotationsToMarks(desk.room, page)}
             >
               Make the document’s annotations marks
             </DropdownMenu.Item>
           )}
           <DropdownMenu.Item
             className={MENU_ITEM}
-            disabled={page.id === workspace.pageId.get()}
-            onSelect={() => void putPicture(workspace, page)}
+            disabled={page.id === desk.pageId.get()}
+            onSelect={() => void putPicture(desk, page)}
           >
             Put a picture of it on the shown page
           </DropdownMenu.Item>
-          {ownPages(workspace).includes(page.id) && (
-            <DropdownMenu.Item
-              className={MENU_ITEM}
-              onSelect={() => void keepInLessonToo(workspace, [page.id])}
-            >
+          {ownPages(desk).includes(page.id) && (
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void keepInLessonToo(desk, [page.id])}>
               Keep in the lesson too
             </DropdownMenu.Item>
           )}
@@ -124,7 +121,7 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
         <PageDialog
           title="A new page"
           action="Add this page"
-          workspace={workspace}
+          desk={desk}
           onClose={close}
           onChoose={(made) => (close(), actions.add(made, page.id, sheet))}
         />
@@ -133,15 +130,13 @@ export function PageMenu({ page, number, workspace }: PageMenuProps) {
         <PageDialog
           title="The paper of this page"
           action="Use this paper"
-          workspace={workspace}
+          desk={desk}
           page={page}
           onClose={close}
           onChoose={(made) => (close(), actions.setSheet(page.id, made))}
         />
       )}
-      {sheet === 'copy' && (
-        <CopyPageDialog page={page} number={number} workspace={workspace} onClose={close} />
-      )}
+      {sheet === 'copy' && <CopyPageDialog page={page} number={number} desk={desk} onClose={close} />}
       <Modal title="Rename page" open={sheet === 'name'} onOpenChange={close}>
         <form onSubmit={rename}>
           <TextField label="Name of the page" name="title" defaultValue={page.title} maxLength={200} />

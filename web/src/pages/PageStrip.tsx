@@ -16,29 +16,29 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import type { Page } from '@doodla/core';
 import { useEffect, useRef } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { useNear } from '../ui/useNear';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { PageMenu } from './PageMenu';
 import type { Stage } from '../stage/stage';
-import { drawThumbnail } from '../workspace/thumbnail';
+import { drawThumbnail } from '../room/thumbnail';
 
 const WIDTH = 128;
 /** A page is dragged only after the pointer has gone so far; pixels. */
 const DRAG_DISTANCE = 8;
 
 interface PageStripProps {
-  workspace: Workspace;
+  desk: PageDesk;
   stage: Stage;
   side: 'left' | 'right';
 }
 
 /** All pages as small pictures, to turn to, to reorder by dragging, to add and to take away. */
-export default function PageStrip({ workspace, stage, side }: PageStripProps) {
+export default function PageStrip({ desk, stage, side }: PageStripProps) {
   const columns = useStore(stage.arrangement) === 'columns';
-  const pages = useStore(workspace.pages);
-  const current = useStore(workspace.pageId);
+  const pages = useStore(desk.pages);
+  const current = useStore(desk.pageId);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: DRAG_DISTANCE } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -46,7 +46,7 @@ export default function PageStrip({ workspace, stage, side }: PageStripProps) {
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const to = pages.findIndex((page) => page.id === over.id);
-    workspace.pageActions.moveTo(String(active.id), to);
+    desk.pageActions.moveTo(String(active.id), to);
   };
   return (
     <nav
@@ -66,13 +66,7 @@ export default function PageStrip({ workspace, stage, side }: PageStripProps) {
         <SortableContext items={pages.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
           <ol className="flex flex-col items-center gap-2">
             {pages.map((page, i) => (
-              <PageThumb
-                key={page.id}
-                page={page}
-                number={i + 1}
-                current={page.id === current}
-                workspace={workspace}
-              />
+              <PageThumb key={page.id} page={page} number={i + 1} current={page.id === current} desk={desk} />
             ))}
           </ol>
         </SortableContext>
@@ -85,26 +79,26 @@ interface PageThumbProps {
   page: Page;
   number: number;
   current: boolean;
-  workspace: Workspace;
+  desk: PageDesk;
 }
 
-function PageThumb({ page, number, current, workspace }: PageThumbProps) {
+function PageThumb({ page, number, current, desk }: PageThumbProps) {
   const sortable = useSortable({ id: page.id });
   const item = useRef<HTMLLIElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const near = useNear(item);
-  const extent = workspace.extentOf(page);
+  const extent = desk.extentOf(page);
   const height = Math.min(220, (WIDTH * extent.height) / extent.width);
 
   useEffect(() => {
     const target = canvas.current!;
     if (near)
       // A small picture that cannot be drawn stays empty; the page itself says what is wrong.
-      void drawThumbnail(target, page, workspace, WIDTH * window.devicePixelRatio).catch(() => undefined);
+      void drawThumbnail(target, page, desk, WIDTH * window.devicePixelRatio).catch(() => undefined);
     return () => {
       target.width = 0;
     };
-  }, [near, page, workspace]);
+  }, [near, page, desk]);
   useEffect(() => {
     if (current) item.current!.scrollIntoView({ block: 'nearest' });
   }, [current]);
@@ -123,7 +117,7 @@ function PageThumb({ page, number, current, workspace }: PageThumbProps) {
         type="button"
         aria-current={current ? 'page' : undefined}
         aria-label={page.title === '' ? `Page ${number}` : `Page ${number}: ${page.title}`}
-        onClick={() => workspace.turnTo(page.id)}
+        onClick={() => desk.turnTo(page.id)}
         className={classes(
           'block rounded-lg border-4 p-0.5',
           current ? 'border-chalk' : 'border-transparent hover:border-board-line',
@@ -135,7 +129,7 @@ function PageThumb({ page, number, current, workspace }: PageThumbProps) {
       </button>
       <div className="flex items-center justify-between pl-2 text-sm text-paper">
         <span className="truncate">{page.title === '' ? number : `${number} ${page.title}`}</span>
-        <PageMenu page={page} number={number} workspace={workspace} />
+        <PageMenu page={page} number={number} desk={desk} />
       </div>
     </li>
   );

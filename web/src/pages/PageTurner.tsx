@@ -9,16 +9,16 @@ import {
   ZoomIn,
   ZoomOut,
 } from 'lucide-react';
-import { NO_CLASS, NO_SCENE } from '../live/classClient';
-import { useStore } from '../store/store';
+import { NO_CLASS, NO_SCENE } from '@doodla/core/client';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
 import { TurnButtons } from './TurnButtons';
 
 interface PageTurnerProps {
-  workspace: Workspace;
+  desk: PageDesk;
   stage: Stage;
   side: 'left' | 'right';
   stripOpen: boolean;
@@ -32,7 +32,7 @@ interface PageTurnerProps {
 
 /** Turning and enlarging, in the corner away from the tools. */
 export default function PageTurner({
-  workspace,
+  desk,
   stage,
   side,
   stripOpen,
@@ -46,9 +46,9 @@ export default function PageTurner({
   const { scale } = useStore(stage.view);
   const fit = useStore(stage.fit);
   // May change with either.
-  useStore(workspace.classroom?.scene ?? NO_SCENE);
-  useStore(workspace.classroom?.state ?? NO_CLASS);
-  const turns = workspace.mayTurn;
+  useStore(desk.classroom?.scene ?? NO_SCENE);
+  useStore(desk.classroom?.state ?? NO_CLASS);
+  const turns = desk.room.mayTurn;
   return (
     <div
       data-bar="pages"
@@ -61,11 +61,11 @@ export default function PageTurner({
         role="group"
         aria-label="Size"
         // On a phone, two fingers enlarge, and the arrows need the room.
-        className={classes('flex items-center', turns && !workspace.isTeacher && 'max-sm:hidden')}
+        className={classes('flex items-center', turns && !desk.isTeacher && 'max-sm:hidden')}
       >
         <IconButton
           label="Smaller"
-          shortcut={workspace.shortcuts.keyOf('smaller')}
+          shortcut={desk.room.shortcuts.keyOf('smaller')}
           icon={<ZoomOut aria-hidden size={20} />}
           onClick={() => stage.zoomOut()}
         />
@@ -74,20 +74,20 @@ export default function PageTurner({
         </output>
         <IconButton
           label="Larger"
-          shortcut={workspace.shortcuts.keyOf('larger')}
+          shortcut={desk.room.shortcuts.keyOf('larger')}
           icon={<ZoomIn aria-hidden size={20} />}
           onClick={() => stage.zoomIn()}
         />
         <IconButton
           label="Fit the page"
-          shortcut={workspace.shortcuts.keyOf('fitPage')}
+          shortcut={desk.room.shortcuts.keyOf('fitPage')}
           active={fit === 'page'}
           icon={<Maximize aria-hidden size={20} />}
           onClick={() => stage.setFit('page')}
         />
         <IconButton
           label="Fit the width"
-          shortcut={workspace.shortcuts.keyOf('fitWidth')}
+          shortcut={desk.room.shortcuts.keyOf('fitWidth')}
           active={fit === 'width'}
           icon={<MoveHorizontal aria-hidden size={20} />}
           onClick={() => stage.setFit('width')}
@@ -95,28 +95,28 @@ export default function PageTurner({
       </div>
       <IconButton
         label="List of what is on the page"
-        shortcut={workspace.shortcuts.keyOf('listMarks')}
+        shortcut={desk.room.shortcuts.keyOf('listMarks')}
         active={listOpen}
         icon={<ListTree aria-hidden size={20} />}
         onClick={onToggleList}
       />
       <IconButton
         label="Grab a picture"
-        shortcut={workspace.shortcuts.keyOf('grab')}
+        shortcut={desk.room.shortcuts.keyOf('grab')}
         icon={<Crop aria-hidden size={20} />}
         onClick={onGrab}
       />
-      {workspace.isTeacher && (
+      {desk.isTeacher && (
         <IconButton
           label="Present: nothing but the page"
-          shortcut={workspace.shortcuts.keyOf('present')}
+          shortcut={desk.room.shortcuts.keyOf('present')}
           icon={<Presentation aria-hidden size={20} />}
           onClick={onPresent}
         />
       )}
       <IconButton
         label="Keys and size of letters"
-        shortcut={workspace.shortcuts.keyOf('help')}
+        shortcut={desk.room.shortcuts.keyOf('help')}
         icon={<Keyboard aria-hidden size={20} />}
         onClick={onShowHelp}
       />
@@ -128,7 +128,7 @@ export default function PageTurner({
             icon={<LayoutGrid aria-hidden size={20} />}
             onClick={onToggleStrip}
           />
-          <TurnButtons workspace={workspace} />
+          <TurnButtons desk={desk} />
         </div>
       )}
     </div>

@@ -1,21 +1,21 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 /** Two arrows and the number of the page. */
-export function TurnButtons({ workspace }: { workspace: Workspace }) {
-  const pages = useStore(workspace.pages);
-  const current = useStore(workspace.pageId);
+export function TurnButtons({ desk }: { desk: PageDesk }) {
+  const pages = useStore(desk.pages);
+  const current = useStore(desk.pageId);
   const at = pages.findIndex(({ id }) => id === current);
   return (
     <div role="group" aria-label="Turn pages" className="flex items-center">
       <IconButton
         label="Previous page"
-        shortcut={workspace.shortcuts.keyOf('previousPage')}
+        shortcut={desk.room.shortcuts.keyOf('previousPage')}
         disabled={at <= 0}
         icon={<ChevronLeft aria-hidden />}
-        onClick={() => workspace.turnBy(-1)}
+        onClick={() => desk.turnBy(-1)}
       />
       <span
         className="min-w-14 text-center font-bold"
@@ -26,10 +26,10 @@ export function TurnButtons({ workspace }: { workspace: Workspace }) {
       </span>
       <IconButton
         label="Next page"
-        shortcut={workspace.shortcuts.keyOf('nextPage')}
-        disabled={at >= pages.length - 1 && !workspace.mayAddPages}
+        shortcut={desk.room.shortcuts.keyOf('nextPage')}
+        disabled={at >= pages.length - 1 && !desk.room.mayAddPages}
         icon={<ChevronRight aria-hidden />}
-        onClick={() => workspace.turnBy(1)}
+        onClick={() => desk.turnBy(1)}
       />
     </div>
   );

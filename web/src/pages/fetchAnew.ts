@@ -1,15 +1,15 @@
 import type { Page } from '@doodla/core';
 import { toast } from 'sonner';
 import { bringWebPage } from '../api/lessons';
-import type { Workspace } from '../workspace/workspace';
+import type { Room } from '../room/room';
 
 /** Gets a web page again as it is now; marked words are found again on it. */
-export async function fetchAnew(workspace: Workspace, page: Page): Promise<void> {
+export async function fetchAnew(room: Room, page: Page): Promise<void> {
   if (page.surface.kind !== 'web') return;
   try {
-    const source = await workspace.webPages.source(page.surface.material);
+    const source = await room.webPages.source(page.surface.material);
     if (source === undefined) return void toast('This web page came as a file. Bring the file in again.');
-    await bringWebPage(workspace.lesson, source, { replace: page.id, sitting: workspace.sitting });
+    await bringWebPage(room.lesson, source, { replace: page.id, sitting: room.sitting });
     toast('The web page is as it is now.');
   } catch (error) {
     toast.error((error as Error).message);

@@ -1,20 +1,20 @@
 import type { Page } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
-import { drawThumbnail } from '../workspace/thumbnail';
+import type { PageDesk } from '../room/pageDesk';
+import { drawThumbnail } from '../room/thumbnail';
 
 /** Pixels per page unit, and the most pixels across. */
 const SCALE = 2;
 const MAX_WIDTH = 2400;
 
 /** Puts a page, with what is on it, as a movable picture on the shown page. */
-export async function putPicture(workspace: Workspace, page: Page): Promise<void> {
+export async function putPicture(desk: PageDesk, page: Page): Promise<void> {
   const canvas = document.createElement('canvas');
   try {
-    await drawThumbnail(canvas, page, workspace, Math.min(MAX_WIDTH, workspace.extentOf(page).width * SCALE));
+    await drawThumbnail(canvas, page, desk, Math.min(MAX_WIDTH, desk.extentOf(page).width * SCALE));
     const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
     if (!blob) throw new Error('The page could not be drawn. Please try again.');
-    await workspace.pictureActions.place([blob]);
+    await desk.pictureActions.place([blob]);
   } catch (error) {
-    workspace.onProblem((error as Error).message);
+    desk.tellProblem((error as Error).message);
   }
 }

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { preparePicture } from '../pictures/preparePicture';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import type { PhotoWorker } from './photo.worker';
 
 /** Corners to begin with, as parts of the photo. */
@@ -21,7 +21,7 @@ const ARROWS: Record<string, [number, number]> = {
 };
 
 /** Makes a page of a photographed worksheet: straightened by its four corners, its paper made white. */
-export default function PhotoDialog({ workspace, onClose }: { workspace: Workspace; onClose(): void }) {
+export default function PhotoDialog({ desk, onClose }: { desk: PageDesk; onClose(): void }) {
   const chooser = useRef<HTMLInputElement>(null);
   const [photo, setPhoto] = useState<ImageBitmap>();
   const [corners, setCorners] = useState<Corners>(START);
@@ -43,12 +43,11 @@ export default function PhotoDialog({ workspace, onClose }: { workspace: Workspa
     if (!photo) return;
     setBusy(true);
     const blob = await sheetOf(photo, corners, clean);
-    const { material, width, height } = await workspace.pictureActions.store(blob);
+    const { material, width, height } = await desk.pictureActions.store(blob);
     const scale = Math.sqrt((FORMATS.a4.width * FORMATS.a4.height) / (width * height));
     const sheet = { width: width * scale, height: height * scale };
-    const { page } = workspace;
-    if (page)
-      workspace.pageActions.add({ ...sheet, surface: { kind: 'picture', material } }, page.id, 'after');
+    const { page } = desk;
+    if (page) desk.pageActions.add({ ...sheet, surface: { kind: 'picture', material } }, page.id, 'after');
     onClose();
   };
   return (

@@ -1,4 +1,4 @@
-import { Store } from '../store/store';
+import { Store } from '@doodla/core/client';
 
 /** When a picture that could not be fetched is asked for again. */
 const RETRY_MS = 4000;

@@ -2,10 +2,10 @@ import { ChevronLeft, ChevronRight, Crop, Pen, PenOff, PictureInPicture2, Timer 
 import { useEffect, useState } from 'react';
 import type { ReactNode } from 'react';
 import { createPortal } from 'react-dom';
+import { useStore } from '../store/useStore';
 import { countdown } from '../focus/focusActions';
-import { useStore } from '../store/store';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 interface PictureInPicture {
   requestWindow(size: { width: number; height: number }): Promise<Window>;
@@ -14,7 +14,7 @@ interface PictureInPicture {
 const SIZE = { width: 360, height: 84 };
 
 /** Offers a small window that stays on top of other programs, where the browser has such a thing. */
-export default function FloatingHelper({ workspace }: { workspace: Workspace }) {
+export default function FloatingHelper({ desk }: { desk: PageDesk }) {
   const [shown, setShown] = useState<Window>();
   const { documentPictureInPicture } = window as unknown as {
     documentPictureInPicture?: PictureInPicture;
@@ -27,24 +27,24 @@ export default function FloatingHelper({ workspace }: { workspace: Workspace }) 
     opened.addEventListener('pagehide', () => setShown(undefined));
     setShown(opened);
   };
-  if (shown) return createPortal(<Helper workspace={workspace} />, shown.document.body);
+  if (shown) return createPortal(<Helper desk={desk} />, shown.document.body);
   return (
     <div className="absolute bottom-2 left-2 z-10 rounded-2xl border-2 border-board-line bg-board text-paper group-data-presenting/view:hidden max-sm:hidden">
       <IconButton
         label="A small window over other programs"
         icon={<PictureInPicture2 aria-hidden size={20} />}
         tooltipSide="right"
-        onClick={() => void open().catch((error: Error) => workspace.onProblem(error.message))}
+        onClick={() => void open().catch((error: Error) => desk.tellProblem(error.message))}
       />
     </div>
   );
 }
 
 /** Page turn, grab, pens and time, for while another program is in front. */
-function Helper({ workspace }: { workspace: Workspace }) {
-  const state = useStore(workspace.classroom!.state);
-  const pages = useStore(workspace.pages);
-  const current = useStore(workspace.pageId);
+function Helper({ desk }: { desk: PageDesk }) {
+  const state = useStore(desk.classroom!.state);
+  const pages = useStore(desk.pages);
+  const current = useStore(desk.pageId);
   const at = pages.findIndex(({ id }) => id === current);
   const pensUp = state?.pensUp ?? false;
   return (
@@ -53,25 +53,25 @@ function Helper({ workspace }: { workspace: Workspace }) {
       aria-label="Class"
       className="flex h-full items-center justify-center gap-1 bg-board p-2 text-paper"
     >
-      <Tool label="Previous page" onClick={() => workspace.turnBy(-1)}>
+      <Tool label="Previous page" onClick={() => desk.turnBy(-1)}>
         <ChevronLeft aria-hidden />
       </Tool>
       <span className="min-w-12 text-center font-bold">
         {at + 1} / {pages.length}
       </span>
-      <Tool label="Next page" onClick={() => workspace.turnBy(1)}>
+      <Tool label="Next page" onClick={() => desk.turnBy(1)}>
         <ChevronRight aria-hidden />
       </Tool>
       <Tool
         label={pensUp ? 'Pens up: put them down' : 'Pens down: let them write'}
-        onClick={() => workspace.classroom!.setPens(!pensUp)}
+        onClick={() => desk.classroom!.setPens(!pensUp)}
       >
         {pensUp ? <Pen aria-hidden /> : <PenOff aria-hidden />}
       </Tool>
-      <Tool label="Grab a picture onto the next page" onClick={() => void grab(workspace)}>
+      <Tool label="Grab a picture onto the next page" onClick={() => void grab(desk)}>
         <Crop aria-hidden />
       </Tool>
-      <Tool label="Three minutes, or take the time away" onClick={() => countdown(workspace)}>
+      <Tool label="Three minutes, or take the time away" onClick={() => countdown(desk)}>
         <Timer aria-hidden />
       </Tool>
     </div>
@@ -82,9 +82,9 @@ function Tool({ label, onClick, children }: { label: string; onClick(): void; ch
   return <IconButton label={label} icon={children} onClick={onClick} tooltipSide="none" />;
 }
 
-async function grab(workspace: Workspace): Promise<void> {
+async function grab(desk: PageDesk): Promise<void> {
   const { grabToNextPage } = await import('../grab/grabToNextPage');
-  await grabToNextPage(workspace).catch((error: Error) => workspace.onProblem(error.message));
+  await grabToNextPage(desk).catch((error: Error) => desk.tellProblem(error.message));
 }
 
 /** Styles do not come along into a window of its own. */

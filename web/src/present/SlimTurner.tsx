@@ -1,15 +1,15 @@
 import { Crop, LayoutGrid, Maximize, Minimize, Pen, PenOff } from 'lucide-react';
-import { NO_CLASS } from '../live/classClient';
-import { useStore } from '../store/store';
+import { NO_CLASS } from '@doodla/core/client';
+import { useStore } from '../store/useStore';
 import type { Stage } from '../stage/stage';
 import { TurnButtons } from '../pages/TurnButtons';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import type { Presenting } from './presenting';
 
 interface SlimTurnerProps {
-  workspace: Workspace;
+  desk: PageDesk;
   side: 'left' | 'right';
   /** Left out where there is no way back to something fuller. */
   presenting?: Presenting;
@@ -25,7 +25,7 @@ export interface DisplayActions {
 }
 
 /** The page turner while presenting: two arrows and the number; on a display with a few things more. */
-export default function SlimTurner({ workspace, side, presenting, display }: SlimTurnerProps) {
+export default function SlimTurner({ desk, side, presenting, display }: SlimTurnerProps) {
   return (
     <div
       data-bar="pages"
@@ -34,12 +34,12 @@ export default function SlimTurner({ workspace, side, presenting, display }: Sli
         side === 'left' ? 'left-2' : 'right-2',
       )}
     >
-      {display && <AtTheBoard workspace={workspace} {...display} />}
-      <TurnButtons workspace={workspace} />
+      {display && <AtTheBoard desk={desk} {...display} />}
+      <TurnButtons desk={desk} />
       {presenting && (
         <IconButton
           label="Stop presenting"
-          shortcut={workspace.shortcuts.keyOf('present')}
+          shortcut={desk.room.shortcuts.keyOf('present')}
           icon={<Minimize aria-hidden size={20} />}
           onClick={presenting.stop}
         />
@@ -49,14 +49,8 @@ export default function SlimTurner({ workspace, side, presenting, display }: Sli
 }
 
 /** Pens, the whole page, all pages and a picture of it, within reach of one hand. */
-function AtTheBoard({
-  workspace,
-  stage,
-  stripOpen,
-  onToggleStrip,
-  onGrab,
-}: DisplayActions & { workspace: Workspace }) {
-  const state = useStore(workspace.classroom?.state ?? NO_CLASS);
+function AtTheBoard({ desk, stage, stripOpen, onToggleStrip, onGrab }: DisplayActions & { desk: PageDesk }) {
+  const state = useStore(desk.classroom?.state ?? NO_CLASS);
   const fit = useStore(stage.fit);
   const pensUp = state?.pensUp ?? false;
   return (
@@ -66,7 +60,7 @@ function AtTheBoard({
           label={pensUp ? 'Pens down' : 'Pens up'}
           active={pensUp}
           icon={pensUp ? <Pen aria-hidden /> : <PenOff aria-hidden />}
-          onClick={() => workspace.classroom?.setPens(!pensUp)}
+          onClick={() => desk.classroom?.setPens(!pensUp)}
         />
       )}
       <IconButton

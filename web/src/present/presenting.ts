@@ -1,4 +1,4 @@
-import { Store } from '../store/store';
+import { Store } from '@doodla/core/client';
 
 export interface PresentingState {
   /** Nothing but the page, the tools and a slim page turner. */

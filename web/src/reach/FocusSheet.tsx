@@ -1,12 +1,12 @@
 import { BookOpen, Flashlight, PanelTopClose, RotateCcw, ScanSearch, Timer } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { NO_SCENE } from '../live/classClient';
-import { useStore } from '../store/store';
+import { NO_SCENE } from '@doodla/core/client';
+import { useStore } from '../store/useStore';
 import { SheetTool } from './SheetTool';
 import { FOCUS_TOOLS } from './tools';
 import { IconButton } from '../ui/IconButton';
 import type { ActionId } from '../desk/shortcuts';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import {
   countdown,
   cover,
@@ -21,26 +21,26 @@ import {
 const MINUTES = [3, 5, 1, 2, 10, 15];
 
 /** Leading the class's eye, and its time. */
-export default function FocusSheet({ workspace }: { workspace: Workspace }) {
-  const { focus, split, timer, uncovered } = useStore(workspace.classroom?.scene ?? NO_SCENE);
-  const inClass = workspace.classroom !== undefined;
+export default function FocusSheet({ desk }: { desk: PageDesk }) {
+  const { focus, split, timer, uncovered } = useStore(desk.classroom?.scene ?? NO_SCENE);
+  const inClass = desk.classroom !== undefined;
   const action = (
     id: ActionId,
     caption: string,
     icon: ReactNode,
     active: boolean,
-    onClick: (workspace: Workspace) => void,
+    onClick: (desk: PageDesk) => void,
   ) => (
     <IconButton
       data-closes
       label={caption}
       caption={caption}
       icon={icon}
-      shortcut={workspace.shortcuts.keyOf(id)}
+      shortcut={desk.room.shortcuts.keyOf(id)}
       active={active}
       disabled={!inClass}
       className="min-h-14 border-2 border-board-line"
-      onClick={() => onClick(workspace)}
+      onClick={() => onClick(desk)}
     />
   );
   return (
@@ -50,7 +50,7 @@ export default function FocusSheet({ workspace }: { workspace: Workspace }) {
         {action('cover', 'Cover', <PanelTopClose aria-hidden />, focus?.kind === 'cover', cover)}
         {action('magnifier', 'Magnifier', <ScanSearch aria-hidden />, focus?.kind === 'magnifier', magnifier)}
         {FOCUS_TOOLS.map((tool) => (
-          <SheetTool key={tool.id} tool={tool} workspace={workspace} />
+          <SheetTool key={tool.id} tool={tool} desk={desk} />
         ))}
         {action('twoPages', 'Two pages', <BookOpen aria-hidden />, split !== null, twoPages)}
         {uncovered.length > 0 && (
@@ -60,7 +60,7 @@ export default function FocusSheet({ workspace }: { workspace: Workspace }) {
             caption="Cover again"
             icon={<RotateCcw aria-hidden />}
             className="min-h-14 border-2 border-board-line"
-            onClick={() => coverAgain(workspace)}
+            onClick={() => coverAgain(desk)}
           />
         )}
       </div>
@@ -79,8 +79,8 @@ export default function FocusSheet({ workspace }: { workspace: Workspace }) {
               }
               className="min-h-12 border-2 border-board-line"
               onClick={() => {
-                if (timer) workspace.classroom!.setScene({ timer: null });
-                countdown(workspace, minutes);
+                if (timer) desk.classroom!.setScene({ timer: null });
+                countdown(desk, minutes);
               }}
             />
           ))}
@@ -93,7 +93,7 @@ export default function FocusSheet({ workspace }: { workspace: Workspace }) {
               </span>
             }
             className="col-span-3 min-h-12 border-2 border-board-line"
-            onClick={() => stopwatch(workspace)}
+            onClick={() => stopwatch(desk)}
           />
         </div>
       )}

@@ -1,27 +1,27 @@
 import { Popover } from 'radix-ui';
 import { Suspense, useState } from 'react';
 import type { ReactNode } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { FOCUS_TOOLS, POINT_TOOLS } from './tools';
 
 interface GroupSheetProps {
   name: 'Point' | 'Focus';
   icon: ReactNode;
-  workspace: Workspace;
+  desk: PageDesk;
   side: 'left' | 'right';
   children: ReactNode;
 }
 
 /** A group of tools that opens beside the others; it closes as soon as something of it is taken. */
-export function GroupSheet({ name, icon, workspace, side, children }: GroupSheetProps) {
+export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps) {
   const [open, setOpen] = useState(false);
-  const { tool } = useStore(workspace.penCase);
-  const mode = useStore(workspace.mode);
+  const { tool } = useStore(desk.penCase);
+  const mode = useStore(desk.room.mode);
   const tools = name === 'Point' ? POINT_TOOLS : FOCUS_TOOLS;
-  const inHand = mode === 'write' ? tools.find(({ id }) => id === tool && workspace.mayTake(id)) : undefined;
-  const may = name === 'Point' ? workspace.mayPoint : workspace.isTeacher && workspace.mayWrite;
+  const inHand = mode === 'write' ? tools.find(({ id }) => id === tool && desk.room.mayTake(id)) : undefined;
+  const may = name === 'Point' ? desk.room.mayPoint : desk.isTeacher && desk.mayWrite;
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>

@@ -3,13 +3,13 @@ import type { Form, StampName } from '@doodla/core';
 import { FORMS, shapePath, STAMPS, toSvgPath } from '@doodla/core';
 import type { ReactNode } from 'react';
 import { lazy, Suspense } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { Choice } from '../ui/Choice';
 import { PercentSlider } from '../ui/PercentSlider';
 import { Slider } from '../ui/Slider';
 import { Switch } from '../ui/Switch';
 import type { LineType, PenCase, PenCaseState } from '../desk/penCase';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { ColourChoice } from '../ui/ColourChoice';
 import { LineOrFilling } from '../ui/LineOrFilling';
 import { OutlineSheet } from './OutlineSheet';
@@ -58,19 +58,19 @@ const STAMP_NAMES: Record<StampName, string> = {
   number: 'Counting number',
 };
 /** Everything that can be chosen for the tool in hand. */
-export default function OptionsSheet({ workspace }: { workspace: Workspace }) {
-  const { penCase } = workspace;
+export default function OptionsSheet({ desk }: { desk: PageDesk }) {
+  const { penCase } = desk;
   const state = useStore(penCase);
   return (
     <div className="flex flex-col gap-3">
       {penCase.fixedColour === undefined && penCase.colour !== undefined && (
         <ColourChoice
           colour={penCase.colour}
-          picking={workspace.picking}
+          picking={desk.picking}
           onChange={(colour) => penCase.setColour(colour)}
         />
       )}
-      <ToolSheet workspace={workspace} penCase={penCase} state={state} isTeacher={workspace.isTeacher} />
+      <ToolSheet desk={desk} penCase={penCase} state={state} isTeacher={desk.isTeacher} />
     </div>
   );
 }
@@ -81,21 +81,21 @@ interface SheetProps {
 }
 
 interface InWorkspace {
-  workspace: Workspace;
+  desk: PageDesk;
 }
 
 interface ToolSheetProps extends InWorkspace {
   isTeacher: boolean;
 }
 
-function ToolSheet({ workspace, penCase, state, isTeacher }: SheetProps & ToolSheetProps): ReactNode {
+function ToolSheet({ desk, penCase, state, isTeacher }: SheetProps & ToolSheetProps): ReactNode {
   switch (state.tool) {
     case 'select':
-      return <SelectSheet workspace={workspace} />;
+      return <SelectSheet desk={desk} />;
     case 'pen':
       return <PenSheet penCase={penCase} state={state} />;
     case 'highlighter':
-      return <HighlighterSheet workspace={workspace} penCase={penCase} state={state} />;
+      return <HighlighterSheet desk={desk} penCase={penCase} state={state} />;
     case 'text':
       return (
         <>
@@ -113,9 +113,9 @@ function ToolSheet({ workspace, penCase, state, isTeacher }: SheetProps & ToolSh
     case 'eraser':
       return <EraserSheet penCase={penCase} state={state} />;
     case 'shape':
-      return <ShapeSheet workspace={workspace} penCase={penCase} state={state} />;
+      return <ShapeSheet desk={desk} penCase={penCase} state={state} />;
     case 'line':
-      return <LineSheet workspace={workspace} penCase={penCase} state={state} />;
+      return <LineSheet desk={desk} penCase={penCase} state={state} />;
     case 'fill':
       return (
         <Slider
@@ -205,7 +205,7 @@ function PenSheet({ penCase, state: { pen, steadying, finger, otherHand } }: She
   );
 }
 
-function HighlighterSheet({ workspace, penCase, state }: SheetProps & InWorkspace) {
+function HighlighterSheet({ desk, penCase, state }: SheetProps & InWorkspace) {
   const { highlighter, straightHighlighter, markWords, wordsLook } = state;
   const set = (part: Partial<typeof highlighter>) =>
     penCase.patch({ highlighter: { ...highlighter, ...part } });
@@ -247,9 +247,9 @@ function HighlighterSheet({ workspace, penCase, state }: SheetProps & InWorkspac
           onChange={(value) => penCase.patch({ wordsLook: value })}
         />
       )}
-      {markWords && workspace.isTeacher && (
+      {markWords && desk.isTeacher && (
         <Suspense>
-          <ReadPage workspace={workspace} />
+          <ReadPage desk={desk} />
         </Suspense>
       )}
     </>
@@ -281,7 +281,7 @@ function EraserSheet({ penCase, state: { eraser, eraserRadius } }: SheetProps) {
   );
 }
 
-function ShapeSheet({ workspace, penCase, state: { form, sides, outline } }: SheetProps & InWorkspace) {
+function ShapeSheet({ desk, penCase, state: { form, sides, outline } }: SheetProps & InWorkspace) {
   return (
     <>
       <Choice
@@ -304,7 +304,7 @@ function ShapeSheet({ workspace, penCase, state: { form, sides, outline } }: She
           onChange={(value) => penCase.patch({ sides: value })}
         />
       )}
-      <FillingOf workspace={workspace} />
+      <FillingOf desk={desk} />
       <OutlineSheet
         style={outline}
         onChange={(part) => penCase.patch({ outline: { ...outline, ...part } })}
@@ -313,7 +313,7 @@ function ShapeSheet({ workspace, penCase, state: { form, sides, outline } }: She
   );
 }
 
-function LineSheet({ workspace, penCase, state: { line, outline } }: SheetProps & InWorkspace) {
+function LineSheet({ desk, penCase, state: { line, outline } }: SheetProps & InWorkspace) {
   return (
     <>
       <Choice
@@ -326,7 +326,7 @@ function LineSheet({ workspace, penCase, state: { line, outline } }: SheetProps 
         }))}
         onChange={(value) => penCase.patch({ line: value })}
       />
-      {line === 'polygon' && <FillingOf workspace={workspace} />}
+      {line === 'polygon' && <FillingOf desk={desk} />}
       <OutlineSheet
         style={outline}
         onChange={(part) => penCase.patch({ outline: { ...outline, ...part } })}
@@ -336,7 +336,7 @@ function LineSheet({ workspace, penCase, state: { line, outline } }: SheetProps 
 }
 
 /** Line and filling of the shapes that are drawn next. */
-function FillingOf({ workspace: { penCase, picking } }: InWorkspace) {
+function FillingOf({ desk: { penCase, picking } }: InWorkspace) {
   const { outline, fillColour } = useStore(penCase);
   return (
     <LineOrFilling

@@ -1,13 +1,13 @@
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { isSamePen, PenDot } from './ReadyPens';
 
 /** The pen of a second person at the display: whoever writes on this half of it uses this one. */
-export default function OtherHand({ workspace, side }: { workspace: Workspace; side: 'left' | 'right' }) {
-  const { ready, otherHand } = useStore(workspace.penCase);
-  useStore(workspace.mode);
-  if (!otherHand || !workspace.mayWrite) return null;
+export default function OtherHand({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) {
+  const { ready, otherHand } = useStore(desk.penCase);
+  useStore(desk.room.mode);
+  if (!otherHand || !desk.mayWrite) return null;
   return (
     <div
       role="toolbar"
@@ -24,7 +24,7 @@ export default function OtherHand({ workspace, side }: { workspace: Workspace; s
           type="button"
           aria-pressed={isSamePen(pen, otherHand)}
           aria-label={`Pen ${i + 1} for this half: ${pen.nature}`}
-          onClick={() => workspace.penCase.patch({ otherHand: pen })}
+          onClick={() => desk.penCase.patch({ otherHand: pen })}
           className={classes(
             'grid h-11 place-items-center rounded-xl border-2 bg-paper',
             isSamePen(pen, otherHand) ? 'border-chalk ring-2 ring-chalk' : 'border-board-line',

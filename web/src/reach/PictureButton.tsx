@@ -1,20 +1,20 @@
 import { ImagePlus } from 'lucide-react';
 import { useRef } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 /** Chooses picture files to put on the page. */
-export function PictureButton({ workspace, side }: { workspace: Workspace; side: 'left' | 'right' }) {
+export function PictureButton({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) {
   const chooser = useRef<HTMLInputElement>(null);
-  useStore(workspace.mode);
+  useStore(desk.room.mode);
   return (
     <>
       <IconButton
         label="Picture (or drop or paste one)"
         caption="Picture"
         icon={<ImagePlus aria-hidden />}
-        disabled={!workspace.mayWrite}
+        disabled={!desk.mayWrite}
         tooltipSide={side}
         className="min-h-12"
         onClick={() => chooser.current?.click()}
@@ -28,7 +28,7 @@ export function PictureButton({ workspace, side }: { workspace: Workspace; side:
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
-          void workspace.pictureActions.place([...(event.target.files ?? [])]);
+          void desk.pictureActions.place([...(event.target.files ?? [])]);
           event.target.value = '';
         }}
       />

@@ -1,17 +1,17 @@
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { Slider } from '../ui/Slider';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { SheetTool } from './SheetTool';
 import { POINT_TOOLS } from './tools';
 
 /** Pointing: a dot that leaves nothing behind, and ink that fades. */
-export default function PointSheet({ workspace }: { workspace: Workspace }) {
-  const { wispSeconds } = useStore(workspace.penCase);
+export default function PointSheet({ desk }: { desk: PageDesk }) {
+  const { wispSeconds } = useStore(desk.penCase);
   return (
     <div className="flex flex-col gap-3">
       <div role="group" aria-label="Point" className="grid grid-cols-2 gap-1.5">
         {POINT_TOOLS.map((tool) => (
-          <SheetTool key={tool.id} tool={tool} workspace={workspace} />
+          <SheetTool key={tool.id} tool={tool} desk={desk} />
         ))}
       </div>
       <Slider
@@ -21,7 +21,7 @@ export default function PointSheet({ workspace }: { workspace: Workspace }) {
         max={15}
         step={1}
         value={wispSeconds}
-        onChange={(seconds) => workspace.penCase.patch({ wispSeconds: seconds })}
+        onChange={(seconds) => desk.penCase.patch({ wispSeconds: seconds })}
       />
     </div>
   );

@@ -11,10 +11,10 @@ import {
 } from 'lucide-react';
 import { lazy, useEffect, useRef } from 'react';
 import type { PointerEvent, ReactNode, RefObject } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { PictureButton } from './PictureButton';
 import { GroupSheet } from './GroupSheet';
 import { isNarrow } from './reachState';
@@ -29,20 +29,20 @@ const PointSheet = lazy(() => import('./PointSheet'));
 const FocusSheet = lazy(() => import('./FocusSheet'));
 
 interface ReachPanelProps {
-  workspace: Workspace;
+  desk: PageDesk;
   reach: Reach;
 }
 
 type Side = 'left' | 'right';
 
 /** The holder of the tools: docked at hand height on one side, floating, or folded to one button. */
-export function ReachPanel({ workspace, reach }: ReachPanelProps) {
+export function ReachPanel({ desk, reach }: ReachPanelProps) {
   const state = useStore(reach);
-  useStore(workspace.shortcuts);
+  useStore(desk.room.shortcuts);
   const panel = useRef<HTMLDivElement>(null);
   const away = state.side === 'left' ? 'right' : 'left';
-  useFoldOnPhone(workspace, reach);
-  if (state.folded) return <FoldedReach workspace={workspace} reach={reach} state={state} />;
+  useFoldOnPhone(desk, reach);
+  if (state.folded) return <FoldedReach desk={desk} reach={reach} state={state} />;
   return (
     <Holder state={state}>
       <div
@@ -54,16 +54,16 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
         className="pointer-events-auto flex max-h-[calc(100dvh-8.5rem)] w-38 shrink-0 flex-col gap-1 overflow-y-auto rounded-2xl border-2 border-board-line bg-board p-1.5 shadow-xl"
       >
         <DragHandle panel={panel} reach={reach} />
-        <ModeSwitch workspace={workspace} side={away} />
+        <ModeSwitch desk={desk} side={away} />
         {TOOL_GROUPS.map(({ name, tools }) => (
           <div key={name} role="group" aria-label={name} className="grid grid-cols-2 gap-1">
             <span aria-hidden className="col-span-2 px-1 pt-0.5 text-xs text-paper-dim">
               {name}
             </span>
             {tools.map((tool) => (
-              <ToolButton key={tool.id} tool={tool} workspace={workspace} side={away} />
+              <ToolButton key={tool.id} tool={tool} desk={desk} side={away} />
             ))}
-            {name === 'Place' && <PictureButton workspace={workspace} side={away} />}
+            {name === 'Place' && <PictureButton desk={desk} side={away} />}
           </div>
         ))}
         <div
@@ -71,27 +71,27 @@ export function ReachPanel({ workspace, reach }: ReachPanelProps) {
           aria-label="Arrange"
           className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1"
         >
-          <ToolButton tool={SELECT_TOOL} workspace={workspace} side={away} />
-          <WipeMenu workspace={workspace} side={away} />
+          <ToolButton tool={SELECT_TOOL} desk={desk} side={away} />
+          <WipeMenu desk={desk} side={away} />
         </div>
         <div className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1">
-          <GroupSheet name="Point" icon={<Crosshair aria-hidden />} workspace={workspace} side={away}>
-            <PointSheet workspace={workspace} />
+          <GroupSheet name="Point" icon={<Crosshair aria-hidden />} desk={desk} side={away}>
+            <PointSheet desk={desk} />
           </GroupSheet>
-          <GroupSheet name="Focus" icon={<Focus aria-hidden />} workspace={workspace} side={away}>
-            <FocusSheet workspace={workspace} />
+          <GroupSheet name="Focus" icon={<Focus aria-hidden />} desk={desk} side={away}>
+            <FocusSheet desk={desk} />
           </GroupSheet>
         </div>
-        <ReadyPens workspace={workspace} />
-        <ToolOptions workspace={workspace} side={away} />
-        <History workspace={workspace} reach={reach} side={away} />
+        <ReadyPens desk={desk} />
+        <ToolOptions desk={desk} side={away} />
+        <History desk={desk} reach={reach} side={away} />
       </div>
     </Holder>
   );
 }
 
 /** On a phone the tools lie over the page, so they fold as soon as one is taken. */
-function useFoldOnPhone({ penCase }: Workspace, reach: Reach): void {
+function useFoldOnPhone({ penCase }: PageDesk, reach: Reach): void {
   useEffect(() => {
     let { tool, ready, pen } = penCase.get();
     return penCase.subscribe(() => {
@@ -103,9 +103,9 @@ function useFoldOnPhone({ penCase }: Workspace, reach: Reach): void {
   }, [penCase, reach]);
 }
 
-function ModeSwitch({ workspace, side }: { workspace: Workspace; side: Side }) {
-  const mode = useStore(workspace.mode);
-  const mayWrite = workspace.mayWrite || workspace.mayPoint;
+function ModeSwitch({ desk, side }: { desk: PageDesk; side: Side }) {
+  const mode = useStore(desk.room.mode);
+  const mayWrite = desk.mayWrite || desk.room.mayPoint;
   const entries: { mode: 'use' | 'write'; label: string; caption: string; icon: ReactNode }[] = [
     { mode: 'use', label: 'Use the page: scroll and zoom', caption: 'Use', icon: <Hand aria-hidden /> },
     { mode: 'write', label: 'Write on the page', caption: 'Write', icon: <NotebookPen aria-hidden /> },
@@ -122,12 +122,12 @@ function ModeSwitch({ workspace, side }: { workspace: Workspace; side: Side }) {
           label={entry.label}
           caption={entry.caption}
           icon={entry.icon}
-          shortcut={workspace.shortcuts.keyOf('toggleMode')}
+          shortcut={desk.room.shortcuts.keyOf('toggleMode')}
           active={(mode === 'write' && mayWrite) === (entry.mode === 'write')}
           disabled={entry.mode === 'write' && !mayWrite}
           tooltipSide={side}
           className="min-h-12"
-          onClick={() => workspace.setMode(entry.mode)}
+          onClick={() => desk.setMode(entry.mode)}
         />
       ))}
     </div>
@@ -136,65 +136,65 @@ function ModeSwitch({ workspace, side }: { workspace: Workspace; side: Side }) {
 
 function ToolButton({
   tool: { id, name, icon },
-  workspace,
+  desk,
   side,
 }: {
   tool: ToolEntry;
-  workspace: Workspace;
+  desk: PageDesk;
   side: Side;
 }) {
-  const { tool } = useStore(workspace.penCase);
-  const mode = useStore(workspace.mode);
-  const may = workspace.mayTake(id);
+  const { tool } = useStore(desk.penCase);
+  const mode = useStore(desk.room.mode);
+  const may = desk.room.mayTake(id);
   return (
     <IconButton
       label={name}
       caption={name}
       icon={icon}
-      shortcut={workspace.shortcuts.keyOf(id)}
+      shortcut={desk.room.shortcuts.keyOf(id)}
       active={mode === 'write' && may && tool === id}
       disabled={!may}
       tooltipSide={side}
       className="min-h-11"
-      onClick={() => workspace.takeTool(id)}
+      onClick={() => desk.takeTool(id)}
     />
   );
 }
 
-function History({ workspace, reach, side }: ReachPanelProps & { side: Side }) {
-  const { canUndo, canRedo } = useStore(workspace.target.status);
-  useStore(workspace.mode);
-  const { mayWrite } = workspace;
+function History({ desk, reach, side }: ReachPanelProps & { side: Side }) {
+  const { canUndo, canRedo } = useStore(desk.target.status);
+  useStore(desk.room.mode);
+  const { mayWrite } = desk;
   const common = { tooltipSide: side, className: '!min-w-0' };
   return (
     <div className="grid grid-cols-4 gap-0.5 border-t-2 border-board-line pt-1">
       <IconButton
         {...common}
         label="Undo"
-        shortcut={workspace.shortcuts.keyOf('undo')}
+        shortcut={desk.room.shortcuts.keyOf('undo')}
         icon={<Undo2 aria-hidden size={20} />}
         disabled={!canUndo || !mayWrite}
-        onClick={() => workspace.target.undo()}
+        onClick={() => desk.target.undo()}
       />
       <IconButton
         {...common}
         label="Redo"
-        shortcut={workspace.shortcuts.keyOf('redo')}
+        shortcut={desk.room.shortcuts.keyOf('redo')}
         icon={<Redo2 aria-hidden size={20} />}
         disabled={!canRedo || !mayWrite}
-        onClick={() => workspace.target.redo()}
+        onClick={() => desk.target.redo()}
       />
       <IconButton
         {...common}
         label="Move the tools to the other side"
-        shortcut={workspace.shortcuts.keyOf('swapSide')}
+        shortcut={desk.room.shortcuts.keyOf('swapSide')}
         icon={<ArrowLeftRight aria-hidden size={20} />}
         onClick={reach.swapSide}
       />
       <IconButton
         {...common}
         label="Fold the tools away"
-        shortcut={workspace.shortcuts.keyOf('fold')}
+        shortcut={desk.room.shortcuts.keyOf('fold')}
         icon={<Minimize2 aria-hidden size={20} />}
         onClick={reach.toggleFold}
       />
@@ -203,22 +203,22 @@ function History({ workspace, reach, side }: ReachPanelProps & { side: Side }) {
 }
 
 /** One round button that shows the pen in hand. */
-function FoldedReach({ workspace, reach, state }: ReachPanelProps & { state: ReachState }) {
-  const { tool } = useStore(workspace.penCase);
-  const mode = useStore(workspace.mode);
-  const writing = mode === 'write' && workspace.mayTake(tool);
+function FoldedReach({ desk, reach, state }: ReachPanelProps & { state: ReachState }) {
+  const { tool } = useStore(desk.penCase);
+  const mode = useStore(desk.room.mode);
+  const writing = mode === 'write' && desk.room.mayTake(tool);
   const icon = writing ? ALL_TOOLS.find(({ id }) => id === tool)!.icon : <Hand aria-hidden />;
   return (
     <Holder state={state} low>
       <div data-bar="tools" className="pointer-events-auto shrink-0">
         <IconButton
           label={`Show the tools (in hand: ${writing ? tool : 'use'})`}
-          shortcut={workspace.shortcuts.keyOf('fold')}
+          shortcut={desk.room.shortcuts.keyOf('fold')}
           icon={icon}
           tooltipSide={state.side === 'left' ? 'right' : 'left'}
           onClick={reach.toggleFold}
           className="size-14 !rounded-full border-4 !bg-board shadow-xl"
-          style={{ borderColor: (writing && workspace.penCase.colour) || 'var(--color-board-line)' }}
+          style={{ borderColor: (writing && desk.penCase.colour) || 'var(--color-board-line)' }}
         />
       </div>
     </Holder>

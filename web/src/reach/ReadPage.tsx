@@ -1,11 +1,11 @@
 import type { ReadingLanguage } from '@doodla/core';
 import { READING_LANGUAGES } from '@doodla/core';
 import { useState } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { wordsAddress } from '../canvas/findWords';
 import { Choice } from '../ui/Choice';
 import { ProgressBar } from '../ui/ProgressBar';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { readingJobs, readPage } from './readingJobs';
 
 const REMEMBERED = 'doodla.readingLanguage';
@@ -15,12 +15,12 @@ const LANGUAGES = Object.entries(READING_LANGUAGES).map(([value, name]) => ({
 }));
 
 /** Has the words of a scanned page read, so that they can be marked; shown where a page has none yet. */
-export default function ReadPage({ workspace }: { workspace: Workspace }) {
-  useStore(workspace.pageId);
-  useStore(workspace.surfaces.wordsChanged);
+export default function ReadPage({ desk }: { desk: PageDesk }) {
+  useStore(desk.pageId);
+  useStore(desk.surfaces.wordsChanged);
   const [language, setLanguage] = useState<ReadingLanguage>(rememberedLanguage);
   const jobs = useStore(readingJobs);
-  const { page, surfaces } = workspace;
+  const { page, surfaces } = desk;
   const address = page && wordsAddress(page);
   if (!page || address === undefined || surfaces.wordsOf(page)?.isEmpty !== true) return null;
 
@@ -58,7 +58,7 @@ export default function ReadPage({ workspace }: { workspace: Workspace }) {
       />
       <button
         type="button"
-        onClick={() => void readPage(workspace, page, address, language)}
+        onClick={() => void readPage(desk, page, address, language)}
         className="min-h-11 rounded-xl bg-paper px-3 font-bold text-board hover:bg-white"
       >
         Read the words

@@ -1,16 +1,16 @@
 import type { InkStyle } from '@doodla/core';
 import { useRef } from 'react';
 import { toast } from 'sonner';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 const LONG_PRESS_MS = 550;
 
 /** The pen case: ready pens, one tap away; a long press or right click puts the pen in hand into its place. */
-export function ReadyPens({ workspace }: { workspace: Workspace }) {
-  const { ready } = useStore(workspace.penCase);
-  const { penCase } = workspace;
+export function ReadyPens({ desk }: { desk: PageDesk }) {
+  const { ready } = useStore(desk.penCase);
+  const { penCase } = desk;
   return (
     <div
       role="group"
@@ -23,10 +23,10 @@ export function ReadyPens({ workspace }: { workspace: Workspace }) {
           pen={pen}
           number={i + 1}
           inHand={isSamePen(pen, penCase.ink)}
-          disabled={!workspace.mayWrite}
+          disabled={!desk.mayWrite}
           onTake={() => {
             penCase.takeReady(pen);
-            workspace.setMode('write');
+            desk.setMode('write');
           }}
           onKeep={() => {
             if (!penCase.ink) return;

@@ -1,12 +1,12 @@
 import { toast } from 'sonner';
 import { Button } from '../ui/Button';
-import { pasteMarks } from '../workspace/useClipboard';
-import type { Workspace } from '../workspace/workspace';
+import { pasteMarks } from '../room/useClipboard';
+import type { PageDesk } from '../room/pageDesk';
 
 /** What needs keys otherwise, for those who have none at hand. */
-export function SelectSheet({ workspace }: { workspace: Workspace }) {
+export function SelectSheet({ desk }: { desk: PageDesk }) {
   const paste = () => {
-    if (!pasteMarks(workspace, ''))
+    if (!pasteMarks(desk, ''))
       toast('Nothing has been copied yet. Select something, and choose Copy.', { id: 'paste' });
   };
   return (
@@ -14,7 +14,7 @@ export function SelectSheet({ workspace }: { workspace: Workspace }) {
       <Button look="onBoard" onClick={paste}>
         Paste
       </Button>
-      <Button look="onBoard" onClick={() => workspace.selection.selectAll()}>
+      <Button look="onBoard" onClick={() => desk.selection.selectAll()}>
         Select everything
       </Button>
     </>

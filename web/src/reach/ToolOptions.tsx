@@ -1,26 +1,26 @@
 import { Popover } from 'radix-ui';
 import { lazy, Suspense } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { ALL_TOOLS } from './tools';
 
 const OptionsSheet = lazy(() => import('./OptionsSheet'));
 
 interface ToolOptionsProps {
-  workspace: Workspace;
+  desk: PageDesk;
   side: 'left' | 'right';
 }
 
 /** What the tool in hand works with, opened beside the tools. */
-export function ToolOptions({ workspace, side }: ToolOptionsProps) {
-  const { penCase } = workspace;
+export function ToolOptions({ desk, side }: ToolOptionsProps) {
+  const { penCase } = desk;
   const { tool } = useStore(penCase);
   const { colour } = penCase;
   const { name, icon } = ALL_TOOLS.find(({ id }) => id === tool)!;
   return (
     <Popover.Root>
-      <Popover.Trigger asChild disabled={!workspace.mayWrite}>
+      <Popover.Trigger asChild disabled={!desk.mayWrite}>
         <button
           type="button"
           aria-label={`Colour and options of the ${name.toLowerCase()}`}
@@ -46,7 +46,7 @@ export function ToolOptions({ workspace, side }: ToolOptionsProps) {
           className="z-30 max-h-[94dvh] w-66 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"
         >
           <Suspense fallback={<p>Opening …</p>}>
-            <OptionsSheet workspace={workspace} />
+            <OptionsSheet desk={desk} />
           </Suspense>
         </Popover.Content>
       </Popover.Portal>

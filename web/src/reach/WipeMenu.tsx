@@ -2,39 +2,37 @@ import type { Mark } from '@doodla/core';
 import { Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { toast } from 'sonner';
-import { NO_CLASS } from '../live/classClient';
-import { useStore } from '../store/store';
-import type { Workspace } from '../workspace/workspace';
+import { NO_CLASS } from '@doodla/core/client';
+import { useStore } from '../store/useStore';
+import type { PageDesk } from '../room/pageDesk';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 interface WipeMenuProps {
-  workspace: Workspace;
+  desk: PageDesk;
   side: 'left' | 'right';
 }
 
 /** Clears the page of one sort of marks; each is one step to undo. */
-export function WipeMenu({ workspace, side }: WipeMenuProps) {
-  useStore(workspace.mode);
-  const state = useStore(workspace.classroom?.state ?? NO_CLASS);
+export function WipeMenu({ desk, side }: WipeMenuProps) {
+  useStore(desk.room.mode);
+  const state = useStore(desk.classroom?.state ?? NO_CLASS);
   const wipe = (what: string, matches: (mark: Mark) => boolean) => {
-    workspace.settle();
-    const marks = (workspace.targetMarks?.all() ?? []).filter(
-      (mark) => workspace.mayTouch(mark) && matches(mark),
-    );
+    desk.settle();
+    const marks = (desk.targetMarks?.all() ?? []).filter((mark) => desk.mayTouch(mark) && matches(mark));
     if (marks.length === 0) return toast('There is nothing of that sort on this page.', { id: 'wipe' });
-    workspace.target.perform(marks.map((mark) => ({ do: 'remove', mark: mark.id })));
+    desk.target.perform(marks.map((mark) => ({ do: 'remove', mark: mark.id })));
     toast(`Wiped: ${what}.`, {
       id: 'wipe',
-      action: { label: 'Undo', onClick: () => workspace.target.undo() },
+      action: { label: 'Undo', onClick: () => desk.target.undo() },
     });
   };
-  const me = workspace.target.actor?.id;
-  const written = new Set((workspace.targetMarks?.all() ?? []).map(({ author }) => author));
-  const people = workspace.isTeacher ? (state?.people ?? []).filter(({ id }) => written.has(id)) : [];
+  const me = desk.target.actor?.id;
+  const written = new Set((desk.targetMarks?.all() ?? []).map(({ author }) => author));
+  const people = desk.isTeacher ? (state?.people ?? []).filter(({ id }) => written.has(id)) : [];
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
-        disabled={!workspace.mayWrite}
+        disabled={!desk.mayWrite}
         className="flex min-h-12 flex-col items-center justify-center rounded-xl text-xs text-paper hover:bg-board-light disabled:opacity-40"
       >
         <Trash2 aria-hidden />
@@ -74,7 +72,7 @@ export function WipeMenu({ workspace, side }: WipeMenuProps) {
             Only what {name} made
           </DropdownMenu.Item>
         ))}
-        {workspace.isTeacher && (
+        {desk.isTeacher && (
           <DropdownMenu.Item
             className={`${MENU_ITEM} font-bold text-alarm`}
             onSelect={() => wipe('everything on this page', () => true)}

@@ -1,4 +1,4 @@
-import { Store } from '../store/store';
+import { Store } from '@doodla/core/client';
 
 export interface ReachState {
   side: 'left' | 'right';

@@ -1,10 +1,10 @@
 import type { Page, ReadingLanguage } from '@doodla/core';
 import { toast } from 'sonner';
+import { Store } from '@doodla/core/client';
 import type { ReadingProgress } from '../api/readWords';
 import { readWords } from '../api/readWords';
-import { Store } from '../store/store';
 import { wordsOnPage } from '../canvas/findWords';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 interface ReadingJob {
   progress: ReadingProgress;
@@ -16,7 +16,7 @@ export const readingJobs = new Store<ReadonlyMap<string, ReadingJob>>(new Map())
 
 /** Has the words of a page read, and says what became of it. */
 export async function readPage(
-  workspace: Workspace,
+  desk: PageDesk,
   page: Page,
   address: string,
   language: ReadingLanguage,
@@ -26,14 +26,14 @@ export async function readPage(
   onProgress({ part: 0 });
   try {
     const words = wordsOnPage(page, await readWords(address, language, { onProgress, signal: abort.signal }));
-    workspace.surfaces.setWords(page, words);
+    desk.surfaces.setWords(page, words);
     toast(
       words.isEmpty
         ? 'No words were found on this page. Highlight by hand, or try another language.'
         : 'The words of this page have been read. The highlighter marks them now.',
     );
   } catch (error) {
-    if (!abort.signal.aborted) workspace.onProblem((error as Error).message);
+    if (!abort.signal.aborted) desk.tellProblem((error as Error).message);
   }
   set(address, undefined);
 }

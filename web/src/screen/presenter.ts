@@ -3,19 +3,20 @@ import { mainPlace, SCREEN, scaledPanes } from '@doodla/core';
 import type { ViewState } from '@doodla/core/follow';
 import type { Remote } from 'comlink';
 import { releaseProxy, transfer, wrap } from 'comlink';
-import { Store } from '../store/store';
+import { Store } from '@doodla/core/client';
 import type { Desk } from '../desk/desk';
 import type { EncodedPart, ScreenWorker } from './screen.worker';
 import { sendSound } from './soundSender';
 import { forgetLast, keepLast } from './lastPicture';
 import type { ScreenSource } from './sources';
-import type { PictureActions } from '../desk/pictureActions';
+import type { PictureStore } from '../desk/pictureSender';
 
 /** What showing a screen needs of the class it is shown to. */
 export type ShowingDesk = Pick<
   Desk,
-  'connection' | 'layers' | 'marksChanged' | 'onProblem' | 'pages' | 'pictures' | 'screen' | 'sitting'
-> & { pictureActions: Pick<PictureActions, 'upload'> };
+  'connection' | 'layers' | 'marksChanged' | 'tellProblem' | 'pages' | 'pictures' | 'screen' | 'sitting'
+> &
+  PictureStore;
 
 const FRAME_MS = 100;
 const MOST_ZOOM = 4;
@@ -213,7 +214,7 @@ export class Presenter {
     try {
       if (!this.state.get().frozen) await this.takeFrame();
     } catch (error) {
-      if (!this.closed) this.desk.onProblem((error as Error).message);
+      if (!this.closed) this.desk.tellProblem((error as Error).message);
     }
     if (this.closed) return;
     const rest = Math.max(0, FRAME_MS - (performance.now() - started));
@@ -355,7 +356,7 @@ export class Presenter {
     const file = pictureOf(this.desk.screen.canvas);
     this.keeping = this.keeping.then(async () => {
       try {
-        picture.material = await this.desk.pictureActions.upload(await file);
+        picture.material = await this.desk.upload(await file);
         const stored = current.pictures.filter(({ material }) => material !== '');
         const { sitting } = this.desk;
         await this.desk.connection.request(SCREEN.keep, {
@@ -366,7 +367,7 @@ export class Presenter {
       } catch {
         current.pictures = current.pictures.filter((other) => other !== picture);
         if (!this.closed)
-          this.desk.onProblem(
+          this.desk.tellProblem(
             'A picture of the screen could not be stored under what was written. It is tried again with the next mark.',
           );
       }

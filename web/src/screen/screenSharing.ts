@@ -1,5 +1,5 @@
 import { MAX_VIEW_PICTURES, SCREEN } from '@doodla/core';
-import { Store } from '../store/store';
+import { Store } from '@doodla/core/client';
 import type { Desk } from '../desk/desk';
 import type { Presenter, ShowingDesk } from './presenter';
 import type { ScreenViewer } from './screenViewer';
@@ -33,7 +33,7 @@ export class ScreenSharing {
       await presenter.start();
     } catch (error) {
       presenter.close();
-      this.desk.onProblem((error as Error).message);
+      this.desk.tellProblem((error as Error).message);
     }
   }
 
@@ -49,7 +49,7 @@ export class ScreenSharing {
     const { connection, sitting } = this.desk;
     void connection
       .request(SCREEN.allow, { sitting, student, may })
-      .catch((error: Error) => this.desk.onProblem(error.message));
+      .catch((error: Error) => this.desk.tellProblem(error.message));
   }
 
   /** Takes in what the class's state says of the screen that is shown, wherever it is shown from. */
@@ -84,16 +84,16 @@ export class ScreenSharing {
     this.restored = page;
     const { lastPicture, forgetLast } = await import('./lastPicture');
     const last = await lastPicture();
-    const { connection, pages, pictureActions, sitting, onProblem } = this.desk;
+    const { connection, pages, sitting } = this.desk;
     const surface = pages.get().find(({ id }) => id === page)?.surface;
     if (last?.sitting !== sitting || last?.page !== page || surface?.kind !== 'view') return;
     try {
-      const material = await pictureActions.upload(last.blob);
+      const material = await this.desk.upload(last.blob);
       const pictures = [...surface.pictures, { ...last.place, material }].slice(-MAX_VIEW_PICTURES);
       await connection.request(SCREEN.keep, { sitting, page, pictures });
       await forgetLast();
     } catch (error) {
-      onProblem((error as Error).message);
+      this.desk.tellProblem((error as Error).message);
     }
   }
 

@@ -1,6 +1,6 @@
 import type { ScreenPart, SoundPart } from '@doodla/core';
 import { SCREEN } from '@doodla/core';
-import type { Connection } from '../live/connection';
+import type { Line } from '@doodla/core/client';
 import { canDecodeVideo } from '../secure/secureOnly';
 import type { LiveScreen } from '../live/liveScreen';
 import { SoundPlayer } from './soundPlayer';
@@ -25,7 +25,7 @@ export class ScreenViewer {
 
   constructor(
     private readonly sitting: string,
-    private readonly connection: Connection,
+    private readonly connection: Line,
     private readonly screen: LiveScreen,
     /** Whether a page is that of the view which the class sees now. */
     private readonly isShown: (page: string) => boolean,

@@ -1,6 +1,6 @@
 import type { SoundPart } from '@doodla/core';
 import { SCREEN } from '@doodla/core';
-import type { Connection } from '../live/connection';
+import type { Line } from '@doodla/core/client';
 import { canEncodeSound } from '../secure/secureOnly';
 
 /** Bits per second; plenty for speech and enough for music. */
@@ -9,7 +9,7 @@ const BITRATE = 64_000;
 type TrackReader = new (from: { track: MediaStreamTrack }) => { readable: ReadableStream<AudioData> };
 
 /** Sends the sound of what is shown as Opus. Returns what stops it; nothing happens where the browser cannot. */
-export function sendSound(track: MediaStreamTrack, sitting: string, connection: Connection): () => void {
+export function sendSound(track: MediaStreamTrack, sitting: string, connection: Line): () => void {
   const { MediaStreamTrackProcessor: Reader } = window as unknown as {
     MediaStreamTrackProcessor?: TrackReader;
   };

@@ -3,20 +3,20 @@ import type { FormEvent } from 'react';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 interface AltDialogProps {
   marks: readonly Mark[];
-  workspace: Workspace;
+  desk: PageDesk;
   onClose(): void;
 }
 
 /** Words for what the selected marks show. */
-export function AltDialog({ marks, workspace, onClose }: AltDialogProps) {
+export function AltDialog({ marks, desk, onClose }: AltDialogProps) {
   const keep = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const words = (new FormData(event.currentTarget).get('alt') as string).trim();
-    workspace.selection.setAlt(words === '' ? null : words);
+    desk.selection.setAlt(words === '' ? null : words);
     onClose();
   };
   return (

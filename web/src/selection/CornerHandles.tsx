@@ -3,19 +3,19 @@ import { boxMatrix, applyMatrix, pointsOf, shapeCorners } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { useRef } from 'react';
 import type { PointerEvent } from 'react';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import type { MarkGround } from './markGround';
 import type { Stage } from '../stage/stage';
 
 interface CornerHandlesProps {
   mark: Mark;
-  workspace: Workspace;
+  desk: PageDesk;
   ground: MarkGround;
   stage: Stage;
 }
 
 /** The corners of a line or shape, to be moved, added (dots between) and taken away (double click). */
-export function CornerHandles({ mark, workspace, ground, stage }: CornerHandlesProps) {
+export function CornerHandles({ mark, desk, ground, stage }: CornerHandlesProps) {
   const path = asPath(mark);
   if (!path) return null;
   const points = pointsOf(path.points);
@@ -27,7 +27,7 @@ export function CornerHandles({ mark, workspace, ground, stage }: CornerHandlesP
       from: null,
       to: null,
     };
-    if (workspace.target.perform(changesFor(mark, changed))) workspace.selection.select([changed.id]);
+    if (desk.target.perform(changesFor(mark, changed))) desk.selection.select([changed.id]);
   };
   const show = (corners: readonly (readonly [number, number])[] | undefined) => {
     stage.showPreview(

@@ -1,7 +1,7 @@
 import type { MarkOf, Sides } from '@doodla/core';
 import { cropBy, patchMark } from '@doodla/core';
 import { useEffect } from 'react';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import type { At } from './DragDot';
 import { DragDot } from './DragDot';
 import type { FrameHandle } from './frameHandles';
@@ -16,20 +16,20 @@ const ALL = 10;
 
 interface CropHandlesProps {
   picture: MarkOf<'picture'>;
-  workspace: Workspace;
+  desk: PageDesk;
   ground: MarkGround;
   stage: Stage;
 }
 
 /** Handles on the sides and corners of a picture that cut it, while the rest of it shows through. */
-export function CropHandles({ picture, workspace, ground, stage }: CropHandlesProps) {
+export function CropHandles({ picture, desk, ground, stage }: CropHandlesProps) {
   useEffect(() => {
     showWith(stage, picture, {});
     return () => stage.showPreview(undefined);
   }, [stage, picture]);
   const moves = (handle: FrameHandle, start: At, now: At) =>
     movesFor(picture, handle, turnedBack(picture, start, now));
-  const crop = (by: Partial<Sides>) => workspace.selection.patchOne(picture.id, cropBy(picture, by));
+  const crop = (by: Partial<Sides>) => desk.selection.patchOne(picture.id, cropBy(picture, by));
   return HANDLES.map((handle) => (
     <DragDot
       key={handle.name}

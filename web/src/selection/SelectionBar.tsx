@@ -25,12 +25,12 @@ import { AltDialog } from './AltDialog';
 import { copyPicture } from './copyPicture';
 import { prepareMarks } from './prepareMarks';
 import { RepeatDialog } from './RepeatDialog';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 interface SelectionBarProps {
   marks: readonly Mark[];
-  workspace: Workspace;
+  desk: PageDesk;
   /** The frame in the window, CSS pixels. */
   place: { left: number; top: number; width: number; height: number };
   /** What the bars at the sides take of the window, CSS pixels. */
@@ -42,8 +42,8 @@ interface SelectionBarProps {
 const BAR_HEIGHT = 52;
 
 /** What can be done with the selected marks, beside them. */
-export function SelectionBar({ marks, workspace, place, room, crop }: SelectionBarProps) {
-  const { selection } = workspace;
+export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarProps) {
+  const { selection } = desk;
   const [describing, setDescribing] = useState(false);
   const [repeating, setRepeating] = useState(false);
   const locked = marks.every((mark) => mark.locked);
@@ -74,7 +74,7 @@ export function SelectionBar({ marks, workspace, place, room, crop }: SelectionB
       >
         {!locked && (
           <>
-            <LookMenu marks={marks} workspace={workspace} />
+            <LookMenu marks={marks} desk={desk} />
             {crop && (
               <IconButton
                 label="Crop"
@@ -85,19 +85,19 @@ export function SelectionBar({ marks, workspace, place, room, crop }: SelectionB
             )}
             <IconButton
               label="Duplicate"
-              shortcut={workspace.shortcuts.keyOf('duplicate')}
+              shortcut={desk.room.shortcuts.keyOf('duplicate')}
               icon={<CopyPlus aria-hidden size={20} />}
               onClick={() => selection.duplicate()}
             />
             <IconButton
               label="To the front"
-              shortcut={workspace.shortcuts.keyOf('toFront')}
+              shortcut={desk.room.shortcuts.keyOf('toFront')}
               icon={<ArrowUpToLine aria-hidden size={20} />}
               onClick={() => selection.reorder('front')}
             />
             <IconButton
               label="To the back"
-              shortcut={workspace.shortcuts.keyOf('toBack')}
+              shortcut={desk.room.shortcuts.keyOf('toBack')}
               icon={<ArrowDownToLine aria-hidden size={20} />}
               onClick={() => selection.reorder('back')}
             />
@@ -108,7 +108,7 @@ export function SelectionBar({ marks, workspace, place, room, crop }: SelectionB
             />
           </>
         )}
-        {workspace.isTeacher && (
+        {desk.isTeacher && (
           <IconButton
             label={locked ? 'Unlock' : 'Lock'}
             icon={locked ? <LockOpen aria-hidden size={20} /> : <Lock aria-hidden size={20} />}
@@ -119,7 +119,7 @@ export function SelectionBar({ marks, workspace, place, room, crop }: SelectionB
           <>
             <MoreMenu
               marks={marks}
-              workspace={workspace}
+              desk={desk}
               onFlip={() => flip(true)}
               onDescribe={() => setDescribing(true)}
               onRepeat={() => setRepeating(true)}
@@ -133,7 +133,7 @@ export function SelectionBar({ marks, workspace, place, room, crop }: SelectionB
           </>
         )}
         {repeating && <RepeatDialog selection={selection} onClose={() => setRepeating(false)} />}
-        {describing && <AltDialog marks={marks} workspace={workspace} onClose={() => setDescribing(false)} />}
+        {describing && <AltDialog marks={marks} desk={desk} onClose={() => setDescribing(false)} />}
       </div>
     </div>
   );
@@ -141,8 +141,8 @@ export function SelectionBar({ marks, workspace, place, room, crop }: SelectionB
 
 const takesFilling = (mark: Mark) => mark.kind === 'shape' || (mark.kind === 'path' && mark.closed);
 
-function LookMenu({ marks, workspace }: Pick<SelectionBarProps, 'marks' | 'workspace'>) {
-  const { selection } = workspace;
+function LookMenu({ marks, desk }: Pick<SelectionBarProps, 'marks' | 'desk'>) {
+  const { selection } = desk;
   const [first] = marks;
   if (!first) return null;
   const { style } = first;
@@ -158,19 +158,19 @@ function LookMenu({ marks, workspace }: Pick<SelectionBarProps, 'marks' | 'works
           collisionPadding={8}
           className="z-40 flex max-h-[80dvh] w-66 flex-col gap-3 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"
         >
-          {colour !== null && workspace.penCase.fixedColour === undefined && (
+          {colour !== null && desk.penCase.fixedColour === undefined && (
             <ColourChoice
               colour={colour}
-              picking={workspace.picking}
+              picking={desk.picking}
               onChange={(value) => selection.recolour(value)}
             />
           )}
           {'line' in style && takesFilling(first) && (
             <LineOrFilling
               style={style}
-              suggestion={workspace.penCase.get().fillColour}
-              picking={workspace.picking}
-              fixed={workspace.penCase.fixedColour !== undefined}
+              suggestion={desk.penCase.get().fillColour}
+              picking={desk.picking}
+              fixed={desk.penCase.fixedColour !== undefined}
               onChange={(part) => selection.restyle({ ...part })}
             />
           )}
@@ -245,14 +245,14 @@ const EDGES: [AlignEdge, string][] = [
   ['bottom', 'Line up at the bottom'],
 ];
 
-interface MoreMenuProps extends Pick<SelectionBarProps, 'marks' | 'workspace'> {
+interface MoreMenuProps extends Pick<SelectionBarProps, 'marks' | 'desk'> {
   onFlip(): void;
   onDescribe(): void;
   onRepeat(): void;
 }
 
-function MoreMenu({ marks, workspace, onFlip, onDescribe, onRepeat }: MoreMenuProps) {
-  const { selection } = workspace;
+function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat }: MoreMenuProps) {
+  const { selection } = desk;
   const several = marks.length > 1;
   const grouped = marks.some((mark) => mark.group !== null);
   return (
@@ -282,7 +282,7 @@ function MoreMenu({ marks, workspace, onFlip, onDescribe, onRepeat }: MoreMenuPr
         <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.cut()}>
           Cut
         </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void copyPicture(workspace)}>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void copyPicture(desk)}>
           Copy as a picture
         </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onRepeat}>
@@ -304,8 +304,8 @@ function MoreMenu({ marks, workspace, onFlip, onDescribe, onRepeat }: MoreMenuPr
             </DropdownMenu.Item>
           </>
         )}
-        {workspace.isTeacher && workspace.sitting !== undefined && !workspace.device && (
-          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void prepareMarks(workspace, marks)}>
+        {desk.isTeacher && desk.sitting !== undefined && !desk.room.device && (
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void prepareMarks(desk, marks)}>
             Keep this in the lesson
           </DropdownMenu.Item>
         )}

@@ -1,8 +1,8 @@
 import type { Mark, Rect, Transform } from '@doodla/core';
 import { hasBox, markBox } from '@doodla/core';
 import { useEffect, useReducer, useRef, useState } from 'react';
-import { useStore } from '../store/store';
-import type { Workspace } from '../workspace/workspace';
+import { useStore } from '../store/useStore';
+import type { PageDesk } from '../room/pageDesk';
 import { ANGLE_STEP } from '../desk/gesture';
 import { CornerHandles } from './CornerHandles';
 import { CropHandles } from './CropHandles';
@@ -14,20 +14,20 @@ import { groundOf } from './markGround';
 import type { Stage } from '../stage/stage';
 
 /** Frame, handles and actions of what is selected. */
-export function SelectionOverlay({ workspace, stage }: { workspace: Workspace; stage: Stage }) {
-  const ids = useStore(workspace.selection.ids);
+export function SelectionOverlay({ desk, stage }: { desk: PageDesk; stage: Stage }) {
+  const ids = useStore(desk.selection.ids);
   useStore(stage.view);
-  useMarkChanges(workspace);
-  const marks = workspace.selection.marks();
+  useMarkChanges(desk);
+  const marks = desk.selection.marks();
   if (ids.size === 0 || marks.length === 0) return null;
   // What is done with some marks ends when others are selected.
-  return <Frame key={[...ids].join()} marks={marks} workspace={workspace} stage={stage} />;
+  return <Frame key={[...ids].join()} marks={marks} desk={desk} stage={stage} />;
 }
 
 /** Draws anew whenever a mark of the page changes. */
-function useMarkChanges(workspace: Workspace): void {
+function useMarkChanges(desk: PageDesk): void {
   const [, changed] = useReducer((count: number) => count + 1, 0);
-  useEffect(() => workspace.marksChanged.subscribe(changed), [workspace]);
+  useEffect(() => desk.marksChanged.subscribe(changed), [desk]);
 }
 
 /** Distance of the frame from what is selected, and the side below which it has corner handles only; CSS pixels. */
@@ -36,14 +36,14 @@ const SMALL = 76;
 
 interface FrameProps {
   marks: readonly Mark[];
-  workspace: Workspace;
+  desk: PageDesk;
   stage: Stage;
 }
 
-function Frame({ marks, workspace, stage }: FrameProps) {
-  const ground = groundOf(marks, workspace, stage);
+function Frame({ marks, desk, stage }: FrameProps) {
+  const ground = groundOf(marks, desk, stage);
   const { scale, x, y } = ground.view;
-  const frame = frameOf(marks, workspace);
+  const frame = frameOf(marks, desk);
   const angle = useRef<HTMLOutputElement>(null);
   const locked = marks.every((mark) => mark.locked);
   const [isCropping, setCropping] = useState(false);
@@ -63,9 +63,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
         className="pointer-events-none absolute border-2 border-dashed border-chalk-deep"
         style={{ ...place, transform: `rotate(${frame.rotation}deg)` }}
       >
-        {picture && isCropping && (
-          <CropHandles picture={picture} workspace={workspace} ground={ground} stage={stage} />
-        )}
+        {picture && isCropping && <CropHandles picture={picture} desk={desk} ground={ground} stage={stage} />}
         {!locked &&
           !isCropping &&
           HANDLES.filter(({ x: u, y: v }) => !isSmall || (u !== 0.5 && v !== 0.5)).map((handle) => (
@@ -76,7 +74,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
               style={{ left: `${handle.x * 100}%`, top: `${handle.y * 100}%` }}
               ground={ground}
               stage={stage}
-              workspace={workspace}
+              desk={desk}
               transformFor={(start, now, keys) => resizeTransform(frame, handle, start, now, keys)}
               arrowTransform={(dx, dy, keys) =>
                 resizeTransform(frame, handle, { x: 0, y: 0 }, { x: dx * KEY_STEP, y: dy * KEY_STEP }, keys)
@@ -91,7 +89,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
             style={{ left: '50%', top: -30 }}
             ground={ground}
             stage={stage}
-            workspace={workspace}
+            desk={desk}
             transformFor={(start, now, keys) => {
               const turn = turnTransform(frame, start, now, keys.steady);
               if (angle.current) angle.current.textContent = `${Math.round(turn.degrees)}°`;
@@ -114,11 +112,11 @@ function Frame({ marks, workspace, stage }: FrameProps) {
         />
       </div>
       {marks.length === 1 && !locked && !isSmall && (
-        <CornerHandles mark={marks[0]!} workspace={workspace} ground={ground} stage={stage} />
+        <CornerHandles mark={marks[0]!} desk={desk} ground={ground} stage={stage} />
       )}
       <SelectionBar
         marks={marks}
-        workspace={workspace}
+        desk={desk}
         place={place}
         room={stage.sides}
         crop={picture && { isOn: isCropping, toggle: () => setCropping(!isCropping) }}
@@ -128,7 +126,7 @@ function Frame({ marks, workspace, stage }: FrameProps) {
 }
 
 interface TransformDotProps extends Pick<DragDotProps, 'label' | 'cursor' | 'round' | 'style' | 'ground'> {
-  workspace: Workspace;
+  desk: PageDesk;
   stage: Stage;
   transformFor(start: At, now: At, keys: DragKeys): Transform;
   arrowTransform(dx: number, dy: number, keys: DragKeys): Transform;
@@ -136,26 +134,26 @@ interface TransformDotProps extends Pick<DragDotProps, 'label' | 'cursor' | 'rou
 }
 
 /** A handle that transforms what is selected; the page shows what would become of it. */
-function TransformDot({ workspace, stage, transformFor, arrowTransform, onEnd, ...dot }: TransformDotProps) {
+function TransformDot({ desk, stage, transformFor, arrowTransform, onEnd, ...dot }: TransformDotProps) {
   return (
     <DragDot
       {...dot}
-      onDrag={(...drag) => stage.showPreview(workspace.selection.preview(transformFor(...drag)))}
-      onDrop={(...drag) => workspace.selection.apply(transformFor(...drag))}
+      onDrag={(...drag) => stage.showPreview(desk.selection.preview(transformFor(...drag)))}
+      onDrop={(...drag) => desk.selection.apply(transformFor(...drag))}
       onEnd={() => {
         stage.showPreview(undefined);
         onEnd?.();
       }}
-      onArrow={(...arrow) => workspace.selection.apply(arrowTransform(...arrow))}
+      onArrow={(...arrow) => desk.selection.apply(arrowTransform(...arrow))}
     />
   );
 }
 
 /** A single turned box has a frame turned with it; several marks have an upright one. */
-function frameOf(marks: readonly Mark[], workspace: Workspace): Rect & { rotation: number } {
+function frameOf(marks: readonly Mark[], desk: PageDesk): Rect & { rotation: number } {
   const [only] = marks;
   if (marks.length === 1 && only && hasBox(only)) return markBox(only);
-  return { ...(workspace.selection.bounds() ?? { x: 0, y: 0, width: 0, height: 0 }), rotation: 0 };
+  return { ...(desk.selection.bounds() ?? { x: 0, y: 0, width: 0, height: 0 }), rotation: 0 };
 }
 
 /** How far a side's or corner's handle was dragged, as a stretch away from the side opposite. */

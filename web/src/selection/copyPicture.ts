@@ -1,6 +1,6 @@
 import { growRect } from '@doodla/core';
 import { copyPng } from '../secure/clipboard';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { drawMark } from '../canvas/markPainter';
 
 /** Pixels per page unit. */
@@ -9,8 +9,8 @@ const MAX_SIDE = 4000;
 const MARGIN = 6;
 
 /** Puts a picture of the selected marks on the system's clipboard. */
-export async function copyPicture(workspace: Workspace): Promise<void> {
-  const bounds = workspace.selection.bounds();
+export async function copyPicture(desk: PageDesk): Promise<void> {
+  const bounds = desk.selection.bounds();
   if (!bounds) return;
   const area = growRect(bounds, MARGIN);
   const scale = Math.min(SCALE, MAX_SIDE / Math.max(area.width, area.height));
@@ -19,13 +19,13 @@ export async function copyPicture(workspace: Workspace): Promise<void> {
   canvas.height = Math.ceil(area.height * scale);
   const ctx = canvas.getContext('2d')!;
   ctx.setTransform(scale, 0, 0, scale, -area.x * scale, -area.y * scale);
-  for (const mark of workspace.selection.marks()) drawMark(ctx, mark, workspace.pictures);
+  for (const mark of desk.selection.marks()) drawMark(ctx, mark, desk.pictures);
   const png = new Promise<Blob>((resolve, reject) => {
     canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('no picture'))), 'image/png');
   });
   try {
     await copyPng(png);
   } catch (error) {
-    workspace.onProblem((error as Error).message);
+    desk.tellProblem((error as Error).message);
   }
 }

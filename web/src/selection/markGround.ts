@@ -1,6 +1,6 @@
 import type { Mark } from '@doodla/core';
 import { amongMain, paneOf } from '@doodla/core';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
 import type { View } from '../canvas/view';
 import { toPage } from '../canvas/view';
@@ -15,9 +15,9 @@ export interface MarkGround {
 }
 
 /** The ground of marks that are selected together; that of the main part where they lie on several. */
-export function groundOf(marks: readonly Mark[], workspace: Workspace, stage: Stage): MarkGround {
+export function groundOf(marks: readonly Mark[], desk: PageDesk, stage: Stage): MarkGround {
   const main = stage.view.get();
-  const panes = workspace.screen.panesOf(workspace.pageId.get() ?? '');
+  const panes = desk.screen.panesOf(desk.pageId.get() ?? '');
   const [pane, ...others] = new Set(marks.map((mark) => paneOf(mark, panes)));
   const single = panes.length > 0 && pane !== undefined && others.length === 0;
   const place = single ? amongMain(panes, pane) : { x: 0, y: 0, scale: 1 };

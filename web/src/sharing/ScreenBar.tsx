@@ -10,24 +10,24 @@ import {
   ZoomIn,
   ZoomOut,
 } from 'lucide-react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import type { Presenter } from '../screen/presenter';
 import { SimulatedScreen } from '../screen/simulatedScreen';
 import { TimeLapseButton } from '../grab/TimeLapseButton';
 
 /** What is being shown, and how it is followed; for whoever shows it, and in short for everybody else. */
-export default function ScreenBar({ workspace, side }: { workspace: Workspace; side: 'left' | 'right' }) {
-  const presenter = useStore(workspace.sharing.presenter);
-  const live = useStore(workspace.screen.state);
-  const classState = useStore(workspace.classroom!.state);
+export default function ScreenBar({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) {
+  const presenter = useStore(desk.room.sharing.presenter);
+  const live = useStore(desk.screen.state);
+  const classState = useStore(desk.classroom!.state);
   if (!classState?.screen || classState.ended) return null;
   const { screen } = classState;
-  const isOwn = screen.presenter === workspace.target.actor?.id;
-  const back = screen.page !== classState.page && (workspace.isTeacher || presenter !== undefined);
+  const isOwn = screen.presenter === desk.target.actor?.id;
+  const back = screen.page !== classState.page && (desk.isTeacher || presenter !== undefined);
   return (
     <div
       role="group"
@@ -40,25 +40,23 @@ export default function ScreenBar({ workspace, side }: { workspace: Workspace; s
     >
       <span role="status" className="px-3 text-sm">
         {screen.away
-          ? `${isOwn ? 'Your screen is' : `The screen of ${workspace.nameOf(screen.presenter)} is`} not shown just now: this is the last picture`
+          ? `${isOwn ? 'Your screen is' : `The screen of ${desk.room.nameOf(screen.presenter)} is`} not shown just now: this is the last picture`
           : live?.certain === false
             ? 'Not sure where the content has gone: the ink stays'
             : presenter
               ? screen.page === classState.page
                 ? 'The class sees this'
                 : 'The class is on another page'
-              : `Shown by ${workspace.nameOf(screen.presenter)}`}
+              : `Shown by ${desk.room.nameOf(screen.presenter)}`}
       </span>
-      {back && <Button onClick={() => workspace.turnTo(screen.page)}>Back to it</Button>}
-      {screen.away && isOwn && !presenter && (
-        <Button onClick={() => void showAgain(workspace)}>Show again</Button>
-      )}
-      {presenter && <Controls presenter={presenter} workspace={workspace} />}
-      {(presenter ?? workspace.isTeacher) && (
+      {back && <Button onClick={() => desk.turnTo(screen.page)}>Back to it</Button>}
+      {screen.away && isOwn && !presenter && <Button onClick={() => void showAgain(desk)}>Show again</Button>}
+      {presenter && <Controls presenter={presenter} desk={desk} />}
+      {(presenter ?? desk.isTeacher) && (
         <Button
           look="onBoard"
           icon={<MonitorX aria-hidden size={18} />}
-          onClick={() => (presenter ? void presenter.stop() : workspace.sharing.stopOther())}
+          onClick={() => (presenter ? void presenter.stop() : desk.room.sharing.stopOther())}
         >
           Stop showing
         </Button>
@@ -67,7 +65,7 @@ export default function ScreenBar({ workspace, side }: { workspace: Workspace; s
   );
 }
 
-function Controls({ presenter, workspace }: { presenter: Presenter; workspace: Workspace }) {
+function Controls({ presenter, desk }: { presenter: Presenter; desk: PageDesk }) {
   const { follow, frozen, mirrored, zoom, keeps } = useStore(presenter.state);
   const { source } = presenter;
   return (
@@ -119,7 +117,7 @@ function Controls({ presenter, workspace }: { presenter: Presenter; workspace: W
             icon={<ZoomOut aria-hidden size={20} />}
             onClick={() => presenter.zoomBy(-0.5)}
           />
-          <TimeLapseButton workspace={workspace} />
+          <TimeLapseButton desk={desk} />
         </>
       )}
       <IconButton
@@ -160,11 +158,11 @@ function Practice({ screen }: { screen: SimulatedScreen }) {
 }
 
 /** Opens what was shown before the page was loaded anew; the browser asks which screen. */
-async function showAgain(workspace: Workspace): Promise<void> {
+async function showAgain(desk: PageDesk): Promise<void> {
   try {
-    const source = await (await import('../screen/openSource')).openSource(workspace.sharing.lastKind);
-    if (source) await workspace.sharing.present(source);
+    const source = await (await import('../screen/openSource')).openSource(desk.room.sharing.lastKind);
+    if (source) await desk.room.sharing.present(source);
   } catch (error) {
-    workspace.onProblem((error as Error).message);
+    desk.tellProblem((error as Error).message);
   }
 }

@@ -1,20 +1,20 @@
 import { Camera, MonitorUp, MonitorPlay, ScreenShare, Video } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
-import type { Workspace } from '../workspace/workspace';
+import type { Room } from '../room/room';
 import type { SourceKind } from '../screen/openSource';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 
 /** What can be shown live. */
-export function ShowMenu({ workspace }: { workspace: Workspace }) {
-  const presenter = useStore(workspace.sharing.presenter);
+export function ShowMenu({ room }: { room: Room }) {
+  const presenter = useStore(room.sharing.presenter);
   const show = (kind: SourceKind) => () => {
     void import('../screen/openSource')
       .then(({ openSource }) => openSource(kind))
       .then(
-        (source) => source && workspace.sharing.present(source, kind),
-        (error: Error) => workspace.onProblem(error.message),
+        (source) => source && room.sharing.present(source, kind),
+        (error: Error) => room.tellProblem(error.message),
       );
   };
   return (

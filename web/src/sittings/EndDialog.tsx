@@ -1,26 +1,26 @@
 import { format } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
+import { useStore } from '../store/useStore';
 import { endSitting, keepPages } from '../api/lessons';
 import type { SittingDetail } from '../api/lessons';
 import { ownPages } from '../material/broughtIn';
 import { Button } from '../ui/Button';
-import { useStore } from '../store/store';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { KeptName } from './keptName';
 import { knownGroups, rememberGroup, titleOf } from './keptName';
 import { PagePreview } from './PagePreview';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 interface EndDialogProps {
-  workspace: Workspace;
+  desk: PageDesk;
   sitting: SittingDetail;
   onEnded(): void;
   onClose(): void;
 }
 
 /** Ends a class: keep its marks under a name, or drop them, with what would be lost in sight. */
-export default function EndDialog({ workspace, sitting, onEnded, onClose }: EndDialogProps) {
+export default function EndDialog({ desk, sitting, onEnded, onClose }: EndDialogProps) {
   const [name, setName] = useState<KeptName>(() => ({
     group: knownGroups()[0] ?? '',
     theme: sitting.lessonTitle,
@@ -29,10 +29,10 @@ export default function EndDialog({ workspace, sitting, onEnded, onClose }: EndD
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
   // Counted anew as marks of pages that were not in sight arrive.
-  const changed = useStore(workspace.marksChanged);
-  const written = useMemo(() => writtenPages(workspace), [workspace, changed]); // eslint-disable-line react-hooks/exhaustive-deps
-  useEffect(() => void workspace.readAll(), [workspace]);
-  const [added] = useState(() => ownPages(workspace));
+  const changed = useStore(desk.marksChanged);
+  const written = useMemo(() => writtenPages(desk), [desk, changed]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => void desk.room.readAll(), [desk]);
+  const [added] = useState(() => ownPages(desk));
   const [keepsPages, setKeepsPages] = useState(false);
   const marks = written.reduce((sum, { count }) => sum + count, 0);
   const end = async (drop: boolean) => {
@@ -98,7 +98,7 @@ export default function EndDialog({ workspace, sitting, onEnded, onClose }: EndD
             <ul className="mb-4 flex max-h-52 flex-wrap gap-2 overflow-auto" aria-label="What was written">
               {written.map(({ page, count }) => (
                 <li key={page.id}>
-                  <PagePreview workspace={workspace} page={page} marks={count} />
+                  <PagePreview desk={desk} page={page} marks={count} />
                 </li>
               ))}
             </ul>
@@ -138,9 +138,9 @@ export default function EndDialog({ workspace, sitting, onEnded, onClose }: EndD
 }
 
 /** The pages that the class has written on, with how many marks. */
-function writtenPages(workspace: Workspace) {
-  const layer = workspace.layers.at(-1)!;
-  return workspace.pages
+function writtenPages(desk: PageDesk) {
+  const layer = desk.layers.at(-1)!;
+  return desk.pages
     .get()
     .map((page) => ({ page, count: layer.on(page.id).size }))
     .filter(({ count }) => count > 0);

@@ -1,4 +1,4 @@
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import type { KeyPointer } from './keyPointer';
 

@@ -1,14 +1,14 @@
 import { markBounds } from '@doodla/core';
 import type { Glass } from '../desk/glass';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 
 /** What the open page says of itself; for tests and for whoever looks into a school's trouble. */
-function stageState(workspace: Workspace, glass: Pick<Glass, 'host' | 'view'>) {
-  const page = workspace.pageId.get();
-  const marks = page === undefined ? [] : workspace.layers.flatMap((layer) => layer.on(page).all());
+function stageState(desk: PageDesk, glass: Pick<Glass, 'host' | 'view'>) {
+  const page = desk.pageId.get();
+  const marks = page === undefined ? [] : desk.layers.flatMap((layer) => layer.on(page).all());
   const { scale, x, y } = glass.view.get();
   const box = glass.host.getBoundingClientRect();
-  const { pointers, ink, classroom } = workspace;
+  const { pointers, ink, classroom } = desk;
   return {
     page,
     scene: classroom?.scene.get() ?? null,
@@ -24,9 +24,9 @@ function stageState(workspace: Workspace, glass: Pick<Glass, 'host' | 'view'>) {
       ...('text' in mark && { text: mark.text }),
       ...('exact' in mark && { text: mark.exact }),
     })),
-    screen: workspace.screen.state.get() ?? null,
-    width: workspace.page?.width ?? 0,
-    waiting: workspace.target.status.get().waiting,
+    screen: desk.screen.state.get() ?? null,
+    width: desk.page?.width ?? 0,
+    waiting: desk.target.status.get().waiting,
     scale,
     x: box.left + x,
     y: box.top + y,
@@ -34,13 +34,13 @@ function stageState(workspace: Workspace, glass: Pick<Glass, 'host' | 'view'>) {
 }
 
 /** Lets the browser's console ask: `doodla.stageState()`. */
-export function exposeStage(workspace: Workspace, glass: Pick<Glass, 'host' | 'view'>): void {
-  const source = () => workspace.sharing.presenter.get()?.source;
-  const { screen } = workspace;
-  const state = () => stageState(workspace, glass);
+export function exposeStage(desk: PageDesk, glass: Pick<Glass, 'host' | 'view'>): void {
+  const source = () => desk.room.sharing.presenter.get()?.source;
+  const { screen } = desk;
+  const state = () => stageState(desk, glass);
   const { doodla } = window as unknown as { doodla?: object };
-  const { classroom } = workspace;
-  const own = workspace.isBeside
+  const { classroom } = desk;
+  const own = desk.isBeside
     ? { ...doodla, sideState: state }
     : { stageState: state, source, screen, classroom };
   Object.assign(window, { doodla: own });

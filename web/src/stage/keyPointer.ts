@@ -1,4 +1,4 @@
-import { Store } from '../store/store';
+import { Store } from '@doodla/core/client';
 import type { RunningGesture } from '../desk/gesture';
 import type { Glass } from '../desk/glass';
 import { ARROWS } from '../ui/arrowKeys';

@@ -1,13 +1,12 @@
 import type { InkStyle, Page, Pane, Rect } from '@doodla/core';
 import { growRect, hitBySweep, isBoundless, mainPlace } from '@doodla/core';
-import { Signal } from '../store/signal';
-import { Store } from '../store/store';
+import { Signal, Store } from '@doodla/core/client';
 import type { Preview } from '../canvas/preview';
 import type { Gesture, PenPoint, RunningGesture } from '../desk/gesture';
 import type { gestureOf, ShownWords } from '../tools/gestureOf';
 import type { ToolId } from '../desk/penCase';
 import type { Glass } from '../desk/glass';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { interfaceScale, targetSize, typeSize } from '../ui/typeSize';
 import { exposeStage } from './inspect';
 import { KeyPointer } from './keyPointer';
@@ -85,50 +84,50 @@ export class Stage implements Glass {
 
   constructor(
     readonly host: HTMLElement,
-    private readonly workspace: Workspace,
+    private readonly desk: PageDesk,
   ) {
-    this.canvas = new PageCanvas(host, workspace.pictures);
+    this.canvas = new PageCanvas(host, desk.pictures);
     this.input = new StageInput(host, this);
     this.observer = new ResizeObserver(() => this.resize());
     this.observer.observe(host);
     this.bars = new Bars(host, () => this.barsChanged());
     this.stops = [
-      workspace.pageId.subscribe(() => this.turned()),
-      workspace.pages.subscribe(() => this.showPage()),
-      workspace.textEdit.subscribe(() => this.canvas.touchWet()),
-      workspace.screen.state.subscribe(() => this.screenMoved()),
-      workspace.draft.subscribe(() => this.canvas.touchWet()),
-      workspace.apart.subscribe(() => this.followSight()),
+      desk.pageId.subscribe(() => this.turned()),
+      desk.pages.subscribe(() => this.showPage()),
+      desk.textEdit.subscribe(() => this.canvas.touchWet()),
+      desk.screen.state.subscribe(() => this.screenMoved()),
+      desk.draft.subscribe(() => this.canvas.touchWet()),
+      desk.apart.subscribe(() => this.followSight()),
       typeSize.subscribe(() => this.showPage()),
       targetSize.subscribe(() => this.showPage()),
-      ...(workspace.classroom ? [workspace.classroom.scene.subscribe(() => this.sceneChanged())] : []),
+      ...(desk.classroom ? [desk.classroom.scene.subscribe(() => this.sceneChanged())] : []),
       fontArrived.subscribe(() => this.canvas.invalidate('all')),
     ];
     this.canvas.onFrame = () => this.tellWet();
-    workspace.glass.set(this);
+    desk.glass.set(this);
     this.stops.push(
-      workspace.stale.subscribe((what) => this.redraw(what)),
-      workspace.pictures.arrived.subscribe(() => this.canvas.invalidate('all')),
-      workspace.screen.frames.subscribe(() => this.screenDrawn()),
+      desk.stale.subscribe((what) => this.redraw(what)),
+      desk.surfaces.changed.subscribe((page) => this.surfaceChanged(page)),
+      desk.pictures.arrived.subscribe(() => this.canvas.invalidate('all')),
+      desk.screen.frames.subscribe(() => this.screenDrawn()),
     );
-    workspace.surfaces.onChange = (page) => this.surfaceChanged(page);
-    this.stops.push(workspace.ink.changed.subscribe(() => this.canvas.touchWet()));
-    this.stops.push(workspace.pointers.changed.subscribe(() => this.canvas.touchWet()));
+    this.stops.push(desk.ink.changed.subscribe(() => this.canvas.touchWet()));
+    this.stops.push(desk.pointers.changed.subscribe(() => this.canvas.touchWet()));
     void document.fonts.load('16px Andika').then(() => this.canvas.invalidate('all'));
     this.resize();
     import('../tools/gestureOf').then(
       (tools) => (this.gestureOf = tools.gestureOf),
-      () => workspace.onProblem('The tools could not be fetched. Please load this page again.'),
+      () => desk.tellProblem('The tools could not be fetched. Please load this page again.'),
     );
-    exposeStage(workspace, this);
+    exposeStage(desk, this);
     // Without it students look where they like, as they may anyway.
     this.lead().catch(() => undefined);
   }
 
   get writing(): boolean {
-    const { mode, penCase, picking } = this.workspace;
-    const may = this.workspace.mayTake(penCase.get().tool);
-    return (mode.get() === 'write' && may) || picking.get() !== undefined;
+    const { room, penCase, picking } = this.desk;
+    const may = room.mayTake(penCase.get().tool);
+    return (room.mode.get() === 'write' && may) || picking.get() !== undefined;
   }
 
   /** What the bars beside the page take of the window, CSS pixels. */
@@ -139,29 +138,29 @@ export class Stage implements Glass {
 
   /** What a finger does once a pen has been used. */
   get finger(): 'write' | 'move' | 'nothing' {
-    return this.workspace.penCase.get().finger;
+    return this.desk.penCase.get().finger;
   }
 
   /** Where the half of one hand ends, while the other has a pen of its own; CSS pixels. */
   get halvesAt(): number | undefined {
-    return this.workspace.penCase.get().otherHand ? this.size.width / 2 : undefined;
+    return this.desk.penCase.get().otherHand ? this.size.width / 2 : undefined;
   }
 
   /** Starts what a tool does at a point of the window; `eraser` is the eraser end of a pen. */
   begin(at: PenPoint, pressure: boolean, eraser: boolean): RunningGesture | undefined {
-    const picking = this.workspace.picking.get();
+    const picking = this.desk.picking.get();
     if (picking) {
-      this.workspace.picking.set(undefined);
+      this.desk.picking.set(undefined);
       picking(this.colourAt(at));
       return undefined;
     }
-    this.workspace.textEdit.set(undefined);
+    this.desk.textEdit.set(undefined);
     if (this.uncover(at)) return undefined;
     this.media?.holdForWriting();
     let last = at;
     const hold = holdOn(this.panes, at);
-    const within = <T>(run: () => T) => this.workspace.onPane(hold.pane, run);
-    const tool = eraser ? 'eraser' : this.workspace.penCase.get().tool;
+    const within = <T>(run: () => T) => this.desk.onPane(hold.pane, run);
+    const tool = eraser ? 'eraser' : this.desk.penCase.get().tool;
     const gesture = within(() => this.toolGesture(tool, { ...at, ...hold.toOwn(at) }, pressure));
     if (!gesture) return undefined;
     const finish = (how: 'end' | 'cancel') => () => {
@@ -184,7 +183,7 @@ export class Stage implements Glass {
 
   /** Takes away a patch that covers a point, in class. Returns whether there was one. */
   uncover(at: { x: number; y: number }): boolean {
-    const { classroom, isTeacher, penCase, page, layers } = this.workspace;
+    const { classroom, isTeacher, penCase, page, layers } = this.desk;
     if (!classroom || !isTeacher || !page || penCase.get().tool === 'select') return false;
     const { uncovered } = classroom.scene.get();
     const patch = layers
@@ -202,7 +201,7 @@ export class Stage implements Glass {
 
   /** What a pointer does that is over the page without being down. */
   hover(at: { x: number; y: number } | undefined): void {
-    const { penCase, pointers, pageId } = this.workspace;
+    const { penCase, pointers, pageId } = this.desk;
     const page = pageId.get();
     if (penCase.get().tool !== 'pointer' || !this.writing || page === undefined) return;
     if (at) pointers.point(page, at.x, at.y);
@@ -211,9 +210,9 @@ export class Stage implements Glass {
 
   /** Turns the page by a swipe, where the page fits and so cannot be moved instead. */
   swipe(step: number): void {
-    const { mayTurn, page } = this.workspace;
-    if (mayTurn && page && this.workspace.extentOf(page).width * this.glass.scale <= this.size.width)
-      this.workspace.turnBy(step);
+    const { room, page } = this.desk;
+    if (room.mayTurn && page && this.desk.extentOf(page).width * this.glass.scale <= this.size.width)
+      this.desk.turnBy(step);
   }
 
   /** Draws the frame of a recording that is seen now into a context that is in page units. */
@@ -287,8 +286,7 @@ export class Stage implements Glass {
 
   destroy(): void {
     for (const stop of this.stops) stop();
-    if (this.workspace.glass.get() === this) this.workspace.glass.set(undefined);
-    this.workspace.surfaces.onChange = () => undefined;
+    if (this.desk.glass.get() === this) this.desk.glass.set(undefined);
     this.observer.disconnect();
     this.bars.stop();
     this.sightTeller?.stop();
@@ -299,11 +297,11 @@ export class Stage implements Glass {
   }
 
   private toolGesture(tool: ToolId, at: PenPoint, pressure: boolean): Gesture | undefined {
-    const { workspace } = this;
-    if (tool !== 'select') workspace.selection.clear();
-    if (!workspace.mayTake(tool)) return undefined;
+    const { desk } = this;
+    if (tool !== 'select') desk.selection.clear();
+    if (!desk.room.mayTake(tool)) return undefined;
     return this.gestureOf?.(tool, at, pressure, {
-      desk: workspace,
+      desk: desk,
       scale: this.view.get().scale,
       words: this.wordsAt(at),
       penAt: (point, inHand) => this.penAt(point, inHand),
@@ -313,7 +311,7 @@ export class Stage implements Glass {
 
   /** The words of the shown page that may be marked from a point on; beside what is printed ink is drawn. */
   private wordsAt({ x, y }: PenPoint): ShownWords | undefined {
-    const { page, surfaces } = this.workspace;
+    const { page, surfaces } = this.desk;
     if (page?.surface.kind === 'web') return this.web?.text;
     const words = page && surfaces.wordsOf(page);
     return words?.hasAt(x, y) ? words : undefined;
@@ -321,7 +319,7 @@ export class Stage implements Glass {
 
   /** The pen of the hand that writes at a point: the half away from the tools may have its own. */
   private penAt(at: PenPoint, inHand: InkStyle): InkStyle {
-    const { otherHand } = this.workspace.penCase.get();
+    const { otherHand } = this.desk.penCase.get();
     if (!otherHand) return inHand;
     const { scale, x } = this.view.get();
     const left = at.x * scale + x < this.size.width / 2;
@@ -330,9 +328,9 @@ export class Stage implements Glass {
 
   /** What can be moved over: the page, and much room round one that is boundless. */
   private get ground(): Rect {
-    const { page } = this.workspace;
+    const { page } = this.desk;
     if (!page) return { x: 0, y: 0, width: 1, height: 1 };
-    const extent = this.workspace.extentOf(page);
+    const extent = this.desk.extentOf(page);
     return isBoundless(page) && !this.isLive ? growRect(extent, ROAMING) : extent;
   }
 
@@ -346,7 +344,7 @@ export class Stage implements Glass {
   /** What was being drawn belongs to the page that it was begun on, and ends with it. */
   private turned(): void {
     for (const end of [...this.gestures.values()]) end();
-    const { isTeacher, apart } = this.workspace;
+    const { isTeacher, apart } = this.desk;
     // What was enlarged on one page is no good on another.
     if (!isTeacher && this.fit.get() === 'free') this.fit.set('page');
     apart.set(false);
@@ -355,7 +353,7 @@ export class Stage implements Glass {
   }
 
   private showPage(): void {
-    const { page, layers, surfaces } = this.workspace;
+    const { page, layers, surfaces } = this.desk;
     if (!page) return this.canvas.clear();
     this.takeRegion();
     this.applyFit();
@@ -379,11 +377,11 @@ export class Stage implements Glass {
   }
 
   private applyFit(): void {
-    const { page } = this.workspace;
+    const { page } = this.desk;
     if (!page) return;
     const fit = this.fit.get();
     this.fittedLive = this.isLive;
-    const extent = this.workspace.extentOf(page);
+    const extent = this.desk.extentOf(page);
     const letters = interfaceScale();
     this.arrangement.set(this.beside ? 'bars' : arrangementFor(extent, this.size, letters));
     this.room = this.roomFor(extent, fit, letters);
@@ -421,25 +419,25 @@ export class Stage implements Glass {
 
   /** Tells the class what is seen here, where this is its teacher's own screen. */
   private tellSight(): void {
-    const { page, classroom } = this.workspace;
+    const { page, classroom } = this.desk;
     if (!page || !this.sightTeller || classroom?.state.get()?.page !== page.id) return;
     const isWhole = this.isLive || this.region !== undefined;
-    const extent = isWhole ? undefined : this.workspace.extentOf(page);
+    const extent = isWhole ? undefined : this.desk.extentOf(page);
     this.sightTeller.tell(page.id, extent, this.glass, this.size, this.room ?? NO_ROOM);
   }
 
   /** A teacher's own screen leads the class's. */
   private async lead(): Promise<void> {
-    const { isTeacher, device, isBeside, classroom } = this.workspace;
-    if (!isTeacher || device || isBeside || !classroom) return;
+    const { isTeacher, room, isBeside, classroom } = this.desk;
+    if (!isTeacher || room.device || isBeside || !classroom) return;
     const { SightTeller: Teller } = await import('./sightTeller');
-    this.sightTeller = new Teller(this.workspace);
+    this.sightTeller = new Teller(this.desk);
   }
 
   /** Keeps what the teacher sees in sight, until this person moves the page. */
   private followSight(): void {
-    const { workspace } = this;
-    const { pageId, isTeacher, apart, classroom } = workspace;
+    const { desk } = this;
+    const { pageId, isTeacher, apart, classroom } = desk;
     // Nothing moves under a hand that writes.
     if (isTeacher || this.isLive || this.region || apart.get() || this.gestures.size > 0) return;
     // Who looks back after the class is led by nobody.
@@ -457,43 +455,43 @@ export class Stage implements Glass {
 
   /** A student who moves the page sees it their own way from then on. */
   private goApart(): void {
-    const { pageId, isTeacher, apart, classroom } = this.workspace;
+    const { pageId, isTeacher, apart, classroom } = this.desk;
     if (!isTeacher && classroom?.scene.get().sight?.page === pageId.get()) apart.set(true);
   }
 
   private get isLive(): boolean {
-    const { page, screen } = this.workspace;
+    const { page, screen } = this.desk;
     return page !== undefined && screen.isLive(page.id);
   }
 
   /** The parts of a live screen that have moved on the glass, page units. */
   private get panes(): readonly Pane[] {
-    const { pageId, screen } = this.workspace;
+    const { pageId, screen } = this.desk;
     return screen.panesOf(pageId.get() ?? '');
   }
 
   private async showWeb(page: Page): Promise<void> {
     if (this.web || page.surface.kind !== 'web') return this.web?.show(page);
     const web = await this.webFrame();
-    if (this.workspace.page) web.show(this.workspace.page);
+    if (this.desk.page) web.show(this.desk.page);
   }
 
   private async webFrame(): Promise<WebFrame> {
     const { WebFrame: Frame } = await import('./webFrame');
-    this.web ??= new Frame(this.host, this.workspace, () => this.webShown());
+    this.web ??= new Frame(this.host, this.desk, () => this.webShown());
     this.web.setView(this.view.get());
     return this.web;
   }
 
   /** Lays out a web page that may be turned to next, and fetches another. */
   private prefetchWeb(page: Page): void {
-    const pages = this.workspace.pages.get();
+    const pages = this.desk.pages.get();
     const at = pages.findIndex(({ id }) => id === page.id);
     const [next, ...others] = [pages[at + 1], pages[at - 1]].filter((near) => near?.surface.kind === 'web');
     if (next) void this.webFrame().then((web) => web.prepare(next));
     for (const { surface } of others as Page[])
       // Fetched ahead; when it is turned to, a failure is told there.
-      if (surface.kind === 'web') void this.workspace.webPages.html(surface.material).catch(() => undefined);
+      if (surface.kind === 'web') void this.desk.room.webPages.html(surface.material).catch(() => undefined);
   }
 
   private async showMedia(page: Page): Promise<void> {
@@ -501,11 +499,11 @@ export class Stage implements Glass {
     const { MediaFrame: Frame } = await import('../media/mediaFrame');
     if (!this.media) this.recording.set((this.media = this.newRecording(Frame)));
     this.media.setView(this.view.get());
-    if (this.workspace.page) this.media.show(this.workspace.page);
+    if (this.desk.page) this.media.show(this.desk.page);
   }
 
   private newRecording(Frame: typeof MediaFrame): MediaFrame {
-    return new Frame(this.host, this.workspace, () => this.canvas.touchWet());
+    return new Frame(this.host, this.desk, () => this.canvas.touchWet());
   }
 
   private sceneChanged(): void {
@@ -516,7 +514,7 @@ export class Stage implements Glass {
 
   /** Takes the region in that fills the window on the shown page. Returns whether it is another than before. */
   private takeRegion(): boolean {
-    const { focus } = this.workspace;
+    const { focus } = this.desk;
     const region = focus?.kind === 'enlarged' ? focus : undefined;
     const { region: before } = this;
     this.region = region;
@@ -546,7 +544,7 @@ export class Stage implements Glass {
   }
 
   private redraw(what: Rect[] | 'all'): void {
-    const { page, layers } = this.workspace;
+    const { page, layers } = this.desk;
     if (what === 'all' || this.panes.length > 0) {
       if (page && what === 'all') this.showPage();
       this.canvas.invalidate('all');
@@ -557,14 +555,14 @@ export class Stage implements Glass {
   }
 
   private surfaceChanged(pageId: string): void {
-    const { page } = this.workspace;
-    const pages = this.workspace.pages.get();
+    const { page } = this.desk;
+    const pages = this.desk.pages.get();
     if (page?.id !== pageId) return;
     this.host.dataset.shown = 'true';
     this.canvas.invalidate('all');
     const at = pages.findIndex(({ id }) => id === pageId);
     const neighbours = [pages[at + 1], pages[at - 1]].filter((neighbour) => neighbour !== undefined);
-    this.workspace.surfaces.prefetch(neighbours, this.view.get().scale * window.devicePixelRatio);
+    this.desk.surfaces.prefetch(neighbours, this.view.get().scale * window.devicePixelRatio);
   }
 
   /** The colour that is seen at a point of the page, as hex. */
@@ -575,30 +573,30 @@ export class Stage implements Glass {
 
   /** Tells the canvas what is wet: own and others' gestures, and what they hide. */
   private tellWet(): void {
-    const { workspace } = this;
-    const { page, ink } = workspace;
+    const { desk } = this;
+    const { page, ink } = desk;
     const previews = [...this.gestures.keys()].map((gesture) => gesture.preview);
     if (this.outside) previews.push(this.outside);
     const others = page ? ink.onPage(page.id) : [];
     this.canvas.setWet(
       [...others, ...previews.flatMap((preview) => preview.ink ?? [])],
       previews.flatMap((preview) => preview.marks ?? []),
-      previews.find((preview) => preview.area)?.area ?? workspace.draft.get() ?? [],
+      previews.find((preview) => preview.area)?.area ?? desk.draft.get() ?? [],
     );
-    const edited = workspace.textEdit.get()?.mark?.id;
+    const edited = desk.textEdit.get()?.mark?.id;
     const hidden = previews.flatMap((preview) => [...(preview.hidden ?? [])]);
-    hidden.push(...(workspace.classroom?.scene.get().uncovered ?? []));
+    hidden.push(...(desk.classroom?.scene.get().uncovered ?? []));
     this.canvas.setHidden(new Set(edited === undefined ? hidden : [...hidden, edited]));
     this.tellDots();
   }
 
   /** Tells the canvas who points, and goes on while something fades. */
   private tellDots(): void {
-    const { pageId, pointers, ink } = this.workspace;
+    const { pageId, pointers, ink } = this.desk;
     const page = pageId.get();
     const pointing = page === undefined ? [] : pointers.onPage(page);
     this.canvas.setDots(
-      pointing.map(([author, { trail }]) => ({ colour: this.workspace.colourOf(author), trail })),
+      pointing.map(([author, { trail }]) => ({ colour: this.desk.room.colourOf(author), trail })),
     );
     if (pointing.length > 0 || (page !== undefined && ink.isFading(page)))
       requestAnimationFrame(() => this.canvas.touchWet());

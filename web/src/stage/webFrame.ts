@@ -7,7 +7,7 @@ import type { PageActions } from '../desk/pageActions';
 import type { WebPages } from '../canvas/webPages';
 
 /** What a web page needs of the desk it is shown on. */
-type WebDesk = Pick<Desk, 'isTeacher' | 'onProblem' | 'page' | 'target' | 'targetMarks'> & {
+type WebDesk = Pick<Desk, 'isTeacher' | 'tellProblem' | 'page' | 'target' | 'targetMarks'> & {
   pageActions: Pick<PageActions, 'setHeight'>;
   webPages: Pick<WebPages, 'html'>;
 };
@@ -104,7 +104,7 @@ export class WebFrame {
       (html) => {
         if (this.material === material) this.frame.srcdoc = html;
       },
-      (error: Error) => this.desk.onProblem(error.message),
+      (error: Error) => this.desk.tellProblem(error.message),
     );
   }
 

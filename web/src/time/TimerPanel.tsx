@@ -3,10 +3,10 @@ import { timerElapsed, timerLeft, timerText } from '@doodla/core';
 import { Bell, BellOff, GripHorizontal, Maximize2, Minimize2, Pause, Play, Plus, X } from 'lucide-react';
 import { useEffect, useReducer, useRef, useState } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { Room } from '../room/room';
 import { chime } from './chime';
 
 const TICK_MS = 200;
@@ -22,8 +22,8 @@ const ARROWS: Record<string, [number, number]> = {
 const SOON_MS = 10_000;
 
 /** The class's countdown or stopwatch; each person puts it where it is not in their way. */
-export default function TimerPanel({ workspace }: { workspace: Workspace }) {
-  const classroom = workspace.classroom!;
+export default function TimerPanel({ room }: { room: Room }) {
+  const classroom = room.classroom!;
   const { timer } = useStore(classroom.scene);
   const [place, setPlace] = useState<{ x: number; y: number }>();
   useTicks();
@@ -32,7 +32,7 @@ export default function TimerPanel({ workspace }: { workspace: Workspace }) {
   const now = classroom.now;
   const left = timerLeft(timer, now);
   const over = left === 0;
-  const leads = workspace.isTeacher && workspace.mayWrite;
+  const leads = room.isTeacher && room.mayWrite;
   const set = (changed: Timer | null) => classroom.setScene({ timer: changed });
   return (
     <div

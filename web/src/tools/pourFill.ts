@@ -15,7 +15,7 @@ export type PourDesk = Pick<
   | 'layers'
   | 'mayTouch'
   | 'newMark'
-  | 'onProblem'
+  | 'tellProblem'
   | 'page'
   | 'penCase'
   | 'pictures'
@@ -49,7 +49,7 @@ export async function pourFill(desk: PourDesk, x: number, y: number, gap: number
   };
   const poured = await worker.pour(transfer(raster, [raster.data.buffer]), options);
   if ('failed' in poured) {
-    return desk.onProblem(
+    return desk.tellProblem(
       poured.failed === 'open'
         ? 'This area is open towards the edge of the page, so nothing was poured. Close its outline, or give the page another colour.'
         : 'There is no room here to pour colour into.',

@@ -6,7 +6,7 @@ import type { EditorState } from 'prosemirror-state';
 import type { EditorView } from 'prosemirror-view';
 import { ColourChoice } from '../ui/ColourChoice';
 import { IconButton } from '../ui/IconButton';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { colourAt, hasLook, resizeLetters, setLook, toggleLook } from './letterLook';
 import { run } from './textBox';
 
@@ -15,7 +15,7 @@ interface LetterBarProps {
   /** What is typed and chosen now. */
   letters: EditorState;
   style: TextStyle;
-  workspace: Workspace;
+  desk: PageDesk;
   /** Where the text lies in the window, CSS pixels. */
   place: { left: number; top: number; bottom: number };
   /** What the bars at the sides take of the window, CSS pixels. */
@@ -26,7 +26,7 @@ const BAR_HEIGHT = 52;
 const GAP = 12;
 
 /** What can be done with some letters of the text that is being typed: those chosen, or the next ones. */
-export function LetterBar({ view, letters, style, workspace, place, room }: LetterBarProps) {
+export function LetterBar({ view, letters, style, desk, place, room }: LetterBarProps) {
   const above = place.top - BAR_HEIGHT - GAP;
   const top = above > 4 ? above : place.bottom + GAP;
   const flag = (key: 'bold' | 'italic' | 'underline', label: string, shortcut: string, icon: ReactNode) => (
@@ -80,7 +80,7 @@ export function LetterBar({ view, letters, style, workspace, place, room }: Lett
           icon={<AArrowDown aria-hidden size={22} />}
           onClick={() => resize(-1)}
         />
-        {workspace.penCase.fixedColour === undefined && (
+        {desk.penCase.fixedColour === undefined && (
           <Popover.Root>
             <Popover.Trigger asChild>
               <IconButton

@@ -5,12 +5,12 @@ import type { EditorView } from 'prosemirror-view';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import type { CSSProperties } from 'react';
 import { toast } from 'sonner';
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { cssFont } from '../canvas/faces';
 import type { Stage } from '../stage/stage';
 import { partsOf } from '../desk/textDrafts';
 import type { TextEdit } from '../desk/desk';
-import type { Workspace } from '../workspace/workspace';
+import type { PageDesk } from '../room/pageDesk';
 import { LetterBar } from './LetterBar';
 import './letters.css';
 import { eraseLetter, openTextBox, typeText } from './textBox';
@@ -23,22 +23,15 @@ const ABOVE_KEYS = 14;
 const NOTE_SIZE = 22;
 
 /** The text box being typed into. It closes, and keeps what was typed, as soon as anything else is done. */
-export default function TextEditor({ workspace, stage }: { workspace: Workspace; stage: Stage }) {
-  const edit = useStore(workspace.textEdit);
+export default function TextEditor({ desk, stage }: { desk: PageDesk; stage: Stage }) {
+  const edit = useStore(desk.textEdit);
   if (!edit) return null;
-  return (
-    <OpenEditor
-      key={edit.mark?.id ?? `${edit.x} ${edit.y}`}
-      edit={edit}
-      workspace={workspace}
-      stage={stage}
-    />
-  );
+  return <OpenEditor key={edit.mark?.id ?? `${edit.x} ${edit.y}`} edit={edit} desk={desk} stage={stage} />;
 }
 
-function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Workspace; stage: Stage }) {
+function OpenEditor({ edit, desk, stage }: { edit: TextEdit; desk: PageDesk; stage: Stage }) {
   const { scale, x, y } = useStore(stage.view);
-  const penCase = useStore(workspace.penCase);
+  const penCase = useStore(desk.penCase);
   const box = useRef<HTMLDivElement>(null);
   const [view, setView] = useState<EditorView>();
   const [typed, setTyped] = useState<{ letters: EditorState; height: number }>();
@@ -49,7 +42,7 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
   const now = useRef(drawn);
 
   useEffect(() => {
-    workspace.drafts.begin(edit, style);
+    desk.room.drafts.begin(edit, style);
     const place = box.current!;
     const showTyped = (letters: EditorState) => setTyped({ letters, height: place.offsetHeight });
     const opened = openTextBox(place, {
@@ -57,29 +50,29 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
       parts: partsOf(edit),
       isNote,
       style: () => now.current,
-      onTyped: (text, parts) => workspace.drafts.type(text, parts),
+      onTyped: (text, parts) => desk.room.drafts.type(text, parts),
       onChange: showTyped,
       onFull: tellFull,
-      onClose: () => workspace.textEdit.set(undefined),
+      onClose: () => desk.textEdit.set(undefined),
     });
     opened.focus();
     setView(opened);
     showTyped(opened.state);
     return () => {
       opened.destroy();
-      workspace.drafts.finish();
+      desk.room.drafts.finish();
     };
     // The style in hand may change while one types; what is typed keeps up by `restyle`.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [edit, workspace]);
+  }, [edit, desk]);
   useEffect(() => {
-    workspace.drafts.restyle(style);
+    desk.room.drafts.restyle(style);
     if (now.current === drawn) return;
     now.current = drawn;
     view?.updateState(view.state);
     // What is drawn follows from the style.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [workspace, style, view]);
+  }, [desk, style, view]);
 
   /** Moves the page so that what is typed is not under the keys. */
   const keepAbove = (top: number) => {
@@ -104,7 +97,7 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
           view={view}
           letters={typed.letters}
           style={style}
-          workspace={workspace}
+          desk={desk}
           place={{ left, top, bottom: top + typed.height * scale }}
           room={stage.sides}
         />
@@ -114,7 +107,7 @@ function OpenEditor({ edit, workspace, stage }: { edit: TextEdit; workspace: Wor
           <ScreenKeyboard
             onType={(text) => typeText(view, text)}
             onDelete={() => eraseLetter(view)}
-            onDone={() => workspace.textEdit.set(undefined)}
+            onDone={() => desk.textEdit.set(undefined)}
             onPlaced={keepAbove}
           />
         </Suspense>

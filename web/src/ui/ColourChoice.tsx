@@ -3,9 +3,9 @@ import { Pipette } from 'lucide-react';
 import { useState } from 'react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
 import { toast } from 'sonner';
+import type { Store } from '@doodla/core/client';
 import { Button } from './Button';
 import { classes } from './classes';
-import type { Store } from '../store/store';
 
 /** Waits for a colour to be picked from the page. */
 export type Picking = Store<((hex: string) => void) | undefined>;

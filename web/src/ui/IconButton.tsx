@@ -1,6 +1,7 @@
 import type { ButtonHTMLAttributes, ReactNode, Ref } from 'react';
 import { Tooltip } from 'radix-ui';
-import { Store, useStore } from '../store/store';
+import { Store } from '@doodla/core/client';
+import { useStore } from '../store/useStore';
 import { classes } from './classes';
 
 /** Milliseconds that a pointer rests before the first tooltip, and for how long the next ones come at once. */

@@ -1,4 +1,4 @@
-import { useStore } from '../store/store';
+import { useStore } from '../store/useStore';
 import { classes } from './classes';
 import type { TypeSize } from './typeSize';
 import { targetSize, TYPE_SIZES, typeSize } from './typeSize';

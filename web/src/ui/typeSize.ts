@@ -1,4 +1,4 @@
-import { Store } from '../store/store';
+import { Store } from '@doodla/core/client';
 
 /** Sizes of the interface's letters, against the browser's own. */
 export const TYPE_SIZES = { usual: 1, large: 1.25, largest: 1.5 } as const;

@@ -1,9 +1,9 @@
 import type { Actor, Change, LogState, Mark, Page } from '@doodla/core';
 import { applyChanges, orderOnTop, SpatialIndex, stateOf } from '@doodla/core';
+import { Store } from '@doodla/core/client';
 import { aPage } from '../../../core/test/helpers/marks';
 import type { Desk, TextEdit } from '../../src/desk/desk';
 import { PenCase } from '../../src/desk/penCase';
-import { Store } from '../../src/store/store';
 import { freshStorage } from './fakeStorage';
 
 type TestedDesk = Pick<

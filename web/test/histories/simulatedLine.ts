@@ -1,5 +1,5 @@
-import { LiveError } from '../../src/live/connection';
-import type { Line } from '../../src/live/logClient';
+import type { LogLine } from '@doodla/core/client';
+import { LiveError } from '@doodla/core/client';
 
 type Handler = (...message: never[]) => void;
 
@@ -23,7 +23,7 @@ let count = 0;
  * A line between a browser and the server that is as slow as the test wants: nothing arrives before it is
  * delivered. Each direction keeps its order, as a WebSocket does; a cut loses what is on the way.
  */
-export class SimulatedLine implements Line {
+export class SimulatedLine implements LogLine {
   private readonly handlers = new Map<string, Handler[]>();
   private readonly onlineHandlers: (() => void)[] = [];
   private up: Waiting[] = [];

@@ -5,6 +5,7 @@ import { validate } from 'class-validator';
 import 'fake-indexeddb/auto';
 import { deleteDB } from 'idb';
 import { randomUUID } from 'node:crypto';
+import { LiveError, LogClient } from '@doodla/core/client';
 import { LiveGateway } from '../../../server/dist/live/live.gateway.js';
 import { OpenDto, ReadDto, SubmitDto } from '../../../server/dist/live/live.dto.js';
 import { newBudget } from '../../../server/dist/live/liveSocket.js';
@@ -12,9 +13,7 @@ import { LogsService, SERVER } from '../../../server/dist/live/logs.service.js';
 import type { OperationRelay } from '../../../server/dist/live/operationRelay.js';
 import { LogStore } from '../../../server/dist/storage/logStore.js';
 import { LOG_TABLES } from '../../../server/dist/storage/logTables.js';
-import { LiveError } from '../../src/live/connection';
-import { LogClient } from '../../src/live/logClient';
-import { Outbox } from '../../src/live/outbox';
+import { BrowserOutbox } from '../../src/live/outbox';
 import type { ServerEnd } from './simulatedLine';
 import { SimulatedLine } from './simulatedLine';
 
@@ -60,8 +59,8 @@ export class Member {
     return (await outbox?.load()) ?? [];
   }
 
-  private outboxOf(): Outbox | undefined {
-    return (this.client as unknown as { outbox: Outbox | undefined }).outbox;
+  private outboxOf(): BrowserOutbox | undefined {
+    return (this.client as unknown as { outbox: BrowserOutbox | undefined }).outbox;
   }
 
   /** Gives up the page at the end of a test. */
@@ -74,11 +73,11 @@ export class Member {
     const client = new LogClient(this.world.ref, this.line, {
       situation: () => this.world.situation,
       outboxFor: (owner) =>
-        new Outbox(owner, (error) => {
+        new BrowserOutbox(owner, (error) => {
           throw error;
         }),
     });
-    client.onRefused = (message) => this.refusals.push(message);
+    client.refused.subscribe((message) => this.refusals.push(message));
     client.lookAt('page-1');
     return client;
   }

@@ -1,7 +1,7 @@
-import type { Change, UndoEntry } from '@doodla/core';
+import type { Change, UndoEntry } from '../src/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { UndoStacks } from '../src/live/undoStacks';
+import { UndoStacks } from '../src/client/index.js';
 
 const step = (id: string, page = 'p1', ofPages = false): UndoEntry => ({
   id,

@@ -1,8 +1,11 @@
-import type { ClassState, Person, Scene, SceneMessage } from '@doodla/core';
-import { EMPTY_SCENE, LIVE } from '@doodla/core';
-import type { Connection } from './connection';
-import { LiveError } from './connection';
-import { Store } from '../store/store';
+import type { ClassState, Person, SceneMessage } from '../live/messages.js';
+import type { Scene } from '../live/scene.js';
+import { LIVE } from '../live/messages.js';
+import { EMPTY_SCENE } from '../live/scene.js';
+import type { Line } from './line.js';
+import { LiveError } from './line.js';
+import { Signal } from './signal.js';
+import { Store } from './store.js';
 
 /** The scene of a lesson outside a class. */
 export const NO_SCENE = new Store(EMPTY_SCENE);
@@ -27,8 +30,8 @@ export class ClassClient {
   readonly state = new Store<ClassState | undefined>(undefined);
   /** What the teacher has set up round the page. */
   readonly scene = new Store<Scene>(EMPTY_SCENE);
-  /** Told when something could not be done. */
-  onRefused: (message: string) => void = () => undefined;
+  /** Tells what could not be done, in a sentence. */
+  readonly refused = new Signal<string>();
   private readonly stops: (() => void)[];
   /** A change made while offline, told to the server on return. */
   private unsent: Unsent = {};
@@ -42,7 +45,7 @@ export class ClassClient {
 
   constructor(
     private readonly sitting: string,
-    private readonly connection: Connection,
+    private readonly connection: Line,
   ) {
     this.stops = [
       connection.onOnline(() => void this.enter()),
@@ -111,7 +114,7 @@ export class ClassClient {
       this.take(await this.connection.request<ClassState>(LIVE.enter, { sitting: this.sitting }));
     } catch (error) {
       // Asked again after the next connection.
-      if (!isUnreachable(error)) this.onRefused((error as Error).message);
+      if (!isUnreachable(error)) this.refused.tell((error as Error).message);
       return;
     }
     await this.tell();
@@ -142,7 +145,7 @@ export class ClassClient {
     } catch (error) {
       if (isUnreachable(error)) return;
       if (this.waitsForPage(error)) return;
-      this.onRefused((error as Error).message);
+      this.refused.tell((error as Error).message);
     }
     this.turnTries = 0;
     if (this.unsent[part] === told) delete this.unsent[part];

@@ -1,7 +1,7 @@
-import type { PointedMessage, PointMessage } from '@doodla/core';
-import { LIVE } from '@doodla/core';
-import type { Connection } from './connection';
-import { Store } from '../store/store';
+import type { PointedMessage, PointMessage } from '../live/messages.js';
+import { LIVE } from '../live/messages.js';
+import type { Line } from './line.js';
+import { Store } from './store.js';
 
 /** Where somebody points, with where they pointed a moment ago. */
 export interface Pointing {
@@ -27,7 +27,7 @@ export class Pointers {
   constructor(
     /** Undefined where there is no class to tell. */
     private readonly sitting: string | undefined,
-    private readonly connection: Connection,
+    private readonly connection: Line,
     /** What the own dot goes by here. */
     private readonly self: () => string,
   ) {

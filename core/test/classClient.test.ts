@@ -1,9 +1,8 @@
-import type { ClassState, Focus, Scene } from '@doodla/core';
-import { EMPTY_SCENE } from '@doodla/core';
+import type { ClassState, Focus, Scene } from '../src/index.js';
+import { EMPTY_SCENE } from '../src/index.js';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ClassClient } from '../src/live/classClient';
-import { LiveError } from '../src/live/connection';
-import { FakeConnection } from './helpers/fakeConnection';
+import { ClassClient, LiveError } from '../src/client/index.js';
+import { FakeLine } from './helpers/fakeLine.js';
 
 const state = (set: Partial<ClassState> = {}): ClassState => ({
   sitting: 's1',
@@ -31,16 +30,16 @@ const cover = (x: number): Focus => ({
   width: 100,
   height: 80,
 });
-const scenes = (line: FakeConnection) => line.requests.filter(({ event }) => event === 'scene');
+const scenes = (line: FakeLine) => line.requests.filter(({ event }) => event === 'scene');
 
-let line: FakeConnection;
+let line: FakeLine;
 let client: ClassClient;
 
 beforeEach(() => {
   vi.useFakeTimers();
-  line = new FakeConnection();
+  line = new FakeLine();
   line.answers = { enter: state() };
-  client = new ClassClient('s1', line.asConnection);
+  client = new ClassClient('s1', line);
 });
 afterEach(() => vi.useRealTimers());
 
@@ -119,7 +118,7 @@ describe('the server’s clock', () => {
     const unknown = () => Promise.reject(new LiveError('no-such-page', 'That page is no longer there.'));
     const asked = vi.spyOn(line, 'request').mockImplementation(unknown);
     const said: string[] = [];
-    client.onRefused = (message) => said.push(message);
+    client.refused.subscribe((message) => said.push(message));
     client.turn('new');
     await vi.advanceTimersByTimeAsync(900);
     expect(asked.mock.calls.length).toBeGreaterThan(1);

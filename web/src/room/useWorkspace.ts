@@ -1,12 +1,13 @@
 import { useEffect, useState } from 'react';
+import type { PageDesk } from './pageDesk';
+import type { RoomOptions } from './room';
 import { Workspace } from './workspace';
-import type { WorkspaceOptions } from './workspace';
 
 /** So long a second press means to take the offer, milliseconds. */
 const OFFER_MS = 5000;
 
 /** Offers a page like the last one; asking for the next page again takes the offer. */
-function offerPage(workspace: Workspace): () => void {
+function offerPage(desk: PageDesk): () => void {
   let offeredAt = -Infinity;
   return () => {
     const now = performance.now();
@@ -15,31 +16,32 @@ function offerPage(workspace: Workspace): () => void {
     void import('sonner').then(({ toast }) => {
       if (isAgain) {
         toast.dismiss('last page');
-        return workspace.addPageLikeThis();
+        return desk.addPageLikeThis();
       }
       return toast('This is the last page.', {
         id: 'last page',
         duration: OFFER_MS,
-        action: { label: 'A new page like it', onClick: () => workspace.addPageLikeThis() },
+        action: { label: 'A new page like it', onClick: () => desk.addPageLikeThis() },
       });
     });
   };
 }
 
 /** A workspace that lives as long as the component; undefined until it is made. */
-export function useWorkspace(options: WorkspaceOptions): Workspace | undefined {
+export function useWorkspace(options: RoomOptions): Workspace | undefined {
   const [workspace, setWorkspace] = useState<Workspace>();
   const key = JSON.stringify(options);
   useEffect(() => {
     // Most pages are of PDFs: what draws them comes while the connection is made.
     void import('../canvas/pdfEngine');
-    const made = new Workspace(JSON.parse(key) as WorkspaceOptions);
-    made.onProblem = (message) =>
-      void import('sonner').then(({ toast }) => toast.error(message, { id: message }));
-    made.onNotice = (message) => void import('sonner').then(({ toast }) => toast(message, { id: message }));
-    made.onLastPage = offerPage(made);
-    made.surfaces.onFailed = () =>
-      made.onProblem('This page could not be shown. Reload to try again; what is written on it is safe.');
+    const made = new Workspace(JSON.parse(key) as RoomOptions);
+    made.room.problems.subscribe(
+      (message) => void import('sonner').then(({ toast }) => toast.error(message, { id: message })),
+    );
+    made.room.notices.subscribe(
+      (message) => void import('sonner').then(({ toast }) => toast(message, { id: message })),
+    );
+    made.main.atEnd.subscribe(offerPage(made.main));
     setWorkspace(made);
     return () => {
       setWorkspace(undefined);

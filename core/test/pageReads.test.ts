@@ -1,6 +1,6 @@
-import type { Mark } from '@doodla/core';
+import type { Mark } from '../src/index.js';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { PageReads } from '../src/live/pageReads';
+import { PageReads } from '../src/client/index.js';
 
 const mark = (id: string) => ({ id }) as Mark;
 let asked: string[];

@@ -1,4 +1,5 @@
-import type { Mark, PieceMessage } from '@doodla/core';
+import type { PieceMessage } from '../live/messages.js';
+import type { Mark } from '../marks/mark.js';
 
 interface Reading {
   page: string;

@@ -1,41 +1,32 @@
 import type {
-  Actor,
-  Change,
-  LoggedOperation,
   LogRef,
-  LogState,
   OpenReply,
-  Operation,
   OperationsMessage,
   PieceMessage,
-  RefusalCode,
-  Situation,
   SubmitReply,
   SubmitRequest,
-  Touched,
   UndoEntry,
-} from '@doodla/core';
-import {
-  concernsPages,
-  LIVE,
-  OptimisticLog,
-  packChanges,
-  pagesConcerned,
-  REFUSALS,
-  refusalOf,
-  touchedBy,
-  undoChanges,
-  unpackChanges,
-  unpackMark,
-} from '@doodla/core';
+} from '../live/messages.js';
+import type { LogState } from '../ops/logState.js';
+import type { Change, LoggedOperation, Operation } from '../ops/operation.js';
+import type { Touched } from '../ops/optimistic.js';
+import type { Actor, Situation } from '../ops/permit.js';
+import type { RefusalCode } from '../ops/refusal.js';
+import { LIVE } from '../live/messages.js';
+import { packChanges, unpackChanges, unpackMark } from '../live/wire.js';
+import { OptimisticLog, touchedBy } from '../ops/optimistic.js';
+import { refusalOf } from '../ops/permit.js';
+import { REFUSALS } from '../ops/refusal.js';
+import { concernsPages, pagesConcerned, undoChanges } from '../ops/undo.js';
 import { nanoid } from 'nanoid';
-import type { Connection } from './connection';
-import { LiveError } from './connection';
-import type { Outbox } from './outbox';
-import { PageReads } from './pageReads';
-import { Store } from '../store/store';
-import type { Taking } from './undoStacks';
-import { UndoStacks } from './undoStacks';
+import type { Line } from './line.js';
+import { LiveError } from './line.js';
+import type { Outbox } from './outbox.js';
+import { PageReads } from './pageReads.js';
+import { Signal } from './signal.js';
+import { Store } from './store.js';
+import type { Taking } from './undoStacks.js';
+import { UndoStacks } from './undoStacks.js';
 
 export interface LogStatus {
   /** Whether the log's pages have arrived. */
@@ -48,9 +39,6 @@ export interface LogStatus {
   canRedo: boolean;
 }
 
-/** What a log client needs of a connection. */
-export type Line = Pick<Connection, 'onOnline' | 'on' | 'request'>;
-
 /** What has changed: marks and pages by id, or whole pages whose marks have arrived. */
 export interface LogChange extends Touched {
   arrived?: string;
@@ -62,6 +50,9 @@ export interface StepTaken {
   pages: readonly string[];
   ofPages: boolean;
 }
+
+/** What a log needs of a connection. */
+export type LogLine = Pick<Line, 'on' | 'onOnline' | 'request'>;
 
 interface LogClientOptions {
   situation: () => Situation;
@@ -83,14 +74,14 @@ export class LogClient {
     canUndo: false,
     canRedo: false,
   });
-  /** Told what changed. */
-  onTouched: (change: LogChange) => void = () => undefined;
-  /** Told when something could not be done. */
-  onRefused: (message: string) => void = () => undefined;
-  /** Told of an own operation that the server has refused, before it is taken back. */
-  onGivenUp: (operation: Operation) => void = () => undefined;
-  /** Told of what was undone or redone. */
-  onStep: (step: StepTaken) => void = () => undefined;
+  /** Tells what changed. */
+  readonly touched = new Signal<LogChange>();
+  /** Tells what could not be done, in a sentence. */
+  readonly refused = new Signal<string>();
+  /** Tells of an own operation that the server has refused, before it is taken back. */
+  readonly givenUp = new Signal<Operation>();
+  /** Tells of what was undone or redone. */
+  readonly stepped = new Signal<StepTaken>();
 
   private readonly log = new OptimisticLog();
   private readonly reads = new PageReads((page) => this.read(page));
@@ -100,6 +91,7 @@ export class LogClient {
   private outbox: Outbox | undefined;
   private page: string | undefined;
   private sending = false;
+  private sendAgain = false;
   private catching: Promise<void> | undefined;
   private catchAgain = false;
   /** Operations that came before those that belong before them, by number. */
@@ -111,7 +103,7 @@ export class LogClient {
 
   constructor(
     private readonly ref: LogRef,
-    private readonly connection: Line,
+    private readonly connection: LogLine,
     private readonly options: LogClientOptions,
   ) {
     this.stops = [
@@ -223,21 +215,21 @@ export class LogClient {
     // Without an inverse here, the server says what is taken back.
     const { inverse } = this.apply(operation);
     this.steps.took(taken, operation.id, entry.inverse && inverse);
-    this.onStep({ which, pages: entry.pages, ofPages: entry.ofPages });
+    this.stepped.tell({ which, pages: entry.pages, ofPages: entry.ofPages });
     return true;
   }
 
   private allowed(operation: Operation): boolean {
     if (!this.actorOfLog) return false;
     const reason = refusalOf(operation, this.actorOfLog, this.log.visible, this.options.situation());
-    if (reason) this.onRefused(REFUSALS[reason]);
+    if (reason) this.refused.tell(REFUSALS[reason]);
     return reason === undefined;
   }
 
   private apply(operation: Operation): UndoEntry {
     const entry = this.applyHere(operation);
     this.outbox?.add({ operation, pages: entry.pages });
-    this.onTouched(touchedBy(operation));
+    this.touched.tell(touchedBy(operation));
     void this.send();
     return entry;
   }
@@ -286,14 +278,14 @@ export class LogClient {
       void this.send();
     } catch (error) {
       // An unreachable server is asked again as soon as the connection is back.
-      if (!(error instanceof LiveError && error.code === 'unreachable')) this.onRefused(sentenceOf(error));
+      if (!(error instanceof LiveError && error.code === 'unreachable')) this.refused.tell(sentenceOf(error));
     }
   }
 
   private startOver(seq: number, { pages = [], written = [] }: OpenReply): void {
     performance.mark('log arrived');
     this.seq = seq;
-    this.onTouched(this.log.loadPages(pages));
+    this.touched.tell(this.log.loadPages(pages));
     this.reads.restart(written);
   }
 
@@ -304,7 +296,7 @@ export class LogClient {
     this.steps.restore(undoable);
     for (const { operation, pages } of waiting) {
       this.steps.replay(operation, { ...this.applyHere(operation), pages });
-      this.onTouched(touchedBy(operation));
+      this.touched.tell(touchedBy(operation));
     }
   }
 
@@ -327,7 +319,7 @@ export class LogClient {
     if (!piece.last) return;
     this.reads.finish(piece.page);
     performance.mark('page arrived');
-    this.onTouched({ ...touched, arrived: piece.page });
+    this.touched.tell({ ...touched, arrived: piece.page });
   }
 
   private take(logged: LoggedOperation): void {
@@ -341,7 +333,7 @@ export class LogClient {
     this.acknowledged(logged.operation.id);
     const touched = this.log.confirm(logged);
     this.reads.touched(touched.marks);
-    this.onTouched(touched);
+    this.touched.tell(touched);
     this.takeEarly();
     this.report();
   }
@@ -353,6 +345,8 @@ export class LogClient {
   }
 
   private async send(): Promise<void> {
+    // The line may have come back while the failure of what was under way has not arrived yet.
+    this.sendAgain = this.sending;
     if (this.sending || !this.status.get().ready) return;
     this.sending = true;
     try {
@@ -360,10 +354,11 @@ export class LogClient {
         await this.submit(this.log.pending[0]);
     } catch (error) {
       // The connection is gone; catching up sends again.
-      if (!(error instanceof LiveError)) this.onRefused(sentenceOf(error));
+      if (!(error instanceof LiveError)) this.refused.tell(sentenceOf(error));
     } finally {
       this.sending = false;
     }
+    if (this.sendAgain) void this.send();
   }
 
   /** Throws where the server could not be reached. */
@@ -374,6 +369,8 @@ export class LogClient {
       const { seq } = await this.connection.request<SubmitReply>(LIVE.submit, message);
       if (this.isPending(operation) && seq > this.seq) await this.catchUp();
       if (this.isPending(operation) && seq <= this.seq) this.settle(operation);
+      // Nothing to be had by asking at once again.
+      if (this.isPending(operation)) await pause();
     } catch (error) {
       if (!(error instanceof LiveError) || error.code === 'unreachable') throw error;
       const held = this.holds(operation, error.code);
@@ -414,7 +411,7 @@ export class LogClient {
   /** What is here of the log holds an operation already, as the server has said. */
   private settle(operation: Operation): void {
     this.acknowledged(operation.id);
-    this.onTouched(this.log.drop(operation.id));
+    this.touched.tell(this.log.drop(operation.id));
     this.report();
   }
 
@@ -426,10 +423,10 @@ export class LogClient {
 
   private giveUp(operation: Operation, error: LiveError): void {
     this.outbox?.remove(operation.id);
-    this.onGivenUp(operation);
+    this.givenUp.tell(operation);
     this.steps.refused(operation.id);
-    this.onTouched(this.log.drop(operation.id));
-    this.onRefused(error.message);
+    this.touched.tell(this.log.drop(operation.id));
+    this.refused.tell(error.message);
     this.report();
   }
 

@@ -1,6 +1,4 @@
-import { useSyncExternalStore } from 'react';
-
-/** A value that React components and plain classes can both watch. */
+/** A value that can be watched. */
 export class Store<T> {
   private readonly listeners = new Set<() => void>();
 
@@ -23,8 +21,4 @@ export class Store<T> {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
   };
-}
-
-export function useStore<T>(store: Store<T>): T {
-  return useSyncExternalStore(store.subscribe, store.get);
 }

@@ -1,9 +1,9 @@
-import type { DrawMessage, DrawnPart, InkHead, LogRef } from '@doodla/core';
-import { INK_TICK_MS, LIVE, packPoints, unpackPoints } from '@doodla/core';
+import type { DrawMessage, DrawnPart, InkHead, LogRef } from '../src/index.js';
+import { INK_TICK_MS, LIVE, packPoints, unpackPoints } from '../src/index.js';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { LiveInk } from '../src/live/liveInk';
-import { FakeConnection } from './helpers/fakeConnection';
+import { LiveInk } from '../src/client/index.js';
+import { FakeLine } from './helpers/fakeLine.js';
 
 const LOG: LogRef = { kind: 'sitting', id: 'log' };
 const HEAD: InkHead = {
@@ -33,15 +33,15 @@ const laterPart = (from: number, count = 3): DrawnPart => ({
   points: packPoints(points(count, from))!,
 });
 
-let connection: FakeConnection;
+let connection: FakeLine;
 let ink: LiveInk;
 let now: number;
 
 beforeEach(() => {
   now = 1000;
   vi.spyOn(performance, 'now').mockImplementation(() => now);
-  connection = new FakeConnection();
-  ink = new LiveInk(LOG, connection.asConnection);
+  connection = new FakeLine();
+  ink = new LiveInk(LOG, connection);
   return () => {
     ink.close();
     vi.restoreAllMocks();
@@ -154,10 +154,10 @@ describe('own ink on its way to others', () => {
   });
 
   it('arrives as it was drawn, however it is cut into parts', () => {
-    const other = new FakeConnection();
+    const other = new FakeLine();
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 30 }), (steps) => {
-        const there = new LiveInk(LOG, other.asConnection);
+        const there = new LiveInk(LOG, other);
         const id = `stroke-${(now += 1)}`;
         const tell = ink.broadcast(id, 'p1', HEAD);
         connection.sent.length = 0;

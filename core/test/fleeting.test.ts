@@ -1,14 +1,13 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { packPoints } from '@doodla/core';
-import { LiveInk } from '../src/live/liveInk';
-import { Pointers } from '../src/live/pointers';
-import { FakeConnection } from './helpers/fakeConnection';
+import { packPoints } from '../src/index.js';
+import { LiveInk, Pointers } from '../src/client/index.js';
+import { FakeLine } from './helpers/fakeLine.js';
 
-let line: FakeConnection;
+let line: FakeLine;
 
 beforeEach(() => {
   vi.useFakeTimers();
-  line = new FakeConnection();
+  line = new FakeLine();
 });
 afterEach(() => vi.useRealTimers());
 
@@ -26,7 +25,7 @@ describe('pointing', () => {
   });
 
   it('is seen on its page with a short trail, and is gone when it stops', () => {
-    const pointers = new Pointers('s1', line.asConnection, () => 'me');
+    const pointers = new Pointers('s1', line, () => 'me');
     line.tell('pointed', dot({}));
     vi.advanceTimersByTime(50);
     line.tell('pointed', dot({ x: 9 }));
@@ -38,17 +37,17 @@ describe('pointing', () => {
   });
 
   it('of somebody of whom nothing is heard any more is not left standing', () => {
-    const pointers = new Pointers('s1', line.asConnection, () => 'me');
+    const pointers = new Pointers('s1', line, () => 'me');
     line.tell('pointed', dot({}));
     vi.advanceTimersByTime(5000);
     expect(pointers.onPage('p1')).toEqual([]);
   });
 
   it('is seen by who points where there is no class, and told nobody', () => {
-    const pointers = new Pointers(undefined, line.asConnection, () => 'me');
+    const pointers = new Pointers(undefined, line, () => 'me');
     pointers.point('p1', 3, 4);
     expect(pointers.onPage('p1').map(([author]) => author)).toEqual(['me']);
-    const ink = new LiveInk(undefined, line.asConnection);
+    const ink = new LiveInk(undefined, line);
     ink.broadcast('s', 'p1', { space: 'class', style, pressure: false, fade: 900 })([1, 1, 0.5, 0]);
     ink.leave({ id: 's', page: 'p1', author: '', style, pressure: false, points: [1, 1, 0.5, 0], fade: 900 });
     expect(ink.onPage('p1')).toHaveLength(1);
@@ -58,7 +57,7 @@ describe('pointing', () => {
   });
 
   it('is told at most forty times a second, and its end always', () => {
-    const pointers = new Pointers('s1', line.asConnection, () => 'me');
+    const pointers = new Pointers('s1', line, () => 'me');
     for (let x = 0; x < 200; x++) {
       pointers.point('p1', x, 0);
       vi.advanceTimersByTime(5);
@@ -80,7 +79,7 @@ describe('a wisp', () => {
   };
 
   it('is seen whole, fades in its last moments and is gone after its time', () => {
-    const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line.asConnection);
+    const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line);
     line.tell('drawn', drawn({ fade: 3000 }));
     expect(ink.onPage('p1')[0]!.left).toBe(1);
     expect(ink.isFading('p1')).toBe(true);
@@ -94,7 +93,7 @@ describe('a wisp', () => {
   });
 
   it('is told in parts with its last points; what it looks like comes with the first', () => {
-    const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line.asConnection);
+    const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line);
     vi.advanceTimersByTime(100);
     const head = { space: 'class', style, pressure: false, fade: 2000 } as const;
     const grow = ink.broadcast('w2', 'p1', head);
@@ -123,14 +122,14 @@ describe('a wisp', () => {
   });
 
   it('is not kept for later while the connection is away', () => {
-    const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line.asConnection);
+    const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line);
     line.isOnline = false;
     ink.broadcast('w3', 'p1', { space: 'class', style, pressure: false })([0, 0, 0.5, 0], true);
     expect(line.sent).toEqual([]);
   });
 
   it('that is not one stays until it becomes a mark', () => {
-    const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line.asConnection);
+    const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line);
     line.tell('drawn', drawn({ stroke: 'm1' }));
     vi.advanceTimersByTime(4000);
     expect(ink.onPage('p1')[0]!.left).toBe(1);

@@ -1,4 +1,5 @@
-import type { Change, Operation, UndoEntry } from '@doodla/core';
+import type { UndoEntry } from '../live/messages.js';
+import type { Change, Operation } from '../ops/operation.js';
 
 /** An own step that is being taken back or done again. */
 export interface Taking {

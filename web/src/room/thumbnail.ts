@@ -1,6 +1,6 @@
 import type { Mark, Page } from '@doodla/core';
 import { isExported, paintSurface, UNITS_PER_POINT } from '@doodla/core';
-import type { Workspace } from './workspace';
+import type { PageDesk } from './pageDesk';
 import { drawWebPage } from '../canvas/drawWebPage';
 import { drawItems, drawMark } from '../canvas/markPainter';
 
@@ -8,41 +8,39 @@ import { drawItems, drawMark } from '../canvas/markPainter';
 export async function drawThumbnail(
   canvas: HTMLCanvasElement,
   page: Page,
-  workspace: Workspace,
+  desk: PageDesk,
   width: number,
   withMarks = true,
 ): Promise<void> {
-  const marks = withMarks
-    ? workspace.layers.flatMap((layer) => layer.on(page.id).all().filter(isExported))
-    : [];
-  await loadPictures(page, marks, workspace);
-  const extent = workspace.extentOf(page);
+  const marks = withMarks ? desk.layers.flatMap((layer) => layer.on(page.id).all().filter(isExported)) : [];
+  await loadPictures(page, marks, desk);
+  const extent = desk.extentOf(page);
   const scale = width / extent.width;
   const picture = document.createElement('canvas');
   picture.width = width;
   picture.height = Math.max(1, Math.round(extent.height * scale));
   const ctx = picture.getContext('2d')!;
   if (page.surface.kind === 'web') {
-    const drawn = await drawWebPage(await workspace.webPages.html(page.surface.material), page, scale);
+    const drawn = await drawWebPage(await desk.room.webPages.html(page.surface.material), page, scale);
     ctx.drawImage(drawn, 0, 0);
   } else if (page.surface.kind === 'pdf') {
-    const doc = await workspace.surfaces.pdf(page.surface.material);
+    const doc = await desk.surfaces.pdf(page.surface.material);
     const original = await doc.getPage(page.surface.index + 1);
     const viewport = original.getViewport({ scale: scale * UNITS_PER_POINT });
     await original.render({ canvas: picture, viewport }).promise;
   } else {
     ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
-    drawItems(ctx, paintSurface(page, extent), workspace.pictures);
+    drawItems(ctx, paintSurface(page, extent), desk.pictures);
   }
   ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
-  for (const mark of marks) drawMark(ctx, mark, workspace.pictures);
+  for (const mark of marks) drawMark(ctx, mark, desk.pictures);
   canvas.width = picture.width;
   canvas.height = picture.height;
   canvas.getContext('2d')!.drawImage(picture, 0, 0);
 }
 
 /** Waits for the pictures on a page, which would be drawn as empty places else. */
-async function loadPictures(page: Page, marks: readonly Mark[], { pictures }: Workspace): Promise<void> {
+async function loadPictures(page: Page, marks: readonly Mark[], { pictures }: PageDesk): Promise<void> {
   const { surface } = page;
   const under =
     surface.kind === 'view'

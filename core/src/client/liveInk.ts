@@ -1,7 +1,12 @@
-import type { DrawMessage, DrawnMessage, DrawnPart, InkHead, InkStyle, LogRef } from '@doodla/core';
-import { INK_TICK_MS, LIVE, packPoints, STRIDE, unpackPoints } from '@doodla/core';
-import type { Connection } from './connection';
-import { Store } from '../store/store';
+import type { LogRef } from '../live/messages.js';
+import type { DrawMessage, DrawnMessage, DrawnPart, InkHead } from '../live/wetInk.js';
+import type { InkStyle } from '../marks/stroke/strokeMark.js';
+import { packPoints, unpackPoints } from '../ink/packedPoints.js';
+import { STRIDE } from '../ink/points.js';
+import { LIVE } from '../live/messages.js';
+import { INK_TICK_MS } from '../live/wetInk.js';
+import type { Line } from './line.js';
+import { Store } from './store.js';
 
 /** A stroke that somebody else is drawing right now. */
 export interface LiveStroke {
@@ -41,7 +46,7 @@ export class LiveInk {
   constructor(
     /** Undefined where there is no class to tell. */
     private readonly ref: LogRef | undefined,
-    private readonly connection: Connection,
+    private readonly connection: Line,
   ) {
     this.stop = connection.on<[DrawnMessage]>(LIVE.drawn, ({ log, page, parts }) => {
       if (log !== ref?.id) return;

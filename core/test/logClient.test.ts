@@ -1,0 +1,120 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Situation } from '../src/index.js';
+import { LIVE } from '../src/index.js';
+import { LiveError, LogClient, MemoryOutbox } from '../src/client/index.js';
+import { FakeLine } from './helpers/fakeLine.js';
+import { aPage, aStroke } from './helpers/marks.js';
+
+const PAGE = aPage({ id: 'p1' });
+const OPEN: Situation = { pensUp: true, ended: false, full: false };
+const actor = { id: 'ada', role: 'teacher', tables: [] };
+
+let line: FakeLine;
+let outbox: MemoryOutbox;
+let client: LogClient;
+let stored: { seq: number; operation: { id: string } }[];
+
+function open(): LogClient {
+  return new LogClient({ kind: 'lesson', id: 'l1' }, line, {
+    situation: () => OPEN,
+    outboxFor: () => outbox,
+  });
+}
+
+const submits = () =>
+  line.requests
+    .filter(({ event }) => event === LIVE.submit)
+    .map(({ message }) => (message['operation'] as { id: string }).id);
+const add = () => client.perform([{ do: 'add', mark: aStroke({ page: 'p1' }) }])!;
+
+/** Stores what is submitted, gives it a number and tells of it, as the server does. */
+function store(message: object): { seq: number } {
+  const { operation } = message as { operation: { id: string } };
+  const known = stored.find((one) => one.operation.id === operation.id);
+  if (known) return { seq: known.seq };
+  const logged = { seq: stored.length + 1, author: 'ada', at: 0, operation };
+  stored.push(logged);
+  line.tell(LIVE.operations, { log: 'l1', logged: [logged] });
+  return { seq: logged.seq };
+}
+
+beforeEach(async () => {
+  vi.useFakeTimers();
+  line = new FakeLine();
+  stored = [];
+  line.answer = (event, message) => {
+    if (event === LIVE.submit) return store(message);
+    const { since = 0 } = message as { since?: number };
+    const operations = stored.filter(({ seq }) => seq > since);
+    const whole = { pages: [PAGE], written: [] };
+    return { actor, seq: since, ...(since === 0 && whole), operations, undoable: [] };
+  };
+  outbox = new MemoryOutbox();
+  client = open();
+  await vi.waitUntil(() => client.status.get().ready);
+});
+
+afterEach(() => {
+  client.close();
+  vi.useRealTimers();
+});
+
+describe('a log', () => {
+  it('keeps what is done without a connection, and sends it in that order when the line is back', async () => {
+    line.isOnline = false;
+    const ids = [add(), add(), add()];
+    expect(client.status.get().waiting).toBe(3);
+    expect(submits()).toEqual([]);
+    line.comeBack();
+    await vi.waitUntil(() => client.status.get().waiting === 0);
+    expect(submits()).toEqual(ids);
+    expect(await outbox.load()).toEqual([]);
+  });
+
+  it('sends what another run of the program has left in the outbox', async () => {
+    line.isOnline = false;
+    const id = add();
+    client.close();
+    line.isOnline = true;
+    client = open();
+    await vi.waitUntil(() => client.status.get().ready && client.status.get().waiting === 0);
+    expect(submits()).toEqual([id]);
+    expect(client.state.marks.size).toBe(1);
+  });
+
+  it('asks a server that has not stored what it says it has only now and then', async () => {
+    line.answers[LIVE.submit] = { seq: 7 };
+    add();
+    await vi.advanceTimersByTimeAsync(100);
+    const asked = submits().length;
+    expect(asked).toBeGreaterThan(0);
+    expect(asked).toBeLessThan(5);
+    expect(client.status.get().waiting).toBe(1);
+  });
+
+  it('takes back what the server refuses, and says why', async () => {
+    const said: string[] = [];
+    const givenUp: string[] = [];
+    client.refused.subscribe((message) => said.push(message));
+    client.givenUp.subscribe(({ id }) => givenUp.push(id));
+    line.answers[LIVE.submit] = new LiveError('not-yours', 'This is not yours.');
+    const id = add();
+    expect(client.state.marks.size).toBe(1);
+    await vi.waitUntil(() => client.status.get().waiting === 0);
+    expect(client.state.marks.size).toBe(0);
+    expect([givenUp, said]).toEqual([[id], ['This is not yours.']]);
+  });
+
+  it('undoes and does again what was done last on the page that is looked at', async () => {
+    client.lookAt('p1');
+    add();
+    await vi.waitUntil(() => client.status.get().waiting === 0);
+    expect(client.status.get()).toMatchObject({ canUndo: true, canRedo: false });
+    client.undo();
+    expect(client.state.marks.size).toBe(0);
+    await vi.waitUntil(() => client.status.get().waiting === 0);
+    expect(client.status.get()).toMatchObject({ canUndo: false, canRedo: true });
+    client.redo();
+    expect(client.state.marks.size).toBe(1);
+  });
+});

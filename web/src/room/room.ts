@@ -1,0 +1,288 @@
+import type { DeviceKind, LogRef, Mark, Page, Rect, Situation, Space } from '@doodla/core';
+import { orderedPages, pageExtent } from '@doodla/core';
+import type { Line, LogChange } from '@doodla/core/client';
+import { ClassClient, LiveInk, LogClient, Pointers, Signal, Store } from '@doodla/core/client';
+import { uploadPicture } from '../api/uploadPicture';
+import { WebPages } from '../canvas/webPages';
+import type { Mode } from '../desk/desk';
+import { MarkLayer } from '../desk/markLayer';
+import type { ToolId } from '../desk/penCase';
+import { PenCase } from '../desk/penCase';
+import { Shortcuts } from '../desk/shortcuts';
+import { TextDrafts } from '../desk/textDrafts';
+import { Connection } from '../live/connection';
+import { LiveScreen } from '../live/liveScreen';
+import { BrowserOutbox } from '../live/outbox';
+import { PictureCache } from '../pictures/pictureCache';
+import { ScreenSharing } from '../screen/screenSharing';
+
+export interface RoomOptions {
+  lesson: string;
+  /** Without one, the lesson itself is prepared. */
+  sitting?: string;
+  /** A student's token and colour; a teacher has neither. */
+  token?: string;
+  colour?: string;
+  /** Page to start on while preparing or looking. */
+  startPage?: string;
+  /** A display or pad, which writes as the teacher. */
+  device?: DeviceKind;
+  /** Only looks at a class: neither follows it nor turns its page. */
+  looking?: boolean;
+}
+
+const OPEN: Situation = { pensUp: true, ended: false, full: false };
+
+/** What one opened lesson or class shares: its logs, its people and what they may, wet ink, pens, pictures, screen. */
+export class Room {
+  readonly connection: Line;
+  readonly lessonLog: LogClient;
+  /** The log that is written to: the class's marks in a sitting, the prepared ones otherwise. */
+  readonly target: LogClient;
+  /** Layers of marks, lowest first. */
+  readonly layers: readonly MarkLayer[];
+  /** Typed text that is not on a page yet. */
+  readonly drafts: TextDrafts;
+  readonly classroom: ClassClient | undefined;
+  readonly ink: LiveInk;
+  readonly pointers: Pointers;
+  readonly pictures: PictureCache;
+  readonly webPages: WebPages;
+  readonly penCase: PenCase;
+  readonly shortcuts: Shortcuts;
+  /** The screen that is shown to the class, if one is. */
+  readonly screen = new LiveScreen();
+  /** Showing this device's screen, and seeing somebody else's. */
+  readonly sharing: ScreenSharing;
+  readonly pages = new Store<readonly Page[]>([]);
+  readonly mode = new Store<Mode>('write');
+  /** Counts changes of marks, for views that show them. */
+  readonly marksChanged = new Store(0);
+  /** Tells of each change of a layer, and what of it is stale on which page. */
+  readonly changed = new Signal<{ layer: MarkLayer; change: LogChange; stale: Map<string, Rect[]> }>();
+  /** Tells of each mark that somebody else puts on a page. */
+  readonly added = new Signal<Mark>();
+  /** Tells what could not be done, in a sentence. */
+  readonly problems = new Signal<string>();
+  /** Tells what was done out of sight, in a sentence. */
+  readonly notices = new Signal<string>();
+  readonly tellProblem = this.problems.tell;
+  readonly tellNotice = this.notices.tell;
+
+  /** `connection` is made anew if none is given. */
+  constructor(
+    readonly options: RoomOptions,
+    connection?: Line,
+  ) {
+    const { lesson, sitting, token, colour } = options;
+    this.connection = connection ?? new Connection(token);
+    this.shortcuts = new Shortcuts(token === undefined ? 'teacher' : 'student');
+    this.pictures = new PictureCache(token);
+    this.webPages = new WebPages(token);
+    this.penCase = new PenCase(this.isTeacher ? 'doodla.pens' : 'doodla.studentPens', colour);
+    const ref: LogRef | undefined = sitting === undefined ? undefined : { kind: 'sitting', id: sitting };
+    this.classroom = ref && new ClassClient(ref.id, this.connection);
+    this.lessonLog = this.openLog({ kind: 'lesson', id: lesson });
+    this.target = ref ? this.openLog(ref) : this.lessonLog;
+    this.drafts = new TextDrafts(this.target, sitting ?? lesson);
+    this.ink = new LiveInk(ref, this.connection);
+    this.pointers = new Pointers(sitting, this.connection, () => this.me ?? '');
+    this.layers = (ref ? [this.lessonLog, this.target] : [this.lessonLog]).map((log) => new MarkLayer(log));
+    this.sharing = new ScreenSharing(this);
+    for (const layer of this.layers) this.watch(layer);
+    this.target.givenUp.subscribe((operation) => this.drafts.rescue(operation));
+    this.classroom?.refused.subscribe(this.tellProblem);
+    this.classroom?.state.subscribe(() => this.followClass());
+  }
+
+  get lesson(): string {
+    return this.options.lesson;
+  }
+
+  get sitting(): string | undefined {
+    return this.options.sitting;
+  }
+
+  get token(): string | undefined {
+    return this.options.token;
+  }
+
+  /** What this is, if not the teacher's or a student's own browser. */
+  get device(): DeviceKind | undefined {
+    return this.options.device;
+  }
+
+  /** Whether this only looks at a class. */
+  get isLooking(): boolean {
+    return this.options.looking === true;
+  }
+
+  get isTeacher(): boolean {
+    return this.options.token === undefined || this.options.device !== undefined;
+  }
+
+  /** Whose marks new ones are. */
+  get space(): Space {
+    return 'class';
+  }
+
+  /** Where this lesson or class is at the server. */
+  get address(): string {
+    const { lesson, sitting } = this.options;
+    return sitting === undefined ? `/api/lessons/${lesson}` : `/api/sittings/${sitting}`;
+  }
+
+  private get me(): string | undefined {
+    return this.target.actor?.id;
+  }
+
+  /** Whether this person may point, and write ink that fades. */
+  get mayPoint(): boolean {
+    if (this.isLooking || this.situation().ended) return false;
+    if (!this.classroom) return this.isTeacher;
+    const { pointers } = this.classroom.scene.get();
+    return this.isTeacher || (this.me !== undefined && pointers.includes(this.me));
+  }
+
+  /** Whether this person may write now. */
+  get mayWrite(): boolean {
+    const { ended, pensUp } = this.situation();
+    return !ended && !this.isLooking && (this.isTeacher || pensUp);
+  }
+
+  /** Whether this person may work with a tool now. */
+  mayTake(tool: ToolId): boolean {
+    if (tool === 'pointer' || tool === 'wisp') return this.mayPoint;
+    if (tool === 'enlarge' || tool === 'outline') return this.classroom !== undefined && this.mayWrite;
+    return this.mayWrite;
+  }
+
+  /** Whether this person turns pages: the class's, their own where the teacher lets them, or those they look at. */
+  get mayTurn(): boolean {
+    return this.isTeacher || this.classroom?.scene.get().roam === true || this.situation().ended;
+  }
+
+  /** Whether this person may put new pages in. */
+  get mayAddPages(): boolean {
+    return this.isTeacher && !this.isLooking && !this.situation().ended;
+  }
+
+  /** Whether this person may change or remove a mark. */
+  mayTouch(mark: Mark): boolean {
+    return !mark.locked && (this.isTeacher || mark.author === this.me);
+  }
+
+  /** Whether this person may select a mark; a teacher also locked ones, to unlock them. */
+  maySelect(mark: Mark): boolean {
+    return this.isTeacher || this.mayTouch(mark);
+  }
+
+  /** The colour that a person is known by. */
+  colourOf(id: string): string {
+    return this.classroom?.person(id)?.colour ?? '#f2c230';
+  }
+
+  /** What a person is called on this screen. */
+  nameOf(id: string): string {
+    if (id === this.me) return 'you';
+    return this.classroom?.person(id)?.name ?? 'the teacher';
+  }
+
+  /** Lets a student point and write wisps, or not. */
+  letPoint(student: string, may: boolean): void {
+    const { pointers } = this.classroom!.scene.get();
+    const others = pointers.filter((id) => id !== student);
+    this.classroom!.setScene({ pointers: may ? [...others, student] : others });
+  }
+
+  hasPage(id: string): boolean {
+    return this.pages.get().some((page) => page.id === id);
+  }
+
+  /** The part of the plane that a page takes, page units; a screen that is seen live is as large as its glass. */
+  extentOf(page: Page): Rect {
+    if (this.screen.isLive(page.id)) return { x: 0, y: 0, width: page.width, height: page.height };
+    return pageExtent(
+      page,
+      this.layers.map((layer) => layer.on(page.id).bounds),
+    );
+  }
+
+  /** Resolves once the marks of all pages are here. */
+  async readAll(): Promise<void> {
+    const pages = this.pages.get();
+    await Promise.all(this.layers.flatMap(({ log }) => pages.map(({ id }) => log.need(id))));
+  }
+
+  /** Sees to it that a page's marks come first, then those of the pages beside it. */
+  readFirst(page: string): void {
+    const pages = this.pages.get();
+    const at = pages.findIndex(({ id }) => id === page);
+    const beside = [pages[at - 1], pages[at + 1]].flatMap((near) => near?.id ?? []);
+    for (const { log } of this.layers) for (const id of [...beside, page]) void log.need(id);
+  }
+
+  /** Stores a picture that is ready as it is, and returns its id. Throws an error with a sentence. */
+  upload(picture: Blob): Promise<string> {
+    return uploadPicture(this.address, picture, this.token);
+  }
+
+  close(): void {
+    this.sharing.close();
+    this.lessonLog.close();
+    this.target.close();
+    this.classroom?.close();
+    this.ink.close();
+    this.pointers.close();
+    this.pictures.close();
+    this.connection.close();
+  }
+
+  private situation(): Situation {
+    const state = this.classroom?.state.get();
+    return { pensUp: state?.pensUp ?? true, ended: state?.ended ?? false, full: false };
+  }
+
+  /** A log; in a class the lesson's own is only read here. */
+  private openLog(ref: LogRef): LogClient {
+    const isShared = ref.kind === 'sitting' || this.options.sitting === undefined;
+    const log = new LogClient(ref, this.connection, {
+      situation: () => (isShared ? this.situation() : OPEN),
+      outboxFor: (owner) => new BrowserOutbox(owner, (error) => this.outboxFailed(error)),
+    });
+    log.refused.subscribe(this.tellProblem);
+    return log;
+  }
+
+  private outboxFailed(error: unknown): void {
+    console.error(error);
+    this.tellProblem(
+      'This browser cannot keep what waits to be sent: it is full, or does not allow it. Stay on this page until the connection is back.',
+    );
+  }
+
+  private watch(layer: MarkLayer): void {
+    layer.log.touched.subscribe((change) => {
+      if (layer.log === this.target && change.pages.size > 0)
+        this.pages.set(orderedPages(this.target.state.pages.values()));
+      for (const id of change.marks) this.ink.finish(id);
+      if (change.arrived === undefined) this.tellAdded(layer, change);
+      this.changed.tell({ layer, change, stale: layer.update(change) });
+      this.marksChanged.set(this.marksChanged.get() + 1);
+    });
+  }
+
+  private tellAdded(layer: MarkLayer, { marks }: LogChange): void {
+    for (const id of marks) {
+      const mark = layer.log.state.marks.get(id);
+      if (mark && mark.author !== this.me && layer.isNew(mark)) this.added.tell(mark);
+    }
+  }
+
+  private followClass(): void {
+    this.sharing.follow();
+    if (this.isLooking) return;
+    const state = this.classroom!.state.get();
+    if (state && !state.ended && (this.isTeacher || state.pensUp)) this.target.resume();
+  }
+}

@@ -1,0 +1,199 @@
+import type { ClassState, Mark, Page, Scene } from '@doodla/core';
+import { EMPTY_SCENE, LIVE } from '@doodla/core';
+import 'fake-indexeddb/auto';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { FakeLine } from '../../core/test/helpers/fakeLine';
+import { aPage, aStroke } from '../../core/test/helpers/marks';
+import type { RoomOptions } from '../src/room/room';
+import { Workspace } from '../src/room/workspace';
+import { canvasStandIn } from './helpers/canvasStandIn';
+import { freshStorage } from './helpers/fakeStorage';
+
+const PAGES = ['p1', 'p2', 'p3'].map((id, i) => aPage({ id, order: `a${i}` }));
+const STATE: ClassState = {
+  sitting: 's1',
+  lesson: 'l1',
+  title: 'Bridges',
+  page: 'p2',
+  pensUp: true,
+  ended: false,
+  locked: false,
+  people: [{ id: 'wren', name: 'Wren', colour: '#0072b2', here: true }],
+  asks: [],
+  screen: null,
+  presenters: [],
+  scene: EMPTY_SCENE,
+  devices: [],
+  now: 0,
+};
+
+let line: FakeLine;
+let workspace: Workspace;
+let said: string[];
+
+/** Opens a class or lesson whose pages have come. */
+async function open(options: Partial<RoomOptions> = {}, pages: Page[] = PAGES, state = STATE): Promise<void> {
+  line = new FakeLine();
+  const isTeacher = options.token === undefined;
+  const actor = isTeacher
+    ? { id: 'ada', role: 'teacher', tables: [] }
+    : { id: 'wren', role: 'student', tables: [] };
+  line.answers = { [LIVE.open]: { actor, seq: 0, pages, written: [], operations: [], undoable: [] } };
+  line.answers[LIVE.enter] = state;
+  line.answers[LIVE.submit] = { seq: 0 };
+  workspace = new Workspace({ lesson: 'l1', sitting: 's1', ...options }, line);
+  said = [];
+  workspace.room.problems.subscribe((message) => said.push(message));
+  workspace.room.notices.subscribe((message) => said.push(message));
+  await vi.waitUntil(() => workspace.main.pageId.get() !== undefined);
+}
+
+const told = (set: Partial<ClassState>) => line.tell(LIVE.classState, { ...STATE, ...set });
+const scene = (set: Partial<Scene>) => line.tell(LIVE.scene, { sitting: 's1', set });
+const asked = (event: string) => line.requests.filter((sent) => sent.event === event);
+const arrives = (mark: Mark, seq: number) =>
+  line.tell(LIVE.operations, {
+    log: 's1',
+    logged: [
+      { seq, author: mark.author, at: 0, operation: { id: `op${seq}`, changes: [{ do: 'add', mark }] } },
+    ],
+  });
+
+beforeEach(() => {
+  freshStorage();
+  canvasStandIn();
+});
+afterEach(() => workspace.close());
+
+describe('a teacher’s workspace', () => {
+  it('opens on the page that the class is on, and takes the class along', async () => {
+    await open();
+    expect(workspace.main.pageId.get()).toBe('p2');
+    workspace.main.turnBy(1);
+    expect(workspace.main.pageId.get()).toBe('p3');
+    expect(asked(LIVE.turn).at(-1)!.message).toEqual({ sitting: 's1', page: 'p3' });
+  });
+
+  it('lays the page that the class sees beside it on a second desk of the same room', async () => {
+    await open();
+    scene({ split: { page: 'p1', at: 0.5 } });
+    const side = workspace.side.get()!;
+    expect(side.room).toBe(workspace.room);
+    expect(side.target).toBe(workspace.main.target);
+    expect([workspace.main.pageId.get(), side.pageId.get()]).toEqual(['p2', 'p1']);
+    side.turnTo('p3');
+    // The desk beside turns the page beside, never the class's.
+    expect(asked(LIVE.turn)).toEqual([]);
+    expect(asked(LIVE.scene).at(-1)!.message).toMatchObject({ set: { split: { page: 'p3' } } });
+    scene({ split: null });
+    expect(workspace.side.get()).toBeUndefined();
+    expect(workspace.active.get()).toBe(workspace.main);
+  });
+
+  it('selects, types and pours on each desk for itself', async () => {
+    await open();
+    scene({ split: { page: 'p1', at: 0.5 } });
+    const side = workspace.side.get()!;
+    side.draft.set([1, 2]);
+    workspace.main.settle();
+    expect(side.draft.get()).toEqual([1, 2]);
+    side.settle();
+    expect(side.draft.get()).toBeUndefined();
+  });
+
+  it('tells each desk what is stale on its own page', async () => {
+    await open();
+    scene({ split: { page: 'p1', at: 0.5 } });
+    const stale: Record<string, unknown[]> = { p2: [], p1: [] };
+    workspace.main.layers.forEach((layer) => [layer.on('p1'), layer.on('p2')]);
+    workspace.main.stale.subscribe((what) => stale['p2']!.push(what));
+    workspace.side.get()!.stale.subscribe((what) => stale['p1']!.push(what));
+    arrives(aStroke({ page: 'p1', author: 'wren' }), 1);
+    expect(stale['p1']!.flat()).toHaveLength(1);
+    expect(stale['p2']!.flat()).toEqual([]);
+  });
+
+  it('tells of marks that others put on a page that is looked at, once', async () => {
+    await open();
+    const added: string[] = [];
+    workspace.room.added.subscribe(({ id }) => added.push(id));
+    workspace.main.layers.forEach((layer) => layer.on('p2'));
+    arrives(aStroke({ id: 'theirs', page: 'p2', author: 'wren' }), 1);
+    arrives(aStroke({ id: 'elsewhere', page: 'p3', author: 'wren' }), 2);
+    expect(added).toEqual(['theirs']);
+  });
+
+  it('has a page when the shown one is taken out', async () => {
+    await open();
+    scene({ split: { page: 'p3', at: 0.5 } });
+    const operation = { id: 'gone', changes: [{ do: 'patchPage', page: 'p3', set: { removed: true } }] };
+    line.tell(LIVE.operations, { log: 's1', logged: [{ seq: 1, author: 'ada', at: 0, operation }] });
+    expect(workspace.room.pages.get().map(({ id }) => id)).toEqual(['p1', 'p2']);
+    expect(workspace.side.get()!.pageId.get()).toBe('p1');
+  });
+
+  it('offers a page like the last one where there is none to turn to', async () => {
+    await open({}, PAGES, { ...STATE, page: 'p3' });
+    let offered = 0;
+    workspace.main.atEnd.subscribe(() => (offered += 1));
+    workspace.main.turnBy(1);
+    expect(offered).toBe(1);
+    workspace.main.addPageLikeThis();
+    expect(workspace.room.pages.get()).toHaveLength(4);
+  });
+});
+
+describe('a student’s workspace', () => {
+  const wren = { token: 'secret', colour: '#0072b2' };
+
+  it('follows the class, and stays where its student has gone when that is allowed', async () => {
+    await open(wren);
+    workspace.main.turnTo('p1');
+    expect(said).toEqual(['Your teacher turns the pages for now.']);
+    told({ page: 'p3' });
+    expect(workspace.main.pageId.get()).toBe('p3');
+    const roaming = { scene: { ...EMPTY_SCENE, roam: true } };
+    told({ page: 'p3', ...roaming });
+    workspace.main.turnTo('p1');
+    told({ page: 'p2', ...roaming });
+    expect(workspace.main.pageId.get()).toBe('p1');
+    workspace.main.rejoinClass();
+    expect(workspace.main.pageId.get()).toBe('p2');
+  });
+
+  it('puts pens down and up with the class', async () => {
+    await open(wren);
+    const { main, room } = workspace;
+    expect([room.mayWrite, room.mayTake('pen'), room.mayTake('pointer')]).toEqual([true, true, false]);
+    main.draft.set([1, 1]);
+    told({ pensUp: false });
+    expect([room.mayWrite, room.mode.get(), main.draft.get()]).toEqual([false, 'use', undefined]);
+    main.setMode('write');
+    expect(room.mode.get()).toBe('use');
+    told({ pensUp: true });
+    expect(room.mode.get()).toBe('write');
+  });
+
+  it('may touch what is theirs, and nothing that is locked', async () => {
+    await open(wren);
+    const { room } = workspace;
+    expect(room.mayTouch(aStroke({ author: 'wren' }))).toBe(true);
+    expect(room.mayTouch(aStroke({ author: 'wren', locked: true }))).toBe(false);
+    expect(room.mayTouch(aStroke({ author: 'ada' }))).toBe(false);
+    expect(room.nameOf('wren')).toBe('you');
+    expect(room.nameOf('ada')).toBe('the teacher');
+  });
+});
+
+describe('a workspace that only looks', () => {
+  it('neither follows the class nor turns its page, and writes nothing', async () => {
+    await open({ looking: true, startPage: 'p1' });
+    const { main, room } = workspace;
+    expect(main.pageId.get()).toBe('p1');
+    told({ page: 'p3' });
+    main.turnTo('p2');
+    expect(main.pageId.get()).toBe('p2');
+    expect(asked(LIVE.turn)).toEqual([]);
+    expect([room.mayWrite, room.mayPoint, room.mayAddPages]).toEqual([false, false, false]);
+  });
+});
