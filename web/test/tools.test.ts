@@ -3,12 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { aShape, aStroke, aText } from '../../core/test/helpers/marks';
 import type { Gesture, PenPoint } from '../src/desk/gesture';
 import { Selection } from '../src/desk/selection';
-import { CornerGesture } from '../src/tools/cornerGesture';
-import { EraseGesture } from '../src/tools/eraseGesture';
-import { LineGesture } from '../src/tools/lineGesture';
+import { CornerGesture } from '../src/tools/line/cornerGesture';
+import { EraseGesture } from '../src/tools/eraser/eraseGesture';
+import { LineGesture } from '../src/tools/line/lineGesture';
 import { PlaceGesture } from '../src/tools/placeGesture';
-import { SelectGesture } from '../src/tools/selectGesture';
-import { TextGesture } from '../src/tools/textGesture';
+import { SelectGesture } from '../src/tools/select/selectGesture';
+import { TextGesture } from '../src/tools/text/textGesture';
 import { TestDesk } from './helpers/testDesk';
 
 const at = (x: number, y: number, held: Partial<PenPoint> = {}): PenPoint => ({

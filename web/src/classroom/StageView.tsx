@@ -1,10 +1,8 @@
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { useStore } from '../store/useStore';
-import type { ToolId } from '../desk/penCase';
+import { toolOf } from '../tools/tools';
 import type { PageDesk } from '../room/pageDesk';
 import { Stage } from '../stage/stage';
-
-const CURSORS: Partial<Record<ToolId, string>> = { text: 'text', select: 'default', pointer: 'none' };
 
 /** Not needed before the page shows. */
 const TextEditor = lazy(() => import('../typing/TextEditor'));
@@ -51,7 +49,7 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
         role="application"
         aria-label="The page. Use the tools to write on it, the arrow keys to turn it."
         className="absolute inset-1 isolate touch-none overflow-hidden select-none"
-        style={{ cursor: picking ? 'cell' : writing ? (CURSORS[tool] ?? 'crosshair') : 'grab' }}
+        style={{ cursor: picking ? 'cell' : writing ? (toolOf(tool).cursor ?? 'crosshair') : 'grab' }}
       />
       {stage && (
         <div className="pointer-events-none absolute inset-1 overflow-hidden">

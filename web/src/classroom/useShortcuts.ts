@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import type { Stage } from '../stage/stage';
-import type { ToolId } from '../desk/penCase';
+import type { ToolId } from '../tools/tools';
 import type { ActionId } from '../desk/shortcuts';
 import { writtenKey } from '../desk/shortcuts';
 import type { PageDesk } from '../room/pageDesk';
@@ -53,7 +53,7 @@ function fixedAction(event: KeyboardEvent, desk: PageDesk): (() => void) | undef
 
 /** Ends a line of which some corners have been clicked. */
 function finishCorners(desk: PageDesk): void {
-  import('../tools/cornerGesture').then(
+  import('../tools/line/cornerGesture').then(
     ({ finishDraft }) => finishDraft(desk),
     // Cannot be: the corners were clicked by what is in the same file.
     () => undefined,

@@ -3,7 +3,8 @@ import type { ClassClient, Line, LiveInk, LogClient, Pointers, Store } from '@do
 import type { PictureCache } from '../pictures/pictureCache';
 import type { LiveScreen } from '../live/liveScreen';
 import type { MarkLayer } from './markLayer';
-import type { PenCase, ToolId } from './penCase';
+import type { ToolId } from '../tools/tools';
+import type { PenCase } from './penCase';
 
 /** The parts of a mark that do not depend on its kind. */
 export type MarkCommon = Pick<

@@ -1,24 +1,24 @@
 import { Store } from '@doodla/core/client';
 import { request } from '../api/http';
+import type { ToolId } from '../tools/tools';
+import { TOOL_IDS, toolOf } from '../tools/tools';
+
+interface KeyAction {
+  name: string;
+  key: string;
+}
+
+const KEYS_OF_TOOLS = Object.fromEntries(
+  TOOL_IDS.map((id): [ToolId, KeyAction] => {
+    const { name, does = name, key } = toolOf(id);
+    return [id, { name: does, key }];
+  }),
+) as Record<ToolId, KeyAction>;
 
 /** Everything that a key can do, with the key it has until a teacher changes it. */
 export const ACTIONS = {
   toggleMode: { name: 'Use the page or write on it', key: 'W' },
-  pen: { name: 'Pen', key: 'P' },
-  highlighter: { name: 'Highlighter', key: 'H' },
-  text: { name: 'Text', key: 'T' },
-  eraser: { name: 'Eraser', key: 'E' },
-  shape: { name: 'Shape', key: 'S' },
-  line: { name: 'Line', key: 'L' },
-  stamp: { name: 'Stamp', key: 'M' },
-  note: { name: 'Note', key: 'N' },
-  fill: { name: 'Pour colour', key: 'C' },
-  select: { name: 'Select', key: 'V' },
-  pointer: { name: 'Point with a bright dot', key: 'D' },
-  wisp: { name: 'Ink that fades', key: 'I' },
-  patch: { name: 'Patch over an answer', key: '6' },
-  enlarge: { name: 'Fill the screen with a region', key: 'Z' },
-  outline: { name: 'Free spotlight', key: '7' },
+  ...KEYS_OF_TOOLS,
   spotlight: { name: 'Spotlight', key: 'A' },
   cover: { name: 'Cover the page', key: 'B' },
   magnifier: { name: 'Magnifier', key: 'O' },
@@ -52,7 +52,7 @@ export const ACTIONS = {
   grab: { name: 'Grab a picture of what is shown', key: 'G' },
   keyPointer: { name: 'Point and write with the arrow keys', key: 'J' },
   help: { name: 'These keys', key: '?' },
-} as const;
+};
 
 export type ActionId = keyof typeof ACTIONS;
 export const ACTION_IDS = Object.keys(ACTIONS) as ActionId[];

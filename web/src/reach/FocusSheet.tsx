@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { NO_SCENE } from '@doodla/core/client';
 import { useStore } from '../store/useStore';
 import { SheetTool } from './SheetTool';
-import { FOCUS_TOOLS } from './tools';
+import { toolsIn } from '../tools/tools';
 import { IconButton } from '../ui/IconButton';
 import type { ActionId } from '../desk/shortcuts';
 import type { PageDesk } from '../room/pageDesk';
@@ -49,8 +49,8 @@ export default function FocusSheet({ desk }: { desk: PageDesk }) {
         {action('spotlight', 'Spotlight', <Flashlight aria-hidden />, focus?.kind === 'spotlight', spotlight)}
         {action('cover', 'Cover', <PanelTopClose aria-hidden />, focus?.kind === 'cover', cover)}
         {action('magnifier', 'Magnifier', <ScanSearch aria-hidden />, focus?.kind === 'magnifier', magnifier)}
-        {FOCUS_TOOLS.map((tool) => (
-          <SheetTool key={tool.id} tool={tool} desk={desk} />
+        {toolsIn('Focus').map((tool) => (
+          <SheetTool key={tool} tool={tool} desk={desk} />
         ))}
         {action('twoPages', 'Two pages', <BookOpen aria-hidden />, split !== null, twoPages)}
         {uncovered.length > 0 && (

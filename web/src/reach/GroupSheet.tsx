@@ -4,7 +4,8 @@ import type { ReactNode } from 'react';
 import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
-import { FOCUS_TOOLS, POINT_TOOLS } from './tools';
+import { toolsIn } from '../tools/tools';
+import { WORK } from '../tools/work';
 
 interface GroupSheetProps {
   name: 'Point' | 'Focus';
@@ -19,8 +20,7 @@ export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps
   const [open, setOpen] = useState(false);
   const { tool } = useStore(desk.penCase);
   const mode = useStore(desk.room.mode);
-  const tools = name === 'Point' ? POINT_TOOLS : FOCUS_TOOLS;
-  const inHand = mode === 'write' ? tools.find(({ id }) => id === tool && desk.room.mayTake(id)) : undefined;
+  const isInHand = mode === 'write' && toolsIn(name).includes(tool) && desk.room.mayTake(tool);
   const may = name === 'Point' ? desk.room.mayPoint : desk.isTeacher && desk.mayWrite;
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
@@ -28,8 +28,8 @@ export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps
         <IconButton
           label={name}
           caption={name}
-          icon={inHand?.icon ?? icon}
-          active={inHand !== undefined}
+          icon={isInHand ? WORK[tool].icon : icon}
+          active={isInHand}
           disabled={!may}
           tooltipSide={side}
         />

@@ -2,7 +2,7 @@ import { useStore } from '../store/useStore';
 import { Slider } from '../ui/Slider';
 import type { PageDesk } from '../room/pageDesk';
 import { SheetTool } from './SheetTool';
-import { POINT_TOOLS } from './tools';
+import { toolsIn } from '../tools/tools';
 
 /** Pointing: a dot that leaves nothing behind, and ink that fades. */
 export default function PointSheet({ desk }: { desk: PageDesk }) {
@@ -10,8 +10,8 @@ export default function PointSheet({ desk }: { desk: PageDesk }) {
   return (
     <div className="flex flex-col gap-3">
       <div role="group" aria-label="Point" className="grid grid-cols-2 gap-1.5">
-        {POINT_TOOLS.map((tool) => (
-          <SheetTool key={tool.id} tool={tool} desk={desk} />
+        {toolsIn('Point').map((tool) => (
+          <SheetTool key={tool} tool={tool} desk={desk} />
         ))}
       </div>
       <Slider

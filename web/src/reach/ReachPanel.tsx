@@ -21,8 +21,9 @@ import { isNarrow } from './reachState';
 import type { Reach, ReachState } from './reachState';
 import { ReadyPens } from './ReadyPens';
 import { ToolOptions } from './ToolOptions';
-import type { ToolEntry } from './tools';
-import { ALL_TOOLS, SELECT_TOOL, TOOL_GROUPS } from './tools';
+import type { ToolId } from '../tools/tools';
+import { TOOLS, toolsIn } from '../tools/tools';
+import { WORK } from '../tools/work';
 import { WipeMenu } from './WipeMenu';
 
 const PointSheet = lazy(() => import('./PointSheet'));
@@ -55,13 +56,13 @@ export function ReachPanel({ desk, reach }: ReachPanelProps) {
       >
         <DragHandle panel={panel} reach={reach} />
         <ModeSwitch desk={desk} side={away} />
-        {TOOL_GROUPS.map(({ name, tools }) => (
+        {(['Write', 'Place'] as const).map((name) => (
           <div key={name} role="group" aria-label={name} className="grid grid-cols-2 gap-1">
             <span aria-hidden className="col-span-2 px-1 pt-0.5 text-xs text-paper-dim">
               {name}
             </span>
-            {tools.map((tool) => (
-              <ToolButton key={tool.id} tool={tool} desk={desk} side={away} />
+            {toolsIn(name).map((tool) => (
+              <ToolButton key={tool} tool={tool} desk={desk} side={away} />
             ))}
             {name === 'Place' && <PictureButton desk={desk} side={away} />}
           </div>
@@ -71,7 +72,9 @@ export function ReachPanel({ desk, reach }: ReachPanelProps) {
           aria-label="Arrange"
           className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1"
         >
-          <ToolButton tool={SELECT_TOOL} desk={desk} side={away} />
+          {toolsIn('Arrange').map((tool) => (
+            <ToolButton key={tool} tool={tool} desk={desk} side={away} />
+          ))}
           <WipeMenu desk={desk} side={away} />
         </div>
         <div className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1">
@@ -134,23 +137,16 @@ function ModeSwitch({ desk, side }: { desk: PageDesk; side: Side }) {
   );
 }
 
-function ToolButton({
-  tool: { id, name, icon },
-  desk,
-  side,
-}: {
-  tool: ToolEntry;
-  desk: PageDesk;
-  side: Side;
-}) {
+function ToolButton({ tool: id, desk, side }: { tool: ToolId; desk: PageDesk; side: Side }) {
   const { tool } = useStore(desk.penCase);
   const mode = useStore(desk.room.mode);
   const may = desk.room.mayTake(id);
+  const { name } = TOOLS[id];
   return (
     <IconButton
       label={name}
       caption={name}
-      icon={icon}
+      icon={WORK[id].icon}
       shortcut={desk.room.shortcuts.keyOf(id)}
       active={mode === 'write' && may && tool === id}
       disabled={!may}
@@ -207,7 +203,7 @@ function FoldedReach({ desk, reach, state }: ReachPanelProps & { state: ReachSta
   const { tool } = useStore(desk.penCase);
   const mode = useStore(desk.room.mode);
   const writing = mode === 'write' && desk.room.mayTake(tool);
-  const icon = writing ? ALL_TOOLS.find(({ id }) => id === tool)!.icon : <Hand aria-hidden />;
+  const icon = writing ? WORK[tool].icon : <Hand aria-hidden />;
   return (
     <Holder state={state} low>
       <div data-bar="tools" className="pointer-events-auto shrink-0">

@@ -1,17 +1,20 @@
 import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
-import type { ToolEntry } from './tools';
+import type { ToolId } from '../tools/tools';
+import { TOOLS } from '../tools/tools';
+import { WORK } from '../tools/work';
 
 /** A tool in the sheet of its group, which closes when it is taken. */
-export function SheetTool({ tool: { id, name, icon }, desk }: { tool: ToolEntry; desk: PageDesk }) {
+export function SheetTool({ tool: id, desk }: { tool: ToolId; desk: PageDesk }) {
   const { tool } = useStore(desk.penCase);
+  const { name } = TOOLS[id];
   return (
     <IconButton
       data-closes
       label={name}
       caption={name}
-      icon={icon}
+      icon={WORK[id].icon}
       shortcut={desk.room.shortcuts.keyOf(id)}
       active={tool === id}
       disabled={!desk.room.mayTake(id)}

@@ -3,7 +3,8 @@ import { lazy, Suspense } from 'react';
 import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import type { PageDesk } from '../room/pageDesk';
-import { ALL_TOOLS } from './tools';
+import { TOOLS } from '../tools/tools';
+import { WORK } from '../tools/work';
 
 const OptionsSheet = lazy(() => import('./OptionsSheet'));
 
@@ -17,7 +18,8 @@ export function ToolOptions({ desk, side }: ToolOptionsProps) {
   const { penCase } = desk;
   const { tool } = useStore(penCase);
   const { colour } = penCase;
-  const { name, icon } = ALL_TOOLS.find(({ id }) => id === tool)!;
+  const { name } = TOOLS[tool];
+  const { icon } = WORK[tool];
   return (
     <Popover.Root>
       <Popover.Trigger asChild disabled={!desk.mayWrite}>

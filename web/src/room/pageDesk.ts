@@ -6,7 +6,7 @@ import { Surfaces } from '../canvas/surfaces';
 import type { Desk, MarkCommon, Mode, TextEdit } from '../desk/desk';
 import type { Glass } from '../desk/glass';
 import { PageActions } from '../desk/pageActions';
-import type { ToolId } from '../desk/penCase';
+import type { ToolId } from '../tools/tools';
 import { PictureActions } from '../desk/pictureActions';
 import { Selection } from '../desk/selection';
 import type { Room } from './room';

@@ -6,7 +6,6 @@ import { uploadPicture } from '../api/uploadPicture';
 import { WebPages } from '../canvas/webPages';
 import type { Mode } from '../desk/desk';
 import { MarkLayer } from '../desk/markLayer';
-import type { ToolId } from '../desk/penCase';
 import { PenCase } from '../desk/penCase';
 import { Shortcuts } from '../desk/shortcuts';
 import { TextDrafts } from '../desk/textDrafts';
@@ -15,6 +14,8 @@ import { LiveScreen } from '../live/liveScreen';
 import { BrowserOutbox } from '../live/outbox';
 import { PictureCache } from '../pictures/pictureCache';
 import { ScreenSharing } from '../screen/screenSharing';
+import type { ToolId } from '../tools/tools';
+import { toolOf } from '../tools/tools';
 
 export interface RoomOptions {
   lesson: string;
@@ -152,9 +153,9 @@ export class Room {
 
   /** Whether this person may work with a tool now. */
   mayTake(tool: ToolId): boolean {
-    if (tool === 'pointer' || tool === 'wisp') return this.mayPoint;
-    if (tool === 'enlarge' || tool === 'outline') return this.classroom !== undefined && this.mayWrite;
-    return this.mayWrite;
+    const { needs } = toolOf(tool);
+    if (needs === 'pointing') return this.mayPoint;
+    return this.mayWrite && (needs === 'writing' || this.classroom !== undefined);
   }
 
   /** Whether this person turns pages: the class's, their own where the teacher lets them, or those they look at. */

@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
 import { useEffect } from 'react';
+import { pasteMarks } from '../desk/pasteMarks';
 import type { PageDesk } from './pageDesk';
 
 /** Width of pasted text, page units. */
@@ -31,16 +32,6 @@ export function isTextField(target: HTMLElement): boolean {
 
 export function picturesIn(files: FileList): File[] {
   return [...files].filter((file) => file.type.startsWith('image/') || /\.hei[cf]$/i.test(file.name));
-}
-
-/** Puts copied marks on the page, unless the system's clipboard holds other text. */
-export function pasteMarks(desk: PageDesk, text: string): boolean {
-  const pasted = desk.selection.paste(text);
-  if (!pasted) return false;
-  const ids = [...desk.selection.ids.get()];
-  desk.takeTool('select');
-  desk.selection.select(ids);
-  return true;
 }
 
 function pasteText(desk: PageDesk, text: string): void {

@@ -3,8 +3,9 @@ import { growRect, hitBySweep, isBoundless, mainPlace } from '@doodla/core';
 import { Signal, Store } from '@doodla/core/client';
 import type { Preview } from '../canvas/preview';
 import type { Gesture, PenPoint, RunningGesture } from '../desk/gesture';
-import type { gestureOf, ShownWords } from '../tools/gestureOf';
-import type { ToolId } from '../desk/penCase';
+import type { ShownWords } from '../tools/toolWork';
+import type { WORK } from '../tools/work';
+import type { ToolId } from '../tools/tools';
 import type { Glass } from '../desk/glass';
 import type { PageDesk } from '../room/pageDesk';
 import { interfaceScale, targetSize, typeSize } from '../ui/typeSize';
@@ -65,7 +66,7 @@ export class Stage implements Glass {
   /** How the glass lies in the window; the content of a live screen may have moved on it. */
   private glass: View = { scale: 1, x: 0, y: 0 };
   /** What the tools do; it comes a moment after the page. */
-  private gestureOf: typeof gestureOf | undefined;
+  private work: typeof WORK | undefined;
   private outside: Preview | undefined;
   private size: Size = { width: 1, height: 1 };
   /** Whether the page was being seen live when it was last fitted: its size may be another then. */
@@ -115,8 +116,8 @@ export class Stage implements Glass {
     this.stops.push(desk.pointers.changed.subscribe(() => this.canvas.touchWet()));
     void document.fonts.load('16px Andika').then(() => this.canvas.invalidate('all'));
     this.resize();
-    import('../tools/gestureOf').then(
-      (tools) => (this.gestureOf = tools.gestureOf),
+    import('../tools/work').then(
+      (tools) => (this.work = tools.WORK),
       () => desk.tellProblem('The tools could not be fetched. Please load this page again.'),
     );
     exposeStage(desk, this);
@@ -300,8 +301,9 @@ export class Stage implements Glass {
     const { desk } = this;
     if (tool !== 'select') desk.selection.clear();
     if (!desk.room.mayTake(tool)) return undefined;
-    return this.gestureOf?.(tool, at, pressure, {
-      desk: desk,
+    return this.work?.[tool].begin(at, {
+      desk,
+      pressure,
       scale: this.view.get().scale,
       words: this.wordsAt(at),
       penAt: (point, inHand) => this.penAt(point, inHand),

@@ -1,0 +1,20 @@
+import type { Tool } from '../tool';
+
+export interface FillKept {
+  fillColour: string;
+  /** Gaps in an outline up to this width are bridged, page units. */
+  fillGap: number;
+}
+
+export const fill: Tool<FillKept> = {
+  name: 'Pour',
+  does: 'Pour colour',
+  key: 'C',
+  group: 'Place',
+  needs: 'writing',
+  kept: { fillColour: '#56b4e9', fillGap: 8 },
+  colour: {
+    of: ({ fillColour }) => fillColour,
+    with: (_, fillColour) => ({ fillColour }),
+  },
+};

@@ -1,0 +1,30 @@
+import type { PathMark } from '@doodla/core';
+import type { Outlined } from '../shape/facts';
+import { OUTLINED } from '../shape/facts';
+import type { Tool } from '../tool';
+
+/** What the line tool draws: `corners` by clicking, the others by dragging. */
+export const LINE_TYPES = {
+  line: { course: 'straight', heads: 'none', corners: false, closed: false },
+  arrow: { course: 'straight', heads: 'end', corners: false, closed: false },
+  doubleArrow: { course: 'straight', heads: 'both', corners: false, closed: false },
+  elbow: { course: 'elbow', heads: 'end', corners: false, closed: false },
+  curve: { course: 'quadratic', heads: 'none', corners: false, closed: false },
+  wave: { course: 'cubic', heads: 'none', corners: false, closed: false },
+  polyline: { course: 'straight', heads: 'none', corners: true, closed: false },
+  polygon: { course: 'straight', heads: 'none', corners: true, closed: true },
+} as const satisfies Record<string, Pick<PathMark, 'course' | 'heads' | 'closed'> & { corners: boolean }>;
+export type LineType = keyof typeof LINE_TYPES;
+
+export interface LineKept extends Outlined {
+  line: LineType;
+}
+
+export const line: Tool<LineKept> = {
+  ...OUTLINED,
+  name: 'Line',
+  key: 'L',
+  group: 'Place',
+  needs: 'writing',
+  kept: { ...OUTLINED.kept, line: 'line' },
+};

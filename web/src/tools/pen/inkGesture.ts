@@ -1,0 +1,114 @@
+import type { InkStyle } from '@doodla/core';
+import { packPoint, pressureWithTilt, StrokeBuilder } from '@doodla/core';
+import { nanoid } from 'nanoid';
+import type { MarkCommon, Desk } from '../../desk/desk';
+import type { Preview } from '../../canvas/preview';
+import type { Gesture, PenPoint } from '../../desk/gesture';
+import { snapAngle } from '../../desk/gesture';
+
+/** Resting so long at the end of a stroke makes it straight. */
+const REST_MS = 650;
+/** A hand that moves less than this is resting; page units. */
+const REST_RADIUS = 3;
+/** Too short to be meant as a line; page units. */
+const LEAST_LENGTH = 24;
+
+/** Draws a stroke; straight while the key for it is held, after a rest, or with a straight highlighter. */
+export class InkGesture implements Gesture {
+  private readonly id = nanoid();
+  private readonly builder: StrokeBuilder;
+  /** The page, author and space in which the stroke began, and stays. */
+  private readonly common: MarkCommon | undefined;
+  private readonly broadcast: ((points: number[]) => void) | undefined;
+  private straight: boolean;
+  private last: PenPoint;
+  private restedAt: PenPoint;
+  private restTimer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    private readonly desk: Pick<Desk, 'ink' | 'newMark' | 'penCase' | 'target'>,
+    private readonly style: InkStyle,
+    private readonly pressure: boolean,
+    private readonly start: PenPoint,
+    private readonly onChange: () => void,
+  ) {
+    const { steadying, straightHighlighter } = desk.penCase.get();
+    this.builder = new StrokeBuilder(steadying);
+    this.straight = style.nature === 'highlighter' && straightHighlighter;
+    this.last = this.restedAt = start;
+    this.common = desk.newMark(this.id);
+    if (this.common) {
+      const { page, space, pane } = this.common;
+      const head = { space, style, pressure, ...(pane !== undefined && { pane }) };
+      this.broadcast = desk.ink.broadcast(this.id, page, head);
+    }
+    this.move([start]);
+  }
+
+  get preview(): Preview {
+    const points = this.isStraight ? this.line() : this.builder.points;
+    const pane = this.common?.pane;
+    return { ink: { points, style: this.style, ...(pane !== undefined && { pane }) } };
+  }
+
+  move(points: readonly PenPoint[]): void {
+    for (const point of points) {
+      this.last = point;
+      const pressure = pressureWithTilt(this.style.nature, point.pressure, point.tilt ?? 0);
+      this.builder.add({ ...point, pressure: this.pressure ? pressure : undefined });
+    }
+    this.watchRest();
+    if (!this.isStraight) this.broadcast?.(this.builder.points);
+  }
+
+  end(): void {
+    clearTimeout(this.restTimer);
+    const { common, style, pressure } = this;
+    if (!common) return;
+    const points = this.isStraight ? this.line() : this.builder.finish();
+    this.desk.target.perform([{ do: 'add', mark: { ...common, kind: 'stroke', style, points, pressure } }]);
+  }
+
+  cancel(): void {
+    clearTimeout(this.restTimer);
+  }
+
+  private get isStraight(): boolean {
+    return this.straight || this.last.steady;
+  }
+
+  private watchRest(): void {
+    const { restedAt, last, start } = this;
+    if (last.byKeys) return;
+    if (Math.hypot(last.x - restedAt.x, last.y - restedAt.y) < REST_RADIUS && this.restTimer !== undefined)
+      return;
+    clearTimeout(this.restTimer);
+    this.restedAt = last;
+    this.restTimer = setTimeout(() => {
+      if (Math.hypot(last.x - start.x, last.y - start.y) < LEAST_LENGTH) return;
+      // On a busy machine the hand may have moved on already: what it did comes before the next frame.
+      requestAnimationFrame(() => {
+        if (this.last !== last) return;
+        this.straight = true;
+        this.onChange();
+      });
+    }, REST_MS);
+  }
+
+  private line(): number[] {
+    const { start, last } = this;
+    const end = last.steady
+      ? snapAngle(start, last)
+      : this.style.nature === 'highlighter'
+        ? level(start, last)
+        : last;
+    const pressure = this.builder.points[2]!;
+    return [...packPoint(start.x, start.y, pressure, 0), ...packPoint(end.x, end.y, pressure, last.time)];
+  }
+}
+
+/** A highlighter's line that is nearly level is made level. */
+function level(start: PenPoint, end: PenPoint): { x: number; y: number } {
+  const nearly = Math.abs(end.y - start.y) < Math.abs(end.x - start.x) * 0.2;
+  return nearly ? { x: end.x, y: start.y } : end;
+}

@@ -1,0 +1,42 @@
+import type { StampName } from '@doodla/core';
+import { STAMPS } from '@doodla/core';
+import { useStore } from '../../store/useStore';
+import { Choice } from '../../ui/Choice';
+import { OwnStamps } from './OwnStamps';
+import { StampIcon } from './StampIcon';
+import type { ToolDesk } from '../toolWork';
+
+const STAMP_NAMES: Record<StampName, string> = {
+  tick: 'Tick',
+  cross: 'Cross',
+  question: 'Question mark',
+  star: 'Star',
+  heart: 'Heart',
+  smile: 'Smile',
+  arrow: 'Arrow',
+  number: 'Counting number',
+};
+
+/** What can be chosen for stamps. */
+export default function StampSheet({
+  desk: { penCase, isTeacher },
+}: {
+  desk: Pick<ToolDesk, 'isTeacher' | 'penCase'>;
+}) {
+  const { stamp, ownStamp } = useStore(penCase);
+  return (
+    <>
+      <Choice<StampName | ''>
+        label="Stamp"
+        value={ownStamp === null ? stamp : ''}
+        options={STAMPS.map((value) => ({
+          value,
+          name: STAMP_NAMES[value],
+          face: <StampIcon stamp={value} />,
+        }))}
+        onChange={(value) => value !== '' && penCase.patch({ stamp: value, ownStamp: null })}
+      />
+      {isTeacher && <OwnStamps penCase={penCase} />}
+    </>
+  );
+}
