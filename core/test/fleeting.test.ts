@@ -49,8 +49,17 @@ describe('pointing', () => {
     expect(pointers.onPage('p1').map(([author]) => author)).toEqual(['me']);
     const ink = new LiveInk(undefined, line);
     ink.broadcast('s', 'p1', { space: 'class', style, pressure: false, fade: 900 })([1, 1, 0.5, 0]);
-    ink.leave({ id: 's', page: 'p1', author: '', style, pressure: false, points: [1, 1, 0.5, 0], fade: 900 });
-    expect(ink.onPage('p1')).toHaveLength(1);
+    ink.leave({
+      id: 's',
+      page: 'p1',
+      author: '',
+      space: 'class',
+      style,
+      pressure: false,
+      points: [1, 1, 0.5, 0],
+      fade: 900,
+    });
+    expect(ink.onPage('p1', 'class')).toHaveLength(1);
     pointers.rest('p1');
     expect(pointers.onPage('p1')).toEqual([]);
     expect(line.sent).toEqual([]);
@@ -81,14 +90,14 @@ describe('a wisp', () => {
   it('is seen whole, fades in its last moments and is gone after its time', () => {
     const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line);
     line.tell('drawn', drawn({ fade: 3000 }));
-    expect(ink.onPage('p1')[0]!.left).toBe(1);
+    expect(ink.onPage('p1', 'class')[0]!.left).toBe(1);
     expect(ink.isFading('p1')).toBe(true);
     vi.advanceTimersByTime(2650);
-    const { left } = ink.onPage('p1')[0]!;
+    const { left } = ink.onPage('p1', 'class')[0]!;
     expect(left).toBeGreaterThan(0.4);
     expect(left).toBeLessThan(0.6);
     vi.advanceTimersByTime(400);
-    expect(ink.onPage('p1')).toEqual([]);
+    expect(ink.onPage('p1', 'class')).toEqual([]);
     expect(ink.isFading('p1')).toBe(false);
   });
 
@@ -118,7 +127,7 @@ describe('a wisp', () => {
     ]);
     // What comes back of one's own is not drawn twice.
     line.tell('drawn', drawn({ stroke: 'w2' }));
-    expect(ink.onPage('p1')).toEqual([]);
+    expect(ink.onPage('p1', 'class')).toEqual([]);
   });
 
   it('is not kept for later while the connection is away', () => {
@@ -132,9 +141,9 @@ describe('a wisp', () => {
     const ink = new LiveInk({ kind: 'sitting', id: 's1' }, line);
     line.tell('drawn', drawn({ stroke: 'm1' }));
     vi.advanceTimersByTime(4000);
-    expect(ink.onPage('p1')[0]!.left).toBe(1);
+    expect(ink.onPage('p1', 'class')[0]!.left).toBe(1);
     ink.finish('m1');
     line.tell('drawn', drawn({ stroke: 'm1', from: 2 }));
-    expect(ink.onPage('p1')).toEqual([]);
+    expect(ink.onPage('p1', 'class')).toEqual([]);
   });
 });

@@ -50,7 +50,7 @@ beforeEach(() => {
 
 const hear = (parts: DrawnPart[], log = 'log', page = 'p1') =>
   connection.tell(LIVE.drawn, { log, page, parts });
-const lengths = (page = 'p1') => ink.onPage(page).map((stroke) => stroke.points.length / 4);
+const lengths = (page = 'p1') => ink.onPage(page, 'class').map((stroke) => stroke.points.length / 4);
 
 describe('ink of others while it is wet', () => {
   it('grows by its parts, on its page and in its log', () => {
@@ -58,8 +58,8 @@ describe('ink of others while it is wet', () => {
     hear([laterPart(3, 2)]);
     hear([part({ stroke: 'elsewhere' })], 'another log');
     expect(lengths()).toEqual([5, 3]);
-    expect(ink.onPage('p2')).toEqual([]);
-    expect(ink.onPage('p1')[0]).toMatchObject({ author: 'wren', style: HEAD.style, pressure: true });
+    expect(ink.onPage('p2', 'class')).toEqual([]);
+    expect(ink.onPage('p1', 'class')[0]).toMatchObject({ author: 'wren', style: HEAD.style, pressure: true });
   });
 
   it('is unknown until its head is heard, as for those who join in the middle', () => {
@@ -96,7 +96,7 @@ describe('ink of others while it is wet', () => {
 
   it('that fades is seen less and less in its last moments', () => {
     hear([part({ head: { ...HEAD, fade: 2000 } })]);
-    const left = () => ink.onPage('p1')[0]?.left;
+    const left = () => ink.onPage('p1', 'class')[0]?.left;
     expect(ink.isFading('p1')).toBe(true);
     expect(left()).toBe(1);
     now += 1650;
@@ -169,7 +169,7 @@ describe('own ink on its way to others', () => {
         tell(points(count), true);
         for (const { page, ...rest } of sentParts())
           other.tell(LIVE.drawn, { log: 'log', page, parts: [{ ...rest, author: 'wren' }] });
-        expect(there.onPage('p1').map((stroke) => stroke.points)).toEqual([points(count)]);
+        expect(there.onPage('p1', 'class').map((stroke) => stroke.points)).toEqual([points(count)]);
         there.close();
       }),
     );
@@ -177,7 +177,16 @@ describe('own ink on its way to others', () => {
 
   it('can be left here to fade', () => {
     const { style, pressure } = HEAD;
-    ink.leave({ id: 's', page: 'p1', author: 'me', style, pressure, points: points(4), fade: 900 });
+    ink.leave({
+      id: 's',
+      page: 'p1',
+      author: 'me',
+      space: 'class',
+      style,
+      pressure,
+      points: points(4),
+      fade: 900,
+    });
     expect(lengths()).toEqual([4]);
     now += 1000;
     expect(lengths()).toEqual([]);

@@ -2,7 +2,6 @@ import type { Mark } from '@doodla/core';
 import { markBounds } from '@doodla/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { LogClient } from '@doodla/core/client';
 import { MarkLayer } from '../src/desk/markLayer';
 import { anyMark } from '../../core/test/helpers/anyMark';
 
@@ -17,10 +16,10 @@ const step = fc.oneof(
 );
 
 /** A log of which only its marks are asked. */
-function aLog() {
+function aLog(isShown: (mark: Mark) => boolean = () => true) {
   const marks = new Map<string, Mark>();
   const state = { marks, pages: new Map() };
-  return { marks, layer: new MarkLayer({ state } as LogClient) };
+  return { marks, layer: new MarkLayer({ state }, isShown) };
 }
 
 describe('the marks of a page', () => {

@@ -1,5 +1,5 @@
-import type { ClassState, Mark, Page, Scene } from '@doodla/core';
-import { EMPTY_SCENE, LIVE } from '@doodla/core';
+import type { ClassState, Mark, Page, Scene, Space } from '@doodla/core';
+import { EMPTY_SCENE, LIVE, packPoints } from '@doodla/core';
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { FakeLine } from '../../core/test/helpers/fakeLine';
@@ -140,6 +140,50 @@ describe('a teacher’s workspace', () => {
     expect(offered).toBe(1);
     workspace.main.addPageLikeThis();
     expect(workspace.room.pages.get()).toHaveLength(4);
+  });
+});
+
+describe('what is in another’s space', () => {
+  const wren = 'student:wren';
+  const shown = () =>
+    workspace.main.layers
+      .flatMap((layer) =>
+        layer
+          .on('p2')
+          .all()
+          .map(({ id }) => id),
+      )
+      .sort();
+
+  it('is neither drawn nor listed, until it is worked in', async () => {
+    await open();
+    arrives(aStroke({ id: 'ours', page: 'p2', author: 'wren' }), 1);
+    arrives(aStroke({ id: 'hers', page: 'p2', author: 'wren', space: wren }), 2);
+    arrives(aStroke({ id: 'his', page: 'p2', author: 'tove', space: 'student:tove' }), 3);
+    expect(shown()).toEqual(['ours']);
+    expect(workspace.main.targetMarks!.all()).toHaveLength(1);
+    let renewed = 0;
+    workspace.main.stale.subscribe((what) => (renewed += what === 'all' ? 1 : 0));
+    workspace.room.working.set(wren);
+    expect([renewed, shown()]).toEqual([1, ['hers', 'ours']]);
+    expect(workspace.main.newMark()!.space).toBe(wren);
+  });
+
+  it('is not seen while it is drawn either', async () => {
+    await open();
+    const style = { nature: 'pen', colour: '#000000', width: 4, opacity: 1 } as const;
+    const drawn = (stroke: string, space: Space) => {
+      const head = { style, pressure: false, space };
+      const points = packPoints([1, 1, 0.5, 0, 2, 2, 0.5, 9])!;
+      const parts = [{ stroke, author: 'wren', head, from: 0, points }];
+      line.tell(LIVE.drawn, { log: 's1', page: 'p2', parts });
+    };
+    drawn('ours', 'class');
+    drawn('hers', wren);
+    const wet = () => workspace.room.ink.onPage('p2', workspace.main.space).map(({ id }) => id);
+    expect(wet()).toEqual(['ours']);
+    workspace.room.working.set(wren);
+    expect(wet()).toEqual(['ours', 'hers']);
   });
 });
 

@@ -1,10 +1,12 @@
 import type { LogRef } from '../live/messages.js';
 import type { DrawMessage, DrawnMessage, DrawnPart, InkHead } from '../live/wetInk.js';
+import type { Space } from '../marks/shared.js';
 import type { InkStyle } from '../marks/stroke/strokeMark.js';
 import { packPoints, unpackPoints } from '../ink/packedPoints.js';
 import { STRIDE } from '../ink/points.js';
 import { LIVE } from '../live/messages.js';
 import { INK_TICK_MS } from '../live/wetInk.js';
+import { isShownIn } from '../ops/visibility.js';
 import type { Line } from './line.js';
 import { Store } from './store.js';
 
@@ -13,6 +15,7 @@ export interface LiveStroke {
   id: string;
   page: string;
   author: string;
+  space: Space;
   style: InkStyle;
   pressure: boolean;
   points: number[];
@@ -55,11 +58,14 @@ export class LiveInk {
     });
   }
 
-  onPage(page: string): LiveStroke[] {
+  /** What is being drawn on a page, as far as it is shown to whoever works in a space. */
+  onPage(page: string, working: Space): LiveStroke[] {
     const now = performance.now();
     for (const [id, { heardAt, fade }] of this.strokes)
       if (now - heardAt > (fade ?? SILENCE_MS)) this.strokes.delete(id);
-    const here = [...this.strokes.values()].filter((stroke) => stroke.page === page);
+    const here = [...this.strokes.values()].filter(
+      (stroke) => stroke.page === page && isShownIn(working, stroke.space),
+    );
     return here.map(({ heardAt, ...stroke }) => ({ ...stroke, left: leftOf(stroke.fade, now - heardAt) }));
   }
 

@@ -3,6 +3,11 @@ import type { Change, LoggedOperation } from './operation.js';
 import type { Actor } from './permit.js';
 import { maySee } from './permit.js';
 
+/** Whether what is in a space is shown to whoever works in another: what is the class's is shown to all. */
+export function isShownIn(working: Space, space: Space): boolean {
+  return space === 'class' || space === working;
+}
+
 /**
  * The operation as the actor may see it: the same number, without changes in other people's spaces.
  * `inverse` and `spaceOf` tell the space of marks that it removes or patches; what is known to neither is

@@ -79,6 +79,7 @@ export class PageDesk implements Desk {
         const page = this.pageId.get();
         if (page !== undefined) room.readFirst(page);
       }),
+      room.renewed.subscribe(() => this.stale.tell('all')),
       room.changed.subscribe(({ change, stale }) => {
         const page = this.pageId.get();
         if (page !== undefined) this.stale.tell(page === change.arrived ? 'all' : (stale.get(page) ?? []));

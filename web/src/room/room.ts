@@ -1,5 +1,5 @@
 import type { DeviceKind, LogRef, Mark, Page, Rect, Situation, Space } from '@doodla/core';
-import { orderedPages, pageExtent } from '@doodla/core';
+import { isShownIn, orderedPages, pageExtent } from '@doodla/core';
 import type { Line, LogChange } from '@doodla/core/client';
 import { ClassClient, LiveInk, LogClient, Pointers, Signal, Store } from '@doodla/core/client';
 import { uploadPicture } from '../api/uploadPicture';
@@ -57,10 +57,14 @@ export class Room {
   readonly sharing: ScreenSharing;
   readonly pages = new Store<readonly Page[]>([]);
   readonly mode = new Store<Mode>('write');
+  /** The space that is worked in. */
+  readonly working = new Store<Space>('class');
   /** Counts changes of marks, for views that show them. */
   readonly marksChanged = new Store(0);
   /** Tells of each change of a layer, and what of it is stale on which page. */
   readonly changed = new Signal<{ layer: MarkLayer; change: LogChange; stale: Map<string, Rect[]> }>();
+  /** Tells that all that is shown is to be looked at anew. */
+  readonly renewed = new Signal();
   /** Tells of each mark that somebody else puts on a page. */
   readonly added = new Signal<Mark>();
   /** Tells what could not be done, in a sentence. */
@@ -88,9 +92,12 @@ export class Room {
     this.drafts = new TextDrafts(this.target, sitting ?? lesson);
     this.ink = new LiveInk(ref, this.connection);
     this.pointers = new Pointers(sitting, this.connection, () => this.me ?? '');
-    this.layers = (ref ? [this.lessonLog, this.target] : [this.lessonLog]).map((log) => new MarkLayer(log));
+    this.layers = (ref ? [this.lessonLog, this.target] : [this.lessonLog]).map(
+      (log) => new MarkLayer(log, (mark) => isShownIn(this.space, mark.space)),
+    );
     this.sharing = new ScreenSharing(this);
     for (const layer of this.layers) this.watch(layer);
+    this.working.subscribe(() => this.renew());
     this.target.givenUp.subscribe((operation) => this.drafts.rescue(operation));
     this.classroom?.refused.subscribe(this.tellProblem);
     this.classroom?.state.subscribe(() => this.followClass());
@@ -122,9 +129,9 @@ export class Room {
     return this.options.token === undefined || this.options.device !== undefined;
   }
 
-  /** Whose marks new ones are. */
+  /** Whose marks new ones are. Beside the class's, only what is in this space is shown. */
   get space(): Space {
-    return 'class';
+    return this.working.get();
   }
 
   /** Where this lesson or class is at the server. */
@@ -278,6 +285,13 @@ export class Room {
       const mark = layer.log.state.marks.get(id);
       if (mark && mark.author !== this.me && layer.isNew(mark)) this.added.tell(mark);
     }
+  }
+
+  /** Shows what is to be seen in another space. */
+  private renew(): void {
+    for (const layer of this.layers) layer.renew();
+    this.renewed.tell();
+    this.marksChanged.set(this.marksChanged.get() + 1);
   }
 
   private followClass(): void {

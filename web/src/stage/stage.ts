@@ -579,7 +579,7 @@ export class Stage implements Glass {
     const { page, ink } = desk;
     const previews = [...this.gestures.keys()].map((gesture) => gesture.preview);
     if (this.outside) previews.push(this.outside);
-    const others = page ? ink.onPage(page.id) : [];
+    const others = page ? ink.onPage(page.id, this.desk.space) : [];
     this.canvas.setWet(
       [...others, ...previews.flatMap((preview) => preview.ink ?? [])],
       previews.flatMap((preview) => preview.marks ?? []),

@@ -47,7 +47,8 @@ export class WispGesture implements Gesture {
     this.broadcast?.(this.builder.points, true);
     if (this.page === undefined) return;
     const { id, page, style, fade } = this;
-    this.desk.ink.leave({ id, page, author: '', style, pressure: false, points, fade });
+    const { space } = this.desk;
+    this.desk.ink.leave({ id, page, author: '', space, style, pressure: false, points, fade });
   }
 
   cancel(): void {
