@@ -9,7 +9,7 @@ import { Modal } from '../ui/Modal';
 import { spacedCode } from '../ui/spacedCode';
 
 /** How students come in: address and code to type, a link to send, a QR to scan; large enough for the back row. */
-export function JoinDialog({ sitting, onClose }: { sitting: SittingDetail; onClose(): void }) {
+export default function JoinDialog({ sitting, onClose }: { sitting: SittingDetail; onClose(): void }) {
   const [qr, setQr] = useState<string>();
   const { joinUrl, code } = sitting;
   useEffect(() => {

@@ -1,4 +1,4 @@
-import type { Person } from '@doodla/core';
+import type { ClassState } from '@doodla/core';
 import { Crosshair, ScreenShare, UserMinus, Users } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useStore } from '../store/useStore';
@@ -9,13 +9,14 @@ import type { Room } from '../room/room';
 
 interface PeopleMenuProps {
   room: Room;
-  people: readonly Person[];
-  ended: boolean;
+  state: ClassState | undefined;
+  isOpen: boolean;
 }
 
 /** Who is in the class, and what each may do. */
-export function PeopleMenu({ room, people, ended }: PeopleMenuProps) {
-  const { presenters = [], locked = false } = room.classroom!.state.get() ?? {};
+export function PeopleMenu({ room, state, isOpen }: PeopleMenuProps) {
+  const { presenters = [], locked = false, people = [] } = state ?? {};
+  const ended = !isOpen;
   const sitting = room.sitting!;
   const tell = (done: Promise<unknown>) => void done.catch((error: Error) => room.tellProblem(error.message));
   const { pointers, roam } = useStore(room.classroom!.scene);

@@ -8,7 +8,6 @@ import { Store } from '@doodla/core/client';
 import { useStore } from '../store/useStore';
 import { lessonQuery, startSitting } from '../api/lessons';
 import { makePicturePages, takeBeginning } from './beginWith';
-import { HandoutDialog } from '../handout/HandoutDialog';
 import { BringInMenu } from '../material/BringInMenu';
 import { Button } from '../ui/Button';
 import { useWorkspace } from '../room/useWorkspace';
@@ -20,6 +19,7 @@ import { WorkspaceView } from './WorkspaceView';
 
 const NO_PAGE = new Store<string | undefined>(undefined);
 const PhotoDialog = lazy(() => import('../photo/PhotoDialog'));
+const HandoutDialog = lazy(() => import('../handout/HandoutDialog'));
 const SittingsDialog = lazy(() => import('../sittings/SittingsDialog'));
 
 /** A lesson between classes: what is written here is prepared, for every class. */
@@ -90,8 +90,8 @@ export default function PreparePage() {
         </TopBar>
       )}
     >
-      {showing === 'handout' && <HandoutDialog desk={desk} title={title} onClose={close} />}
       <Suspense>
+        {showing === 'handout' && <HandoutDialog desk={desk} title={title} onClose={close} />}
         {photo && <PhotoDialog desk={desk} onClose={() => setPhoto(false)} />}
         {showing === 'sittings' && <SittingsDialog lesson={lesson} sittings={sittings} onClose={close} />}
       </Suspense>

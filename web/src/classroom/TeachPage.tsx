@@ -5,19 +5,17 @@ import { NO_CLASS } from '@doodla/core/client';
 import { useStore } from '../store/useStore';
 import type { SittingDetail } from '../api/lessons';
 import { sittingQuery } from '../api/lessons';
-import { HandoutDialog } from '../handout/HandoutDialog';
 import { keepAwake } from '../present/keepAwake';
 import { useWorkspace } from '../room/useWorkspace';
 import { AsksNotice } from './AsksNotice';
 import { ClassBar } from './ClassBar';
+import { entryToOpen } from './classEntries';
 import { LeaveDialog } from './LeaveDialog';
-import { JoinDialog } from './JoinDialog';
 import { CannotOpen } from '../ui/CannotOpen';
+import { OpenedEntry } from '../ui/entries';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
 
-const EndDialog = lazy(() => import('../sittings/EndDialog'));
-const DevicesDialog = lazy(() => import('./DevicesDialog'));
 const FloatingHelper = lazy(() => import('../present/FloatingHelper'));
 
 /** Navigation state of a class that has just been started: the first thing to do is to let the class in. */
@@ -33,13 +31,13 @@ export default function TeachPage() {
   return query.data ? <Teaching sitting={query.data} /> : null;
 }
 
-type Sheet = 'join' | 'handout' | 'end' | 'devices' | undefined;
-
 function Teaching({ sitting }: { sitting: SittingDetail }) {
   const location = useLocation();
   const workspace = useWorkspace({ lesson: sitting.lessonId, sitting: sitting.id });
   const desk = workspace?.main;
-  const [sheet, setSheet] = useState<Sheet>(location.state === JUST_STARTED ? 'join' : undefined);
+  const [sheet, setSheet] = useState<string | undefined>(
+    location.state === JUST_STARTED ? 'join' : undefined,
+  );
   const client = useQueryClient();
   const navigate = useNavigate();
   const close = () => {
@@ -65,6 +63,9 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
   useEffect(keepAwake, []);
 
   if (!workspace || !desk) return null;
+  const { room } = workspace;
+  const { title } = sitting;
+  const inClass = { room, desk, sitting, title, state, isOpen, onEnded: () => void ended() };
   return (
     <WorkspaceView
       workspace={workspace}
@@ -78,26 +79,14 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
           arrangement={arrangement}
           side={side}
         >
-          <ClassBar
-            desk={desk}
-            sitting={sitting}
-            onJoin={() => setSheet('join')}
-            onHandOut={() => setSheet('handout')}
-            onEnd={() => setSheet('end')}
-            onDevices={() => setSheet('devices')}
-          />
+          <ClassBar props={inClass} onOpen={setSheet} />
         </TopBar>
       )}
     >
       <AsksNotice room={desk.room} />
       <LeaveDialog blocker={blocker} onEnd={askToKeep} />
-      {sheet === 'join' && <JoinDialog sitting={sitting} onClose={close} />}
-      {sheet === 'handout' && <HandoutDialog desk={desk} title={sitting.title} onClose={close} />}
+      <OpenedEntry entry={entryToOpen(sheet)} props={inClass} onClose={close} />
       <Suspense>
-        {sheet === 'end' && (
-          <EndDialog desk={desk} sitting={sitting} onEnded={() => void ended()} onClose={close} />
-        )}
-        {sheet === 'devices' && <DevicesDialog room={desk.room} onClose={close} />}
         <FloatingHelper desk={desk} />
       </Suspense>
     </WorkspaceView>

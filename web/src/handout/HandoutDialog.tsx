@@ -25,7 +25,7 @@ type Stage =
   | { at: 'failed'; message: string };
 
 /** Makes the marked-up pages into a PDF to save, print or send. */
-export function HandoutDialog({ desk, title, onClose }: HandoutDialogProps) {
+export default function HandoutDialog({ desk, title, onClose }: HandoutDialogProps) {
   const [stage, setStage] = useState<Stage>({ at: 'ready' });
   const [list, setList] = useState('');
   const abort = useRef(new AbortController());

@@ -1,25 +1,46 @@
-import { Camera, MonitorUp, MonitorPlay, ScreenShare, Video } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
-import { useStore } from '../store/useStore';
-import { Button } from '../ui/Button';
+import { Camera, MonitorPlay, MonitorUp, ScreenShare, Video } from 'lucide-react';
 import type { Room } from '../room/room';
 import type { SourceKind } from '../screen/openSource';
-import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
+import { useStore } from '../store/useStore';
+import { Button } from '../ui/Button';
+import type { Entry } from '../ui/entries';
+import { EntryMenu } from '../ui/EntryMenu';
 
-/** What can be shown live. */
-export function ShowMenu({ room }: { room: Room }) {
-  const presenter = useStore(room.sharing.presenter);
-  const show = (kind: SourceKind) => () => {
+interface InRoom {
+  room: Room;
+}
+
+const showing = (kind: SourceKind) => ({
+  id: kind,
+  run: ({ room }: InRoom) =>
     void import('../screen/openSource')
       .then(({ openSource }) => openSource(kind))
       .then(
         (source) => source && room.sharing.present(source, kind),
         (error: Error) => room.tellProblem(error.message),
-      );
-  };
+      ),
+});
+
+const ENTRIES: readonly Entry<InRoom>[] = [
+  { ...showing('screen'), label: 'A screen, window or tab', icon: <MonitorUp aria-hidden size={18} /> },
+  { ...showing('camera'), label: 'The camera', icon: <Camera aria-hidden size={18} /> },
+  {
+    ...showing('practiceScreen'),
+    label: 'A screen to practise with',
+    icon: <MonitorPlay aria-hidden size={18} />,
+  },
+  { ...showing('practiceCamera'), label: 'A camera to practise with', icon: <Video aria-hidden size={18} /> },
+];
+
+/** What can be shown live. */
+export function ShowMenu({ room }: InRoom) {
+  const presenter = useStore(room.sharing.presenter);
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
+    <EntryMenu
+      entries={ENTRIES}
+      props={{ room }}
+      align="end"
+      trigger={
         <Button
           look="onBoard"
           icon={<ScreenShare aria-hidden size={18} />}
@@ -27,21 +48,7 @@ export function ShowMenu({ room }: { room: Room }) {
         >
           Show
         </Button>
-      </DropdownMenu.Trigger>
-      <MenuContent align="end">
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('screen')}>
-          <MonitorUp aria-hidden size={18} /> A screen, window or tab
-        </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('camera')}>
-          <Camera aria-hidden size={18} /> The camera
-        </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('practiceScreen')}>
-          <MonitorPlay aria-hidden size={18} /> A screen to practise with
-        </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={show('practiceCamera')}>
-          <Video aria-hidden size={18} /> A camera to practise with
-        </DropdownMenu.Item>
-      </MenuContent>
-    </DropdownMenu.Root>
+      }
+    />
   );
 }

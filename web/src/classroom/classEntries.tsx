@@ -1,0 +1,95 @@
+import type { ClassState } from '@doodla/core';
+import { DoorOpen, Pen, PenOff, QrCode, Share, TabletSmartphone } from 'lucide-react';
+import type { ComponentType, ReactNode } from 'react';
+import { lazy } from 'react';
+import type { SittingDetail } from '../api/lessons';
+import { BringInMenu } from '../material/BringInMenu';
+import type { PageDesk } from '../room/pageDesk';
+import type { Room } from '../room/room';
+import { ShowMenu } from '../sharing/ShowMenu';
+import { Button } from '../ui/Button';
+import type { Entry } from '../ui/entries';
+import { spacedCode } from '../ui/spacedCode';
+import { PeopleMenu } from './PeopleMenu';
+
+/** A class as its bar knows it. */
+export interface InClass {
+  room: Room;
+  desk: PageDesk;
+  sitting: SittingDetail;
+  title: string;
+  state: ClassState | undefined;
+  isOpen: boolean;
+  onEnded(): void;
+}
+
+/** A button of the bar that opens something, or a part that is a menu or switch of its own. */
+export type BarEntry =
+  | (Entry<InClass> & {
+      /** What the button says, and its name where it says none or a short one. */
+      text?(props: InClass): ReactNode;
+      name?(props: InClass): string;
+    })
+  | { readonly id: string; when?(props: InClass): boolean; readonly Part: ComponentType<InClass> };
+
+const isOpen = (props: InClass) => props.isOpen;
+const devicesHere = ({ state }: InClass) => state?.devices.filter(({ here }) => here).length ?? 0;
+
+/** What a teacher needs for the class: the code, who is here, pens, hand out, end. */
+export const CLASS_ENTRIES: readonly BarEntry[] = [
+  {
+    id: 'join',
+    label: 'Join code',
+    icon: <QrCode aria-hidden size={18} />,
+    when: isOpen,
+    text: ({ sitting }) => <span className="tracking-widest">{spacedCode(sitting.code)}</span>,
+    name: ({ sitting }) => `Join code ${spacedCode(sitting.code)}`,
+    Sheet: lazy(() => import('./JoinDialog')),
+  },
+  { id: 'people', Part: PeopleMenu },
+  { id: 'bringIn', when: isOpen, Part: BringInMenu },
+  { id: 'show', when: isOpen, Part: ShowMenu },
+  { id: 'pens', when: isOpen, Part: PensSwitch },
+  {
+    id: 'devices',
+    label: 'Devices',
+    icon: <TabletSmartphone aria-hidden size={18} />,
+    when: isOpen,
+    text: (props) => devicesHere(props) || null,
+    name: (props) => `Devices: ${devicesHere(props)}`,
+    Sheet: lazy(() => import('./DevicesDialog')),
+  },
+  {
+    id: 'handout',
+    label: 'Hand out',
+    icon: <Share aria-hidden size={18} />,
+    Sheet: lazy(() => import('../handout/HandoutDialog')),
+  },
+  {
+    id: 'end',
+    label: 'End class',
+    icon: <DoorOpen aria-hidden size={18} />,
+    when: isOpen,
+    Sheet: lazy(() => import('../sittings/EndDialog')),
+  },
+];
+
+/** The entry that opens something under a name. */
+export function entryToOpen(id: string | undefined): Entry<InClass> | undefined {
+  return CLASS_ENTRIES.find((entry) => 'Sheet' in entry && entry.id === id) as Entry<InClass> | undefined;
+}
+
+function PensSwitch({ room, state }: InClass) {
+  const pensUp = state?.pensUp ?? false;
+  return (
+    <Button
+      look="onBoard"
+      aria-pressed={pensUp}
+      className={pensUp ? '!border-chalk !bg-chalk !text-board' : ''}
+      icon={pensUp ? <Pen aria-hidden size={18} /> : <PenOff aria-hidden size={18} />}
+      onClick={() => room.classroom!.setPens(!pensUp)}
+    >
+      {pensUp ? 'Pens up' : 'Pens down'}
+    </Button>
+  );
+}
