@@ -9,7 +9,6 @@ import { refuseForeign } from './http/origin.js';
 import { ProblemFilter } from './http/problem.filter.js';
 import { securityHeaders } from './http/security.js';
 import { serveWebApp } from './http/webApp.js';
-import { PeopleModule } from './people/people.module.js';
 import type { Settings } from './settings/settings.js';
 import { SettingsModule } from './settings/settings.module.js';
 import { LiveAdapter } from './live/liveAdapter.js';
@@ -17,7 +16,7 @@ import { DataFolder } from './storage/dataFolder.js';
 import { FileStore } from './storage/fileStore.js';
 import { LogStore } from './storage/logStore.js';
 import { StorageModule } from './storage/storage.module.js';
-import { TeachingModule } from './teaching.module.js';
+import { MODULES, TABLES } from './subjects.js';
 import { serveRoot, tlsOf } from './tls/tlsFiles.js';
 
 @Module({})
@@ -25,7 +24,7 @@ class AppModule {
   static with(settings: Settings): DynamicModule {
     return {
       module: AppModule,
-      imports: [SettingsModule.with(settings), StorageModule, PeopleModule, TeachingModule],
+      imports: [SettingsModule.with(settings), StorageModule.with(TABLES), ...MODULES],
       controllers: [HealthController],
     };
   }

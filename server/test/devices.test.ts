@@ -1,6 +1,6 @@
 import type { LogRef, Page } from '@doodla/core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { DevicesService } from '../dist/devices/devices.service.js';
+import { DevicesService } from '../src/devices/devices.service.js';
 import { aClass } from './helpers/aClass.js';
 import { pdfWith } from './helpers/pdfs.js';
 import { LiveClient, strokeBy } from './helpers/live.js';

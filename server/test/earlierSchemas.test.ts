@@ -4,8 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { describe, expect, it } from 'vitest';
-import { LogsService } from '../dist/live/logs.service.js';
-import { databaseOptions } from '../dist/storage/dataSource.js';
+import { LogsService } from '../src/live/logs.service.js';
+import { databaseOptions } from '../src/storage/dataSource.js';
+import { TABLES } from '../src/subjects.js';
 import { strokeBy } from './helpers/live.js';
 import { startServer } from './helpers/server.js';
 
@@ -13,7 +14,7 @@ type Row = Record<string, string | number | null>;
 
 /** The schema since which logs are kept by page. */
 const BY_PAGE = 7;
-const LATEST = (databaseOptions(tmpdir()).migrations as unknown[]).length;
+const LATEST = (databaseOptions(tmpdir(), TABLES).migrations as unknown[]).length;
 const page: Page = {
   id: 'p1',
   order: 'a0',
@@ -68,7 +69,7 @@ const insert = (source: DataSource, table: string, row: Row) =>
 
 /** A database as the version with so many migrations left it. */
 async function databaseOf(version: number, data: string): Promise<void> {
-  const options = databaseOptions(data);
+  const options = databaseOptions(data, TABLES);
   const migrations = (options.migrations as unknown[]).slice(0, version) as never;
   const source = await new DataSource({ ...options, migrations }).initialize();
   for (const [table, row] of ROWS) await insert(source, table, row);

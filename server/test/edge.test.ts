@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import 'reflect-metadata';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { failures, logFailure } from '../dist/http/failures.js';
-import { GroupCommit } from '../dist/storage/groupCommit.js';
+import { failures, logFailure } from '../src/http/failures.js';
+import { GroupCommit } from '../src/storage/groupCommit.js';
 
 describe('a failure in the log of the server', () => {
   it('says where and of what kind, and nothing of what people wrote', () => {

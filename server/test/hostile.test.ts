@@ -8,10 +8,10 @@ import { join } from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { io } from 'socket.io-client';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { StrangersService } from '../dist/reading/strangers.service.js';
-import { visibleText } from '../dist/http/visibleText.js';
-import { fetchWeb } from '../dist/webpages/fetchWeb.js';
-import { mapUrls, withoutComments } from '../dist/webpages/cssUrls.js';
+import { StrangersService } from '../src/reading/strangers.service.js';
+import { visibleText } from '../src/http/visibleText.js';
+import { fetchWeb } from '../src/webpages/fetchWeb.js';
+import { mapUrls, withoutComments } from '../src/webpages/cssUrls.js';
 import type { TestClass } from './helpers/aClass.js';
 import { aClass } from './helpers/aClass.js';
 import { LiveClient, strokeBy } from './helpers/live.js';
@@ -277,7 +277,7 @@ describe('a server that is asked for nonsense', () => {
   it('serves on when somebody comes to a class that is gone', async () => {
     const wren = await student('Wren');
     wren.live.close();
-    const { ClassesService } = await import('../dist/live/classes.service.js');
+    const { ClassesService } = await import('../src/live/classes.service.js');
     const classes = server.app.get(ClassesService);
     const { arrive } = classes;
     classes.arrive = () => Promise.reject(new Error('damaged row'));

@@ -4,8 +4,8 @@ import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { KEPT_MS, PurgeService } from '../dist/lessons/purge.service.js';
-import { LogsService } from '../dist/live/logs.service.js';
+import { KEPT_MS, PurgeService } from '../src/lessons/purge.service.js';
+import { LogsService } from '../src/live/logs.service.js';
 import { encrypted, pdfWith } from './helpers/pdfs.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, signedIn, startServer } from './helpers/server.js';
@@ -108,7 +108,7 @@ describe('bringing in a PDF', () => {
     expect(refused.code).toBe(code);
     expect(refused.message).toContain(hint);
     expect(await titles()).toEqual(before);
-    expect(await readdir(join(server.data, 'incoming'))).toEqual([]);
+    await expect.poll(() => readdir(join(server.data, 'incoming'))).toEqual([]);
   });
 
   it('refuses a request without a file', async () => {

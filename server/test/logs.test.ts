@@ -2,13 +2,13 @@ import type { Operation } from '@doodla/core';
 import Database from 'better-sqlite3';
 import { randomUUID } from 'node:crypto';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { LogsService } from '../dist/live/logs.service.js';
-import { TokenBucket } from '../dist/live/tokenBucket.js';
-import { makeJoinCode, normaliseCode } from '../dist/sittings/joinCode.js';
-import { GroupCommit } from '../dist/storage/groupCommit.js';
-import { LogStore, stillUndoable } from '../dist/storage/logStore.js';
-import { LOG_TABLES } from '../dist/storage/logTables.js';
-import { packJson, unpackJson } from '../dist/storage/packedJson.js';
+import { LogsService } from '../src/live/logs.service.js';
+import { TokenBucket } from '../src/live/tokenBucket.js';
+import { makeJoinCode, normaliseCode } from '../src/sittings/joinCode.js';
+import { GroupCommit } from '../src/storage/groupCommit.js';
+import { LogStore, stillUndoable } from '../src/storage/logStore.js';
+import { LOG_TABLES } from '../src/storage/logTables.js';
+import { packJson, unpackJson } from '../src/storage/packedJson.js';
 import { strokeBy } from './helpers/live.js';
 
 function aStore(): LogStore {

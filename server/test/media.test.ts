@@ -1,6 +1,6 @@
 import type { Page } from '@doodla/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { mediaType } from '../dist/media/mediaType.js';
+import { mediaType } from '../src/media/mediaType.js';
 import { LiveClient } from './helpers/live.js';
 import { pdfWith } from './helpers/pdfs.js';
 import type { TestServer } from './helpers/server.js';

@@ -4,8 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { afterAll, describe, expect, it } from 'vitest';
-import { LogsService } from '../dist/live/logs.service.js';
-import { databaseOptions } from '../dist/storage/dataSource.js';
+import { LogsService } from '../src/live/logs.service.js';
+import { databaseOptions } from '../src/storage/dataSource.js';
+import { TABLES } from '../src/subjects.js';
 import { strokeBy } from './helpers/live.js';
 import type { TestServer } from './helpers/server.js';
 import { startServer } from './helpers/server.js';
@@ -17,7 +18,7 @@ const [LESSON, FIRST, SECOND] = ['lesson-1', 'sitting-1', 'sitting-2'];
 
 /** A database as it was before logs were kept by page: pages of one class stood in the lesson's log. */
 async function oldDatabase(): Promise<void> {
-  const options = databaseOptions(data);
+  const options = databaseOptions(data, TABLES);
   const migrations = (options.migrations as unknown[]).slice(0, 6) as never;
   const source = await new DataSource({ ...options, migrations }).initialize();
   await source.query("INSERT INTO teacher VALUES ('t', 'Ada', 'ada@school.example', 'x', 0)");

@@ -1,6 +1,6 @@
 import type { Actor, Change, Mark, OperationsMessage } from '@doodla/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { OperationRelay } from '../dist/live/operationRelay.js';
+import { OperationRelay } from '../src/live/operationRelay.js';
 import { strokeBy } from './helpers/live.js';
 
 const LOG = 'log';

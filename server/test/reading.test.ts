@@ -5,9 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { afterAll, describe, expect, it, vi } from 'vitest';
-import { FairTurns } from '../dist/reading/fairTurns.js';
-import { LimitedProcess } from '../dist/reading/limitedProcess.js';
-import { ReaderPool } from '../dist/reading/readerPool.js';
+import { FairTurns } from '../src/reading/fairTurns.js';
+import { LimitedProcess } from '../src/reading/limitedProcess.js';
+import { ReaderPool } from '../src/reading/readerPool.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'doodla-reading-'));
 afterAll(() => rmSync(folder, { recursive: true }));

@@ -1,8 +1,8 @@
 import 'reflect-metadata';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { SeatsService } from '../dist/sittings/seats.service.js';
-import type { Sitting } from '../dist/sittings/sitting.entity.js';
-import type { Student } from '../dist/sittings/student.entity.js';
+import { SeatsService } from '../src/sittings/seats.service.js';
+import type { Sitting } from '../src/sittings/sitting.entity.js';
+import type { Student } from '../src/sittings/student.entity.js';
 
 const sitting = { id: 'sitting', locked: false } as Sitting;
 

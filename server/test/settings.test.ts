@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readSettings, SettingsError } from '../dist/settings/settings.js';
+import { readSettings, SettingsError } from '../src/settings/settings.js';
 
 describe('settings', () => {
   it('have sensible values when nothing is set', () => {

@@ -3,7 +3,7 @@ import { packPoints } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { PurgeService } from '../dist/lessons/purge.service.js';
+import { PurgeService } from '../src/lessons/purge.service.js';
 import { aClass } from './helpers/aClass.js';
 import { LiveClient, strokeBy } from './helpers/live.js';
 import type { TestServer } from './helpers/server.js';

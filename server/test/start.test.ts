@@ -17,10 +17,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { leftoverPrefix } from '../dist/documents/leftovers.js';
-import { PurgeService } from '../dist/lessons/purge.service.js';
-import { StartError } from '../dist/storage/dataFolder.js';
-import { LogStore } from '../dist/storage/logStore.js';
+import { leftoverPrefix } from '../src/documents/leftovers.js';
+import { PurgeService } from '../src/lessons/purge.service.js';
+import { StartError } from '../src/storage/dataFolder.js';
+import { LogStore } from '../src/storage/logStore.js';
 import { pdfWith } from './helpers/pdfs.js';
 import { signedIn, startServer } from './helpers/server.js';
 

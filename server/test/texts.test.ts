@@ -4,9 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { documentKind } from '../dist/documents/documentKind.js';
-import { textAsHtml } from '../dist/documents/textAsHtml.js';
-import { decodeText } from '../dist/documents/textEncoding.js';
+import { documentKind } from '../src/documents/documentKind.js';
+import { textAsHtml } from '../src/documents/textAsHtml.js';
+import { decodeText } from '../src/documents/textEncoding.js';
 import { LiveClient } from './helpers/live.js';
 import { signedIn, startServer } from './helpers/server.js';
 

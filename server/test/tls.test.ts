@@ -8,7 +8,7 @@ import { createServer } from 'node:https';
 import { once } from 'node:events';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { makeRoot, makeServerCertificate } from '../dist/tls/schoolCertificate.js';
+import { makeRoot, makeServerCertificate } from '../src/tls/schoolCertificate.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'doodla-tls-'));
 const hosts = ['doodla.school.example', '10.0.0.7', 'localhost', '127.0.0.1'];

@@ -2,8 +2,8 @@ import * as cssTree from 'css-tree';
 import fc from 'fast-check';
 import { JSDOM } from 'jsdom';
 import { describe, expect, it } from 'vitest';
-import { copyPage } from '../dist/webpages/pageCopy.js';
-import { mapUrls, withoutComments, withoutRule } from '../dist/webpages/cssUrls.js';
+import { copyPage } from '../src/webpages/pageCopy.js';
+import { mapUrls, withoutComments, withoutRule } from '../src/webpages/cssUrls.js';
 
 /** The addresses that a parser made for the standard finds (css-tree, after CSS Syntax 3). */
 function addressesIn(css: string): string[] {

@@ -1,12 +1,12 @@
-import { LogsService } from '../dist/live/logs.service.js';
+import { LogsService } from '../src/live/logs.service.js';
 import { createServer } from 'node:http';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { JSDOM } from 'jsdom';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { isPublicAddress } from '../dist/webpages/addressFilter.js';
-import { copyPage } from '../dist/webpages/pageCopy.js';
-import { isArchive, openArchive } from '../dist/webpages/mhtml.js';
+import { isPublicAddress } from '../src/webpages/addressFilter.js';
+import { copyPage } from '../src/webpages/pageCopy.js';
+import { isArchive, openArchive } from '../src/webpages/mhtml.js';
 import { pdfWith } from './helpers/pdfs.js';
 import type { Client, TestServer } from './helpers/server.js';
 import { signedIn, startServer } from './helpers/server.js';

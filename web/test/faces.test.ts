@@ -1,5 +1,12 @@
-import { describe, expect, it, vi } from 'vitest';
-import { needFace } from '../src/canvas/faces';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+
+let needFace: typeof import('../src/canvas/faces').needFace;
+
+/** A browser that knows no face yet. */
+beforeEach(async () => {
+  vi.resetModules();
+  ({ needFace } = await import('../src/canvas/faces'));
+});
 
 describe('a face', () => {
   it('has text laid out anew when it comes, and never again', async () => {

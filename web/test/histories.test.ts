@@ -5,7 +5,7 @@ import { act, anyStep, take } from './histories/step';
 import { shown, World } from './histories/world';
 
 /** `npm run bench:histories` runs many more. */
-const HISTORIES = Number(process.env.DOODLA_HISTORIES ?? 500);
+const HISTORIES = Number(process.env.DOODLA_HISTORIES ?? 300);
 const SEED = Number(process.env.DOODLA_SEED ?? 0) || undefined;
 
 let world: World;
@@ -72,7 +72,7 @@ describe('histories of a class', () => {
         fc.asyncProperty(history, fc.integer({ min: 1, max: 4 }), async (steps, students) => {
           await run(steps, students).finally(() => world.end());
         }),
-        { numRuns: HISTORIES, ...(SEED && { seed: SEED }), endOnFailure: HISTORIES > 500 },
+        { numRuns: HISTORIES, ...(SEED && { seed: SEED }), endOnFailure: HISTORIES > 300 },
       );
     },
   );

@@ -11,12 +11,13 @@ import { LessonsService, logOf } from '../lessons/lessons.service.js';
 import { LogsService } from '../live/logs.service.js';
 import type { Material } from '../materials/material.entity.js';
 import { MaterialsService } from '../materials/materials.service.js';
+import { processScript } from '../reading/processScript.js';
 import { LimitError } from '../reading/limitedProcess.js';
 import { ReaderPool } from '../reading/readerPool.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { AnnotatedPage, AnnotationsTask } from './annotationsTask.js';
 
-const SCRIPT = new URL('./annotations.worker.js', import.meta.url);
+const SCRIPT = processScript('annotations');
 const LIMITS = { timeMs: 60_000, memoryMb: 1200 };
 const READERS = 2;
 

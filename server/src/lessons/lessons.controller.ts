@@ -13,9 +13,7 @@ import {
   Res,
   UseGuards,
 } from '@nestjs/common';
-import type { UndoEntry } from '@doodla/core';
 import type { Request, Response } from 'express';
-import { AnnotationsService } from '../annotations/annotations.service.js';
 import { notFound } from '../http/problem.js';
 import { ClassesService } from '../live/classes.service.js';
 import { DocumentIntake } from '../materials/documentIntake.js';
@@ -38,7 +36,6 @@ export class LessonsController {
     private readonly classes: ClassesService,
     private readonly files: FileStore,
     private readonly intake: DocumentIntake,
-    private readonly annotations: AnnotationsService,
   ) {}
 
   @Get()
@@ -101,19 +98,6 @@ export class LessonsController {
     const material = await this.materials.own(teacher.id, materialId);
     const read = await this.materials.read(material, pages, { owner: teacher.id });
     return { pages: await this.lessons.insertPages(place, read, after) };
-  }
-
-  /** Makes what others have written on a document marks on its pages, in a lesson or one class on it. */
-  @Post(':id/documents/:material/annotations')
-  async annotationsToMarks(
-    @CurrentTeacher() teacher: Teacher,
-    @Param('id') id: string,
-    @Param('material', ParseUUIDPipe) materialId: string,
-    @Query() { sitting }: InsertDocumentDto,
-  ): Promise<{ marks: number; step: UndoEntry }> {
-    const place = await this.lessons.place(teacher.id, id, sitting);
-    const material = await this.materials.own(teacher.id, materialId);
-    return this.annotations.toMarks(place, teacher.id, material);
   }
 
   @Get(':id')

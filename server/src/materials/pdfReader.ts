@@ -1,6 +1,7 @@
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
 import { availableParallelism } from 'node:os';
+import { processScript } from '../reading/processScript.js';
 import type { TurnOptions } from '../reading/fairTurns.js';
 import { LimitError } from '../reading/limitedProcess.js';
 import { ReaderPool } from '../reading/readerPool.js';
@@ -26,7 +27,7 @@ export interface PdfTaskOptions extends TurnOptions {
 type Answer<Kind extends PdfTask['kind']> = Extract<PdfAnswer, { kind: Kind }>;
 type Pool = ReaderPool<PdfTask, PdfAnswer, PdfProgress>;
 
-const SCRIPT = new URL('./pdfReader.worker.js', import.meta.url);
+const SCRIPT = processScript('pdfReader');
 /** A hostile file must not hold up the others. */
 const LIMITS = { timeMs: 60_000, memoryMb: 1200 };
 /** A picture on the start page is worth less waiting. */

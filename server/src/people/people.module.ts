@@ -1,19 +1,23 @@
 import { Global, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import type { Tables } from '../storage/tables.js';
+import { ClassTokens } from './classTokens.js';
 import { PeopleController } from './people.controller.js';
 import { PeopleService } from './people.service.js';
 import { Preference } from './preference.entity.js';
 import { PreferencesController } from './preferences.controller.js';
 import { Session } from './session.entity.js';
-import { ClassTokens } from './classTokens.js';
 import { Teacher } from './teacher.entity.js';
 import { VisitorsService } from './visitors.service.js';
 
+export const PEOPLE_TABLES: Tables = { entities: [Preference, Session, Teacher], migrations: [] };
+
+/** Teachers, and by what everybody is known. */
 @Global()
 @Module({
-  imports: [TypeOrmModule.forFeature([Teacher, Session, Preference])],
+  imports: [TypeOrmModule.forFeature(PEOPLE_TABLES.entities)],
   controllers: [PeopleController, PreferencesController],
-  providers: [PeopleService, ClassTokens, VisitorsService],
-  exports: [PeopleService, ClassTokens, VisitorsService],
+  providers: [ClassTokens, PeopleService, VisitorsService],
+  exports: [ClassTokens, PeopleService, VisitorsService],
 })
 export class PeopleModule {}

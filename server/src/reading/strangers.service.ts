@@ -1,3 +1,4 @@
+import { processScript } from './processScript.js';
 import type { OnModuleDestroy } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
 import type { DocumentKind } from '../documents/documentKind.js';
@@ -7,7 +8,7 @@ import { LimitError } from './limitedProcess.js';
 import { ReaderPool } from './readerPool.js';
 import type { Part, PartWanted, StrangerAnswer, StrangerTask } from './strangerTasks.js';
 
-const SCRIPT = new URL('./strangers.worker.js', import.meta.url);
+const SCRIPT = processScript('strangers');
 type Pool = ReaderPool<StrangerTask, StrangerAnswer, PartWanted>;
 /** How many files, and how many pages, are read at the same time. */
 const READERS = 3;

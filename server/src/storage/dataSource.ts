@@ -1,18 +1,6 @@
 import type { DataSource, DataSourceOptions } from 'typeorm';
 import { join } from 'node:path';
-import { Device } from '../devices/device.entity.js';
-import { Lesson } from '../lessons/lesson.entity.js';
-import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
-import { Material } from '../materials/material.entity.js';
-import { Preference } from '../people/preference.entity.js';
-import { Session } from '../people/session.entity.js';
-import { Teacher } from '../people/teacher.entity.js';
-import { Sitting } from '../sittings/sitting.entity.js';
-import { SittingMaterial } from '../sittings/sittingMaterial.entity.js';
-import { Student } from '../sittings/student.entity.js';
-import { StoredPicture } from '../pictures/picture.entity.js';
-import { ShelfPicture } from '../shelf/shelfPicture.entity.js';
-import { ReadWords } from '../words/readWords.entity.js';
+import type { Tables } from './tables.js';
 import { FirstLesson1700000000001 } from './migrations/1-first-lesson.js';
 import { Pictures1700000000002 } from './migrations/2-pictures.js';
 import { Shelf1700000000003 } from './migrations/3-shelf.js';
@@ -36,25 +24,11 @@ interface Database {
 }
 
 /** The SQLite file in the data folder: write-ahead log, foreign keys, synced before acknowledged. */
-export function databaseOptions(dataFolder: string): DataSourceOptions {
+export function databaseOptions(dataFolder: string, { entities, migrations }: Tables): DataSourceOptions {
   return {
     type: 'better-sqlite3',
     database: join(dataFolder, DATABASE_FILE),
-    entities: [
-      Teacher,
-      Session,
-      Material,
-      Lesson,
-      LessonMaterial,
-      Sitting,
-      Student,
-      SittingMaterial,
-      StoredPicture,
-      ShelfPicture,
-      Preference,
-      Device,
-      ReadWords,
-    ],
+    entities,
     migrations: [
       FirstLesson1700000000001,
       Pictures1700000000002,
@@ -65,6 +39,7 @@ export function databaseOptions(dataFolder: string): DataSourceOptions {
       LogsByPage1700000000007,
       Belongings1700000000008,
       ReadWords1700000000009,
+      ...migrations,
     ],
     migrationsRun: true,
     migrationsTransactionMode: 'each',

@@ -1,20 +1,29 @@
-import { Global, Module } from '@nestjs/common';
+import type { DynamicModule } from '@nestjs/common';
+import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { Settings } from '../settings/settings.js';
 import { databaseOptions } from './dataSource.js';
 import { DiskSpace } from './diskSpace.js';
 import { FileStore } from './fileStore.js';
 import { LogStore } from './logStore.js';
+import type { Tables } from './tables.js';
 
-@Global()
-@Module({
-  imports: [
-    TypeOrmModule.forRootAsync({
-      inject: [Settings],
-      useFactory: (settings: Settings) => databaseOptions(settings.data),
-    }),
-  ],
-  providers: [FileStore, LogStore, DiskSpace],
-  exports: [FileStore, LogStore, DiskSpace],
-})
-export class StorageModule {}
+@Module({})
+export class StorageModule {
+  /** Files, logs and the database with these tables. */
+  static with(tables: Tables): DynamicModule {
+    const providers = [FileStore, LogStore, DiskSpace];
+    return {
+      module: StorageModule,
+      global: true,
+      imports: [
+        TypeOrmModule.forRootAsync({
+          inject: [Settings],
+          useFactory: (settings: Settings) => databaseOptions(settings.data, tables),
+        }),
+      ],
+      providers,
+      exports: providers,
+    };
+  }
+}

@@ -4,6 +4,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import type { ReadingLanguage } from '@doodla/core';
 import { Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
+import { processScript } from '../reading/processScript.js';
 import type { TurnOptions } from '../reading/fairTurns.js';
 import { LimitError } from '../reading/limitedProcess.js';
 import { ReaderPool } from '../reading/readerPool.js';
@@ -11,7 +12,7 @@ import { FileStore } from '../storage/fileStore.js';
 import type { ReadingProgress, ReadingTask, ReadWord } from './readingTask.js';
 import { ReadWords } from './readWords.entity.js';
 
-const SCRIPT = new URL('./words.worker.js', import.meta.url);
+const SCRIPT = processScript('words');
 const LIMITS = { timeMs: 120_000, memoryMb: 1500 };
 /** Pages that are read at the same time; each takes a core for some seconds. */
 const READERS = 2;

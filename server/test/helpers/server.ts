@@ -3,8 +3,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createApp } from '../../dist/app.js';
-import { readSettings } from '../../dist/settings/settings.js';
+import { createApp } from '../../src/app.js';
+import { readSettings } from '../../src/settings/settings.js';
 
 export interface TestServer {
   app: NestExpressApplication;

@@ -1,0 +1,25 @@
+import { Global, Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { Material } from '../materials/material.entity.js';
+import { StoredPicture } from '../pictures/picture.entity.js';
+import { SittingMaterial } from '../sittings/sittingMaterial.entity.js';
+import type { Tables } from '../storage/tables.js';
+import { Lesson } from './lesson.entity.js';
+import { LessonMaterial } from './lessonMaterial.entity.js';
+import { LessonsController } from './lessons.controller.js';
+import { LessonsService } from './lessons.service.js';
+import { PageCopiesController } from './pageCopies.controller.js';
+import { PageCopiesService } from './pageCopies.service.js';
+import { PurgeService } from './purge.service.js';
+
+export const LESSONS_TABLES: Tables = { entities: [Lesson, LessonMaterial], migrations: [] };
+
+/** Lessons and their pages. */
+@Global()
+@Module({
+  imports: [TypeOrmModule.forFeature([...LESSONS_TABLES.entities, Material, SittingMaterial, StoredPicture])],
+  controllers: [LessonsController, PageCopiesController],
+  providers: [LessonsService, PageCopiesService, PurgeService],
+  exports: [LessonsService, PageCopiesService, PurgeService],
+})
+export class LessonsModule {}

@@ -1,0 +1,41 @@
+import { AnnotationsModule } from './annotations/annotations.module.js';
+import { DEVICES_TABLES, DevicesModule } from './devices/devices.module.js';
+import { LESSONS_TABLES, LessonsModule } from './lessons/lessons.module.js';
+import { LiveModule } from './live/live.module.js';
+import { MATERIALS_TABLES, MaterialsModule } from './materials/materials.module.js';
+import { MediaModule } from './media/media.module.js';
+import { PEOPLE_TABLES, PeopleModule } from './people/people.module.js';
+import { PICTURES_TABLES, PicturesModule } from './pictures/pictures.module.js';
+import { ReadingModule } from './reading/reading.module.js';
+import { ScreensModule } from './screens/screens.module.js';
+import { SHELF_TABLES, ShelfModule } from './shelf/shelf.module.js';
+import { SITTINGS_TABLES, SittingsModule } from './sittings/sittings.module.js';
+import type { Tables } from './storage/tables.js';
+import { WebPagesModule } from './webpages/webPages.module.js';
+import { WORDS_TABLES, WordsModule } from './words/words.module.js';
+
+/** Everything the server is about, each with what it keeps. Their services know each other, so all are global. */
+const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
+  { module: PeopleModule, tables: PEOPLE_TABLES },
+  { module: ReadingModule },
+  { module: MaterialsModule, tables: MATERIALS_TABLES },
+  { module: LessonsModule, tables: LESSONS_TABLES },
+  { module: SittingsModule, tables: SITTINGS_TABLES },
+  { module: LiveModule },
+  { module: DevicesModule, tables: DEVICES_TABLES },
+  { module: ScreensModule },
+  { module: PicturesModule, tables: PICTURES_TABLES },
+  { module: ShelfModule, tables: SHELF_TABLES },
+  { module: MediaModule },
+  { module: WebPagesModule },
+  { module: WordsModule, tables: WORDS_TABLES },
+  { module: AnnotationsModule },
+];
+
+export const MODULES = SUBJECTS.map(({ module }) => module);
+
+/** All that is kept in the database. */
+export const TABLES: Tables = {
+  entities: SUBJECTS.flatMap(({ tables }) => tables?.entities ?? []),
+  migrations: SUBJECTS.flatMap(({ tables }) => tables?.migrations ?? []),
+};

@@ -1,0 +1,15 @@
+import { Global, Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { Material } from '../materials/material.entity.js';
+import { WebPagesController } from './webPages.controller.js';
+import { WebPagesService } from './webPages.service.js';
+
+/** Copies of web pages. */
+@Global()
+@Module({
+  imports: [TypeOrmModule.forFeature([Material])],
+  controllers: [WebPagesController],
+  providers: [WebPagesService],
+  exports: [WebPagesService],
+})
+export class WebPagesModule {}
