@@ -92,8 +92,19 @@ export default tseslint.config(
       // Strangers choose what these are run on.
       'regexp/no-super-linear-backtracking': 'error',
       'regexp/no-super-linear-move': 'error',
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "CallExpression[callee.property.name=/^(save|transaction)$/][callee.object.object.type='ThisExpression']",
+          message:
+            'All requests share one connection: `insert` or `upsert`, and `Writes.together` for several.',
+        },
+      ],
     },
   },
+  // Logs have a connection of their own.
+  { files: ['server/src/storage/**'], rules: { 'no-restricted-syntax': 'off' } },
   {
     files: ['web/src/**'],
     rules: {

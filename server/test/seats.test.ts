@@ -18,7 +18,7 @@ beforeEach(() => {
   asks = [];
   const repository = {
     find: () => Promise.resolve([...students]),
-    save: (student: Student) => (students.push(student), Promise.resolve(student)),
+    insert: (student: Student) => (students.push(student), Promise.resolve(student)),
     delete: () => {
       students = students.filter(
         ({ enteredAt, joinedAt }) => enteredAt !== null || Date.now() - joinedAt < 120_000,

@@ -38,7 +38,7 @@ export class DevicesService {
     const here = await this.devices.countBy({ sittingId, removedAt: IsNull(), enteredAt: Not(IsNull()) });
     if (here >= MAX_DEVICES)
       throw new Problem(409, 'too-many', 'Too many displays and pads are connected. Take one out first.');
-    return this.devices.save({
+    const device: Device = {
       id: randomUUID(),
       sittingId,
       kind,
@@ -46,7 +46,9 @@ export class DevicesService {
       createdAt: now,
       enteredAt: null,
       removedAt: null,
-    });
+    };
+    await this.devices.insert(device);
+    return device;
   }
 
   /** Lets the device in that brings a code. Throws Problem that says what to do. */

@@ -119,8 +119,8 @@ export class LessonsController {
   @Delete(':id')
   @HttpCode(204)
   async remove(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
-    await this.lessons.remove(await this.lessons.own(teacher.id, id));
-    for (const sitting of await this.sittings.endAllOf(id)) await this.classes.announce(sitting);
+    const ended = await this.lessons.remove(await this.lessons.own(teacher.id, id));
+    for (const sitting of ended) await this.classes.announce(sitting);
   }
 
   @Post(':id/restore')

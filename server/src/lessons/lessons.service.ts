@@ -13,6 +13,7 @@ import type { Sitting } from '../sittings/sitting.entity.js';
 import { SittingMaterial } from '../sittings/sittingMaterial.entity.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
+import { Writes } from '../storage/writes.js';
 import { Lesson } from './lesson.entity.js';
 import { LessonMaterial } from './lessonMaterial.entity.js';
 
@@ -53,6 +54,7 @@ export class LessonsService {
     @InjectRepository(Material) private readonly materials: Repository<Material>,
     private readonly pdfs: PdfReader,
     private readonly files: FileStore,
+    private readonly writes: Writes,
   ) {}
 
   /** A teacher's lessons, last used first. */
@@ -81,29 +83,45 @@ export class LessonsService {
 
   /** A new lesson with a page for each page of a document. */
   async createFromPdf(teacherId: string, title: string, read: ReadMaterial): Promise<Lesson> {
-    const lesson = await this.create(teacherId, title);
-    await this.insertPages({ lesson, sitting: undefined }, read);
-    return lesson;
+    return this.create(teacherId, title, pagesOf(read), read.material);
   }
 
   /** A new lesson of one blank page; wide and plain where no sheet is given. */
   async createBlank(teacherId: string, sheet: BlankSheet | null): Promise<Lesson> {
-    const lesson = await this.create(teacherId, 'Untitled lesson');
-    await this.addPages({ lesson, sitting: undefined }, [{ title: '', ...(sheet ?? PLAIN) }], undefined);
-    return lesson;
+    return this.create(teacherId, 'Untitled lesson', [{ title: '', ...(sheet ?? PLAIN) }]);
   }
 
-  private create(teacherId: string, title: string): Promise<Lesson> {
+  /** A lesson is there once its row is: what comes before it, nobody sees. */
+  private async create(
+    teacherId: string,
+    title: string,
+    pages: readonly NewPage[],
+    material?: Material,
+  ): Promise<Lesson> {
     const now = Date.now();
-    return this.lessons.save({
-      id: randomUUID(),
+    const id = randomUUID();
+    const lesson: Lesson = {
+      id,
       teacherId,
       title: title.slice(0, 200),
       coverSha256: null,
       createdAt: now,
       usedAt: now,
       deletedAt: null,
-    });
+    };
+    await this.addPages({ lesson, sitting: undefined }, pages, undefined);
+    try {
+      const row = this.lessons.createQueryBuilder().insert().values(lesson);
+      if (!material) this.writes.together(row);
+      else {
+        const link = { lessonId: id, materialId: material.id };
+        this.writes.together(row, this.links.createQueryBuilder().insert().values(link));
+      }
+    } catch (error) {
+      await this.logs.remove([id]);
+      throw error;
+    }
+    return lesson;
   }
 
   /** Where a teacher puts pages. Throws Problem where the lesson or class is not theirs or has ended. */
@@ -118,15 +136,9 @@ export class LessonsService {
   }
 
   /** Puts pages of a document after a page, or at the end. Returns the new pages' ids. */
-  async insertPages(place: PagePlace, { material, pages }: ReadMaterial, after?: string): Promise<string[]> {
-    await this.link(place, material.id);
-    const made = pages.map(({ index, width, height }): NewPage => ({
-      title: '',
-      width,
-      height,
-      surface: { kind: 'pdf', material: material.id, index },
-    }));
-    return this.addPages(place, made, after);
+  async insertPages(place: PagePlace, read: ReadMaterial, after?: string): Promise<string[]> {
+    await this.link(place, read.material.id);
+    return this.addPages(place, pagesOf(read), after);
   }
 
   /** Puts a copy of a web page after a page. Its height is set by the first browser that lays it out. */
@@ -193,7 +205,10 @@ export class LessonsService {
     await this.logs.append(log, SERVER, { id: randomUUID(), changes: [{ do: 'patchPage', page, set }] });
   }
 
-  /** Notes that a document is used in a lesson, or in one class alone. Throws Problem where it is another teacher's. */
+  /**
+   * Notes that a document is used in a lesson, or in one class alone, before its pages are there: without them it only
+   * keeps the document for longer. Throws Problem where it is another teacher's.
+   */
   async link({ lesson, sitting }: PagePlace, materialId: string): Promise<void> {
     const { teacherId } = lesson;
     if (!(await this.materials.existsBy({ id: materialId, teacherId }))) throw notFound('This document');
@@ -210,9 +225,10 @@ export class LessonsService {
     await this.lessons.update({ id }, { usedAt: Date.now() });
   }
 
-  /** Puts a lesson away; until it is purged it can be brought back. */
-  async remove(lesson: Lesson): Promise<void> {
-    await this.lessons.update({ id: lesson.id }, { deletedAt: Date.now() });
+  /** Puts a lesson away, and ends its classes; until it is purged it can be brought back. Returns the ended classes. */
+  remove({ id }: Lesson): Promise<string[]> {
+    const away = this.lessons.createQueryBuilder().update().set({ deletedAt: Date.now() }).where({ id });
+    return this.sittings.endAllOf(id, away);
   }
 
   async restore(teacherId: string, id: string): Promise<void> {
@@ -242,4 +258,13 @@ export class LessonsService {
 /** The log that pages of a place are in. */
 export function logOf({ lesson, sitting }: PagePlace): string {
   return sitting?.id ?? lesson.id;
+}
+
+function pagesOf({ material, pages }: ReadMaterial): NewPage[] {
+  return pages.map(({ index, width, height }) => ({
+    title: '',
+    width,
+    height,
+    surface: { kind: 'pdf', material: material.id, index },
+  }));
 }

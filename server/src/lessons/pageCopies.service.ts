@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import type { Change, Mark, Page } from '@doodla/core';
 import { byOrder, orderOnTop } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { Repository } from 'typeorm';
+import { In, Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
 import { preparedCopies } from './preparedCopies.js';
 import { LogsService } from '../live/logs.service.js';
@@ -82,14 +82,15 @@ export class PageCopiesService {
     to: string,
     ids: ReadonlySet<string>,
   ): Promise<Map<string, string>> {
-    const renamed = new Map<string, string>();
-    for (const id of ids) {
-      const picture = await this.pictures.findOneBy({ id, lessonId: from });
-      if (!picture) continue;
-      const copy = { ...picture, id: randomUUID(), lessonId: to, sittingId: null };
-      await this.pictures.insert(copy);
-      renamed.set(id, copy.id);
-    }
+    const pictures = await this.pictures.findBy({ id: In([...ids]), lessonId: from });
+    const renamed = new Map(pictures.map(({ id }) => [id, randomUUID()]));
+    const copies = pictures.map((picture) => ({
+      ...picture,
+      id: renamed.get(picture.id)!,
+      lessonId: to,
+      sittingId: null,
+    }));
+    if (copies.length > 0) await this.pictures.insert(copies);
     return renamed;
   }
 

@@ -4,6 +4,8 @@ import { DataSource } from 'typeorm';
 import { logFailure } from '../http/failures.js';
 import { LogsService } from '../live/logs.service.js';
 import { FileStore } from '../storage/fileStore.js';
+import type { Write } from '../storage/writes.js';
+import { Writes } from '../storage/writes.js';
 
 /** How long a deleted lesson can still be brought back. */
 export const KEPT_MS = 24 * 3600 * 1000;
@@ -28,6 +30,7 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly database: DataSource,
     private readonly logs: LogsService,
     private readonly files: FileStore,
+    private readonly writes: Writes,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
@@ -48,12 +51,14 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
       [before, before, before],
     );
     await this.logs.remove(logs.map(({ id }) => id));
-    await this.database.query('DELETE FROM sitting WHERE dropped_at < ?', [before]);
-    await this.database.query('DELETE FROM lesson WHERE deleted_at < ?', [before]);
-    await this.database.query(
-      `DELETE FROM material WHERE created_at < ? AND id NOT IN
-         (SELECT material_id FROM lesson_material UNION SELECT material_id FROM sitting_material)`,
-      [before],
+    this.writes.together(
+      ['DELETE FROM sitting WHERE dropped_at < ?', [before]],
+      ['DELETE FROM lesson WHERE deleted_at < ?', [before]],
+      [
+        `DELETE FROM material WHERE created_at < ? AND id NOT IN
+           (SELECT material_id FROM lesson_material UNION SELECT material_id FROM sitting_material)`,
+        [before],
+      ],
     );
     await this.removeFiles(before);
   }
@@ -64,11 +69,11 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
       [before],
     );
     for (const { sha256, named } of gone) {
+      const seen: Write = ['DELETE FROM gone_file WHERE sha256 = ? AND at < ?', [sha256, before]];
       if (named === 0) {
         await this.files.remove(sha256);
-        await this.database.query('DELETE FROM read_words WHERE sha256 = ?', [sha256]);
-      }
-      await this.database.query('DELETE FROM gone_file WHERE sha256 = ? AND at < ?', [sha256, before]);
+        this.writes.together(['DELETE FROM read_words WHERE sha256 = ?', [sha256]], seen);
+      } else this.writes.together(seen);
     }
   }
 

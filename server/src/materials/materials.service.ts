@@ -76,8 +76,9 @@ export class MaterialsService {
   }
 
   /** Notes a file that is stored already. */
-  note(material: Material): Promise<Material> {
-    return this.materials.save(material);
+  async note(material: Material): Promise<Material> {
+    await this.materials.insert(material);
+    return material;
   }
 
   find(id: string): Promise<Material | null> {
@@ -92,7 +93,7 @@ export class MaterialsService {
   ): Promise<Material> {
     const bytes = await checkHead(path);
     const pageCount = await this.pdfs.count(path, options).catch(throwProblem(this.settings.maxPages));
-    return this.materials.save({
+    const material: Material = {
       id: randomUUID(),
       teacherId: options.owner,
       kind: 'pdf' as const,
@@ -103,7 +104,9 @@ export class MaterialsService {
       notes: notes.some((note) => note !== '') ? [...notes] : null,
       mime: null,
       createdAt: Date.now(),
-    });
+    };
+    await this.materials.insert(material);
+    return material;
   }
 
   private async remarksOn(pdf: string, options: PdfTaskOptions): Promise<string[]> {

@@ -50,13 +50,15 @@ export class PeopleService {
     await this.refuseSecondSetUp();
     const passwordHash = await hashPassword(dto.password);
     await this.refuseSecondSetUp();
-    return this.teachers.save({
+    const teacher: Teacher = {
       id: randomUUID(),
       name: dto.name,
       email: dto.email.toLowerCase(),
       passwordHash,
       createdAt: Date.now(),
-    });
+    };
+    await this.teachers.insert(teacher);
+    return teacher;
   }
 
   private async refuseSecondSetUp(): Promise<void> {

@@ -34,7 +34,7 @@ export class PreferencesController {
     checkName(name);
     if (JSON.stringify(value).length > MAX_LENGTH)
       throw new Problem(413, 'too-large', 'This is too much to be kept as a setting.');
-    await this.preferences.save({ teacherId: teacher.id, name, value });
+    await this.preferences.upsert({ teacherId: teacher.id, name, value }, ['teacherId', 'name']);
   }
 }
 

@@ -62,15 +62,17 @@ export class SeatsService {
   }
 
   /** A new place beside so many others. */
-  admit(sitting: Sitting, name: string, others: number): Promise<Student> {
-    return this.students.save({
+  async admit(sitting: Sitting, name: string, others: number): Promise<Student> {
+    const student: Student = {
       id: randomUUID(),
       sittingId: sitting.id,
       name,
       colour: studentColour(others),
       joinedAt: Date.now(),
       enteredAt: null,
-    });
+    };
+    await this.students.insert(student);
+    return student;
   }
 
   /** The place that was asked for once the teacher has nodded, undefined before. Throws Problem when it is refused. */

@@ -3,10 +3,12 @@ import { InjectRepository } from '@nestjs/typeorm';
 import type { Scene } from '@doodla/core';
 import { orderedPages } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { IsNull, Repository } from 'typeorm';
+import { In, IsNull, Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
+import type { Write } from '../storage/writes.js';
+import { Writes } from '../storage/writes.js';
 import { makeJoinCode, normaliseCode } from './joinCode.js';
 import { Sitting } from './sitting.entity.js';
 import { SittingMaterial } from './sittingMaterial.entity.js';
@@ -35,6 +37,7 @@ export class SittingsService {
     @InjectRepository(LessonMaterial) private readonly links: Repository<LessonMaterial>,
     @InjectRepository(SittingMaterial) private readonly ownLinks: Repository<SittingMaterial>,
     private readonly logs: LogsService,
+    private readonly writes: Writes,
   ) {}
 
   ofLesson(lessonId: string): Promise<Sitting[]> {
@@ -59,10 +62,9 @@ export class SittingsService {
   }
 
   /**
-   * Opens a class on a lesson, on its first page or a given one, with pens down. It gets the pages that the
-   * lesson has now; what either adds later is its own.
+   * Opens a class on a lesson that has none going on, on its first page or a given one, with pens down. It gets the
+   * pages that the lesson has now; what either adds later is its own. Throws Problem.
    */
-  /** Starts a class of a lesson that has none going on. Throws Problem. */
   async open(
     lessonId: string,
     title: string,
@@ -80,7 +82,7 @@ export class SittingsService {
       const id = randomUUID();
       const changes = pages.map((each) => ({ do: 'addPage', page: each }) as const);
       await this.logs.append(id, SERVER, { id: randomUUID(), changes });
-      return this.sittings.save({
+      const sitting: Sitting = {
         id,
         lessonId,
         title,
@@ -92,7 +94,9 @@ export class SittingsService {
         endedAt: null,
         scene: null,
         droppedAt: null,
-      });
+      };
+      await this.sittings.insert(sitting);
+      return sitting;
     });
   }
 
@@ -192,21 +196,31 @@ export class SittingsService {
   /** Takes out everybody but those who are here. Returns how many. */
   async clearAway(sittingId: string, here: ReadonlySet<string>): Promise<number> {
     const away = (await this.studentsOf(sittingId)).filter(({ id }) => !here.has(id));
-    for (const { id } of away) await this.removeStudent(sittingId, id);
+    await this.removeStudents(
+      sittingId,
+      away.map(({ id }) => id),
+    );
     return away.length;
   }
 
-  /** Ends all open classes of a lesson, which keep what they wrote. */
-  async endAllOf(lessonId: string): Promise<string[]> {
+  /** Ends all open classes of a lesson, which keep what they wrote, together with what else is written then. */
+  async endAllOf(lessonId: string, beside: Write): Promise<string[]> {
     const open = await this.sittings.findBy({ lessonId, endedAt: IsNull() });
-    for (const { id } of open) await this.end(id, { drop: false });
+    const set = { endedAt: Date.now(), pensUp: false, scene: null };
+    const where = { lessonId, endedAt: IsNull() };
+    this.writes.together(beside, this.sittings.createQueryBuilder().update().set(set).where(where));
+    for (const { id } of open) this.known.delete(id);
     return open.map(({ id }) => id);
   }
 
   /** Takes a student out of a class; their marks stay. */
-  async removeStudent(sittingId: string, id: string): Promise<void> {
-    await this.students.delete({ id, sittingId });
-    for (const listener of this.removed) listener(id);
+  removeStudent(sittingId: string, id: string): Promise<void> {
+    return this.removeStudents(sittingId, [id]);
+  }
+
+  private async removeStudents(sittingId: string, ids: readonly string[]): Promise<void> {
+    await this.students.delete({ id: In(ids), sittingId });
+    for (const id of ids) for (const listener of this.removed) listener(id);
   }
 
   /** The open sitting of a code. Throws Problem where there is none. */

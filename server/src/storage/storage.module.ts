@@ -7,12 +7,13 @@ import { DiskSpace } from './diskSpace.js';
 import { FileStore } from './fileStore.js';
 import { LogStore } from './logStore.js';
 import type { Tables } from './tables.js';
+import { Writes } from './writes.js';
 
 @Module({})
 export class StorageModule {
   /** Files, logs and the database with these tables. */
   static with(tables: Tables): DynamicModule {
-    const providers = [FileStore, LogStore, DiskSpace];
+    const providers = [FileStore, LogStore, DiskSpace, Writes];
     return {
       module: StorageModule,
       global: true,

@@ -68,7 +68,7 @@ export class WebPagesService {
 
   private async keep(teacherId: string, { html, title, lost }: PageCopy, name: string): Promise<KeptPage> {
     const bytes = Buffer.from(html);
-    const material = await this.materials.save({
+    const material: Material = {
       id: randomUUID(),
       teacherId,
       kind: 'web' as const,
@@ -79,7 +79,8 @@ export class WebPagesService {
       pageCount: 1,
       notes: null,
       createdAt: Date.now(),
-    });
+    };
+    await this.materials.insert(material);
     return { material, lost };
   }
 }

@@ -57,7 +57,7 @@ export class WordsService implements OnModuleDestroy {
     const words = await this.readers.run(task, { ...turn, onNote }).catch((error: unknown) => {
       throw error instanceof LimitError || typeof error === 'string' ? cannotBeRead() : error;
     });
-    await this.known.save({ sha256, page: page ?? 0, language, words });
+    await this.known.upsert({ sha256, page: page ?? 0, language, words }, ['sha256', 'page']);
     return words;
   }
 }
