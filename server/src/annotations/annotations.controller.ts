@@ -1,5 +1,5 @@
 import { Controller, Param, ParseUUIDPipe, Post, Query, UseGuards } from '@nestjs/common';
-import type { UndoEntry } from '@doodla/core';
+import type { AnnotationsReply } from '@doodla/core';
 import { InsertDocumentDto } from '../lessons/lessons.dto.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import { MaterialsService } from '../materials/materials.service.js';
@@ -23,7 +23,7 @@ export class AnnotationsController {
     @Param('id') id: string,
     @Param('material', ParseUUIDPipe) materialId: string,
     @Query() { sitting }: InsertDocumentDto,
-  ): Promise<{ marks: number; step: UndoEntry }> {
+  ): Promise<AnnotationsReply> {
     const place = await this.lessons.place(teacher.id, id, sitting);
     const material = await this.materials.own(teacher.id, materialId);
     return this.annotations.toMarks(place, teacher.id, material);

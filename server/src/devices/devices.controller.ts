@@ -10,6 +10,7 @@ import {
   Req,
   UseGuards,
 } from '@nestjs/common';
+import type { DevicePlace, DeviceReply, InviteReply } from '@doodla/core';
 import type { Request } from 'express';
 import { AttemptLimit } from '../http/attemptLimit.js';
 import { AccessService } from '../live/access.service.js';
@@ -41,7 +42,7 @@ export class DevicesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() { kind }: InviteDto,
     @Req() request: Request,
-  ): Promise<{ code: string; address: string }> {
+  ): Promise<InviteReply> {
     await this.access.teaches(id, visitor);
     const { code } = await this.devices.invite(id, kind);
     const base = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
@@ -50,7 +51,10 @@ export class DevicesController {
 
   @Get('sittings/:id/devices')
   @UseGuards(TeacherGuard)
-  async list(@CurrentVisitor() visitor: Visitor, @Param('id', ParseUUIDPipe) id: string) {
+  async list(
+    @CurrentVisitor() visitor: Visitor,
+    @Param('id', ParseUUIDPipe) id: string,
+  ): Promise<DeviceReply[]> {
     await this.access.teaches(id, visitor);
     return (await this.devices.listed(id)).map(({ id: device, kind, enteredAt }) => ({
       id: device,
@@ -73,7 +77,7 @@ export class DevicesController {
 
   /** Lets a display or pad in. */
   @Post('devices')
-  async enter(@Body() { code }: DeviceCodeDto, @Req() request: Request) {
+  async enter(@Body() { code }: DeviceCodeDto, @Req() request: Request): Promise<DevicePlace> {
     const device = await this.wrongCodes.guard(request, () => this.devices.enter(code));
     const sitting = await this.sittings.find(device.sittingId);
     return {

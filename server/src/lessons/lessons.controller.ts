@@ -13,6 +13,7 @@ import {
   Res,
   UseGuards,
 } from '@nestjs/common';
+import type { LessonDetail, LessonSummary, NewLessonReply, PagesReply, Remarked } from '@doodla/core';
 import type { Request, Response } from 'express';
 import { notFound } from '../http/problem.js';
 import { ClassesService } from '../live/classes.service.js';
@@ -39,7 +40,7 @@ export class LessonsController {
   ) {}
 
   @Get()
-  async list(@CurrentTeacher() teacher: Teacher) {
+  async list(@CurrentTeacher() teacher: Teacher): Promise<LessonSummary[]> {
     return (await this.lessons.list(teacher.id)).map(summary);
   }
 
@@ -57,13 +58,16 @@ export class LessonsController {
     await this.intake.receive(teacher, request, response, async ({ material, remarks }, options) => {
       const read = await this.materials.read(material, '', options);
       const lesson = await this.lessons.createFromPdf(teacher.id, titleFrom(material.name), read);
-      return { lesson: summary(lesson), material: material.id, remarks };
+      return { lesson: summary(lesson), material: material.id, remarks } satisfies NewLessonReply;
     });
   }
 
   /** Makes a lesson of one blank page. */
   @Post('blank')
-  async createBlank(@CurrentTeacher() teacher: Teacher, @Body() { sheet }: BlankLessonDto) {
+  async createBlank(
+    @CurrentTeacher() teacher: Teacher,
+    @Body() { sheet }: BlankLessonDto,
+  ): Promise<LessonSummary> {
     return summary(await this.lessons.createBlank(teacher.id, sheet));
   }
 
@@ -82,7 +86,8 @@ export class LessonsController {
     const place = await this.lessons.place(teacher.id, id, sitting);
     await this.intake.receive(teacher, request, response, async ({ material, remarks }, options) => {
       const read = await this.materials.read(material, pages, options);
-      return { pages: await this.lessons.insertPages(place, read, after), remarks };
+      const made = await this.lessons.insertPages(place, read, after);
+      return { pages: made, remarks } satisfies PagesReply & Remarked;
     });
   }
 
@@ -93,7 +98,7 @@ export class LessonsController {
     @Param('id') id: string,
     @Param('material', ParseUUIDPipe) materialId: string,
     @Query() { after, pages = '', sitting }: InsertDocumentDto,
-  ): Promise<{ pages: string[] }> {
+  ): Promise<PagesReply> {
     const place = await this.lessons.place(teacher.id, id, sitting);
     const material = await this.materials.own(teacher.id, materialId);
     const read = await this.materials.read(material, pages, { owner: teacher.id });
@@ -101,7 +106,7 @@ export class LessonsController {
   }
 
   @Get(':id')
-  async get(@CurrentTeacher() teacher: Teacher, @Param('id') id: string) {
+  async get(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<LessonDetail> {
     const lesson = await this.lessons.own(teacher.id, id);
     return { ...summary(lesson), sittings: await this.sittings.ofLesson(id) };
   }
@@ -144,7 +149,7 @@ export class LessonsController {
   }
 }
 
-function summary({ id, title, usedAt }: Lesson) {
+function summary({ id, title, usedAt }: Lesson): LessonSummary {
   return { id, title, usedAt };
 }
 

@@ -1,3 +1,10 @@
+import type {
+  BlankLessonRequest,
+  CopyPageRequest,
+  DocumentPagesRequest,
+  TitleRequest,
+  WebPageRequest,
+} from '@doodla/core';
 import { Transform } from 'class-transformer';
 import type { BlankSheet } from '@doodla/core';
 import { isBlankSheet } from '@doodla/core';
@@ -5,26 +12,26 @@ import { Is } from '../live/live.dto.js';
 import { visibleText } from '../http/visibleText.js';
 import { IsOptional, IsString, IsUUID, Length } from 'class-validator';
 
-export class RenameDto {
+export class RenameDto implements TitleRequest {
   @Transform(({ value }: { value: unknown }) => visibleText(value))
   @IsString()
   @Length(1, 200, { message: 'Please give a title of up to 200 letters.' })
   title: string;
 }
 
-export class BlankLessonDto {
+export class BlankLessonDto implements BlankLessonRequest {
   /** The first page; wide and plain where it is null. */
   @Is((sheet) => sheet === null || isBlankSheet(sheet), 'a blank page') sheet: BlankSheet | null;
 }
 
-export class InsertDocumentDto {
+export class InsertDocumentDto implements DocumentPagesRequest {
   @IsOptional() @IsString() @Length(1, 64) after?: string;
   @IsOptional() @IsString() @Length(0, 200) pages?: string;
   /** The class that the pages are for alone. */
   @IsOptional() @IsUUID() sitting?: string;
 }
 
-export class WebPageDto {
+export class WebPageDto implements WebPageRequest {
   @IsString()
   @Length(1, 2000, { message: 'Please give the address of a web page.' })
   address: string;
@@ -35,7 +42,7 @@ export class WebPageDto {
   @IsOptional() @IsUUID() sitting?: string;
 }
 
-export class CopyPageDto {
+export class CopyPageDto implements CopyPageRequest {
   @IsUUID(undefined, { message: 'Please choose the lesson that the page should go to.' }) to: string;
   @IsOptional() @IsUUID() sitting?: string;
 }

@@ -1,4 +1,5 @@
 import { Body, Controller, Param, ParseUUIDPipe, Post, UseGuards } from '@nestjs/common';
+import type { PageReply } from '@doodla/core';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { CopyPageDto } from './lessons.dto.js';
@@ -16,7 +17,7 @@ export class PageCopiesController {
     @Param('lesson', ParseUUIDPipe) from: string,
     @Param('page') page: string,
     @Body() { to, sitting }: CopyPageDto,
-  ): Promise<{ page: string }> {
+  ): Promise<PageReply> {
     return { page: await this.copies.copy(teacher.id, { lesson: from, page, sitting }, to) };
   }
 }

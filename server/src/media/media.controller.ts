@@ -1,4 +1,5 @@
 import { Controller, Param, ParseUUIDPipe, Post, Query, Req, Res, UseGuards } from '@nestjs/common';
+import type { PageReply } from '@doodla/core';
 import type { Request, Response } from 'express';
 import { randomUUID } from 'node:crypto';
 import { open, rm } from 'node:fs/promises';
@@ -32,7 +33,7 @@ export class MediaController {
     @Query() { after, sitting, width, height }: InsertMediaDto,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
-  ): Promise<{ page: string }> {
+  ): Promise<PageReply> {
     const place = await this.lessons.place(teacher.id, id, sitting);
     const { maxUploadMb } = this.settings;
     const { path, name } = await receiveUpload(request, response, this.files, maxUploadMb);

@@ -1,4 +1,5 @@
 import { Body, Controller, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
+import type { Me } from '@doodla/core';
 import type { Request, Response } from 'express';
 import { notFound } from '../http/problem.js';
 import { Settings } from '../settings/settings.js';
@@ -6,13 +7,6 @@ import { SetupDto, SignInDto } from './people.dto.js';
 import { PeopleService, SESSION_DAYS } from './people.service.js';
 import type { Teacher } from './teacher.entity.js';
 import { SESSION_COOKIE, sessionToken } from './visitors.service.js';
-
-/** What the start of the application needs to know. */
-interface Me {
-  teacher: { id: string; name: string } | null;
-  needsSetup: boolean;
-  demo: boolean;
-}
 
 @Controller('api')
 export class PeopleController {

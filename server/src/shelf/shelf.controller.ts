@@ -10,6 +10,7 @@ import {
   Res,
   UseGuards,
 } from '@nestjs/common';
+import type { StoredReply } from '@doodla/core';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Request, Response } from 'express';
 import { randomUUID } from 'node:crypto';
@@ -36,7 +37,7 @@ export class ShelfController {
   ) {}
 
   @Get()
-  async list(@CurrentTeacher() teacher: Teacher): Promise<{ id: string }[]> {
+  async list(@CurrentTeacher() teacher: Teacher): Promise<StoredReply[]> {
     const own = await this.pictures.find({ where: { teacherId: teacher.id }, order: { createdAt: 'ASC' } });
     return own.map(({ id }) => ({ id }));
   }
@@ -46,7 +47,7 @@ export class ShelfController {
     @CurrentTeacher() teacher: Teacher,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
-  ): Promise<{ id: string }> {
+  ): Promise<StoredReply> {
     if ((await this.pictures.countBy({ teacherId: teacher.id })) >= MAX_PICTURES)
       throw new Problem(409, 'too-many', 'There is no more room for stamps. Please take one away first.');
     const { path } = await receiveUpload(request, response, this.files, MAX_PICTURE_MB);

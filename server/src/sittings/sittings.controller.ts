@@ -11,6 +11,17 @@ import {
   Req,
   UseGuards,
 } from '@nestjs/common';
+import type {
+  Asking,
+  CodeReply,
+  CountReply,
+  MarksReply,
+  OpenSitting,
+  PagesReply,
+  Seat,
+  SittingDetail,
+  SittingSummary,
+} from '@doodla/core';
 import type { Request } from 'express';
 import { AttemptLimit } from '../http/attemptLimit.js';
 import { notFound } from '../http/problem.js';
@@ -48,7 +59,7 @@ export class SittingsController {
     @CurrentTeacher() teacher: Teacher,
     @Param('id') lessonId: string,
     @Body() { title, page }: StartDto,
-  ) {
+  ): Promise<SittingSummary> {
     const lesson = await this.lessons.own(teacher.id, lessonId);
     await this.lessons.markUsed(lesson.id);
     return this.sittings.open(lesson.id, title, { page });
@@ -56,7 +67,11 @@ export class SittingsController {
 
   @Get('sittings/:id')
   @UseGuards(TeacherGuard)
-  async get(@CurrentTeacher() teacher: Teacher, @Param('id') id: string, @Req() request: Request) {
+  async get(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Req() request: Request,
+  ): Promise<SittingDetail> {
     const { sitting, lesson } = await this.own(teacher, id);
     const address = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
     return { ...sitting, lessonTitle: lesson.title, joinUrl: `${address}/join/${sitting.code}` };
@@ -77,7 +92,7 @@ export class SittingsController {
   /** Classes that have not ended, to be gone on with after a closed tab or a power cut. */
   @Get('sittings')
   @UseGuards(TeacherGuard)
-  open(@CurrentTeacher() teacher: Teacher) {
+  open(@CurrentTeacher() teacher: Teacher): Promise<OpenSitting[]> {
     return this.sittings.openOf(teacher.id);
   }
 
@@ -128,7 +143,7 @@ export class SittingsController {
     @CurrentTeacher() teacher: Teacher,
     @Param('id') id: string,
     @Body() which: ToLessonDto,
-  ): Promise<{ marks: string[] }> {
+  ): Promise<MarksReply> {
     const { sitting } = await this.own(teacher, id);
     return { marks: await this.toLesson.copy(sitting, teacher.id, which) };
   }
@@ -140,7 +155,7 @@ export class SittingsController {
     @CurrentTeacher() teacher: Teacher,
     @Param('id') id: string,
     @Body() { pages }: KeepPagesDto,
-  ): Promise<{ pages: string[] }> {
+  ): Promise<PagesReply> {
     const { sitting, lesson } = await this.own(teacher, id);
     return { pages: await this.toLesson.keepPages(sitting, lesson, pages) };
   }
@@ -175,7 +190,7 @@ export class SittingsController {
   /** Takes out everybody who is not here. */
   @Post('sittings/:id/clear')
   @UseGuards(TeacherGuard)
-  async clear(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<{ count: number }> {
+  async clear(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<CountReply> {
     const { sitting } = await this.own(teacher, id);
     const count = await this.sittings.clearAway(sitting.id, this.classes.hereIn(sitting.id));
     await this.classes.announce(sitting.id);
@@ -183,13 +198,13 @@ export class SittingsController {
   }
 
   @Get('join/:code')
-  async look(@Param('code') code: string, @Req() request: Request) {
+  async look(@Param('code') code: string, @Req() request: Request): Promise<CodeReply> {
     const { title } = await this.byCode(code, request);
     return { title };
   }
 
   @Post('join')
-  async join(@Body() dto: JoinDto, @Req() request: Request) {
+  async join(@Body() dto: JoinDto, @Req() request: Request): Promise<Seat | Asking> {
     const sitting = await this.byCode(dto.code, request);
     const claim = dto.token === undefined ? undefined : this.tokens.read(dto.token);
     const seat = await this.seats.join(
@@ -204,7 +219,7 @@ export class SittingsController {
 
   /** What became of a wish to be let in: the place, or nothing yet. */
   @Get('join/asks/:ask')
-  async asked(@Param('ask', ParseUUIDPipe) ask: string) {
+  async asked(@Param('ask', ParseUUIDPipe) ask: string): Promise<Seat | Asking> {
     const student = this.seats.granted(ask);
     const sitting = student && (await this.sittings.find(student.sittingId));
     return sitting ? this.place(sitting, student) : { ask };
@@ -224,7 +239,7 @@ export class SittingsController {
     await this.seats.answer(sitting.id, ask, grant);
   }
 
-  private place(sitting: Sitting, { id, name, colour }: Student) {
+  private place(sitting: Sitting, { id, name, colour }: Student): Seat {
     return {
       sitting: sitting.id,
       lesson: sitting.lessonId,

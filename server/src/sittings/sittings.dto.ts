@@ -1,10 +1,19 @@
+import type {
+  DoorRequest,
+  EndRequest,
+  JoinRequest,
+  KeepPagesRequest,
+  NodRequest,
+  StartRequest,
+  ToLessonRequest,
+} from '@doodla/core';
 import { Transform } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsBoolean, IsOptional, IsString, Length, MaxLength } from 'class-validator';
 import { visibleText } from '../http/visibleText.js';
 import { RenameDto } from '../lessons/lessons.dto.js';
 import { IsId } from '../live/live.dto.js';
 
-export class JoinDto {
+export class JoinDto implements JoinRequest {
   @IsString() @MaxLength(40) code: string;
 
   @Transform(({ value }: { value: unknown }) => visibleText(value))
@@ -17,12 +26,12 @@ export class JoinDto {
 }
 
 /** Whether somebody is let in who asked. */
-export class NodDto {
+export class NodDto implements NodRequest {
   @IsBoolean() grant: boolean;
 }
 
 /** How a class ends: its marks are kept under a title, or dropped. */
-export class EndDto {
+export class EndDto implements EndRequest {
   @IsOptional()
   @Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value))
   @IsString()
@@ -33,22 +42,22 @@ export class EndDto {
 }
 
 /** A class to be started, on its first page or a given one. */
-export class StartDto extends RenameDto {
+export class StartDto extends RenameDto implements StartRequest {
   @IsOptional() @IsId() page?: string;
 }
 
 /** Whether the door of a class is open for those who have the code. */
-export class DoorDto {
+export class DoorDto implements DoorRequest {
   @IsBoolean() locked: boolean;
 }
 
 /** Pages of a class that its lesson keeps too. */
-export class KeepPagesDto {
+export class KeepPagesDto implements KeepPagesRequest {
   @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) pages: string[];
 }
 
 /** Which marks of a class become prepared ones: all, those of a page, or chosen ones. */
-export class ToLessonDto {
+export class ToLessonDto implements ToLessonRequest {
   @IsOptional() @IsId() page?: string;
   @IsOptional() @IsArray() @ArrayMaxSize(5000) @IsString({ each: true }) marks?: string[];
 }

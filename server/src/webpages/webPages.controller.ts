@@ -1,4 +1,5 @@
 import { Body, Controller, Param, ParseUUIDPipe, Post, Query, Req, Res, UseGuards } from '@nestjs/common';
+import type { WebPageReply } from '@doodla/core';
 import type { Request, Response } from 'express';
 import { rm } from 'node:fs/promises';
 import { InsertDocumentDto, WebPageDto } from '../lessons/lessons.dto.js';
@@ -27,7 +28,7 @@ export class WebPagesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() { address, after, replace, sitting }: WebPageDto,
     @Res({ passthrough: true }) response: Response,
-  ): Promise<{ page: string; lost: number }> {
+  ): Promise<WebPageReply> {
     const place = await this.lessons.place(teacher.id, id, sitting);
     const { material, lost } = await this.webPages.fromAddress(teacher.id, address, whileOpen(response));
     if (replace === undefined)
@@ -44,7 +45,7 @@ export class WebPagesController {
     @Query() { after, sitting }: InsertDocumentDto,
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
-  ): Promise<{ page: string; lost: number }> {
+  ): Promise<WebPageReply> {
     const place = await this.lessons.place(teacher.id, id, sitting);
     const { path, name } = await receiveUpload(request, response, this.files, this.settings.maxUploadMb);
     try {

@@ -1,4 +1,4 @@
-import type { ReadingLanguage } from '@doodla/core';
+import type { ReadWordsRequest, ReadingLanguage, WordsReply } from '@doodla/core';
 import { READING_LANGUAGES } from '@doodla/core';
 import {
   Body,
@@ -18,11 +18,10 @@ import { notFound, Problem } from '../http/problem.js';
 import { FileAccess } from '../materials/fileAccess.js';
 import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
 import type { Visitor } from '../people/visitor.js';
-import type { ReadWord } from './readingTask.js';
 import type { ReadablePage } from './words.service.js';
 import { WordsService } from './words.service.js';
 
-export class ReadDto {
+export class ReadDto implements ReadWordsRequest {
   @IsIn(Object.keys(READING_LANGUAGES), { message: 'Please choose one of the languages.' })
   language: ReadingLanguage;
 }
@@ -42,7 +41,7 @@ export class WordsController {
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseIntPipe) page: number,
     @CurrentVisitor() visitor: Visitor,
-  ): Promise<{ words: ReadWord[] | null }> {
+  ): Promise<WordsReply> {
     return { words: (await this.words.of(await this.page(visitor, id, page))) ?? null };
   }
 
@@ -50,7 +49,7 @@ export class WordsController {
   async ofPicture(
     @Param('id', ParseUUIDPipe) id: string,
     @CurrentVisitor() visitor: Visitor,
-  ): Promise<{ words: ReadWord[] | null }> {
+  ): Promise<WordsReply> {
     return { words: (await this.words.of(await this.picture(visitor, id))) ?? null };
   }
 

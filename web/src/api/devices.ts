@@ -1,26 +1,18 @@
-import type { DeviceKind } from '@doodla/core';
+import type { DeviceCodeRequest, DeviceKind, DevicePlace, InviteReply, InviteRequest } from '@doodla/core';
 import { request } from './http';
-
-/** A display's or pad's place in a sitting, kept in the browser so that a reload comes back to it. */
-export interface DevicePlace {
-  kind: DeviceKind;
-  sitting: string;
-  lesson: string;
-  token: string;
-}
 
 const key = (kind: DeviceKind) => `doodla.${kind}`;
 
 /** A code that lets one display or pad in, and the address to open there. */
 export const inviteDevice = (sitting: string, kind: DeviceKind) =>
-  request<{ code: string; address: string }>('POST', `/api/sittings/${sitting}/devices`, { kind });
+  request<InviteReply>('POST', `/api/sittings/${sitting}/devices`, { kind } satisfies InviteRequest);
 
 export const removeDevice = (sitting: string, device: string) =>
   request<void>('DELETE', `/api/sittings/${sitting}/devices/${device}`);
 
-/** Comes in with a code. Throws RequestError that says what to do. */
+/** Comes in with a code; the place is kept in the browser, so that a reload comes back to it. Throws RequestError that says what to do. */
 export async function enterAsDevice(code: string): Promise<DevicePlace> {
-  const place = await request<DevicePlace>('POST', '/api/devices', { code });
+  const place = await request<DevicePlace>('POST', '/api/devices', { code } satisfies DeviceCodeRequest);
   localStorage.setItem(key(place.kind), JSON.stringify(place));
   return place;
 }

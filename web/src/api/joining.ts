@@ -1,11 +1,8 @@
+import type { Asking, CodeReply, JoinRequest, Seat } from '@doodla/core';
 import { request } from './http';
 
 /** A student's place in a sitting, kept in the browser so that a reload comes back to it. */
-export interface Place {
-  sitting: string;
-  lesson: string;
-  student: { id: string; name: string; colour: string };
-  token: string;
+export interface Place extends Seat {
   /** The code that it was joined by. */
   code: string;
 }
@@ -13,17 +10,12 @@ export interface Place {
 const key = (sitting: string) => `doodla.place.${sitting}`;
 
 export const lookUpCode = (code: string) =>
-  request<{ title: string }>('GET', `/api/join/${encodeURIComponent(code)}`);
-
-/** Somebody of that name is in the class: the teacher is asked whether it is the same person. */
-export interface Asking {
-  ask: string;
-}
+  request<CodeReply>('GET', `/api/join/${encodeURIComponent(code)}`);
 
 /** Joins a class, with the place that this device had in it before if it had one. */
 export async function joinClass(code: string, name: string): Promise<Place | Asking> {
   const token = placeBy(code)?.token;
-  return kept(await request('POST', '/api/join', { code, name, ...(token && { token }) }), code);
+  return kept(await request('POST', '/api/join', { code, name, token } satisfies JoinRequest), code);
 }
 
 /** What became of a wish to be let in. Throws RequestError where the teacher said no, or nothing for long. */
@@ -31,7 +23,7 @@ export async function askedPlace({ ask }: Asking, code: string): Promise<Place |
   return kept(await request('GET', `/api/join/asks/${ask}`), code);
 }
 
-function kept(answer: Omit<Place, 'code'> | Asking, code: string): Place | Asking {
+function kept(answer: Seat | Asking, code: string): Place | Asking {
   if ('ask' in answer) return answer;
   const place = { ...answer, code: plain(code) };
   localStorage.setItem(key(place.sitting), JSON.stringify(place));

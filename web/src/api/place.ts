@@ -1,9 +1,6 @@
-/** Where pages go: after one, at the end if none is given; for one class alone if it is given. */
-export interface Place {
-  after?: string | undefined;
-  sitting?: string | undefined;
-}
+import type { PagePlaceRequest } from '@doodla/core';
 
-export function placeQuery({ after, sitting }: Place): Record<string, string> {
+/** Where pages go, as the query of an address says it. */
+export function placeQuery({ after, sitting }: PagePlaceRequest): Record<string, string> {
   return { ...(after !== undefined && { after }), ...(sitting !== undefined && { sitting }) };
 }

@@ -1,10 +1,13 @@
-import type { PlacedWord, ReadingLanguage } from '@doodla/core';
+import type {
+  PlacedWord,
+  ProgressLine,
+  ReadingLanguage,
+  ReadingProgress,
+  ReadWordsRequest,
+} from '@doodla/core';
 import { errorOf, RequestError } from './http';
 
-/** How far reading is: how many wait before, or a part from 0 to 1. */
-export type ReadingProgress = { waiting: number } | { part: number };
-
-type Line = ReadingProgress | { words: PlacedWord[] } | { error: { code: string; message: string } };
+type Line = ProgressLine<ReadingProgress, { words: PlacedWord[] }>;
 
 /** Has the words of a page read; `address` is where they are kept. Throws RequestError, or the signal's reason. */
 export async function readWords(
@@ -16,7 +19,7 @@ export async function readWords(
     method: 'POST',
     signal,
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ language }),
+    body: JSON.stringify({ language } satisfies ReadWordsRequest),
   });
   if (!response.ok || !response.body) throw errorOf(response.status, await response.text());
   let words: PlacedWord[] | undefined;

@@ -1,6 +1,14 @@
-import { errorOf, RequestError } from './http';
-import type { LessonSummary } from './lessons';
-import type { Place } from './place';
+import type {
+  DocumentProgress,
+  LookedAtReply,
+  NewLessonReply,
+  PagePlaceRequest,
+  PageReply,
+  PagesReply,
+  ProgressLine,
+  Remarked,
+} from '@doodla/core';
+import { errorOf, fileForm, RequestError } from './http';
 import { placeQuery } from './place';
 
 export type UploadProgress =
@@ -11,29 +19,7 @@ export type UploadProgress =
   /** Pages read by the server, 0 to 1. */
   | { phase: 'reading'; part: number };
 
-/** What is to be known of a document that was turned into pages, in sentences. */
-interface Remarked {
-  remarks: string[];
-}
-
-export interface NewLesson extends Remarked {
-  lesson: LessonSummary;
-  /** The stored document. */
-  material: string;
-}
-
-/** A document that is stored and on no page yet. */
-export interface LookedAt extends Remarked {
-  material: string;
-  /** How many pages it has. */
-  count: number;
-}
-
-type Line =
-  | { done: number; total: number }
-  | { waiting: number }
-  | { error: { code: string; message: string } }
-  | Record<string, unknown>;
+type Line = ProgressLine<DocumentProgress, object>;
 
 interface SendOptions {
   onProgress(progress: UploadProgress): void;
@@ -42,18 +28,18 @@ interface SendOptions {
 
 /** Sends a document to choose pages of. Throws as `sendLesson`. */
 export const sendToLook = (file: File, options: SendOptions) =>
-  send<LookedAt>('/api/documents', file, options);
+  send<LookedAtReply>('/api/documents', file, options);
 
 /** Sends a document as a new lesson. Throws RequestError; aborts by the signal. */
 export const sendLesson = (file: File, options: SendOptions) =>
-  send<NewLesson>('/api/lessons', file, options);
+  send<NewLessonReply>('/api/lessons', file, options);
 
 /** Puts the pages of a document into a lesson; `pages` names some of them, such as `1-3,7`. */
 export function sendPages(
   lesson: string,
   file: File,
-  { after, sitting, pages = '', ...options }: SendOptions & Place & { pages?: string | undefined },
-): Promise<{ pages: string[] } & Remarked> {
+  { after, sitting, pages = '', ...options }: SendOptions & PagePlaceRequest & { pages?: string | undefined },
+): Promise<PagesReply & Remarked> {
   const query = new URLSearchParams({ pages, ...placeQuery({ after, sitting }) });
   return send(`/api/lessons/${lesson}/documents?${query}`, file, options);
 }
@@ -67,8 +53,8 @@ export function sendMedia(
     sitting,
     size,
     ...options
-  }: SendOptions & Place & { size?: { width: number; height: number } | undefined },
-): Promise<{ page: string }> {
+  }: SendOptions & PagePlaceRequest & { size?: { width: number; height: number } | undefined },
+): Promise<PageReply> {
   const query = new URLSearchParams({
     ...placeQuery({ after, sitting }),
     ...(size && { width: String(size.width), height: String(size.height) }),
@@ -80,8 +66,6 @@ export function sendMedia(
 function send<T>(url: string, file: File, { onProgress, signal }: SendOptions): Promise<T> {
   return new Promise((resolve, reject) => {
     const xhr = new XMLHttpRequest();
-    const form = new FormData();
-    form.append('file', file, file.name);
     const abort = () => xhr.abort();
     signal.addEventListener('abort', abort);
     xhr.upload.onprogress = ({ loaded, total }) => onProgress({ phase: 'sending', part: loaded / total });
@@ -94,20 +78,20 @@ function send<T>(url: string, file: File, { onProgress, signal }: SendOptions): 
       const last = lines(`${xhr.responseText}\n`).at(-1);
       if (!last) reject(errorOf(0, ''));
       else if ('error' in last) {
-        const { code, message } = last.error as { code: string; message: string };
+        const { code, message } = last.error;
         reject(new RequestError(422, code, message));
       } else resolve(last as T);
     };
     xhr.onloadend = () => signal.removeEventListener('abort', abort);
     xhr.open('POST', url);
-    xhr.send(form);
+    xhr.send(fileForm(file, file.name));
   });
 }
 
 function tell(line: Line | undefined, onProgress: SendOptions['onProgress']): void {
   if (!line) return;
-  if ('waiting' in line) onProgress(waitingOr(line.waiting as number));
-  if ('done' in line) onProgress({ phase: 'reading', part: (line.done as number) / (line.total as number) });
+  if ('waiting' in line) onProgress(waitingOr(line.waiting));
+  if ('done' in line) onProgress({ phase: 'reading', part: line.done / line.total });
 }
 
 function waitingOr(before: number): UploadProgress {

@@ -1,6 +1,7 @@
-import type { Page, PlacedWord } from '@doodla/core';
+import type { Page, PlacedWord, WordsReply } from '@doodla/core';
 import { PageWords } from '@doodla/core';
 import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { fetchStored } from '../api/http';
 import { wordsOfPdf } from './pdfWords';
 
 /** The words of a page: those of its original, or those that have been read on a picture of it. */
@@ -13,10 +14,8 @@ export async function findWords(
   if (own && !own.isEmpty) return own;
   const address = wordsAddress(page);
   if (address === undefined) return new PageWords([]);
-  const headers = token === undefined ? {} : { Authorization: `Bearer ${token}` };
-  const response = await fetch(address, { headers });
-  if (!response.ok) throw new Error('The words of this page could not be fetched.');
-  const { words } = (await response.json()) as { words: PlacedWord[] | null };
+  const response = await fetchStored(address, { token }, 'The words of this page could not be fetched.');
+  const { words } = (await response.json()) as WordsReply;
   return wordsOnPage(page, words ?? []);
 }
 

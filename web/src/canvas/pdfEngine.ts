@@ -1,6 +1,7 @@
 import workerUrl from 'pdfjs-dist/legacy/build/pdf.worker.min.mjs?url';
 import { getDocument, GlobalWorkerOptions, PDFWorker } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { PDFDocumentLoadingTask } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { authorised } from '../api/http';
 
 GlobalWorkerOptions.workerSrc = workerUrl;
 
@@ -31,7 +32,7 @@ function load(material: string, token?: string): PDFDocumentLoadingTask {
   const assets = new URL('/pdfjs/', location.href).href;
   return getDocument({
     url: `/api/materials/${material}/file`,
-    ...(token !== undefined && { httpHeaders: { Authorization: `Bearer ${token}` } }),
+    httpHeaders: authorised(token),
     worker: worker!,
     cMapUrl: `${assets}cmaps/`,
     standardFontDataUrl: `${assets}standard_fonts/`,

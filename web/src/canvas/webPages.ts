@@ -1,3 +1,5 @@
+import { fetchStored } from '../api/http';
+
 /** Copies of web pages, fetched once. */
 export class WebPages {
   private readonly pages = new Map<string, Promise<string>>();
@@ -23,9 +25,8 @@ export class WebPages {
   }
 
   private async fetch(material: string): Promise<string> {
-    const headers = this.token === undefined ? {} : { Authorization: `Bearer ${this.token}` };
-    const response = await fetch(`/api/materials/${material}/page`, { headers });
-    if (!response.ok) throw new Error('The web page could not be fetched.');
-    return response.text();
+    const address = `/api/materials/${material}/page`;
+    const { token } = this;
+    return (await fetchStored(address, { token }, 'The web page could not be fetched.')).text();
   }
 }

@@ -2,7 +2,7 @@ import { Copy } from 'lucide-react';
 import { toDataURL } from 'qrcode';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
-import type { SittingDetail } from '../api/lessons';
+import type { SittingDetail } from '@doodla/core';
 import { copyText } from '../secure/clipboard';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';

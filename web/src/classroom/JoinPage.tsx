@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { FormEvent } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import type { Asking, Place } from '../api/joining';
+import type { Asking } from '@doodla/core';
+import type { Place } from '../api/joining';
 import { askedPlace, joinClass, placeBy } from '../api/joining';
 import type { RequestError } from '../api/http';
 import { Button } from '../ui/Button';

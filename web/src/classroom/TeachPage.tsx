@@ -3,7 +3,7 @@ import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react'
 import { useBlocker, useLocation, useNavigate, useParams } from 'react-router';
 import { NO_CLASS } from '@doodla/core/client';
 import { useStore } from '../store/useStore';
-import type { SittingDetail } from '../api/lessons';
+import type { SittingDetail } from '@doodla/core';
 import { sittingQuery } from '../api/lessons';
 import { keepAwake } from '../present/keepAwake';
 import { useWorkspace } from '../room/useWorkspace';

@@ -2,7 +2,7 @@ import type { ClassState } from '@doodla/core';
 import { DoorOpen, Pen, PenOff, QrCode, Share, TabletSmartphone } from 'lucide-react';
 import type { ComponentType, ReactNode } from 'react';
 import { lazy } from 'react';
-import type { SittingDetail } from '../api/lessons';
+import type { SittingDetail } from '@doodla/core';
 import { BringInMenu } from '../material/BringInMenu';
 import type { PageDesk } from '../room/pageDesk';
 import type { Room } from '../room/room';

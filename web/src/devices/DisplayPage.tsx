@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { DevicePlace } from '../api/devices';
+import type { DevicePlace } from '@doodla/core';
 import { devicePlace, leaveAsDevice } from '../api/devices';
 import { WorkspaceView } from '../classroom/WorkspaceView';
 import { useWorkspace } from '../room/useWorkspace';

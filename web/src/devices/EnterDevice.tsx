@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { FormEvent } from 'react';
-import type { DevicePlace } from '../api/devices';
+import type { DevicePlace } from '@doodla/core';
 import { enterAsDevice } from '../api/devices';
 import { Button } from '../ui/Button';
 import { Front } from '../ui/Front';

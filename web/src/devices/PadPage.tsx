@@ -1,7 +1,7 @@
 import { ArrowDownToLine, MoveHorizontal, RectangleHorizontal } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import type { DevicePlace } from '../api/devices';
+import type { DevicePlace } from '@doodla/core';
 import { devicePlace, enterAsDevice, leaveAsDevice } from '../api/devices';
 import { WorkspaceView } from '../classroom/WorkspaceView';
 import { IconButton } from '../ui/IconButton';

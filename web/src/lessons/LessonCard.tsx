@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { FormEvent } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import type { LessonSummary } from '../api/lessons';
+import type { LessonSummary } from '@doodla/core';
 import { deleteLesson, lessonsQuery, renameLesson, restoreLesson } from '../api/lessons';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';

@@ -1,6 +1,6 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useRef, useState } from 'react';
-import type { LessonSummary } from '../api/lessons';
+import type { LessonSummary } from '@doodla/core';
 import { LessonCard } from './LessonCard';
 
 /** Least width of a card, the space between two, and a card's height; CSS pixels at 16 px to the letter. */

@@ -1,4 +1,4 @@
-import type { Sheet } from '@doodla/core';
+import type { BlankSheet } from '@doodla/core';
 import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useRef, useState } from 'react';
@@ -56,7 +56,10 @@ export function NewLessonMenu() {
             title="A lesson on blank pages"
             action="Begin"
             onClose={() => setChoosing(false)}
-            onChoose={(sheet) => create(sheet)}
+            onChoose={({ width, height, surface }) =>
+              // Pictures are not offered where there is no lesson yet to keep them.
+              surface.kind === 'blank' && create({ width, height, surface })
+            }
           />
         )}
       </Suspense>
@@ -67,7 +70,7 @@ export function NewLessonMenu() {
 /** Makes a lesson of one blank page and opens it. */
 export function useCreateLesson() {
   const navigate = useNavigate();
-  return (sheet?: Sheet, beginning?: Beginning) => {
+  return (sheet?: BlankSheet, beginning?: Beginning) => {
     createBlankLesson(sheet).then(
       ({ id }) => {
         if (beginning) beginWith(id, beginning);

@@ -1,6 +1,7 @@
 import { UNITS_PER_POINT } from '@doodla/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { LookedAt, UploadProgress } from '../api/sendDocument';
+import type { LookedAtReply } from '@doodla/core';
+import type { UploadProgress } from '../api/sendDocument';
 import { sendToLook } from '../api/sendDocument';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
@@ -22,7 +23,7 @@ interface DocumentDialogProps {
 /** Puts documents, or some of their pages, after the shown page, also in the middle of a class. */
 export default function DocumentDialog({ desk, dropped = [], onClose }: DocumentDialogProps) {
   const [files, setFiles] = useState<readonly File[]>(dropped);
-  const [looked, setLooked] = useState<LookedAt>();
+  const [looked, setLooked] = useState<LookedAtReply>();
   const [pages, setPages] = useState('');
   const [progress, setProgress] = useState<UploadProgress>();
   const [problem, setProblem] = useState<string>();

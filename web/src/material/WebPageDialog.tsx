@@ -42,7 +42,7 @@ export default function WebPageDialog({ desk, onClose }: { desk: PageDesk; onClo
           event.preventDefault();
           const whole = /^https?:/i.test(address) ? address : `https://${address}`;
           void bring((after, signal) =>
-            bringWebPage(desk.room.lesson, whole.trim(), { after, sitting: desk.sitting }, signal),
+            bringWebPage(desk.room.lesson, { address: whole.trim(), after, sitting: desk.sitting }, signal),
           );
         }}
       >

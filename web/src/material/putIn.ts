@@ -1,5 +1,6 @@
 import { bringWebFile, insertChosen } from '../api/lessons';
-import type { LookedAt, UploadProgress } from '../api/sendDocument';
+import type { LookedAtReply } from '@doodla/core';
+import type { UploadProgress } from '../api/sendDocument';
 import { sendPages } from '../api/sendDocument';
 import type { PageDesk } from '../room/pageDesk';
 import { sayLost, sayRemarks } from './broughtIn';
@@ -40,7 +41,11 @@ export async function putFilesIn(
 }
 
 /** Puts chosen pages of a document that was looked at after the shown page. Returns the new pages. */
-export async function putChosenIn(desk: PageDesk, { material }: LookedAt, pages: string): Promise<string[]> {
+export async function putChosenIn(
+  desk: PageDesk,
+  { material }: LookedAtReply,
+  pages: string,
+): Promise<string[]> {
   const place = { sitting: desk.sitting, after: desk.pageId.get() };
   return (await insertChosen(desk.room.lesson, material, { ...place, pages })).pages;
 }

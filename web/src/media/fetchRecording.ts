@@ -1,3 +1,5 @@
+import { fetchStored } from '../api/http';
+
 /** Fetches a whole sound or video file. Throws Error with a sentence. */
 export async function fetchRecording(
   material: string,
@@ -5,10 +7,9 @@ export async function fetchRecording(
   signal: AbortSignal,
   onLoaded: (part: number) => void,
 ): Promise<Blob> {
-  const headers = token === undefined ? {} : { Authorization: `Bearer ${token}` };
-  const response = await fetch(`/api/materials/${material}/file`, { headers, signal });
-  if (!response.ok || !response.body)
-    throw new Error('The recording could not be fetched. Reload to try again.');
+  const problem = 'The recording could not be fetched. Reload to try again.';
+  const response = await fetchStored(`/api/materials/${material}/file`, { token, signal }, problem);
+  if (!response.body) throw new Error(problem);
   const total = Number(response.headers.get('content-length')) || Infinity;
   const parts: BlobPart[] = [];
   let received = 0;

@@ -9,7 +9,7 @@ export async function fetchAnew(room: Room, page: Page): Promise<void> {
   try {
     const source = await room.webPages.source(page.surface.material);
     if (source === undefined) return void toast('This web page came as a file. Bring the file in again.');
-    await bringWebPage(room.lesson, source, { replace: page.id, sitting: room.sitting });
+    await bringWebPage(room.lesson, { address: source, replace: page.id, sitting: room.sitting });
     toast('The web page is as it is now.');
   } catch (error) {
     toast.error((error as Error).message);

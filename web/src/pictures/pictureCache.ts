@@ -1,4 +1,5 @@
 import { Store } from '@doodla/core/client';
+import { authorised } from '../api/http';
 
 /** When a picture that could not be fetched is asked for again. */
 const RETRY_MS = 4000;
@@ -51,8 +52,7 @@ export class PictureCache {
   private async fetch(material: string): Promise<void> {
     this.bitmaps.set(material, 'loading');
     try {
-      const headers = this.token === undefined ? {} : { Authorization: `Bearer ${this.token}` };
-      const response = await fetch(`/api/pictures/${material}`, { headers });
+      const response = await fetch(`/api/pictures/${material}`, { headers: authorised(this.token) });
       if (response.ok) this.put(material, await createImageBitmap(await response.blob()));
       else this.bitmaps.set(material, 'missing');
     } catch {

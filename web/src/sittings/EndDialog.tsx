@@ -2,7 +2,7 @@ import { format } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { useStore } from '../store/useStore';
 import { endSitting, keepPages } from '../api/lessons';
-import type { SittingDetail } from '../api/lessons';
+import type { SittingDetail } from '@doodla/core';
 import { ownPages } from '../material/broughtIn';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import type { SittingSummary } from '../api/lessons';
+import type { SittingSummary } from '@doodla/core';
 import {
   dropSitting,
   keepInLesson,

@@ -1,7 +1,7 @@
 import type { Page, ReadingLanguage } from '@doodla/core';
 import { toast } from 'sonner';
 import { Store } from '@doodla/core/client';
-import type { ReadingProgress } from '../../api/readWords';
+import type { ReadingProgress } from '@doodla/core';
 import { readWords } from '../../api/readWords';
 import { wordsOnPage } from '../../canvas/findWords';
 import type { ToolDesk } from '../toolWork';

@@ -1,0 +1,4 @@
+/** Something that is stored now. */
+export interface StoredReply {
+  id: string;
+}
