@@ -1,5 +1,6 @@
 import type { ClassState, Focus, Scene } from '../src/index.js';
-import { EMPTY_SCENE } from '../src/index.js';
+import { classChange, EMPTY_SCENE, withClassChange } from '../src/index.js';
+import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ClassClient, LiveError } from '../src/client/index.js';
 import { FakeLine } from './helpers/fakeLine.js';
@@ -19,6 +20,7 @@ const state = (set: Partial<ClassState> = {}): ClassState => ({
   scene: EMPTY_SCENE,
   devices: [],
   now: Date.now(),
+  version: 1,
   ...set,
 });
 const cover = (x: number): Focus => ({
@@ -34,11 +36,22 @@ const scenes = (line: FakeLine) => line.requests.filter(({ event }) => event ===
 
 let line: FakeLine;
 let client: ClassClient;
+/** How things stand at the server. */
+let server: ClassState;
+
+/** Something changes at the server, which tells of it. */
+function tell(set: Partial<ClassState>): void {
+  const after = state({ ...set, version: server.version + 1 });
+  const change = classChange(server, after)!;
+  line.tell('class', { ...change, sitting: after.sitting });
+  server = after;
+}
 
 beforeEach(() => {
   vi.useFakeTimers();
   line = new FakeLine();
-  line.answers = { enter: state() };
+  server = state();
+  line.answers = { enter: server };
   client = new ClassClient('s1', line);
 });
 afterEach(() => vi.useRealTimers());
@@ -70,14 +83,14 @@ describe('the scene of a class', () => {
   it('is not pulled out of the hand that moves it by what the server tells meanwhile', async () => {
     await vi.runAllTimersAsync();
     client.setScene({ focus: cover(7) }, true);
-    line.tell('class', state({ scene: { ...EMPTY_SCENE, focus: cover(1), uncovered: ['m'] } }));
+    tell({ scene: { ...EMPTY_SCENE, focus: cover(1), uncovered: ['m'] } });
     expect(client.scene.get()).toMatchObject({ focus: cover(7), uncovered: ['m'] } satisfies Partial<Scene>);
     line.tell('scene', { sitting: 's1', set: { focus: cover(2) }, moving: true });
     expect(client.scene.get().focus?.x).toBe(7);
     client.setScene({ focus: null });
-    line.tell('class', state({ scene: { ...EMPTY_SCENE, focus: cover(1) } }));
+    tell({ scene: { ...EMPTY_SCENE, focus: cover(1) } });
     await vi.runAllTimersAsync();
-    line.tell('class', state());
+    tell({});
     expect(client.scene.get().focus).toBeNull();
   });
 
@@ -99,7 +112,7 @@ describe('the scene of a class', () => {
   it('of another class is none of ours', async () => {
     await vi.runAllTimersAsync();
     line.tell('scene', { sitting: 's2', set: { focus: cover(9) }, moving: true });
-    line.tell('class', state({ sitting: 's2', page: 'elsewhere' }));
+    tell({ sitting: 's2', page: 'elsewhere' });
     expect(client.scene.get().focus).toBeNull();
     expect(client.state.get()?.page).toBe('p1');
   });
@@ -108,7 +121,7 @@ describe('the scene of a class', () => {
 describe('the server’s clock', () => {
   it('is known from what it tells, whatever this device’s clock says', async () => {
     await vi.runAllTimersAsync();
-    line.tell('class', state({ now: Date.now() + 90_000 }));
+    tell({ pensUp: true, now: Date.now() + 90_000 });
     expect(client.now - Date.now()).toBe(90_000);
     vi.advanceTimersByTime(2000);
     expect(client.now - Date.now()).toBe(90_000);
@@ -130,5 +143,71 @@ describe('the server’s clock', () => {
     client.turn('never');
     await vi.advanceTimersByTimeAsync(9000);
     expect(said).toEqual(['That page is no longer there.']);
+  });
+});
+
+describe('the state of a class', () => {
+  const person = (id: string, here = true) => ({ id, name: id, colour: '#0072b2', here });
+  const people = fc.uniqueArray(
+    fc
+      .record({ id: fc.constantFrom('a', 'b', 'c', 'd'), here: fc.boolean() })
+      .map(({ id, here }) => person(id, here)),
+    { selector: ({ id }) => id },
+  );
+  const anyState = fc
+    .record({
+      people,
+      page: fc.constantFrom('p1', 'p2'),
+      pensUp: fc.boolean(),
+      presenters: fc.subarray(['a', 'b']),
+    })
+    .map((set) => state({ ...set, now: 5 }));
+
+  it('is known after each change as the server has it, whatever changes', () => {
+    fc.assert(
+      fc.property(anyState, anyState, (before, after) => {
+        const change = classChange(before, { ...after, version: 2 });
+        if (!change) return expect(before).toEqual(after);
+        expect(withClassChange(before, change)).toEqual({ ...after, version: 2 });
+      }),
+    );
+  });
+
+  it('is told by the one who came, not by all who are here', () => {
+    const many = Array.from({ length: 60 }, (_, i) => person(`s${i}`));
+    const before = state({ people: many });
+    const after = state({ people: [...many.slice(0, 59), person('s59', false)], version: 2 });
+    expect(classChange(before, after)).toEqual({
+      sitting: 's1',
+      version: 2,
+      now: after.now,
+      set: {},
+      people: { put: [person('s59', false)], gone: [] },
+    });
+  });
+
+  it('is asked for again where a change was not heard', async () => {
+    await vi.runAllTimersAsync();
+    const entered = () => line.requests.filter(({ event }) => event === 'enter').length;
+    expect(entered()).toBe(1);
+    server = state({ page: 'p2', version: 2 });
+    line.answers = { enter: state({ page: 'p3', people: [person('a')], version: 3 }) };
+    tell({ page: 'p3', people: [person('a')] });
+    await vi.runAllTimersAsync();
+    expect(entered()).toBe(2);
+    expect(client.state.get()).toMatchObject({ page: 'p3', people: [{ id: 'a' }] });
+  });
+
+  it('counts anew with a server that was started again', async () => {
+    await vi.runAllTimersAsync();
+    for (const page of ['p2', 'p3', 'p4']) tell({ page });
+    line.isOnline = false;
+    server = state({ page: 'p5', version: 1 });
+    line.answers = { enter: server };
+    line.comeBack();
+    await vi.runAllTimersAsync();
+    expect(client.state.get()?.page).toBe('p5');
+    tell({ page: 'p6' });
+    expect(client.state.get()?.page).toBe('p6');
   });
 });

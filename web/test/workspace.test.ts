@@ -1,5 +1,5 @@
 import type { ClassState, Mark, Page, Scene, Space } from '@doodla/core';
-import { EMPTY_SCENE, LIVE, packPoints } from '@doodla/core';
+import { classChange, EMPTY_SCENE, LIVE, packPoints } from '@doodla/core';
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { FakeLine } from '../../core/test/helpers/fakeLine';
@@ -25,10 +25,12 @@ const STATE: ClassState = {
   scene: EMPTY_SCENE,
   devices: [],
   now: 0,
+  version: 1,
 };
 
 let line: FakeLine;
 let workspace: Workspace;
+let atServer: ClassState;
 let said: string[];
 
 /** Opens a class or lesson whose pages have come. */
@@ -39,6 +41,7 @@ async function open(options: Partial<RoomOptions> = {}, pages: Page[] = PAGES, s
     ? { id: 'ada', role: 'teacher', tables: [] }
     : { id: 'wren', role: 'student', tables: [] };
   line.answers = { [LIVE.open]: { actor, seq: 0, pages, written: [], operations: [], undoable: [] } };
+  atServer = state;
   line.answers[LIVE.enter] = state;
   line.answers[LIVE.submit] = { seq: 0 };
   workspace = new Workspace({ lesson: 'l1', sitting: 's1', ...options }, line);
@@ -48,7 +51,12 @@ async function open(options: Partial<RoomOptions> = {}, pages: Page[] = PAGES, s
   await vi.waitUntil(() => workspace.main.pageId.get() !== undefined);
 }
 
-const told = (set: Partial<ClassState>) => line.tell(LIVE.classState, { ...STATE, ...set });
+/** Something of the class changes at the server, which tells of it. */
+function told(set: Partial<ClassState>): void {
+  const after = { ...STATE, ...set, version: atServer.version + 1 };
+  line.tell(LIVE.classChange, classChange(atServer, after)!);
+  atServer = after;
+}
 const scene = (set: Partial<Scene>) => line.tell(LIVE.scene, { sitting: 's1', set });
 const asked = (event: string) => line.requests.filter((sent) => sent.event === event);
 const arrives = (mark: Mark, seq: number) =>

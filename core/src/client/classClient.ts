@@ -1,3 +1,5 @@
+import type { ClassChange } from '../live/classChange.js';
+import { withClassChange } from '../live/classChange.js';
 import type { ClassState, Person, SceneMessage } from '../live/messages.js';
 import type { Scene } from '../live/scene.js';
 import { LIVE } from '../live/messages.js';
@@ -33,6 +35,10 @@ export class ClassClient {
   /** Tells what could not be done, in a sentence. */
   readonly refused = new Signal<string>();
   private readonly stops: (() => void)[];
+  /** What the server has told, without what is done here. */
+  private told: ClassState | undefined;
+  /** The last change that was heard of, by its version. */
+  private heard = 0;
   /** A change made while offline, told to the server on return. */
   private unsent: Unsent = {};
   /** What a hand on this device is moving. */
@@ -48,9 +54,14 @@ export class ClassClient {
     private readonly connection: Line,
   ) {
     this.stops = [
-      connection.onOnline(() => void this.enter()),
-      connection.on<[ClassState]>(LIVE.classState, (state) => {
-        if (state.sitting === sitting) this.take(state);
+      connection.onOnline(() => {
+        // The server may have been started anew, and count from the beginning.
+        this.told = undefined;
+        this.heard = 0;
+        void this.enter();
+      }),
+      connection.on<[ClassChange]>(LIVE.classChange, (change) => {
+        if (change.sitting === sitting) this.hear(change);
       }),
       connection.on<[SceneMessage]>(LIVE.scene, (message) => {
         if (message.sitting === sitting) this.scene.patch({ ...message.set, ...this.held });
@@ -102,7 +113,16 @@ export class ClassClient {
     void this.tell();
   }
 
+  /** A change follows the version that is known; where one is missing, all is asked for again. */
+  private hear(change: ClassChange): void {
+    this.heard = Math.max(this.heard, change.version);
+    if (!this.told || change.version <= this.told.version) return;
+    if (change.version === this.told.version + 1) return this.take(withClassChange(this.told, change));
+    void this.enter();
+  }
+
   private take(state: ClassState): void {
+    this.told = state;
     const { scene, ...others } = this.unsent;
     this.clockAhead = state.now - Date.now();
     this.scene.set({ ...state.scene, ...scene, ...this.held });
@@ -111,7 +131,9 @@ export class ClassClient {
 
   private async enter(): Promise<void> {
     try {
-      this.take(await this.connection.request<ClassState>(LIVE.enter, { sitting: this.sitting }));
+      const state = await this.connection.request<ClassState>(LIVE.enter, { sitting: this.sitting });
+      this.take(state);
+      if (this.heard > state.version) return await this.enter();
     } catch (error) {
       // Asked again after the next connection.
       if (!isUnreachable(error)) this.refused.tell((error as Error).message);

@@ -142,6 +142,8 @@ export interface ClassState {
   devices: DeviceState[];
   /** The server's clock when this was told, milliseconds since 1970-01-01 UTC. */
   now: number;
+  /** Counts changes since the server was started. */
+  version: number;
 }
 
 /** Socket event names, by direction. */
@@ -156,7 +158,8 @@ export const LIVE = {
   pens: 'pens',
   operations: 'operations',
   drawn: 'drawn',
-  classState: 'class',
+  /** What has changed in a class; all of it is the answer to `enter`. */
+  classChange: 'class',
   scene: 'scene',
   point: 'point',
   pointed: 'pointed',

@@ -47,7 +47,7 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
   ) {}
 
   afterInit(server: Server): void {
-    this.classes.onChange((state) => server.to(classRoom(state.sitting)).emit(LIVE.classState, state));
+    this.classes.onChange((change) => server.to(classRoom(change.sitting)).emit(LIVE.classChange, change));
     this.devices.onRemoved((id) =>
       this.throwOut((visitor) => visitor.role === 'device' && visitor.device === id),
     );

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import type { ClassState, Scene } from '@doodla/core';
-import { EMPTY_SCENE } from '@doodla/core';
+import type { ClassChange, ClassState, Scene } from '@doodla/core';
+import { classChange, EMPTY_SCENE } from '@doodla/core';
 import { DevicesService } from '../devices/devices.service.js';
 import { notFound } from '../http/problem.js';
 import { SittingsService } from '../sittings/sittings.service.js';
@@ -16,19 +16,49 @@ export class ClassesService {
   private readonly moving = new Map<string, Scene>();
   /** Who waits to be let in again, as told by whoever keeps them. */
   private readonly asks = new Map<string, ClassState['asks']>();
-  private listener: (state: ClassState) => void = () => undefined;
+  /** What was told last of each class; after it, only what changes is told. */
+  private readonly told = new Map<string, ClassState>();
+  /** Looking at a class, one after the other. */
+  private readonly looks = new Map<string, Promise<ClassState>>();
+  private listener: (change: ClassChange) => void = () => undefined;
 
   constructor(
     private readonly sittings: SittingsService,
     private readonly devices: DevicesService,
   ) {}
 
-  /** Sets who passes a changed state on. */
-  onChange(listener: (state: ClassState) => void): void {
+  /** Sets who passes changes on. */
+  onChange(listener: (change: ClassChange) => void): void {
     this.listener = listener;
   }
 
-  async state(sittingId: string): Promise<ClassState> {
+  /** How things stand, which is what has been told last. Throws Problem where the class is gone. */
+  state(sittingId: string): Promise<ClassState> {
+    const before = this.looks.get(sittingId) ?? Promise.resolve();
+    const look = before.then(
+      () => this.look(sittingId),
+      // Whoever looked before has been told why they could not.
+      () => this.look(sittingId),
+    );
+    this.looks.set(sittingId, look);
+    const done = () => {
+      if (this.looks.get(sittingId) === look) this.looks.delete(sittingId);
+    };
+    look.then(done, done);
+    return look;
+  }
+
+  private async look(sittingId: string): Promise<ClassState> {
+    const before = this.told.get(sittingId);
+    const after = { ...(await this.read(sittingId)), version: (before?.version ?? 0) + 1 };
+    const change = before && classChange(before, after);
+    if (before && !change) return { ...before, now: after.now };
+    this.told.set(sittingId, after);
+    if (change) this.listener(change);
+    return after;
+  }
+
+  private async read(sittingId: string): Promise<Omit<ClassState, 'version'>> {
     const sitting = await this.sittings.find(sittingId);
     if (!sitting) throw notFound('This class');
     const here = this.here.get(sittingId);
@@ -62,8 +92,9 @@ export class ClassesService {
     this.asks.set(sittingId, asks);
   }
 
+  /** Tells everybody in a class what has changed. */
   async announce(sittingId: string): Promise<void> {
-    this.listener(await this.state(sittingId));
+    await this.state(sittingId);
   }
 
   /** Changes what is set up for a class; kept and told to all unless a hand still moves it. */

@@ -1,5 +1,6 @@
 import type {
   Change,
+  ClassChange,
   ClassState,
   DrawnMessage,
   Failure,
@@ -13,7 +14,7 @@ import type {
   PieceMessage,
   StrokeMark,
 } from '@doodla/core';
-import { unpackMark } from '@doodla/core';
+import { unpackMark, withClassChange } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import type { Socket } from 'socket.io-client';
 import { io } from 'socket.io-client';
@@ -32,7 +33,9 @@ export class LiveClient {
     });
     socket.on('drawn', (message: DrawnMessage) => this.drawn.push(message));
     socket.on('piece', (piece: PieceMessage) => this.pieces.push(piece));
-    socket.on('class', (state: ClassState) => (this.classState = state));
+    socket.on('class', (change: ClassChange) => {
+      if (this.classState) this.classState = withClassChange(this.classState, change);
+    });
   }
 
   static async connect(
@@ -55,8 +58,10 @@ export class LiveClient {
     return client;
   }
 
-  ask<T>(event: string, message: object): Promise<T & Partial<Failure>> {
-    return this.socket.timeout(30_000).emitWithAck(event, message) as Promise<T & Partial<Failure>>;
+  async ask<T>(event: string, message: object): Promise<T & Partial<Failure>> {
+    const reply = (await this.socket.timeout(30_000).emitWithAck(event, message)) as T & Partial<Failure>;
+    if (event === 'enter' && !reply.error) this.classState = reply as unknown as ClassState;
+    return reply;
   }
 
   open(log: LogRef, since?: number) {
