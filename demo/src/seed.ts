@@ -10,8 +10,8 @@ import { SeatsService } from '@doodla/server/sittings/seats.service';
 import { SittingsService } from '@doodla/server/sittings/sittings.service';
 import { FileStore } from '@doodla/server/storage/fileStore';
 import { WebPagesService } from '@doodla/server/webpages/webPages.service';
-import { randomUUID } from 'node:crypto';
-import { copyFile } from 'node:fs/promises';
+import { createHash, randomUUID } from 'node:crypto';
+import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pastClassMarks } from './pastClass.js';
@@ -45,12 +45,12 @@ async function bringIn(
   file: string,
   title: string,
 ): Promise<string> {
-  const upload = join(app.get(FileStore).incoming, randomUUID());
-  await copyFile(material(file), upload);
-  const materials = app.get(MaterialsService);
-  const options = { owner: teacher.id };
-  const { material: taken } = await materials.take(upload, file, options);
-  const read = await materials.read(taken, '', options);
+  const path = join(app.get(FileStore).incoming, randomUUID());
+  const bytes = await readFile(material(file));
+  await writeFile(path, bytes);
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  const upload = { path, sha256, size: bytes.length, name: file };
+  const read = await app.get(MaterialsService).take(upload, '', { owner: teacher.id });
   return (await app.get(LessonsService).createFromPdf(teacher.id, title, read)).id;
 }
 

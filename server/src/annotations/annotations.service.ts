@@ -55,7 +55,7 @@ export class AnnotationsService implements OnModuleDestroy {
         ...material,
         id: randomUUID(),
         bytes: (await stat(out)).size,
-        sha256: await this.files.take(out),
+        sha256: await this.files.takeMade(out),
         createdAt: Date.now(),
       });
       await this.lessons.link(place, bare.id);

@@ -3,9 +3,10 @@ import multer, { MulterError } from 'multer';
 import { Problem } from './problem.js';
 import { diskFull } from '../storage/diskSpace.js';
 import type { FileStore } from '../storage/fileStore.js';
+import type { IncomingFile } from '../storage/incomingFiles.js';
+import { IncomingFiles } from '../storage/incomingFiles.js';
 
-export interface Upload {
-  path: string;
+export interface Upload extends IncomingFile {
   /** Name of the file on the teacher's device. */
   name: string;
 }
@@ -19,7 +20,7 @@ export async function receiveUpload(
 ): Promise<Upload> {
   await files.checkRoom();
   const receive = multer({
-    dest: files.incoming,
+    storage: new IncomingFiles(files.incoming),
     limits: { fileSize: maxMb * 1_000_000, files: 1, fields: 4, fieldSize: 1000 },
     defParamCharset: 'utf8',
   }).single('file');
@@ -30,7 +31,9 @@ export async function receiveUpload(
     });
   });
   if (!request.file) throw new Problem(400, 'no-file', 'No file arrived. Please choose a PDF.');
-  return { path: request.file.path, name: request.file.originalname };
+  const { path, size, originalname } = request.file;
+  const { sha256 } = request.file as unknown as IncomingFile;
+  return { path, size, sha256, name: originalname };
 }
 
 function problemOf(error: unknown, maxMb: number): Problem {

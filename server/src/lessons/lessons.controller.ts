@@ -55,8 +55,8 @@ export class LessonsController {
     @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    await this.intake.receive(teacher, request, response, async ({ material, remarks }, options) => {
-      const read = await this.materials.read(material, '', options);
+    await this.intake.receive(teacher, request, response, '', async ({ remarks, ...read }) => {
+      const { material } = read;
       const lesson = await this.lessons.createFromPdf(teacher.id, titleFrom(material.name), read);
       return { lesson: summary(lesson), material: material.id, remarks } satisfies NewLessonReply;
     });
@@ -84,8 +84,7 @@ export class LessonsController {
     @Res() response: Response,
   ): Promise<void> {
     const place = await this.lessons.place(teacher.id, id, sitting);
-    await this.intake.receive(teacher, request, response, async ({ material, remarks }, options) => {
-      const read = await this.materials.read(material, pages, options);
+    await this.intake.receive(teacher, request, response, pages, async ({ remarks, ...read }) => {
       const made = await this.lessons.insertPages(place, read, after);
       return { pages: made, remarks } satisfies PagesReply & Remarked;
     });

@@ -8,7 +8,6 @@ import { Settings } from '../settings/settings.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { TakenMaterial } from './materials.service.js';
 import { MaterialsService } from './materials.service.js';
-import type { PdfTaskOptions } from './pdfReader.js';
 
 /** Takes documents that are sent, telling how far that is. */
 @Injectable()
@@ -21,13 +20,14 @@ export class DocumentIntake {
 
   /**
    * Receives a document and does something with it. Answers in lines (`answerInLines`): `{"waiting"}` for documents
-   * before it, `{"done","total"}` for pages read.
+   * before it, `{"done","total"}` for pages read. `pages` names those that are wanted, or none yet.
    */
   async receive(
     teacher: Teacher,
     request: Request,
     response: Response,
-    work: (taken: TakenMaterial, options: PdfTaskOptions) => Promise<object>,
+    pages: string | null,
+    work: (taken: TakenMaterial) => Promise<object>,
   ): Promise<void> {
     const upload = await receiveUpload(request, response, this.files, this.settings.maxUploadMb);
     const apology = 'The document could not be taken in. Please try again.';
@@ -39,9 +39,9 @@ export class DocumentIntake {
           onProgress: (done: number, total: number) => line({ done, total }),
           onWaiting: (waiting: number) => line({ waiting }),
         };
-        const taken = await this.materials.take(upload.path, upload.name, options);
+        const taken = await this.materials.take(upload, pages, options);
         signal.throwIfAborted();
-        return work(taken, options);
+        return work(taken);
       });
     } finally {
       await rm(upload.path, { force: true });

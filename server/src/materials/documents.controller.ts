@@ -1,4 +1,5 @@
 import { Controller, Post, Req, Res, UseGuards } from '@nestjs/common';
+import type { LookedAtReply } from '@doodla/core';
 import type { Request, Response } from 'express';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
@@ -19,8 +20,12 @@ export class DocumentsController {
     @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    await this.intake.receive(teacher, request, response, ({ material, remarks }) =>
-      Promise.resolve({ material: material.id, count: material.pageCount, remarks }),
+    await this.intake.receive(teacher, request, response, null, ({ material, remarks }) =>
+      Promise.resolve({
+        material: material.id,
+        count: material.pageCount,
+        remarks,
+      } satisfies LookedAtReply),
     );
   }
 }

@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
-import { open, rm, stat } from 'node:fs/promises';
+import { open, rm } from 'node:fs/promises';
 import { Repository } from 'typeorm';
 import { lettersWithoutFont } from '../documents/fontCover.js';
 import { OfficeConverter } from '../documents/officeConverter.js';
 import { notFound, Problem } from '../http/problem.js';
+import type { Upload } from '../http/upload.js';
 import { StrangersService } from '../reading/strangers.service.js';
 import { Settings } from '../settings/settings.js';
 import { FileStore } from '../storage/fileStore.js';
@@ -21,10 +22,17 @@ export interface ReadMaterial {
 }
 
 /** A document that has been taken in and is not yet on any page. */
-export interface TakenMaterial {
-  material: Material;
+export interface TakenMaterial extends ReadMaterial {
   /** What whoever brought it should know, in sentences. */
   remarks: string[];
+}
+
+/** What a PDF is kept as, and which of its pages are wanted. */
+interface Keeping {
+  name: string;
+  pages: string | null;
+  options: PdfTaskOptions;
+  notes?: readonly string[];
 }
 
 /** Pages of a converted document whose letters are looked at, and how many missing ones are named. */
@@ -43,16 +51,28 @@ export class MaterialsService {
     private readonly strangers: StrangersService,
   ) {}
 
-  /** Takes its owner's document of any kind in, as PDF. Throws Problem with what to do. */
-  async take(path: string, name: string, options: PdfTaskOptions): Promise<TakenMaterial> {
-    if ((await stat(path)).size === 0) throw pdfProblem({ fault: 'empty' });
+  /**
+   * Takes its owner's document of any kind in, as PDF, and reads those of its pages that `pages` names; all where it is
+   * empty, none where it is null. Throws Problem with what to do.
+   */
+  async take(
+    { path, name, size, sha256 }: Upload,
+    pages: string | null,
+    options: PdfTaskOptions,
+  ): Promise<TakenMaterial> {
+    if (size === 0) throw pdfProblem({ fault: 'empty' });
     const kind = await this.strangers.kindOf(path, name, options);
-    if (kind === 'pdf') return { material: await this.keepPdf(path, name, options), remarks: [] };
+    const keep = { name, pages, options };
+    if (kind === 'pdf') {
+      const kept = await this.keepPdf(path, () => this.files.take({ path, sha256 }), keep);
+      return { ...kept, remarks: [] };
+    }
     const pdf = await this.office.toPdf(path, kind, options);
     try {
       const remarks = await this.remarksOn(pdf, options);
       const notes = await this.strangers.notes(path, kind, options);
-      return { material: await this.keepPdf(pdf, name, options, notes), remarks };
+      const kept = await this.keepPdf(pdf, () => this.files.takeMade(pdf), { ...keep, notes });
+      return { ...kept, remarks };
     } finally {
       await rm(pdf, { force: true });
     }
@@ -61,10 +81,7 @@ export class MaterialsService {
   /** Pages of a document that its owner took in: those that `pages` names, or all. Throws Problem with what to do. */
   async read(material: Material, pages: string, options: PdfTaskOptions): Promise<ReadMaterial> {
     if (material.kind !== 'pdf') throw notFound('This document');
-    const wanted = { pages, maxPages: this.settings.maxPages };
-    const read = await this.pdfs
-      .sizes(this.files.pathOf(material.sha256), wanted, options)
-      .catch(throwProblem(this.settings.maxPages));
+    const read = await this.readPages(this.files.pathOf(material.sha256), pages, options);
     return { material, pages: read.pages };
   }
 
@@ -87,26 +104,40 @@ export class MaterialsService {
 
   private async keepPdf(
     path: string,
-    name: string,
-    options: PdfTaskOptions,
-    notes: readonly string[] = [],
-  ): Promise<Material> {
+    store: () => Promise<string>,
+    { name, pages, options, notes = [] }: Keeping,
+  ): Promise<ReadMaterial> {
     const bytes = await checkHead(path);
-    const pageCount = await this.pdfs.count(path, options).catch(throwProblem(this.settings.maxPages));
+    const { count, pages: read } = await this.readPages(path, pages, options);
     const material: Material = {
       id: randomUUID(),
       teacherId: options.owner,
       kind: 'pdf' as const,
       name,
-      sha256: await this.files.take(path),
+      sha256: await store(),
       bytes,
-      pageCount,
+      pageCount: count,
       notes: notes.some((note) => note !== '') ? [...notes] : null,
       mime: null,
       createdAt: Date.now(),
     };
     await this.materials.insert(material);
-    return material;
+    return { material, pages: read };
+  }
+
+  /** How many pages there are, and those that are wanted. */
+  private async readPages(
+    path: string,
+    pages: string | null,
+    options: PdfTaskOptions,
+  ): Promise<{ count: number; pages: ReadPage[] }> {
+    const { maxPages } = this.settings;
+    try {
+      if (pages === null) return { count: await this.pdfs.count(path, options), pages: [] };
+      return await this.pdfs.sizes(path, { pages, maxPages }, options);
+    } catch (error) {
+      throw pdfProblem(error, maxPages);
+    }
   }
 
   private async remarksOn(pdf: string, options: PdfTaskOptions): Promise<string[]> {

@@ -36,15 +36,16 @@ export class MediaController {
   ): Promise<PageReply> {
     const place = await this.lessons.place(teacher.id, id, sitting);
     const { maxUploadMb } = this.settings;
-    const { path, name } = await receiveUpload(request, response, this.files, maxUploadMb);
+    const upload = await receiveUpload(request, response, this.files, maxUploadMb);
+    const { path, name, size: bytes } = upload;
     try {
-      const { type, bytes } = await checked(path);
+      const type = await checked(path);
       const material = await this.materials.note({
         id: randomUUID(),
         teacherId: teacher.id,
         kind: 'media',
         name,
-        sha256: await this.files.take(path),
+        sha256: await this.files.take(upload),
         bytes,
         pageCount: 1,
         notes: null,
@@ -60,13 +61,12 @@ export class MediaController {
 }
 
 /** What a file is. Throws Problem where it is neither sound nor video that browsers play. */
-async function checked(path: string): Promise<{ type: MediaType; bytes: number }> {
+async function checked(path: string): Promise<MediaType> {
   const file = await open(path);
   try {
-    const { size } = await file.stat();
-    const { buffer } = await file.read(Buffer.alloc(128), 0, 128, 0);
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(128), 0, 128, 0);
     const type = mediaType(buffer);
-    if (size > 0 && type) return { type, bytes: size };
+    if (bytesRead > 0 && type) return type;
   } finally {
     await file.close();
   }

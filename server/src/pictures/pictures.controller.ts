@@ -2,7 +2,7 @@ import { Controller, Get, Param, ParseUUIDPipe, Post, Req, Res, UseGuards } from
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import type { Request, Response } from 'express';
-import { rm, stat } from 'node:fs/promises';
+import { rm } from 'node:fs/promises';
 import { Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
 import { receiveUpload } from '../http/upload.js';
@@ -101,11 +101,11 @@ export class PicturesController {
     response: Response,
   ): Promise<{ id: string }> {
     await this.checkQuotas(place, author);
-    const { path } = await receiveUpload(request, response, this.files, MAX_PICTURE_MB);
+    const upload = await receiveUpload(request, response, this.files, MAX_PICTURE_MB);
+    const { path, size: bytes } = upload;
     try {
       const type = await checkedType(path);
-      const bytes = (await stat(path)).size;
-      const sha256 = await this.files.take(path);
+      const sha256 = await this.files.take(upload);
       const id = randomUUID();
       await this.pictures.insert({ id, ...place, author, type, sha256, bytes, createdAt: Date.now() });
       return { id };

@@ -50,11 +50,12 @@ export class ShelfController {
   ): Promise<StoredReply> {
     if ((await this.pictures.countBy({ teacherId: teacher.id })) >= MAX_PICTURES)
       throw new Problem(409, 'too-many', 'There is no more room for stamps. Please take one away first.');
-    const { path } = await receiveUpload(request, response, this.files, MAX_PICTURE_MB);
+    const upload = await receiveUpload(request, response, this.files, MAX_PICTURE_MB);
+    const { path } = upload;
     try {
       const type = await checkedType(path);
       const picture = { id: randomUUID(), teacherId: teacher.id, type, createdAt: Date.now() };
-      await this.pictures.insert({ ...picture, sha256: await this.files.take(path) });
+      await this.pictures.insert({ ...picture, sha256: await this.files.take(upload) });
       return { id: picture.id };
     } finally {
       await rm(path, { force: true });

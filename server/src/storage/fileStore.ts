@@ -6,6 +6,7 @@ import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Settings } from '../settings/settings.js';
 import { DiskSpace } from './diskSpace.js';
+import type { IncomingFile } from './incomingFiles.js';
 
 /** Stored files, each under the SHA-256 of its content, so that the same file is kept once. */
 @Injectable()
@@ -34,11 +35,15 @@ export class FileStore {
     await mkdir(this.incoming, { recursive: true });
   }
 
-  /** Moves a file from the incoming folder into the store. Returns its SHA-256. */
-  async take(path: string): Promise<string> {
+  /** Moves a file that was made here from the incoming folder into the store. Returns its SHA-256. */
+  async takeMade(path: string): Promise<string> {
     const hash = createHash('sha256');
     await pipeline(createReadStream(path), hash);
-    const sha256 = hash.digest('hex');
+    return this.take({ path, sha256: hash.digest('hex') });
+  }
+
+  /** Moves a file from the incoming folder, of which it is known what it hashes to, into the store. Returns that. */
+  async take({ path, sha256 }: Pick<IncomingFile, 'path' | 'sha256'>): Promise<string> {
     const target = this.pathOf(sha256);
     if (await exists(target)) await rm(path);
     else {
@@ -57,7 +62,7 @@ export class FileStore {
   async put(bytes: Uint8Array): Promise<string> {
     const path = join(this.incoming, randomUUID());
     await writeFile(path, bytes);
-    return this.take(path);
+    return this.take({ path, sha256: createHash('sha256').update(bytes).digest('hex') });
   }
 }
 
