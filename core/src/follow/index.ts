@@ -7,3 +7,5 @@ export * from './panesAfter.js';
 export * from './profiles.js';
 export * from './tiles.js';
 export * from './viewMemory.js';
+export * from './dirtyArea.js';
+export * from './viewPages.js';

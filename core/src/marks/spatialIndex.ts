@@ -16,6 +16,8 @@ interface Entry {
 export class SpatialIndex {
   private readonly tree = new RBush<Entry>();
   private readonly entries = new Map<string, Entry>();
+  /** All marks in the order in which they are drawn; undefined where it has to be found anew. */
+  private drawn: readonly Mark[] | undefined;
 
   constructor(marks: Iterable<Mark> = []) {
     const entries = [...marks].map(entryOf);
@@ -33,6 +35,7 @@ export class SpatialIndex {
     const entry = entryOf(mark);
     this.entries.set(mark.id, entry);
     this.tree.insert(entry);
+    this.drawn = undefined;
     return [...stale, rectOf(entry)];
   }
 
@@ -42,6 +45,7 @@ export class SpatialIndex {
     if (!entry) return [];
     this.entries.delete(id);
     this.tree.remove(entry);
+    this.drawn = undefined;
     return [rectOf(entry)];
   }
 
@@ -65,8 +69,9 @@ export class SpatialIndex {
   }
 
   /** All marks, lowest first. */
-  all(): Mark[] {
-    return [...this.entries.values()].map((entry) => entry.mark).sort(byOrder);
+  all(): readonly Mark[] {
+    this.drawn ??= [...this.entries.values()].map((entry) => entry.mark).sort(byOrder);
+    return this.drawn;
   }
 }
 

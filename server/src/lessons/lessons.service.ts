@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { BlankSheet, MediaForm, Page } from '@doodla/core';
-import { byOrder, FORMATS, orderedPages, ordersAt } from '@doodla/core';
+import { FORMATS, orderedPages, ordersBeside } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, Not, Repository } from 'typeorm';
 import { notFound, Problem } from '../http/problem.js';
@@ -182,9 +182,7 @@ export class LessonsService {
     after: string | undefined,
   ): Promise<string[]> {
     const log = logOf(place);
-    const all = [...this.logs.open(log).pages.values()].sort(byOrder);
-    const at = all.findIndex((page) => page.id === after);
-    const orders = ordersAt(all, at < 0 ? all.length : at + 1, pages.length);
+    const orders = ordersBeside(this.logs.open(log).pages.values(), after, { count: pages.length });
     const made = pages.map((page, i): Page => ({
       ...page,
       id: randomUUID(),

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Change, Mark, Page } from '@doodla/core';
-import { byOrder, orderOnTop } from '@doodla/core';
+import { byOrder, ordersBeside } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
@@ -95,7 +95,7 @@ export class PageCopiesService {
   }
 
   private orderAtEnd(lesson: string): string {
-    return orderOnTop([...this.logs.open(lesson).pages.values()].map(({ order }) => order));
+    return ordersBeside(this.logs.open(lesson).pages.values(), undefined)[0]!;
   }
 }
 

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Page, ScreenState, ViewPicture } from '@doodla/core';
-import { orderAt, orderedPages, SCREEN_PAGE_WIDTH } from '@doodla/core';
+import { ordersBeside, orderedPages, SCREEN_PAGE_WIDTH } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { Problem, notFound } from '../http/problem.js';
 import { ClassesService } from '../live/classes.service.js';
@@ -202,10 +202,9 @@ export class ScreensService {
     const pages = orderedPages(this.logs.open(sittingId).pages.values());
     if (pages.filter(({ surface }) => surface.kind === 'view').length >= MAX_VIEWS)
       throw new Problem(409, 'too-many', 'This class has seen too many different screens. Please end it.');
-    const at = pages.findIndex(({ id }) => id === pageId);
     const page: Page = {
       id: randomUUID(),
-      order: orderAt(pages, at + 1),
+      order: ordersBeside(this.logs.open(sittingId).pages.values(), pageId)[0]!,
       title: 'Screen',
       width: SCREEN_PAGE_WIDTH,
       height: Math.round((SCREEN_PAGE_WIDTH * size.height) / size.width),

@@ -27,17 +27,3 @@ export interface Gesture {
 
 /** A gesture as whoever moves the pointer sees it. */
 export type RunningGesture = Omit<Gesture, 'preview'>;
-
-/** Degrees that straight lines and turns keep to while the key for it is held. */
-export const ANGLE_STEP = 15;
-
-/** The point at the same distance in the nearest direction of the angle step. */
-export function snapAngle(
-  from: { x: number; y: number },
-  to: { x: number; y: number },
-): { x: number; y: number } {
-  const distance = Math.hypot(to.x - from.x, to.y - from.y);
-  const step = (ANGLE_STEP * Math.PI) / 180;
-  const angle = Math.round(Math.atan2(to.y - from.y, to.x - from.x) / step) * step;
-  return { x: from.x + distance * Math.cos(angle), y: from.y + distance * Math.sin(angle) };
-}

@@ -1,5 +1,5 @@
 import type { Change, Mark, Page, PagePatch, Sheet } from '@doodla/core';
-import { byOrder, FORMATS, orderAt } from '@doodla/core';
+import { ordersBeside, FORMATS, orderAt } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import type { Desk } from './desk';
 
@@ -93,11 +93,7 @@ export class PageActions {
   }
 
   private orderBeside(id: string, where: 'before' | 'after'): string {
-    // Removed pages keep their place, so that they come back to it.
-    const all = [...this.desk.target.state.pages.values()].sort(byOrder);
-    const at = all.findIndex((page) => page.id === id);
-    if (at < 0) return orderAt(all, all.length);
-    return orderAt(all, where === 'after' ? at + 1 : at);
+    return ordersBeside(this.desk.target.state.pages.values(), id, { where })[0]!;
   }
 }
 

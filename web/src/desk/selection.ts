@@ -5,7 +5,7 @@ import {
   distributeMoves,
   followAnchors,
   orderOnTop,
-  ordersAt,
+  reorderedTo,
   partsUnder,
   patchMark,
   transformPatch,
@@ -168,22 +168,8 @@ export class Selection {
 
   /** Moves in the pile: to an end of it, or past the next mark. */
   reorder(to: 'front' | 'back' | 'up' | 'down'): void {
-    const all = this.desk.targetMarks?.all() ?? [];
-    const rest = all.filter((mark) => !this.has(mark.id));
-    const up = to === 'front' || to === 'up';
-    const own = this.marks();
-    const edge = up ? own.at(-1) : own[0];
-    if (!edge) return;
-    const at = rest.filter(
-      (mark) => mark.order < edge.order || (mark.order === edge.order && mark.id < edge.id),
-    ).length;
-    const place = {
-      front: rest.length,
-      back: 0,
-      up: Math.min(rest.length, at + 1),
-      down: Math.max(0, at - 1),
-    }[to];
-    const orders = ordersAt(rest, place, own.length);
+    const orders = reorderedTo(this.marks(), this.desk.targetMarks?.all() ?? [], to);
+    if (orders.length === 0) return;
     this.patchAll(() => ({ order: orders.shift()! }));
   }
 

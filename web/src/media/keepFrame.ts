@@ -1,5 +1,5 @@
 import type { Change, Page } from '@doodla/core';
-import { orderAt } from '@doodla/core';
+import { ordersBeside } from '@doodla/core';
 import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
 import type { Desk } from '../desk/desk';
@@ -50,11 +50,9 @@ export async function keepFrame(desk: FrameDesk, recording: HeldRecording): Prom
 }
 
 function framePage(desk: FrameDesk, page: Page, material: string, position: number): Page {
-  const pages = desk.pages.get();
-  const at = pages.findIndex(({ id }) => id === page.id);
   return {
     id: nanoid(),
-    order: orderAt(pages, at + 1),
+    order: ordersBeside(desk.target.state.pages.values(), page.id)[0]!,
     title: `${page.title} at ${format(new Date(position * 1000), 'm:ss')}`.slice(0, 200),
     width: page.width,
     height: page.height,

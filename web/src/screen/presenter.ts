@@ -1,6 +1,7 @@
 import type { Pane, Placement, ScreenPart, ViewPicture } from '@doodla/core';
 import { mainPlace, SCREEN, scaledPanes } from '@doodla/core';
 import type { ViewState } from '@doodla/core/follow';
+import { ViewPages } from '@doodla/core/follow';
 import type { Remote } from 'comlink';
 import { releaseProxy, transfer, wrap } from 'comlink';
 import { Store } from '@doodla/core/client';
@@ -52,13 +53,9 @@ export class Presenter {
   readonly state: Store<PresenterState>;
   private readonly thread = new Worker(new URL('./screen.worker.ts', import.meta.url), { type: 'module' });
   private readonly worker: Remote<ScreenWorker> = wrap<ScreenWorker>(this.thread);
-  private readonly views = new Map<number, KnownView>();
+  private readonly views = new ViewPages<KnownView>();
   private readonly stops: (() => void)[];
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private current: KnownView | undefined;
-  /** A page that nobody has written on, left behind; the next new view takes it. */
-  private spare: KnownView | undefined;
-  private view = -1;
   private whole = true;
   /** Whether somebody cannot decode video. */
   private plain = false;
@@ -159,19 +156,18 @@ export class Presenter {
     this.state.patch({ frozen });
     if (frozen) return this.keepHere();
     await this.worker.forget();
-    this.views.clear();
-    this.view = -1;
+    this.views.forget();
   }
 
   private async announce(first = false): Promise<void> {
-    if (!first && !this.current) return;
+    if (!first && !this.views.current) return;
     const { sitting, connection } = this.desk;
     const { page } = await connection.request<{ page: string }>(SCREEN.start, {
       sitting,
       ...this.size(),
-      ...(this.current && { page: this.current.page }),
+      ...(this.views.current && { page: this.views.current.page }),
     });
-    this.current ??= { page, pictures: [] };
+    this.views.current ??= { page, pictures: [] };
     this.whole = true;
   }
 
@@ -191,7 +187,8 @@ export class Presenter {
         const place = { scale: 1 / scale, x: (-x / scale) * k + 0, y: (-y / scale) * k + 0 };
         view = await this.worker.seed(transfer(bitmap, [bitmap]), place, view);
       }
-      if (view !== undefined) this.views.set(view, { page: page.id, pictures: [...page.surface.pictures] });
+      if (view !== undefined)
+        this.views.recall(view, { page: page.id, pictures: [...page.surface.pictures] });
     }
   }
 
@@ -240,7 +237,7 @@ export class Presenter {
     if (this.closed) return;
     this.desk.screen.draw(taken.bitmap, { width, height });
     taken.bitmap.close();
-    if (taken.state.certain && taken.state.view !== this.view) await this.arriveAt(taken.state, width);
+    if (taken.state.certain && !this.views.is(taken.state.view)) await this.arriveAt(taken.state, width);
     this.show(taken.state, width);
     this.keepLastPicture(at);
     for (const part of taken.parts) this.send(part, taken.state, { width, height, at });
@@ -263,12 +260,12 @@ export class Presenter {
 
   /** Pixels of the source to page units. */
   private unitsPerPixel(width: number): number {
-    const page = this.desk.pages.get().find(({ id }) => id === this.current?.page);
+    const page = this.desk.pages.get().find(({ id }) => id === this.views.current?.page);
     return (page?.width ?? width) / width;
   }
 
   private show({ panes, certain }: ViewState, width: number): void {
-    const { page } = this.current!;
+    const { page } = this.views.current!;
     this.desk.screen.set({ page, certain, panes: scaledPanes(panes, this.unitsPerPixel(width)) });
   }
 
@@ -281,64 +278,45 @@ export class Presenter {
       ...part,
       ...frame,
       sitting: this.desk.sitting!,
-      page: this.current!.page,
+      page: this.views.current!.page,
       panes: scaledPanes(panes, this.unitsPerPixel(frame.width)),
       certain,
     };
     this.desk.connection.send(SCREEN.part, head, bytes);
   }
 
-  /** Gives a view its page: the one it had, the shown one if nothing is on it, or a new one. */
+  /** Gives a view its page, and shows it. */
   private async arriveAt({ view, panes }: ViewState, width: number): Promise<void> {
     const { sitting, connection } = this.desk;
     await this.keeping;
-    const known = this.views.get(view);
-    this.view = view;
-    if (known) {
-      if (!this.isWrittenOn()) this.spare = this.current;
-      this.current = known;
-      await connection.request(SCREEN.show, {
-        sitting,
-        page: known.page,
-        panes: scaledPanes(panes, this.unitsPerPixel(width)),
-      });
-    } else if (!this.isWrittenOn()) {
-      this.forgetPage(this.current!.page);
-    } else if (this.spare) {
-      this.current = this.spare;
-      this.spare = undefined;
-      this.forgetPage(this.current.page);
-      await connection.request(SCREEN.show, { sitting, page: this.current.page, panes: [] });
-    } else {
-      const { page } = await connection.request<{ page: string }>(SCREEN.view, {
-        sitting,
-        ...this.size(),
-      });
-      this.current = { page, pictures: [] };
+    const arrival = this.views.arrive(view, this.isWrittenOn());
+    if (arrival.kind === 'new') {
+      const { page } = await connection.request<{ page: string }>(SCREEN.view, { sitting, ...this.size() });
+      this.views.took({ page, pictures: [] });
+    } else if (arrival.kind !== 'same') {
+      const { page } = arrival.shown;
+      const seen = arrival.kind === 'known' ? scaledPanes(panes, this.unitsPerPixel(width)) : [];
+      await connection.request(SCREEN.show, { sitting, page, panes: seen });
     }
-    this.views.set(view, this.current!);
     this.whole = true;
   }
 
-  /** A page that is given to another view no longer belongs to the one it had. */
-  private forgetPage(page: string): void {
-    for (const [view, known] of this.views) if (known.page === page) this.views.delete(view);
-  }
-
   private isWrittenOn(): boolean {
-    const page = this.current?.page;
+    const page = this.views.current?.page;
     if (page === undefined) return false;
-    return this.current!.pictures.length > 0 || this.desk.layers.some((layer) => layer.on(page).size > 0);
+    return (
+      this.views.current!.pictures.length > 0 || this.desk.layers.some((layer) => layer.on(page).size > 0)
+    );
   }
 
   /** Pictures the screen as soon as it is written on where there is no picture of it yet. */
   private keepWhereWritten(): void {
     const live = this.desk.screen.state.get();
     if (!this.state.get().keeps) return;
-    if (!live || !this.current || live.page !== this.current.page || !this.isWrittenOn()) return;
+    if (!live || !this.views.current || live.page !== this.views.current.page || !this.isWrittenOn()) return;
     const far = NEXT_PICTURE * this.desk.screen.canvas.height * this.unitsPerPixel(this.size().width);
     const here = placeOfPicture(live.panes);
-    const near = this.current.pictures.some(
+    const near = this.views.current.pictures.some(
       ({ x, y, scale = 1 }) =>
         Math.hypot(x - here.x, y - here.y) < far && Math.abs(scale / here.scale - 1) < NEXT_PICTURE,
     );
@@ -348,7 +326,7 @@ export class Presenter {
   /** Stores a picture of the screen as it is, under its page. */
   private keepHere(): Promise<void> {
     const live = this.desk.screen.state.get();
-    const { current } = this;
+    const { current } = this.views;
     if (!live || !current) return Promise.resolve();
     // Told at once, so that the next mark does not ask for the same picture again.
     const picture: ViewPicture = { material: '', ...placeOfPicture(live.panes) };

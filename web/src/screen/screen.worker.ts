@@ -1,8 +1,7 @@
 import type { Placement, ScreenMove } from '@doodla/core';
 import type { Frame, ViewState } from '@doodla/core/follow';
-import { greyFrame, ViewMemory } from '@doodla/core/follow';
+import { DirtyArea, greyFrame, ViewMemory } from '@doodla/core/follow';
 import { expose, transfer } from 'comlink';
-import { DirtyArea } from './dirtyArea';
 import { moveBetween, movedFrame } from './move';
 import { FrameEncoder } from './frameEncoder';
 

@@ -1,11 +1,11 @@
 import type { MarkOf, Sides } from '@doodla/core';
-import { cropBy, patchMark } from '@doodla/core';
+import { cropBy, patchMark, turnedBack } from '@doodla/core';
 import { useEffect } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import type { At } from './DragDot';
 import { DragDot } from './DragDot';
 import type { FrameHandle } from './frameHandles';
-import { HANDLES, KEY_STEP, turnedBack } from './frameHandles';
+import { HANDLES, KEY_STEP } from './frameHandles';
 import type { MarkGround } from './markGround';
 import type { Stage } from '../stage/stage';
 

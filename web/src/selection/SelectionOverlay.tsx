@@ -1,14 +1,13 @@
 import type { Mark, Rect, Transform } from '@doodla/core';
-import { hasBox, markBox } from '@doodla/core';
+import { hasBox, markBox, ANGLE_STEP, turnedBack } from '@doodla/core';
 import { useEffect, useReducer, useRef, useState } from 'react';
 import { useStore } from '../store/useStore';
 import type { PageDesk } from '../room/pageDesk';
-import { ANGLE_STEP } from '../desk/gesture';
 import { CornerHandles } from './CornerHandles';
 import { CropHandles } from './CropHandles';
 import type { At, DragDotProps, DragKeys } from './DragDot';
 import { DragDot } from './DragDot';
-import { HANDLES, KEY_STEP, turnedBack } from './frameHandles';
+import { HANDLES, KEY_STEP } from './frameHandles';
 import { SelectionBar } from './SelectionBar';
 import { groundOf } from './markGround';
 import type { Stage } from '../stage/stage';

@@ -1,5 +1,3 @@
-import type { At } from './DragDot';
-
 /** Places of the eight handles on a frame, 0 to 1 each way. */
 export const HANDLES = [
   { x: 0, y: 0, cursor: 'nwse-resize', name: 'upper left' },
@@ -16,10 +14,3 @@ export type FrameHandle = (typeof HANDLES)[number];
 
 /** How far an arrow key drags a handle, page units. */
 export const KEY_STEP = 8;
-
-/** How far something was dragged along the sides of a turned frame. */
-export function turnedBack({ rotation }: { rotation: number }, start: At, now: At): At {
-  const angle = (-rotation * Math.PI) / 180;
-  const [px, py] = [now.x - start.x, now.y - start.y];
-  return { x: px * Math.cos(angle) - py * Math.sin(angle), y: px * Math.sin(angle) + py * Math.cos(angle) };
-}

@@ -1,5 +1,5 @@
 import type { Mark, Rect } from '@doodla/core';
-import { rectFromCorners } from '@doodla/core';
+import { draggedBox } from '@doodla/core';
 import type { Desk } from '../desk/desk';
 import type { Preview } from '../canvas/preview';
 import type { Gesture, PenPoint } from '../desk/gesture';
@@ -57,15 +57,7 @@ export class PlaceGesture implements Gesture {
   }
 
   private box(): Rect {
-    const { start, last } = this;
-    let [dx, dy] = [last.x - start.x, last.y - start.y];
-    if (this.placing.square || last.steady) {
-      const side = Math.max(Math.abs(dx), Math.abs(dy));
-      [dx, dy] = [Math.sign(dx || 1) * side, Math.sign(dy || 1) * side];
-    }
-    const { x, y, width, height } = last.centred
-      ? rectFromCorners(start.x - dx, start.y - dy, start.x + dx, start.y + dy)
-      : rectFromCorners(start.x, start.y, start.x + dx, start.y + dy);
-    return { x, y, width: Math.max(1, width), height: Math.max(1, height) };
+    const { start, last, placing } = this;
+    return draggedBox(start, last, { square: placing.square || last.steady, centred: last.centred });
   }
 }

@@ -1,8 +1,8 @@
+import { snapAngle } from '@doodla/core';
 import { LINE_TYPES } from './facts';
 import type { Desk } from '../../desk/desk';
 import type { Preview } from '../../canvas/preview';
 import type { Gesture, PenPoint } from '../../desk/gesture';
-import { snapAngle } from '../../desk/gesture';
 
 type CornerDesk = Pick<Desk, 'draft' | 'newMark' | 'penCase' | 'target'>;
 

@@ -1,10 +1,9 @@
 import type { Anchor, MarkOf } from '@doodla/core';
-import { anchorAt, anchorPoint } from '@doodla/core';
+import { anchorAt, anchorPoint, snapAngle } from '@doodla/core';
 import type { MarkCommon, Desk } from '../../desk/desk';
 import { LINE_TYPES } from './facts';
 import type { Preview } from '../../canvas/preview';
 import type { Gesture, PenPoint } from '../../desk/gesture';
-import { snapAngle } from '../../desk/gesture';
 
 /** A line shorter than this was a slip of the hand; page units. */
 const LEAST_LENGTH = 6;

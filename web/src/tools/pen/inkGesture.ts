@@ -1,10 +1,9 @@
 import type { InkStyle } from '@doodla/core';
-import { packPoint, pressureWithTilt, StrokeBuilder } from '@doodla/core';
+import { packPoint, pressureWithTilt, StrokeBuilder, snapAngle } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import type { MarkCommon, Desk } from '../../desk/desk';
 import type { Preview } from '../../canvas/preview';
 import type { Gesture, PenPoint } from '../../desk/gesture';
-import { snapAngle } from '../../desk/gesture';
 
 /** Resting so long at the end of a stroke makes it straight. */
 const REST_MS = 650;

@@ -1,7 +1,7 @@
-import type { Rect } from '@doodla/core';
-import { unionRect } from '@doodla/core';
-import type { Frame } from '@doodla/core/follow';
-import { TILE, tileDifference } from '@doodla/core/follow';
+import type { Rect } from '../geometry/rect.js';
+import { unionRect } from '../geometry/rect.js';
+import type { Frame } from './frame.js';
+import { TILE, tileDifference } from './tiles.js';
 
 /** Mean difference of luma from which a tile has to be sent anew. */
 const VISIBLE = 0.15;
