@@ -27,6 +27,7 @@ export class ViewPages<Shown extends { page: string }> {
     this.view = view;
     if (known) {
       if (!isWrittenOn && known !== this.current) this.spare = this.current;
+      else if (known === this.spare) this.spare = undefined;
       this.current = known;
       return { kind: 'known', shown: known };
     }
