@@ -26,7 +26,9 @@ const UNKNOWN = new Problem(
 
 /**
  * What a file is, by its content; its name only tells texts and older formats apart. Throws Problem
- * where it is nothing that can be taken in, or a packed file that unfolds to far more than it should.
+ * where it is nothing that can be taken in, or a packed file that unfolds to far more than it should. Ours, not file-type:
+ * a PDF may begin within its first 1,024 bytes (ISO 32000-1 annex H.3), and what a packed file unfolds to and whether it is
+ * locked is in the same list that tells its kind.
  */
 export function documentKind(bytes: Uint8Array, name: string): DocumentKind {
   const ending = /\.(\w+)$/.exec(name.toLowerCase())?.[1] ?? '';

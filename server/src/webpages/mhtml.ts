@@ -24,7 +24,10 @@ export function isArchive(text: string): boolean {
   );
 }
 
-/** Takes a web archive apart; undefined where there is no page in it. */
+/**
+ * Takes a web archive apart; undefined where there is no page in it. Ours, since postal-mime (4.0) does not tell the
+ * Content-Location of parts, by which the page names them.
+ */
 export function openArchive(text: string): Archive | undefined {
   const boundary = /boundary="?([^"\r\n;]+)"?/i.exec(text.slice(0, 4000))?.[1];
   if (boundary === undefined) return undefined;
