@@ -10,7 +10,7 @@ const LEVELS = [
   ['desk'],
   ['screen', 'tools/(?!(?:tools?|[^/]+/facts)\\.ts$)'],
   ['room'],
-  ['grab', 'handout', 'media', 'people', 'photo', 'time'],
+  ['handout', 'media', 'people'],
   ['material', 'sharing', 'stage'],
   ['focus', 'pages', 'selection', 'sittings', 'typing'],
   ['present', 'reach'],

@@ -18,7 +18,7 @@ import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
 
 const NO_PAGE = new Store<string | undefined>(undefined);
-const PhotoDialog = lazy(() => import('../photo/PhotoDialog'));
+const PhotoDialog = lazy(() => import('../material/PhotoDialog'));
 const HandoutDialog = lazy(() => import('../handout/HandoutDialog'));
 const SittingsDialog = lazy(() => import('../sittings/SittingsDialog'));
 

@@ -11,7 +11,7 @@ import { classes } from '../ui/classes';
 import { LessonGrid } from './LessonGrid';
 import { NewLessonMenu, useCreateLesson } from './NewLessonMenu';
 import { OpenClasses } from './OpenClasses';
-import { UploadDialog } from './UploadDialog';
+import { UploadDialog } from '../material/UploadDialog';
 
 /** The teacher's lessons, and the way to bring in a new one. */
 export default function StartPage({ teacher }: { teacher: { name: string } }) {

@@ -8,7 +8,7 @@ import { EntryMenu } from '../ui/EntryMenu';
 const ENTRIES: readonly Entry<{ desk: PageDesk }>[] = [
   { id: 'document', label: 'Pages of a document', Sheet: lazy(() => import('./DocumentDialog')) },
   { id: 'web', label: 'A web page', Sheet: lazy(() => import('./WebPageDialog')) },
-  { id: 'photo', label: 'A photo of a worksheet', Sheet: lazy(() => import('../photo/PhotoDialog')) },
+  { id: 'photo', label: 'A photo of a worksheet', Sheet: lazy(() => import('./PhotoDialog')) },
   { id: 'media', label: 'A sound or video file', Sheet: lazy(() => import('./MediaDialog')) },
 ];
 

@@ -83,7 +83,7 @@ function Tool({ label, onClick, children }: { label: string; onClick(): void; ch
 }
 
 async function grab(desk: PageDesk): Promise<void> {
-  const { grabToNextPage } = await import('../grab/grabToNextPage');
+  const { grabToNextPage } = await import('../handout/grabToNextPage');
   await grabToNextPage(desk).catch((error: Error) => desk.tellProblem(error.message));
 }
 

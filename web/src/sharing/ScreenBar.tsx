@@ -17,7 +17,7 @@ import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
 import type { Presenter } from '../screen/presenter';
 import { SimulatedScreen } from '../screen/simulatedScreen';
-import { TimeLapseButton } from '../grab/TimeLapseButton';
+import { TimeLapseButton } from '../handout/TimeLapseButton';
 
 /** What is being shown, and how it is followed; for whoever shows it, and in short for everybody else. */
 export default function ScreenBar({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) {

@@ -3,8 +3,8 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { UploadProgress } from '../api/sendDocument';
 import { sendLesson, sendPages } from '../api/sendDocument';
-import { sayRemarks } from '../material/broughtIn';
-import { UploadProgressBar } from '../material/UploadProgressBar';
+import { sayRemarks } from './broughtIn';
+import { UploadProgressBar } from './UploadProgressBar';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 
