@@ -1,5 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate';
 import type { DocumentKind } from './documentKind.js';
+import type { XmlNode } from './xml.js';
+import { elementsNamed, parseXml, textIn } from './xml.js';
 
 /** Longest notes that are kept of one slide, characters. */
 const MAX_LENGTH = 4000;
@@ -22,38 +24,35 @@ function slideNotes(bytes: Uint8Array): string[] {
     filter: ({ name, originalSize }) =>
       originalSize < MAX_PART && /^ppt\/(presentation\.xml|_rels\/|slides\/|notesSlides\/)/.test(name),
   });
-  const text = (name: string) => (parts[name] ? strFromU8(parts[name]) : '');
-  const targets = relations(text('ppt/_rels/presentation.xml.rels'));
-  const slides = [...text('ppt/presentation.xml').matchAll(/<p:sldId [^<>]*r:id="([^"<>]+)"/g)].flatMap(
-    ([, id]) => targets.get(id!) ?? [],
-  );
-  return slides
+  const read = (name: string) => (parts[name] ? parseXml(strFromU8(parts[name])) : []);
+  const targets = relations(read('ppt/_rels/presentation.xml.rels'));
+  return elementsNamed('p:sldId', read('ppt/presentation.xml'))
+    .flatMap(({ attributes }) => targets.get(attributes['r:id'] ?? '') ?? [])
     .map((target) => `ppt/${target}`)
-    .filter((slide) => !/<p:sld [^<>]*show="0"/.test(text(slide)))
+    .filter((slide) => elementsNamed('p:sld', read(slide))[0]?.attributes['show'] !== '0')
     .map((slide) => {
-      const rels = relations(text(slide.replace('slides/', 'slides/_rels/') + '.rels'));
-      const notes = [...rels.values()].find((target) => target.includes('notesSlide'));
-      return notes ? notesText(text(notes.replace('../', 'ppt/'))) : '';
+      const beside = relations(read(slide.replace('slides/', 'slides/_rels/') + '.rels'));
+      const notes = [...beside.values()].find((target) => target.includes('notesSlide'));
+      return notes ? notesText(read(notes.replace('../', 'ppt/'))) : '';
     });
 }
 
-function relations(xml: string): Map<string, string> {
-  const found = new Map<string, string>();
-  for (const [tag] of xml.matchAll(/<Relationship [^<>]*>/g)) {
-    const id = /Id="([^"]+)"/.exec(tag)?.[1];
-    const target = /Target="([^"]+)"/.exec(tag)?.[1];
-    if (id !== undefined && target !== undefined) found.set(id, target);
-  }
-  return found;
+function relations(xml: readonly XmlNode[]): Map<string, string> {
+  return new Map(
+    elementsNamed('Relationship', xml).map(({ attributes }) => [
+      attributes['Id'] ?? '',
+      attributes['Target'] ?? '',
+    ]),
+  );
 }
 
 /** The words of the notes' body; the slide's number beside it is left out. */
-function notesText(xml: string): string {
-  const body = xml.split('<p:sp>').find((shape) => shape.includes('type="body"')) ?? '';
-  const lines = body
-    .split('</a:p>')
-    .map((line) => [...line.matchAll(/<a:t>([^<]*)<\/a:t>/g)].map(([, t]) => t).join(''));
-  return plain(lines);
+function notesText(xml: readonly XmlNode[]): string {
+  const body = elementsNamed('p:sp', xml).find(({ children }) =>
+    elementsNamed('p:ph', children).some(({ attributes }) => attributes['type'] === 'body'),
+  );
+  const lines = elementsNamed('a:p', body?.children ?? []);
+  return kept(lines.map(({ children }) => textIn(elementsNamed('a:t', children))));
 }
 
 /** Notes of an OpenDocument presentation (ODF 1.3 part 3, §10.3.8), hidden slides left out (§20.229). */
@@ -61,42 +60,27 @@ function pageNotes(bytes: Uint8Array): string[] {
   const parts = unzipSync(bytes, {
     filter: ({ name, originalSize }) => name === 'content.xml' && originalSize < MAX_PART,
   });
-  const content = parts['content.xml'] ? strFromU8(parts['content.xml']) : '';
+  const content = parts['content.xml'] ? parseXml(strFromU8(parts['content.xml'])) : [];
   const hidden = hiddenStyles(content);
-  return content
-    .split('<draw:page ')
-    .slice(1)
-    .filter((page) => !hidden.has(/draw:style-name="([^"<>]*)"/.exec(page)?.[1] ?? ''))
-    .map((page) => {
-      const [, notes = ''] = page.split('<presentation:notes');
-      const [own = ''] = notes.split('</presentation:notes>');
-      const paragraphs = own.split('</text:p>').slice(0, -1);
-      return plain(paragraphs.map(lastParagraph));
+  return elementsNamed('draw:page', content)
+    .filter(({ attributes }) => !hidden.has(attributes['draw:style-name'] ?? ''))
+    .map(({ children }) => {
+      const notes = elementsNamed('presentation:notes', children).flatMap((note) => note.children);
+      const lines = elementsNamed('text:p', notes);
+      return kept(lines.map((line) => textIn(line.children, 'text:p')));
     });
 }
 
 /** Styles of pages that are not shown. */
-function hiddenStyles(content: string): Set<string> {
-  const hidden = new Set<string>();
-  for (const style of content.split('<style:style ').slice(1)) {
-    const [own = ''] = style.split('</style:style>');
-    const name = /style:name="([^"<>]*)"/.exec(own)?.[1];
-    if (name !== undefined && own.includes('presentation:visibility="hidden"')) hidden.add(name);
-  }
-  return hidden;
+function hiddenStyles(content: readonly XmlNode[]): Set<string> {
+  const styles = elementsNamed('style:style', content).filter(({ children }) =>
+    elementsNamed('style:drawing-page-properties', children).some(
+      ({ attributes }) => attributes['presentation:visibility'] === 'hidden',
+    ),
+  );
+  return new Set(styles.flatMap(({ attributes }) => attributes['style:name'] ?? []));
 }
 
-/** The words after the last beginning of a paragraph. */
-function lastParagraph(xml: string): string {
-  const start = Math.max(xml.lastIndexOf('<text:p '), xml.lastIndexOf('<text:p>'));
-  return start < 0 ? '' : xml.slice(start).replace(/<[^<>]+>/g, '');
-}
-
-function plain(lines: readonly string[]): string {
-  const entities: Record<string, string> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: "'" };
-  return lines
-    .join('\n')
-    .replace(/&(amp|lt|gt|quot|apos);/g, (_, name: string) => entities[name]!)
-    .trim()
-    .slice(0, MAX_LENGTH);
+function kept(lines: readonly string[]): string {
+  return lines.join('\n').trim().slice(0, MAX_LENGTH);
 }

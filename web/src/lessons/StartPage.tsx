@@ -13,6 +13,9 @@ import { NewLessonMenu, useCreateLesson } from './NewLessonMenu';
 import { OpenClasses } from './OpenClasses';
 import { UploadDialog } from '../material/UploadDialog';
 
+/** Fetches what a lesson is shown with, ahead of its opening; where that fails, opening it says so. */
+const fetchLesson = () => void import('../classroom/PreparePage').catch(() => undefined);
+
 /** The teacher's lessons, and the way to bring in a new one. */
 export default function StartPage({ teacher }: { teacher: { name: string } }) {
   const lessons = useQuery(lessonsQuery);
@@ -93,7 +96,7 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
         {lessons.data?.length === 0 && <EmptyShelf />}
         <LessonGrid lessons={lessons.data ?? []} />
       </main>
-      {files.length > 0 && <UploadDialog files={files} onClose={closeUpload} />}
+      {files.length > 0 && <UploadDialog files={files} onBegin={fetchLesson} onClose={closeUpload} />}
     </div>
   );
 }

@@ -11,8 +11,15 @@ import { Modal } from '../ui/Modal';
 /** So long it is said which file of several was not taken in, milliseconds. */
 const PROBLEM_MS = 12_000;
 
+interface UploadDialogProps {
+  files: readonly File[];
+  /** Told at the beginning, when there is time to fetch what shows the lesson afterwards. */
+  onBegin(): void;
+  onClose(): void;
+}
+
 /** Brings documents in as one lesson, their pages in order; shows how far it is, and lets one cancel. */
-export function UploadDialog({ files, onClose }: { files: readonly File[]; onClose(): void }) {
+export function UploadDialog({ files, onBegin, onClose }: UploadDialogProps) {
   const [progress, setProgress] = useState<UploadProgress>({ phase: 'sending', part: 0 });
   const [at, setAt] = useState(0);
   const [problem, setProblem] = useState<string>();
@@ -24,7 +31,7 @@ export function UploadDialog({ files, onClose }: { files: readonly File[]; onClo
     // The engine starts while the file is still on its way.
     const engine = import('../canvas/pdfEngine');
     void engine.then(({ warmUp }) => warmUp());
-    void import('../classroom/PreparePage');
+    onBegin();
     const run = async () => {
       let lesson: string | undefined;
       const problems: string[] = [];
@@ -53,7 +60,7 @@ export function UploadDialog({ files, onClose }: { files: readonly File[]; onClo
       if (!abort.signal.aborted) setProblem(error.message);
     });
     return () => abort.abort();
-  }, [files, navigate]);
+  }, [files, navigate, onBegin]);
 
   return (
     <Modal title={problem ? 'This file was not taken in' : 'Bringing it in'} open onOpenChange={onClose}>
