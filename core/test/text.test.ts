@@ -45,6 +45,42 @@ describe('text layout', () => {
     expect(lines.map((line) => line.runs.map((run) => run.text).join('')).join(' ')).toBe(text);
   });
 
+  it.each([
+    // Rules of Unicode Standard Annex 14, by their numbers.
+    ['after a hyphen between letters (LB21)', 'well-known', ['well-', 'known']],
+    ['not before a comma or a bracket that closes (LB13)', 'one (two), three', ['one', '(two),', 'three']],
+    ['not after a bracket that opens (LB14)', 'see (page three)', ['see', '(page', 'three)']],
+    ['not at a space that holds together (LB12)', 'ten\u00a0metres long', ['ten\u00a0metres', 'long']],
+    ['not within a number (LB25)', 'about 3,141.59 units', ['about', '3,141.59', 'units']],
+    ['where a break is marked that takes no room (LB8)', 'arch\u200bbridge', ['arch\u200b', 'bridge']],
+    [
+      'between Chinese letters, but not before their full stop (LB13)',
+      '拱桥很稳。桥',
+      ['拱', '桥', '很', '稳。', '桥'],
+    ],
+  ])('may end %s', (_, text, pieces) => {
+    // So narrow that a line ends wherever it may, and wide enough for what must stay together.
+    const widest = Math.max(...pieces.map((piece) => textWidth(piece, 'andika', 20)));
+    const lines = layoutText(text, 'andika', 20, widest + 0.01, { align: 'left', list: 'none' }).lines;
+    const words = lines.map(({ runs }) =>
+      runs
+        .map((run) => run.text)
+        .join('')
+        .trim(),
+    );
+    expect(words.join('').replaceAll(' ', '')).toBe(pieces.join('').replaceAll(' ', ''));
+    // No line ends within a piece.
+    let rest = pieces.map((piece) => piece.replaceAll(' ', ''));
+    for (const word of words) {
+      let left = word.replaceAll(' ', '');
+      while (left !== '') {
+        expect(left.startsWith(rest[0]!)).toBe(true);
+        left = left.slice(rest[0]!.length);
+        rest = rest.slice(1);
+      }
+    }
+  });
+
   it('keeps line breaks and empty lines', () => {
     const { lines, height } = layoutText('a\n\nb', 'andika', 10, 100);
     expect(lines).toHaveLength(3);

@@ -1,3 +1,4 @@
+import LineBreaker from 'linebreak';
 import type { Rect } from '../geometry/rect.js';
 import type { TextStyle } from '../marks/text/textMark.js';
 import type { Face } from './font.js';
@@ -218,13 +219,16 @@ class Letters {
   }
 }
 
-/** Words with the spaces that follow them; wide characters (CJK) each by themselves. */
+/** Pieces between which a line may end, each with the spaces after it (Unicode Standard Annex 14). */
 function breakablePieces(paragraph: string): string[] {
-  return (
-    paragraph.match(
-      /[\u2e80-\u9fff\uac00-\ud7af\uf900-\ufaff\uff00-\uffef]\s*|[^\s\u2e80-\u9fff\uac00-\ud7af\uf900-\ufaff\uff00-\uffef]+\s*|\s+/gu,
-    ) ?? []
-  );
+  const breaker = new LineBreaker(paragraph);
+  const pieces: string[] = [];
+  let from = 0;
+  for (let next = breaker.nextBreak(); next; next = breaker.nextBreak()) {
+    pieces.push(paragraph.slice(from, next.position));
+    from = next.position;
+  }
+  return pieces;
 }
 
 /** The rectangle that holds all that is drawn of a layout, from the upper left of its box. Page units. */
