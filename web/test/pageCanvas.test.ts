@@ -1,0 +1,116 @@
+import type { Mark, MarkKind, Page } from '@doodla/core';
+import { isBoundless, paintSurface, SpatialIndex } from '@doodla/core';
+import fc from 'fast-check';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { anyMark } from '../../core/test/helpers/anyMark';
+import { aPage, aShape, aStroke } from '../../core/test/helpers/marks';
+import { drawItems } from '../src/canvas/markPainter';
+import { PageCanvas } from '../src/canvas/pageCanvas';
+import type { SurfaceView } from '../src/canvas/surface';
+import type { PictureCache } from '../src/pictures/pictureCache';
+import { CanvasHost, canvasStandIn, drawFrames } from './helpers/canvasStandIn';
+
+const SIZE = { width: 320, height: 240 };
+const NO_PICTURES = { get: () => undefined } as unknown as PictureCache;
+const PAGE = aPage({ id: 'p1', width: 400, height: 300 });
+
+beforeEach(canvasStandIn);
+
+const surfaceOf = (page: Page): SurfaceView => ({
+  shown: true,
+  request: () => undefined,
+  draw: (ctx, area) => drawItems(ctx, paintSurface(page, isBoundless(page) ? area : undefined)),
+});
+
+/** A canvas that shows a page with its marks. */
+function shown(index: SpatialIndex, page = PAGE) {
+  const host = new CanvasHost();
+  const canvas = new PageCanvas(host.asElement, NO_PICTURES);
+  canvas.resize(SIZE, 1);
+  canvas.setView({ scale: 0.8, x: 3.5, y: 2.25 });
+  canvas.show(page, surfaceOf(page), [index]);
+  drawFrames();
+  return { canvas, host };
+}
+
+/** The largest difference of a colour between two pictures. */
+function difference(a: Uint8ClampedArray, b: Uint8ClampedArray): number {
+  let most = 0;
+  for (let i = 0; i < a.length; i++) most = Math.max(most, Math.abs(a[i]! - b[i]!));
+  return most;
+}
+
+/** Marks in sight, of the kinds that need nothing from elsewhere. */
+const KINDS: MarkKind[] = ['stroke', 'shape', 'path', 'stamp', 'fill', 'patch', 'quote'];
+const inSight = fc
+  .tuple(
+    fc.constantFrom(...KINDS).chain((kind) => anyMark(kind)),
+    fc.nat(6),
+    fc.integer({ min: 0, max: 8 }),
+  )
+  .map(([mark, id, order]): Mark => ({ ...mark, page: 'p1', id: `m${id}`, order: `a${order}` }));
+const step = fc.oneof(
+  { weight: 3, arbitrary: inSight.map((mark) => ({ put: mark })) },
+  { weight: 1, arbitrary: fc.nat(6).map((id) => ({ take: `m${id}` })) },
+);
+
+describe('a page canvas', () => {
+  it('that draws only what is stale ends like one that draws everything', () => {
+    fc.assert(
+      fc.property(fc.array(step, { minLength: 1, maxLength: 12 }), (steps) => {
+        const index = new SpatialIndex();
+        const { canvas, host } = shown(index);
+        for (const one of steps) {
+          const stale = 'put' in one ? index.set(one.put) : index.delete(one.take);
+          for (const rect of stale) canvas.invalidate(rect);
+          drawFrames();
+        }
+        const whole = shown(index);
+        // Edges of what is clipped may differ by a rounding.
+        expect(difference(host.pixels('dry'), whole.host.pixels('dry'))).toBeLessThanOrEqual(2);
+      }),
+      { numRuns: 40, endOnFailure: true },
+    );
+  });
+
+  it('shows nothing of marks that are hidden for now, and shows them again', () => {
+    const index = new SpatialIndex([aStroke({ id: 'a' }), aShape({ id: 'b', x: 150, y: 100 })]);
+    const { canvas, host } = shown(index);
+    const before = host.pixels('dry');
+    canvas.setHidden(new Set(['b']));
+    drawFrames();
+    const without = shown(new SpatialIndex([index.get('a')!]));
+    expect(difference(host.pixels('dry'), without.host.pixels('dry'))).toBeLessThanOrEqual(2);
+    canvas.setHidden(new Set());
+    drawFrames();
+    expect(difference(host.pixels('dry'), before)).toBeLessThanOrEqual(2);
+  });
+
+  it('tells the colour that is seen, highlighter over paper multiplied (W3C Compositing §10.1.1)', () => {
+    const style = { nature: 'highlighter', colour: '#f0e442', width: 40, opacity: 1 } as const;
+    const points = [50, 100, 0.5, 0, 350, 100, 0.5, 50];
+    const page = aPage({
+      id: 'p1',
+      width: 400,
+      height: 300,
+      surface: { kind: 'blank', colour: '#8080ff', ruling: 'plain', spacing: 10 },
+    });
+    const { canvas } = shown(new SpatialIndex([aStroke({ style, points })]), page);
+    expect(canvas.colourAt(10, 200)).toBe('#8080ff');
+    // 0xf0·0x80/255 = 0x78, 0xe4·0x80/255 = 0x72, 0x42·0xff/255 = 0x42.
+    expect(canvas.colourAt(160, 82)).toBe('#787242');
+  });
+
+  it('puts ink that is being drawn on a canvas of its own, and clears it when it is done', () => {
+    const { canvas, host } = shown(new SpatialIndex());
+    const dry = host.pixels('dry');
+    const { style, points } = aStroke({ points: [20, 20, 0.5, 0, 200, 100, 0.5, 30] });
+    canvas.setWet([{ style, points: [...points] }], [], []);
+    drawFrames();
+    expect(host.pixels('wet').some((value) => value > 0)).toBe(true);
+    expect(difference(host.pixels('dry'), dry)).toBe(0);
+    canvas.setWet([], [], []);
+    drawFrames();
+    expect(host.pixels('wet').every((value) => value === 0)).toBe(true);
+  });
+});
