@@ -44,6 +44,7 @@ export class ClassesService {
     const done = () => {
       if (this.looks.get(sittingId) === look) this.looks.delete(sittingId);
     };
+    // A failure is told to whoever asked, by `look` itself.
     look.then(done, done);
     return look;
   }

@@ -10,6 +10,7 @@ export function PagePreview({ desk, page, marks }: { desk: PageDesk; page: Page;
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     if (canvas.current)
+      // A small picture that cannot be drawn stays empty; it is counted and kept all the same.
       void drawThumbnail(canvas.current, page, desk, WIDTH * window.devicePixelRatio).catch(() => undefined);
   }, [desk, page]);
   const number = desk.pages.get().findIndex(({ id }) => id === page.id) + 1;
