@@ -47,6 +47,7 @@ export * from './marks/path/anchor.js';
 export * from './marks/path/corners.js';
 export * from './marks/path/pathGeometry.js';
 export * from './marks/path/pathMark.js';
+export * from './marks/frame.js';
 export * from './marks/picture/cropPicture.js';
 export * from './marks/picture/pictureMark.js';
 export * from './marks/quote/quoteKind.js';

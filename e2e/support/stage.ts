@@ -112,7 +112,9 @@ export function wave(x: number, y: number, length = 120): [number, number][] {
 export async function typeAt(page: Page, x: number, y: number, text: string): Promise<void> {
   await page.keyboard.press('t');
   await page.mouse.click(...(await at(page, x, y)));
-  await page.getByLabel('Text on the page').waitFor();
+  const box = page.getByLabel('Text on the page');
+  await expect(box).toBeFocused();
   await page.keyboard.type(text);
+  await expect(box).toHaveText(text.split('\n').join(''));
   await page.keyboard.press('Escape');
 }

@@ -1,5 +1,5 @@
 import type { MarkOf, Sides } from '@doodla/core';
-import { cropBy, patchMark, turnedBack } from '@doodla/core';
+import { cropBy, draggedSides, patchMark, turnedBack } from '@doodla/core';
 import { useEffect } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import type { At } from './DragDot';
@@ -28,7 +28,7 @@ export function CropHandles({ picture, desk, ground, stage }: CropHandlesProps) 
     return () => stage.showPreview(undefined);
   }, [stage, picture]);
   const moves = (handle: FrameHandle, start: At, now: At) =>
-    movesFor(picture, handle, turnedBack(picture, start, now));
+    draggedSides(picture, handle, turnedBack(picture, start, now));
   const crop = (by: Partial<Sides>) => desk.selection.patchOne(picture.id, cropBy(picture, by));
   return HANDLES.map((handle) => (
     <DragDot
@@ -40,7 +40,7 @@ export function CropHandles({ picture, desk, ground, stage }: CropHandlesProps) 
       onDrag={(start, now) => showWith(stage, picture, moves(handle, start, now))}
       onDrop={(start, now) => crop(moves(handle, start, now))}
       onEnd={() => showWith(stage, picture, {})}
-      onArrow={(dx, dy) => crop(movesFor(picture, handle, { x: dx * KEY_STEP, y: dy * KEY_STEP }))}
+      onArrow={(dx, dy) => crop(draggedSides(picture, handle, { x: dx * KEY_STEP, y: dy * KEY_STEP }))}
     />
   ));
 }
@@ -53,15 +53,4 @@ function showWith(stage: Stage, picture: MarkOf<'picture'>, moves: Partial<Sides
   });
   const left = patchMark(picture, cropBy(picture, moves));
   stage.showPreview({ marks: [whole, left], hidden: new Set([picture.id]) });
-}
-
-/** How far a handle moves the sides that it is on, of the whole picture. */
-function movesFor({ width, height, crop }: MarkOf<'picture'>, { x, y }: FrameHandle, by: At): Partial<Sides> {
-  const [across, down] = [(by.x * crop.width) / width, (by.y * crop.height) / height];
-  return {
-    ...(x === 0 && { left: across }),
-    ...(x === 1 && { right: -across }),
-    ...(y === 0 && { top: down }),
-    ...(y === 1 && { bottom: -down }),
-  };
 }

@@ -1,5 +1,5 @@
-import type { Mark, Rect, Transform } from '@doodla/core';
-import { hasBox, markBox, ANGLE_STEP, turnedBack } from '@doodla/core';
+import type { Mark, Transform } from '@doodla/core';
+import { ANGLE_STEP, frameOf, frameResize, frameTurn } from '@doodla/core';
 import { useEffect, useReducer, useRef, useState } from 'react';
 import { useStore } from '../store/useStore';
 import type { PageDesk } from '../room/pageDesk';
@@ -42,7 +42,7 @@ interface FrameProps {
 function Frame({ marks, desk, stage }: FrameProps) {
   const ground = groundOf(marks, desk, stage);
   const { scale, x, y } = ground.view;
-  const frame = frameOf(marks, desk);
+  const frame = frameOf(marks);
   const angle = useRef<HTMLOutputElement>(null);
   const locked = marks.every((mark) => mark.locked);
   const [isCropping, setCropping] = useState(false);
@@ -74,9 +74,9 @@ function Frame({ marks, desk, stage }: FrameProps) {
               ground={ground}
               stage={stage}
               desk={desk}
-              transformFor={(start, now, keys) => resizeTransform(frame, handle, start, now, keys)}
+              transformFor={(start, now, keys) => frameResize(frame, handle, start, now, keys)}
               arrowTransform={(dx, dy, keys) =>
-                resizeTransform(frame, handle, { x: 0, y: 0 }, { x: dx * KEY_STEP, y: dy * KEY_STEP }, keys)
+                frameResize(frame, handle, { x: 0, y: 0 }, { x: dx * KEY_STEP, y: dy * KEY_STEP }, keys)
               }
             />
           ))}
@@ -90,7 +90,7 @@ function Frame({ marks, desk, stage }: FrameProps) {
             stage={stage}
             desk={desk}
             transformFor={(start, now, keys) => {
-              const turn = turnTransform(frame, start, now, keys.steady);
+              const turn = frameTurn(frame, start, now, keys.steady);
               if (angle.current) angle.current.textContent = `${Math.round(turn.degrees)}°`;
               return turn;
             }}
@@ -146,45 +146,4 @@ function TransformDot({ desk, stage, transformFor, arrowTransform, onEnd, ...dot
       onArrow={(...arrow) => desk.selection.apply(arrowTransform(...arrow))}
     />
   );
-}
-
-/** A single turned box has a frame turned with it; several marks have an upright one. */
-function frameOf(marks: readonly Mark[], desk: PageDesk): Rect & { rotation: number } {
-  const [only] = marks;
-  if (marks.length === 1 && only && hasBox(only)) return markBox(only);
-  return { ...(desk.selection.bounds() ?? { x: 0, y: 0, width: 0, height: 0 }), rotation: 0 };
-}
-
-/** How far a side's or corner's handle was dragged, as a stretch away from the side opposite. */
-function resizeTransform(
-  frame: Rect & { rotation: number },
-  handle: { x: number; y: number },
-  start: At,
-  now: At,
-  { steady, centred }: DragKeys,
-): Transform {
-  const { x: dx, y: dy } = turnedBack(frame, start, now);
-  const reach = centred ? 2 : 1;
-  const grow = (size: number, by: number, at: number) =>
-    at === 0.5 ? 1 : Math.max(0.02, 1 + ((at === 1 ? by : -by) * reach) / Math.max(1, size));
-  let [fx, fy] = [grow(frame.width, dx, handle.x), grow(frame.height, dy, handle.y)];
-  const isCorner = handle.x !== 0.5 && handle.y !== 0.5;
-  // Corners keep proportions; the key for it lets them go, and sides keep them only with it.
-  if (isCorner !== steady) fx = fy = isCorner ? Math.max(fx, fy) : fx * fy;
-  const fixed = (at: number) => (centred ? 0.5 : 1 - at);
-  const turned = frame.rotation % 360 !== 0;
-  const [ax, ay] = turned ? [0.5, 0.5] : [fixed(handle.x), fixed(handle.y)];
-  return { kind: 'resize', fx, fy, x: frame.x + ax * frame.width, y: frame.y + ay * frame.height };
-}
-
-function turnTransform(
-  frame: Rect,
-  start: At,
-  now: At,
-  steady: boolean,
-): Extract<Transform, { kind: 'turn' }> {
-  const [x, y] = [frame.x + frame.width / 2, frame.y + frame.height / 2];
-  const angle = (at: At) => (Math.atan2(at.y - y, at.x - x) * 180) / Math.PI;
-  const degrees = angle(now) - angle(start);
-  return { kind: 'turn', degrees: steady ? Math.round(degrees / ANGLE_STEP) * ANGLE_STEP : degrees, x, y };
 }

@@ -48,6 +48,21 @@ export function cropBy(picture: PictureMark, moves: Partial<Sides>): PatchOf<Pic
   };
 }
 
+/** How far dragging a handle (at 0 to 1 each way) by so much along the picture's own sides moves them, of the whole picture. */
+export function draggedSides(
+  { width, height, crop }: Pick<PictureMark, 'width' | 'height' | 'crop'>,
+  handle: { x: number; y: number },
+  by: { x: number; y: number },
+): Partial<Sides> {
+  const [across, down] = [(by.x * crop.width) / width, (by.y * crop.height) / height];
+  return {
+    ...(handle.x === 0 && { left: across }),
+    ...(handle.x === 1 && { right: -across }),
+    ...(handle.y === 0 && { top: down }),
+    ...(handle.y === 1 && { bottom: -down }),
+  };
+}
+
 /** New ends of one way; something is left between them. */
 function cut(near: number, far: number, moveNear = 0, moveFar = 0): [number, number] {
   const first = Math.min(Math.max(0, near + moveNear), 1 - far - LEAST);

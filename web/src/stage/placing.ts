@@ -1,0 +1,206 @@
+import type { Page, Pane, Rect, Sight } from '@doodla/core';
+import { growRect, isBoundless, mainPlace } from '@doodla/core';
+import { Store } from '@doodla/core/client';
+import type { Arrangement, Fit, Room, Size, View } from '../canvas/view';
+import {
+  arrangementFor,
+  centreOn,
+  fitPage,
+  fitWidth,
+  panBy,
+  roomFor,
+  toPage,
+  visibleRect,
+  zoomAt,
+} from '../canvas/view';
+import type { PageDesk } from '../room/pageDesk';
+import { roomForPage, roomForWidth } from './freeRoom';
+import { viewOf } from './sight';
+
+const NO_ROOM: Room = { left: 0, right: 0, top: 0, bottom: 0 };
+/** What a region that fills the window leaves at each side, CSS pixels. */
+const REGION_MARGIN = 8;
+/** How far one can go from what is on a boundless page, page units. */
+const ROAMING = 8000;
+
+/** What has to be known of a desk to lay its page. */
+export type PlacedDesk = Pick<PageDesk, 'page' | 'pageId' | 'extentOf' | 'focus'> & {
+  screen: Pick<PageDesk['screen'], 'isLive' | 'panesOf'>;
+};
+
+/** What lies over the window beside the page. */
+export interface WhatIsAround {
+  /** Where bars are now, CSS pixels. */
+  bars(): readonly Rect[];
+  /** How much larger than usual they are. */
+  scale(): number;
+}
+
+/** How the shown page lies in its window: fitted between the bars, moved by hand, or as somebody else sees it. */
+export class Placing {
+  /** Where the content lies that pointers and marks are on; of a live screen, its main part. */
+  readonly view = new Store<View>({ scale: 1, x: 0, y: 0 });
+  readonly fit = new Store<Fit>('page');
+  /** Where the holders round the page stand. */
+  readonly arrangement = new Store<Arrangement>('bars');
+  /** Of the window. */
+  size: Size = { width: 1, height: 1 };
+  /** What the bars take of it. */
+  room: Room = NO_ROOM;
+  /** How the glass lies in the window; the content of a live screen may have moved on it. */
+  glass: View = { scale: 1, x: 0, y: 0 };
+  /** The region that fills the window, while one does. */
+  region: Rect | undefined;
+  toolSide: 'left' | 'right' | 'none' = 'left';
+  /** Whether the page lies as it was fitted. */
+  private isFitted = false;
+  /** Whether the page was being seen live when it was last fitted: its size may be another then. */
+  private fittedLive = false;
+  private beside = false;
+
+  constructor(
+    private readonly desk: PlacedDesk,
+    private readonly around: WhatIsAround,
+  ) {}
+
+  /** What the bars beside the page take of the window, CSS pixels. */
+  get sides(): { left: number; right: number } {
+    return { left: Math.max(4, this.room.left), right: Math.max(4, this.room.right) };
+  }
+
+  get isLive(): boolean {
+    const { page, screen } = this.desk;
+    return page !== undefined && screen.isLive(page.id);
+  }
+
+  /** The parts of a live screen that have moved on the glass, page units. */
+  get panes(): readonly Pane[] {
+    const { pageId, screen } = this.desk;
+    return screen.panesOf(pageId.get() ?? '');
+  }
+
+  /** The part of the page plane that the window shows. */
+  get visible(): Rect {
+    return visibleRect(this.view.get(), this.size);
+  }
+
+  /** Whether the whole width of a page is in sight, so that it cannot be moved sideways. */
+  fitsAcross(page: Page): boolean {
+    return this.desk.extentOf(page).width * this.glass.scale <= this.size.width;
+  }
+
+  toPage(x: number, y: number): { x: number; y: number } {
+    return toPage(this.view.get(), x, y);
+  }
+
+  pan(dx: number, dy: number): void {
+    if (dx !== 0 || dy !== 0) this.isFitted = false;
+    this.moveTo(panBy(this.glass, dx, dy, this.ground, this.size, this.room));
+  }
+
+  /** Brings a point of the page into the middle of the window. */
+  centreOn(x: number, y: number): void {
+    this.free();
+    this.moveTo(centreOn(this.glass, x, y, this.ground, this.size));
+  }
+
+  zoom(factor: number, at = { x: this.size.width / 2, y: this.size.height / 2 }): void {
+    this.free();
+    this.moveTo(zoomAt(this.glass, factor, at, this.ground, this.size, this.room));
+  }
+
+  /** Lays the page so that what somebody else sees of it is in sight. */
+  showSight(sight: Sight): void {
+    this.free();
+    this.moveTo(viewOf(sight, this.size, this.room));
+  }
+
+  setFit(fit: Fit): void {
+    this.fit.set(fit);
+    this.applyFit();
+  }
+
+  /** Says on which side the tools are, so that a fitted page leaves room for them; `beside`: of two pages. */
+  setToolSide(side: 'left' | 'right' | 'none', beside: boolean): void {
+    if (side === this.toolSide && beside === this.beside) return;
+    this.toolSide = side;
+    this.beside = beside;
+    this.applyFit();
+  }
+
+  /** Makes room for the bars, unless the page has been moved by hand since it was fitted. */
+  barsChanged(): void {
+    if (this.isFitted) this.applyFit();
+    else this.pan(0, 0);
+  }
+
+  /** A live screen has begun, ended, or moved its content. */
+  screenMoved(): void {
+    if (this.isLive !== this.fittedLive) this.applyFit();
+    else if (this.isLive) this.moveTo(this.glass);
+  }
+
+  applyFit(): void {
+    const { page } = this.desk;
+    if (!page) return;
+    const fit = this.fit.get();
+    this.fittedLive = this.isLive;
+    const extent = this.desk.extentOf(page);
+    const letters = this.around.scale();
+    this.arrangement.set(this.beside ? 'bars' : arrangementFor(extent, this.size, letters));
+    this.room = this.roomFor(extent, fit, letters);
+    this.isFitted = fit !== 'free';
+    if (fit === 'region' && this.region) this.moveTo(fitPage(this.region, this.size, this.room));
+    else if (fit === 'page') this.moveTo(fitPage(extent, this.size, this.room));
+    else if (fit === 'width') this.moveTo(fitWidth(extent, this.size, this.room));
+    else this.pan(0, 0);
+  }
+
+  /** Takes the region in that fills the window on the shown page. Returns whether it is another than before. */
+  takeRegion(): boolean {
+    const { focus } = this.desk;
+    const region = focus?.kind === 'enlarged' ? focus : undefined;
+    const { region: before } = this;
+    this.region = region;
+    const same = region === before || (region && before && isSameRect(region, before));
+    if (!same) this.fit.set(region ? 'region' : 'page');
+    return !same;
+  }
+
+  private free(): void {
+    this.fit.set('free');
+    this.isFitted = false;
+  }
+
+  /** What can be moved over: the page, and much room round one that is boundless. */
+  private get ground(): Rect {
+    const { page } = this.desk;
+    if (!page) return { x: 0, y: 0, width: 1, height: 1 };
+    const extent = this.desk.extentOf(page);
+    return isBoundless(page) && !this.isLive ? growRect(extent, ROAMING) : extent;
+  }
+
+  /** What the bars leave for a page; before they are there, what they are likely to leave. */
+  private roomFor(extent: Rect, fit: Fit, letters: number): Room {
+    if (fit === 'region')
+      return { left: REGION_MARGIN, right: REGION_MARGIN, top: REGION_MARGIN, bottom: REGION_MARGIN };
+    const bars = this.around.bars();
+    if (bars.length === 0)
+      return roomFor(this.arrangement.get(), this.toolSide, this.size, letters, this.beside);
+    return fit === 'width' ? roomForWidth(this.size, bars) : roomForPage(extent, this.size, bars);
+  }
+
+  private moveTo(glass: View): void {
+    this.glass = glass;
+    const { x, y, scale } = mainPlace(this.panes);
+    this.view.set({
+      scale: glass.scale * scale,
+      x: glass.x + x * glass.scale,
+      y: glass.y + y * glass.scale,
+    });
+  }
+}
+
+function isSameRect(a: Rect, b: Rect): boolean {
+  return a.x === b.x && a.y === b.y && a.width === b.width && a.height === b.height;
+}
