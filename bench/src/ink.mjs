@@ -2,8 +2,8 @@
 // erasing, lasso, pouring; each against a plain canvas doing the same in the same browser.
 import { execFileSync } from 'node:child_process';
 import { PDFDocument } from '@cantoo/pdf-lib';
-import { io } from 'socket.io-client';
 import { withBrowser } from './harness.mjs';
+import { pageIds, Person, write } from './person.mjs';
 import { median, percentile, report } from './report.mjs';
 
 const STROKES = 5000;
@@ -35,17 +35,11 @@ function strokes(page, author) {
 
 /** Fills the lesson's log by the live connection, as a browser would. */
 async function fill(url, cookie, lesson) {
-  const socket = io(url, { path: '/live', transports: ['websocket'], extraHeaders: { cookie } });
-  const ask = (event, message) => socket.timeout(60_000).emitWithAck(event, message);
-  const log = { kind: 'lesson', id: lesson };
-  const { actor, pages } = await ask('open', { log });
-  const marks = strokes(pages[0].id, actor.id);
-  for (let i = 0; i < STROKES; i += 250) {
-    const changes = marks.slice(i, i + 250).map((mark) => ({ do: 'add', mark }));
-    const { error } = await ask('submit', { log, operation: { id: `fill-${i}`, changes } });
-    if (error) throw new Error(error.message);
-  }
-  socket.disconnect();
+  const teacher = new Person(url, { cookie });
+  const log = await teacher.open({ kind: 'lesson', id: lesson });
+  const marks = strokes(pageIds(log)[0], log.actor.id);
+  await write(log, marks);
+  teacher.close();
   return marks;
 }
 

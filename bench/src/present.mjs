@@ -4,6 +4,7 @@ import { PDFDocument, rgb } from '@cantoo/pdf-lib';
 import { Server } from 'socket.io';
 import { io } from 'socket.io-client';
 import { withBrowser } from './harness.mjs';
+import { pageIds, Person, write } from './person.mjs';
 import { median, percentile, report } from './report.mjs';
 
 const STUDENTS = 30;
@@ -43,17 +44,6 @@ function strokes(page, author) {
   });
 }
 
-const connect = (url, options) => {
-  const socket = io(url, { path: '/live', transports: ['websocket'], forceNew: true, ...options });
-  return Object.assign(socket, {
-    ask: async (event, message) => {
-      const reply = await socket.timeout(60_000).emitWithAck(event, message);
-      if (reply.error) throw new Error(reply.error.message);
-      return reply;
-    },
-  });
-};
-
 async function joined(url, code, sitting) {
   return Promise.all(
     Array.from({ length: STUDENTS }, async (_, n) => {
@@ -62,30 +52,55 @@ async function joined(url, code, sitting) {
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({ code, name: `Student ${n + 1}` }),
       });
-      const socket = connect(url, { auth: { token: (await answer.json()).token } });
-      await socket.ask('open', { log: { kind: 'sitting', id: sitting } });
-      await socket.ask('enter', { sitting });
-      return socket;
+      const person = new Person(url, { token: (await answer.json()).token });
+      await person.open({ kind: 'sitting', id: sitting });
+      return { person, socket: person.socket, classroom: await person.enter(sitting) };
     }),
   );
 }
 
-/** Milliseconds from sending `count` messages to each listener's hearing of them; `send` gives each its own mark. */
-async function delays(listeners, event, markOf, count, send, everyMs) {
+/**
+ * Milliseconds from sending `count` messages to each listener's hearing of them; `send` gives each its own mark, and
+ * `listen` is given what hears of one.
+ */
+async function delays(listen, count, send, everyMs) {
   const sentAt = new Map();
   const heard = [];
-  const hear = (message) => {
-    const at = sentAt.get(markOf(message));
+  const stop = listen((mark) => {
+    const at = sentAt.get(mark);
     if (at !== undefined) heard.push(performance.now() - at);
-  };
-  for (const socket of listeners) socket.on(event, hear);
+  });
   for (let i = 0; i < count; i++) {
     sentAt.set(send(i), performance.now());
     await new Promise((resolve) => setTimeout(resolve, everyMs));
   }
   await new Promise((resolve) => setTimeout(resolve, 500));
-  for (const socket of listeners) socket.off(event, hear);
+  stop();
   return heard;
+}
+
+/** Hears where others point, by the place across. */
+function listenToPointing(sockets) {
+  return (hear) => {
+    const pointed = ({ x }) => hear(x);
+    for (const socket of sockets) socket.on('pointed', pointed);
+    return () => sockets.forEach((socket) => socket.off('pointed', pointed));
+  };
+}
+
+/** Hears which page a class is turned to, as each of some students comes to know of it. */
+function listenToTurns(classrooms) {
+  return (hear) => {
+    const stops = classrooms.map(({ state }) => {
+      let last = state.get().page;
+      return state.subscribe(() => {
+        const { page } = state.get();
+        if (page !== last) hear(page);
+        last = page;
+      });
+    });
+    return () => stops.forEach((stop) => stop());
+  };
 }
 
 /** The same messages through a server that does nothing but pass them on. */
@@ -104,7 +119,7 @@ async function bareRelay() {
     sender.emit('point', { x: i });
     return i;
   };
-  const heard = await delays(listeners, 'pointed', ({ x }) => x, POINTS, send, 33);
+  const heard = await delays(listenToPointing(listeners), POINTS, send, 33);
   for (const socket of sockets) socket.disconnect();
   await server.close();
   return heard;
@@ -180,11 +195,9 @@ await withBrowser(async (context) => {
   const sitting = page.url().split('/').at(-1);
   const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
   const { lessonId } = await (await context.request.get(`/api/sittings/${sitting}`)).json();
-  const teacher = connect(url, { extraHeaders: { cookie } });
-  const lesson = await teacher.ask('open', { log: { kind: 'lesson', id: lessonId } });
-  const pages = lesson.pages.sort((a, b) => (a.order < b.order ? -1 : 1)).map(({ id }) => id);
-  const log = { kind: 'sitting', id: sitting };
-  const { actor } = await teacher.ask('open', { log });
+  const teacher = new Person(url, { cookie });
+  const pages = pageIds(await teacher.open({ kind: 'lesson', id: lessonId }));
+  const log = await teacher.open({ kind: 'sitting', id: sitting });
 
   // The page that was never shown is fetched ahead; a turn there and back settles everything.
   await page.waitForTimeout(1500);
@@ -199,11 +212,7 @@ await withBrowser(async (context) => {
     spotlight: await followFrames(page, 'spotlight'),
     magnifier: await followFrames(page, 'magnifier'),
   };
-  const marks = strokes(pages[0], actor.id);
-  for (let i = 0; i < MARKS; i += 250) {
-    const changes = marks.slice(i, i + 250).map((mark) => ({ do: 'add', mark }));
-    await teacher.ask('submit', { log, operation: { id: `fill-${i}`, changes } });
-  }
+  await write(log, strokes(pages[0], log.actor.id));
   await page.waitForFunction((count) => window.doodla.stageState().marks.length === count, MARKS);
   const full = {
     spotlight: await followFrames(page, 'spotlight'),
@@ -211,30 +220,28 @@ await withBrowser(async (context) => {
   };
 
   const students = await joined(url, code, sitting);
+  const leading = await teacher.enter(sitting);
   const turned = await delays(
-    students,
-    'class',
-    (state) => state.page + state.pensUp,
+    listenToTurns(students.map(({ classroom }) => classroom)),
     TURNS,
     (i) => {
       const target = pages[i % 2];
-      void teacher.ask('turn', { sitting, page: target });
-      return `${target}false`;
+      leading.turn(target);
+      return target;
     },
     250,
   );
   const pointed = await delays(
-    students,
-    'pointed',
-    ({ x }) => x,
+    listenToPointing(students.map(({ socket }) => socket)),
     POINTS,
     (i) => {
-      teacher.emit('point', { sitting, page: pages[0], x: i, y: 5, gone: false });
+      teacher.line.send('point', { sitting, page: pages[0], x: i, y: 5, gone: false });
       return i;
     },
     33,
   );
-  for (const socket of [...students, teacher]) socket.disconnect();
+  for (const { person } of students) person.close();
+  teacher.close();
   const bare = await bareRelay();
   const ratio = (kind) => median(full[kind]) / median(empty[kind]);
   report('present', {

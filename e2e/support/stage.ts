@@ -115,6 +115,6 @@ export async function typeAt(page: Page, x: number, y: number, text: string): Pr
   const box = page.getByLabel('Text on the page');
   await expect(box).toBeFocused();
   await page.keyboard.type(text);
-  await expect(box).toHaveText(text.split('\n').join(''));
+  await expect(box).toHaveText(text);
   await page.keyboard.press('Escape');
 }

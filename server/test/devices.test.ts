@@ -48,7 +48,7 @@ async function connected(kind: 'display' | 'pad'): Promise<LiveClient> {
   const client = await LiveClient.connect(server.url, { token: body.token });
   await client.open(lesson);
   await client.open(sitting);
-  await client.ask('enter', { sitting: sitting.id });
+  await client.enter(sitting);
   return client;
 }
 

@@ -59,7 +59,7 @@ async function student(name: string): Promise<{ live: LiveClient; joined: Joined
   const { body: joined } = await join(name);
   const client = await LiveClient.connect(server.url, { token: joined.token });
   await client.open(sitting);
-  await client.ask('enter', { sitting: sitting.id });
+  await client.enter(sitting);
   return { live: client, joined };
 }
 
@@ -94,7 +94,7 @@ describe('joining', () => {
   it('gives the place of somebody who is away to another device of that name', async () => {
     const { live: wren, joined } = await student('Wren');
     expect((await join('Wren')).body.student).toBeUndefined();
-    await live.ask('enter', { sitting: sitting.id });
+    await live.enter(sitting);
     wren.close();
     await expect.poll(() => live.classState?.people.map(({ here }) => here)).toEqual([false]);
     expect((await join('WREN')).body.student).toEqual(joined.student);
@@ -108,7 +108,7 @@ describe('joining', () => {
 
   it('lets somebody in who has the name of one who is here by the teacher’s nod', async () => {
     const { joined } = await student('Wren');
-    await live.ask('enter', { sitting: sitting.id });
+    await live.enter(sitting);
     const { ask } = (await join('Wren')).body;
     const look = () => new Client(server.url).send<Partial<Joined>>('GET', `/api/join/asks/${ask!}`);
     expect((await look()).body).toEqual({ ask });
@@ -126,7 +126,7 @@ describe('joining', () => {
 
   it('does not where the teacher says no', async () => {
     await student('Wren');
-    await live.ask('enter', { sitting: sitting.id });
+    await live.enter(sitting);
     const { ask } = (await join('Wren')).body;
     await expect.poll(() => live.classState?.asks).toHaveLength(1);
     const { id } = live.classState!.asks[0]!;
@@ -167,7 +167,7 @@ describe('joining', () => {
 describe('the class', () => {
   it('tells everybody of page, pens and who is here', async () => {
     const { live: wren, joined } = await student('Wren');
-    await live.ask('enter', { sitting: sitting.id });
+    await live.enter(sitting);
     await live.ask('turn', { sitting: sitting.id, page: pages[1]!.id });
     await live.ask('pens', { sitting: sitting.id, up: false });
     await expect.poll(() => wren.classState).toMatchObject({ page: pages[1]!.id, pensUp: false });

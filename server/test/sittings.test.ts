@@ -151,7 +151,7 @@ async function student(name: string): Promise<{ client: LiveClient; id: string }
   );
   const client = await LiveClient.connect(server.url, { token: body.token });
   await client.open(sitting);
-  await client.ask('enter', { sitting: sitting.id });
+  await client.enter(sitting);
   return { client, id: body.student.id };
 }
 
@@ -168,11 +168,11 @@ describe('what is set up for the class', () => {
     await server.stop();
     server = await startServer({}, server.data);
     live = await LiveClient.connect(server.url, { cookie: teacher.cookie });
-    const state = await live.ask<{ scene: Scene }>('enter', { sitting: sitting.id });
+    const state = await live.enter(sitting);
     expect(state.scene).toMatchObject({ focus: cover(), uncovered: ['m1'], timer: null });
     teacher = Object.assign(new Client(server.url), { cookie: teacher.cookie });
     await end({ drop: false });
-    expect((await live.ask<{ scene: Scene }>('enter', { sitting: sitting.id })).scene.focus).toBeNull();
+    expect((await live.enter(sitting)).scene.focus).toBeNull();
   });
 
   it('reaches others at once while a hand moves it', async () => {
@@ -183,7 +183,7 @@ describe('what is set up for the class', () => {
     await expect.poll(() => seen.at(-1)?.set.focus?.x).toBe(5);
     // Whoever comes now sees it where it is.
     const { client: late } = await student('Late');
-    expect((await late.ask<{ scene: Scene }>('enter', { sitting: sitting.id })).scene.focus?.x).toBe(5);
+    expect((await late.enter(sitting)).scene.focus?.x).toBe(5);
   });
 
   it('is the teacher’s alone, and nonsense is refused', async () => {

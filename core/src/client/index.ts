@@ -6,5 +6,6 @@ export * from './outbox.js';
 export * from './pageReads.js';
 export * from './pointers.js';
 export * from './signal.js';
+export * from './socketLine.js';
 export * from './store.js';
 export * from './undoStacks.js';

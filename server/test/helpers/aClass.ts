@@ -27,6 +27,6 @@ export async function aClass(server: TestServer, teacher: Client, title = 'Today
   const live = await LiveClient.connect(server.url, { cookie: teacher.cookie });
   const reply = await live.open(lesson);
   await live.open(sitting);
-  await live.ask('enter', { sitting: sitting.id });
+  await live.enter(sitting);
   return { lesson, sitting, code: body.code, pages: reply.pages!, live, me: reply.actor.id };
 }

@@ -1,6 +1,5 @@
 import type {
   Change,
-  ClassChange,
   ClassState,
   DrawnMessage,
   Failure,
@@ -11,31 +10,29 @@ import type {
   LoggedOperation,
   OperationsMessage,
   WireChange,
-  PieceMessage,
   StrokeMark,
 } from '@doodla/core';
-import { unpackMark, withClassChange } from '@doodla/core';
+import { ClassClient, LiveError, LogClient, MemoryOutbox, SocketLine } from '@doodla/core/client';
 import { randomUUID } from 'node:crypto';
 import type { Socket } from 'socket.io-client';
 import { io } from 'socket.io-client';
 import { vi } from 'vitest';
 
-/** A live connection that remembers what it was told. */
+const PATIENCE_MS = 30_000;
+
+/** A live connection that remembers what it was told; what it asks for need not be allowed. */
 export class LiveClient {
   readonly operations: { log: string; logged: LoggedOperation<WireChange> }[] = [];
   readonly drawn: DrawnMessage[] = [];
-  private readonly pieces: PieceMessage[] = [];
-  classState: ClassState | undefined;
+  private readonly line: SocketLine;
+  private classroom: ClassClient | undefined;
 
   private constructor(readonly socket: Socket) {
-    socket.on('operations', ({ log, logged }: OperationsMessage) => {
+    this.line = new SocketLine(socket, PATIENCE_MS);
+    this.line.on<[OperationsMessage]>('operations', ({ log, logged }) => {
       for (const one of logged) this.operations.push({ log, logged: one });
     });
-    socket.on('drawn', (message: DrawnMessage) => this.drawn.push(message));
-    socket.on('piece', (piece: PieceMessage) => this.pieces.push(piece));
-    socket.on('class', (change: ClassChange) => {
-      if (this.classState) this.classState = withClassChange(this.classState, change);
-    });
+    this.line.on<[DrawnMessage]>('drawn', (message) => this.drawn.push(message));
   }
 
   static async connect(
@@ -58,30 +55,45 @@ export class LiveClient {
     return client;
   }
 
+  /** How things stand in the class that was entered. */
+  get classState(): ClassState | undefined {
+    return this.classroom?.state.get();
+  }
+
+  /** The server's answer, refused or not. */
   async ask<T>(event: string, message: object): Promise<T & Partial<Failure>> {
-    const reply = (await this.socket.timeout(30_000).emitWithAck(event, message)) as T & Partial<Failure>;
-    if (event === 'enter' && !reply.error) this.classState = reply as unknown as ClassState;
-    return reply;
+    try {
+      return await this.line.request<T & Partial<Failure>>(event, message);
+    } catch (error) {
+      if (!(error instanceof LiveError) || error.code === 'unreachable') throw error;
+      const { code, message: sentence } = error;
+      return { error: { code, message: sentence } } as T & Partial<Failure>;
+    }
+  }
+
+  /** Comes into a class, and is told of it from then on. */
+  async enter({ id }: LogRef): Promise<ClassState> {
+    this.classroom?.close();
+    const { state } = (this.classroom = new ClassClient(id, this.line));
+    return vi.waitUntil(() => state.get(), PATIENCE_MS);
   }
 
   open(log: LogRef, since?: number) {
     return this.ask<OpenReply>('open', { log, ...(since !== undefined && { since }) });
   }
 
-  /** The marks of a page of an open log, as they come. */
-  async read(log: LogRef, page: string): Promise<Mark[]> {
-    this.pieces.length = 0;
-    await this.ask('read', { log, page });
-    await vi.waitUntil(() => this.pieces.at(-1)?.last, 30_000);
-    return this.pieces.flatMap(({ marks }) => marks.map(unpackMark));
-  }
-
-  /** All that there is in a log. */
-  async snapshot(log: LogRef): Promise<LogSnapshot> {
-    const { seq, pages, written } = await this.open(log);
-    const marks: Mark[] = [];
-    for (const page of written!) marks.push(...(await this.read(log, page)));
-    return { seq, pages: pages!, marks };
+  /** All that there is in a log, as a browser comes to have it. */
+  async snapshot(ref: LogRef): Promise<LogSnapshot> {
+    const log = new LogClient(ref, this.line, {
+      situation: () => ({ pensUp: true, ended: false, full: false }),
+      outboxFor: () => new MemoryOutbox(),
+    });
+    await vi.waitUntil(() => log.status.get().ready, PATIENCE_MS);
+    const pages = [...log.state.pages.values()];
+    await Promise.all(pages.map(({ id }) => log.need(id)));
+    log.close();
+    const { seq } = await this.open(ref);
+    return { seq, pages, marks: [...log.state.marks.values()] };
   }
 
   submit(log: LogRef, changes: unknown[], id: string = randomUUID(), undoes?: string) {
@@ -92,7 +104,8 @@ export class LiveClient {
   }
 
   close(): void {
-    this.socket.disconnect();
+    this.classroom?.close();
+    this.line.close();
   }
 }
 

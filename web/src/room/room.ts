@@ -9,7 +9,7 @@ import { MarkLayer } from '../desk/markLayer';
 import { PenCase } from '../desk/penCase';
 import { Shortcuts } from '../desk/shortcuts';
 import { TextDrafts } from '../desk/textDrafts';
-import { Connection } from '../live/connection';
+import { connect } from '../live/connect';
 import { LiveScreen } from '../live/liveScreen';
 import { BrowserOutbox } from '../live/outbox';
 import { PictureCache } from '../pictures/pictureCache';
@@ -80,7 +80,7 @@ export class Room {
     connection?: Line,
   ) {
     const { lesson, sitting, token, colour } = options;
-    this.connection = connection ?? new Connection(token);
+    this.connection = connection ?? connect(token);
     this.shortcuts = new Shortcuts(token === undefined ? 'teacher' : 'student');
     this.pictures = new PictureCache(token);
     this.webPages = new WebPages(token);

@@ -1,39 +1,49 @@
-import type { Failure } from '@doodla/core';
-import type { ConnectionStatus, Line } from '@doodla/core/client';
-import { LiveError, Store } from '@doodla/core/client';
-import { io } from 'socket.io-client';
-import type { Socket } from 'socket.io-client';
+import type { Failure } from '../live/messages.js';
+import type { ConnectionStatus, Line } from './line.js';
+import { LiveError } from './line.js';
+import { Store } from './store.js';
+
+// What a message holds is for those to say who listen, as Socket.IO itself types it.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+type Listener = (...message: any[]) => void;
+
+/** What a line needs of a Socket.IO client's socket. */
+export interface LiveSocket {
+  readonly connected: boolean;
+  readonly volatile: { emit(event: string, ...message: object[]): unknown };
+  /** Its manager, with what waits to leave. */
+  readonly io: object;
+  on(event: string, callback: Listener): unknown;
+  off(event: string, callback: Listener): unknown;
+  emit(event: string, ...message: object[]): unknown;
+  timeout(ms: number): { emitWithAck(event: string, message: object): Promise<unknown> };
+  connect(): unknown;
+  disconnect(): unknown;
+}
 
 const REPLY_MS = 15_000;
 /** Messages waiting to leave; with more, a live picture leaves frames out. */
 const MOST_WAITING = 4;
 
-/** The one live connection of a browser tab. */
-export class Connection implements Line {
+/** A line over a Socket.IO connection. */
+export class SocketLine implements Line {
   readonly status = new Store<ConnectionStatus>('connecting');
-  private readonly socket: Socket;
 
-  /** Students give their token; teachers are known by their cookie. */
-  constructor(token?: string) {
-    this.socket = io({
-      path: '/live',
-      transports: ['websocket', 'polling'],
-      tryAllTransports: true,
-      reconnectionDelay: 300,
-      reconnectionDelayMax: 3000,
-      auth: token === undefined ? {} : { token },
-    });
-    this.socket.on('connect', () => this.status.set('online'));
-    this.socket.on('disconnect', (reason) => {
+  /** `replyMs`: so long is waited for an answer. */
+  constructor(
+    readonly socket: LiveSocket,
+    private readonly replyMs = REPLY_MS,
+  ) {
+    socket.on('connect', () => this.status.set('online'));
+    socket.on('disconnect', (reason: string) => {
       this.status.set('offline');
-      if (reason === 'io server disconnect') this.socket.connect();
+      if (reason === 'io server disconnect') socket.connect();
     });
-    this.socket.on('connect_error', ({ message }) => {
-      this.status.set(message === 'sign-in' ? 'rejected' : 'offline');
-    });
+    socket.on('connect_error', ({ message }: Error) =>
+      this.status.set(message === 'sign-in' ? 'rejected' : 'offline'),
+    );
   }
 
-  /** Calls back now if online, and at every connection from here on. */
   onOnline(callback: () => void): () => void {
     if (this.status.get() === 'online') callback();
     this.socket.on('connect', callback);
@@ -45,12 +55,11 @@ export class Connection implements Line {
     return () => this.socket.off(event, callback);
   }
 
-  /** Sends and waits for the answer. Throws LiveError; code `unreachable` where none came. */
   async request<T>(event: string, message: object): Promise<T> {
     // The socket would keep the message and send it after the next connection, ahead of everything else.
     if (!this.socket.connected) throw new LiveError('unreachable', 'There is no connection.');
     const reply: unknown = await this.socket
-      .timeout(REPLY_MS)
+      .timeout(this.replyMs)
       .emitWithAck(event, message)
       .catch(() => {
         throw new LiveError('unreachable', 'The server did not answer.');
@@ -59,18 +68,15 @@ export class Connection implements Line {
     return reply as T;
   }
 
-  /** Sends what has to arrive in order but needs no answer. */
   send(event: string, ...message: object[]): void {
     this.socket.emit(event, ...message);
   }
 
-  /** Whether what was sent has left, so that there is room for more. */
   get hasRoom(): boolean {
-    const { engine } = this.socket.io as unknown as { engine: { writeBuffer: unknown[] } | undefined };
+    const { engine } = this.socket.io as { engine?: { writeBuffer: unknown[] } };
     return this.socket.connected && (engine?.writeBuffer.length ?? 0) < MOST_WAITING;
   }
 
-  /** Sends what need not arrive. */
   sendVolatile(event: string, ...message: object[]): void {
     this.socket.volatile.emit(event, ...message);
   }

@@ -1,0 +1,16 @@
+import type { Line } from '@doodla/core/client';
+import { SocketLine } from '@doodla/core/client';
+import { io } from 'socket.io-client';
+
+/** The one live connection of a browser tab. Students give their token; teachers are known by their cookie. */
+export function connect(token?: string): Line {
+  const socket = io({
+    path: '/live',
+    transports: ['websocket', 'polling'],
+    tryAllTransports: true,
+    reconnectionDelay: 300,
+    reconnectionDelayMax: 3000,
+    auth: token === undefined ? {} : { token },
+  });
+  return new SocketLine(socket);
+}
