@@ -6,6 +6,7 @@ import { useStore } from '../store/useStore';
 import { inviteDevice, removeDevice } from '../api/devices';
 import { spacedCode } from '../ui/spacedCode';
 import { Button } from '../ui/Button';
+import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
 import type { Room } from '../room/room';
 
@@ -51,11 +52,7 @@ export default function DevicesDialog({ room, onClose }: { room: Room; onClose()
           A pad
         </Button>
       </div>
-      {problem && (
-        <p role="alert" className="mb-4 font-bold text-alarm">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
       {invitation && <Invite {...invitation} />}
       <ul aria-label="Connected" className="flex flex-col gap-1">
         {state?.devices.map(({ id, kind, here }, i) => (

@@ -1,8 +1,8 @@
 import { X } from 'lucide-react';
 import type { KeyboardEvent, PointerEvent } from 'react';
-import { useRef } from 'react';
 import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
+import { useDrag } from '../ui/useDrag';
 import type { Workspace } from '../room/workspace';
 
 const LIMITS = { least: 0.15, most: 0.85 };
@@ -14,7 +14,6 @@ export default function Divider({ workspace, at }: { workspace: Workspace; at: n
   const pages = useStore(desk.pages);
   const side = useStore(workspace.side);
   useStore(desk.classroom!.scene);
-  const holding = useRef(false);
   const leads = desk.isTeacher;
   const { split } = desk.classroom!.scene.get();
   const put = (value: number, moving: boolean) => {
@@ -26,10 +25,11 @@ export default function Divider({ workspace, at }: { workspace: Workspace; at: n
     const room = event.currentTarget.parentElement!.parentElement!.getBoundingClientRect();
     return (event.clientX - room.left) / room.width;
   };
-  const release = (event: PointerEvent<HTMLElement>) => {
-    if (holding.current) put(shareOf(event), false);
-    holding.current = false;
-  };
+  const drag = useDrag({
+    begin: () => undefined,
+    move: (event) => put(shareOf(event), true),
+    end: (event) => put(shareOf(event), false),
+  });
   const onKeyDown = (event: KeyboardEvent) => {
     const step = event.key === 'ArrowLeft' ? -KEY_STEP : event.key === 'ArrowRight' ? KEY_STEP : 0;
     if (step === 0) return;
@@ -50,13 +50,7 @@ export default function Divider({ workspace, at }: { workspace: Workspace; at: n
           aria-valuemax={85}
           aria-valuenow={Math.round(at * 100)}
           onKeyDown={onKeyDown}
-          onPointerDown={(event) => {
-            holding.current = true;
-            event.currentTarget.setPointerCapture(event.pointerId);
-          }}
-          onPointerMove={(event) => holding.current && put(shareOf(event), true)}
-          onPointerUp={release}
-          onPointerCancel={release}
+          {...drag}
           className="absolute top-1/2 h-24 w-11 -translate-1/2 cursor-col-resize touch-none rounded-full border-4 border-board bg-chalk shadow-lg"
         />
       )}

@@ -6,6 +6,7 @@ import type { Place } from '../api/joining';
 import { askedPlace, joinClass, placeBy } from '../api/joining';
 import type { RequestError } from '../api/http';
 import { Button } from '../ui/Button';
+import { Problem } from '../ui/Problem';
 import { Front } from '../ui/Front';
 import { TextField } from '../ui/TextField';
 
@@ -90,11 +91,7 @@ export default function JoinPage() {
             here: your teacher is being asked. If not, add a letter or a number to your name and go in.
           </p>
         )}
-        {problem && (
-          <p role="alert" className="mb-4 font-bold text-alarm">
-            {problem}
-          </p>
-        )}
+        <Problem>{problem}</Problem>
         <Button type="submit" look="main" className="w-full" disabled={busy}>
           Go in
         </Button>

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
+import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
 import { TargetSizeChoice, TypeSizeChoice } from '../ui/TypeSizeChoice';
 import type { ActionId } from '../desk/shortcuts';
@@ -27,11 +28,7 @@ export default function ShortcutsDialog({ room, onClose }: { room: Room; onClose
       open
       onOpenChange={onClose}
     >
-      {problem && (
-        <p role="alert" className="mb-3 font-bold text-alarm">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
       <ul className="mb-4 grid gap-1 sm:grid-cols-2">
         {ACTION_IDS.map((action) => (
           <li key={action}>

@@ -3,6 +3,7 @@ import type { FormEvent } from 'react';
 import type { DevicePlace } from '@doodla/core';
 import { enterAsDevice } from '../api/devices';
 import { Button } from '../ui/Button';
+import { Problem } from '../ui/Problem';
 import { Front } from '../ui/Front';
 import { TextField } from '../ui/TextField';
 
@@ -42,11 +43,7 @@ export function EnterDevice({ title, reason, onEntered }: EnterDeviceProps) {
           required
           className="text-center text-2xl tracking-[0.3em] uppercase"
         />
-        {problem && (
-          <p role="alert" className="mb-4 font-bold text-alarm">
-            {problem}
-          </p>
-        )}
+        <Problem>{problem}</Problem>
         <Button type="submit" look="main" className="w-full" disabled={busy}>
           Connect
         </Button>

@@ -1,23 +1,19 @@
 import type { Timer } from '@doodla/core';
 import { timerElapsed, timerLeft, timerText } from '@doodla/core';
 import { Bell, BellOff, GripHorizontal, Maximize2, Minimize2, Pause, Play, Plus, X } from 'lucide-react';
-import { useEffect, useReducer, useRef, useState } from 'react';
-import type { KeyboardEvent, PointerEvent } from 'react';
+import { useEffect, useReducer, useState } from 'react';
+import type { KeyboardEvent } from 'react';
 import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import type { Room } from '../room/room';
 import { chime } from './chime';
+import { takeArrow } from '../ui/arrowKeys';
+import { useDrag } from '../ui/useDrag';
 
 const TICK_MS = 200;
 /** How far an arrow key moves it, CSS pixels. */
 const KEY_STEP = 24;
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 /** A countdown in its last seconds is shown in another colour. */
 const SOON_MS = 10_000;
 
@@ -131,26 +127,22 @@ function Controls({ timer, now, over, set }: ControlsProps) {
 }
 
 function DragStrip({ onPlace }: { onPlace(place: { x: number; y: number }): void }) {
-  const grip = useRef<{ x: number; y: number } | undefined>(undefined);
-  const start = (event: PointerEvent<HTMLElement>) => {
-    const box = event.currentTarget.parentElement!.getBoundingClientRect();
-    grip.current = { x: event.clientX - box.left, y: event.clientY - box.top };
-    event.currentTarget.setPointerCapture(event.pointerId);
-  };
-  const move = (event: PointerEvent<HTMLElement>) => {
-    if (!grip.current) return;
-    const room = event.currentTarget.parentElement!.offsetParent!.getBoundingClientRect();
-    onPlace({
-      x: Math.max(0, event.clientX - room.left - grip.current.x),
-      y: Math.max(0, event.clientY - room.top - grip.current.y),
-    });
-  };
-  const end = () => (grip.current = undefined);
+  const drag = useDrag({
+    begin: (event) => {
+      const box = event.currentTarget.parentElement!.getBoundingClientRect();
+      return { x: event.clientX - box.left, y: event.clientY - box.top };
+    },
+    move: (event, grip) => {
+      const room = event.currentTarget.parentElement!.offsetParent!.getBoundingClientRect();
+      onPlace({
+        x: Math.max(0, event.clientX - room.left - grip.x),
+        y: Math.max(0, event.clientY - room.top - grip.y),
+      });
+    },
+  });
   const byKey = (event: KeyboardEvent<HTMLElement>) => {
-    const step = ARROWS[event.key];
+    const step = takeArrow(event);
     if (!step) return;
-    event.preventDefault();
-    event.stopPropagation();
     const panel = event.currentTarget.parentElement!.getBoundingClientRect();
     const room = event.currentTarget.parentElement!.offsetParent!.getBoundingClientRect();
     onPlace({
@@ -164,10 +156,7 @@ function DragStrip({ onPlace }: { onPlace(place: { x: number; y: number }): void
       aria-label="Move the time"
       title="Drag to move the time"
       onKeyDown={byKey}
-      onPointerDown={start}
-      onPointerMove={move}
-      onPointerUp={end}
-      onPointerCancel={end}
+      {...drag}
       className="grid h-6 w-full cursor-grab touch-none place-items-center opacity-60"
     >
       <GripHorizontal aria-hidden size={20} />

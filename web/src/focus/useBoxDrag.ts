@@ -1,62 +1,42 @@
 import type { Focus, Rect } from '@doodla/core';
-import { useRef } from 'react';
 import type { KeyboardEvent, PointerEvent } from 'react';
+import { takeArrow } from '../ui/arrowKeys';
+import { useDrag } from '../ui/useDrag';
 import type { Stage } from '../stage/stage';
 import type { PageDesk } from '../room/pageDesk';
 
 /** How far an arrow key moves it, page units. */
 const KEY_STEP = 12;
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
+
+/** Where in the window it was taken hold of, and what it was then. */
+interface Grip<F> {
+  x: number;
+  y: number;
+  start: F;
+}
 
 type Change<F> = (start: F, dx: number, dy: number) => F;
 
 /** Handlers for something by which a hand, or the arrow keys, change a focus; `dx`, `dy` in page units. */
-export function useBoxDrag<F extends Focus>(
-  focus: F,
-  desk: PageDesk,
-  stage: Stage,
-  change: Change<F>,
-): {
-  onPointerDown(event: PointerEvent): void;
-  onPointerMove(event: PointerEvent): void;
-  onPointerUp(event: PointerEvent): void;
-  onPointerCancel(event: PointerEvent): void;
-  onKeyDown(event: KeyboardEvent): void;
-} {
-  const grip = useRef<{ x: number; y: number; start: F } | undefined>(undefined);
+export function useBoxDrag<F extends Focus>(focus: F, desk: PageDesk, stage: Stage, change: Change<F>) {
   const set = (changed: F, moving: boolean) => desk.classroom!.setScene({ focus: changed }, moving);
-  const changedTo = (event: PointerEvent) => {
-    const { x, y, start } = grip.current!;
+  const changedTo = (event: PointerEvent, { x, y, start }: Grip<F>) => {
     const { scale } = stage.view.get();
     return change(start, (event.clientX - x) / scale, (event.clientY - y) / scale);
   };
-  const up = (event: PointerEvent) => {
-    if (!grip.current) return;
-    set(changedTo(event), false);
-    grip.current = undefined;
-  };
+  const drag = useDrag<Grip<F>, Element>({
+    begin: (event) => {
+      event.stopPropagation();
+      return { x: event.clientX, y: event.clientY, start: focus };
+    },
+    move: (event, grip) => set(changedTo(event, grip), true),
+    end: (event, grip) => set(changedTo(event, grip), false),
+  });
   return {
-    onPointerDown: (event) => {
-      event.stopPropagation();
-      event.currentTarget.setPointerCapture(event.pointerId);
-      grip.current = { x: event.clientX, y: event.clientY, start: focus };
-    },
-    onPointerMove: (event) => {
-      if (grip.current) set(changedTo(event), true);
-    },
-    onPointerUp: up,
-    onPointerCancel: up,
-    onKeyDown: (event) => {
-      const arrow = ARROWS[event.key];
-      if (!arrow) return;
-      event.preventDefault();
-      event.stopPropagation();
-      set(change(focus, arrow[0] * KEY_STEP, arrow[1] * KEY_STEP), false);
+    ...drag,
+    onKeyDown(event: KeyboardEvent): void {
+      const arrow = takeArrow(event);
+      if (arrow) set(change(focus, arrow[0] * KEY_STEP, arrow[1] * KEY_STEP), false);
     },
   };
 }

@@ -4,10 +4,13 @@ import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { canCopyPictures, copyPng } from '../secure/clipboard';
 import { Button } from '../ui/Button';
+import { Tick } from '../ui/Tick';
+import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
 import type { PageDesk } from '../room/pageDesk';
 import { cutPicture, grabPicture } from './grabPicture';
 import { ontoNextPage } from './grabToNextPage';
+import { useDrag } from '../ui/useDrag';
 
 const WHOLE: Rect = { x: 0, y: 0, width: 1, height: 1 };
 /** A part that was drawn smaller than this was a tap, which chooses the whole again. */
@@ -54,20 +57,10 @@ export default function GrabDialog({ desk, onClose }: { desk: PageDesk; onClose(
       onOpenChange={onClose}
     >
       {picture && <PartChooser picture={picture} part={part} onChange={choose} />}
-      {problem && (
-        <p role="alert" className="mb-3 font-bold text-alarm">
-          {problem}
-        </p>
-      )}
-      <label className="mb-4 flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          className="size-5"
-          checked={withMarks}
-          onChange={(event) => setWithMarks(event.target.checked)}
-        />
+      <Problem>{problem}</Problem>
+      <Tick checked={withMarks} onChange={setWithMarks}>
         With what is written on it
-      </label>
+      </Tick>
       <div className="flex flex-wrap gap-2">
         {desk.isTeacher && (
           <Button look="main" disabled={!picture} onClick={use((png) => ontoNextPage(desk, png))}>
@@ -102,7 +95,6 @@ interface PartChooserProps {
 /** The picture, on which a part is drawn. */
 function PartChooser({ picture, part, onChange }: PartChooserProps) {
   const host = useRef<HTMLCanvasElement>(null);
-  const start = useRef<{ x: number; y: number } | undefined>(undefined);
   useEffect(() => {
     const canvas = host.current!;
     canvas.width = picture.width;
@@ -117,20 +109,18 @@ function PartChooser({ picture, part, onChange }: PartChooserProps) {
       y: within((event.clientY - box.top) / box.height),
     };
   };
+  const drag = useDrag({
+    begin: at,
+    move: (event, start) => {
+      const now = at(event);
+      const drawn = rectFromCorners(start.x, start.y, now.x, now.y);
+      onChange(drawn.width < TAP || drawn.height < TAP ? WHOLE : drawn);
+    },
+  });
   return (
     <div
       className="relative mb-3 cursor-crosshair touch-none overflow-hidden rounded-lg border-2 border-paper-line"
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        start.current = at(event);
-      }}
-      onPointerMove={(event) => {
-        if (!start.current) return;
-        const now = at(event);
-        const drawn = rectFromCorners(start.current.x, start.current.y, now.x, now.y);
-        onChange(drawn.width < TAP || drawn.height < TAP ? WHOLE : drawn);
-      }}
-      onPointerUp={() => (start.current = undefined)}
+      {...drag}
     >
       <canvas
         ref={host}

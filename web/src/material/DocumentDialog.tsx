@@ -4,6 +4,7 @@ import type { LookedAtReply } from '@doodla/core';
 import type { UploadProgress } from '../api/sendDocument';
 import { sendToLook } from '../api/sendDocument';
 import { Button } from '../ui/Button';
+import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
 import type { DrawPage } from '../ui/PageChoice';
 import { PageChoice } from '../ui/PageChoice';
@@ -99,11 +100,7 @@ export default function DocumentDialog({ desk, dropped = [], onClose }: Document
         <span className="min-w-0 break-words">{files.map(({ name }) => name).join(', ')}</span>
       </div>
       {looked && <PageChoice count={looked.count} value={pages} onChange={setPages} draw={draw} />}
-      {problem && (
-        <p role="alert" className="mb-4 font-bold whitespace-pre-line text-alarm">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
       {progress && (
         <div className="mb-4">
           <UploadProgressBar progress={progress} />

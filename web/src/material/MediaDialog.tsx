@@ -3,6 +3,7 @@ import type { UploadProgress } from '../api/sendDocument';
 import { sendMedia } from '../api/sendDocument';
 import { UploadProgressBar } from './UploadProgressBar';
 import { Button } from '../ui/Button';
+import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
 import { broughtIn } from './broughtIn';
 import type { PageDesk } from '../room/pageDesk';
@@ -56,11 +57,7 @@ export default function MediaDialog({ desk, onClose }: { desk: PageDesk; onClose
           if (file) void bring(file);
         }}
       />
-      {problem && (
-        <p role="alert" className="mb-4 font-bold text-alarm">
-          {problem}
-        </p>
-      )}
+      <Problem>{problem}</Problem>
       {progress ? (
         <UploadProgressBar progress={progress} />
       ) : (

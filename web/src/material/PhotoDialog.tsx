@@ -4,21 +4,19 @@ import { releaseProxy, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { preparePicture } from '../pictures/preparePicture';
 import { Button } from '../ui/Button';
+import { Tick } from '../ui/Tick';
+import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
 import type { PageDesk } from '../room/pageDesk';
 import type { PhotoWorker } from './photo.worker';
+import { takeArrow } from '../ui/arrowKeys';
+import { useDrag } from '../ui/useDrag';
 
 /** Corners to begin with, as parts of the photo. */
 const START: Corners = [0.06, 0.06, 0.94, 0.06, 0.94, 0.94, 0.06, 0.94];
 const NAMES = ['Upper left', 'Upper right', 'Lower right', 'Lower left'];
 /** How far an arrow key moves a corner, as a part of the photo. */
 const KEY_STEP = 0.005;
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 /** Makes a page of a photographed worksheet: straightened by its four corners, its paper made white. */
 export default function PhotoDialog({ desk, onClose }: { desk: PageDesk; onClose(): void }) {
@@ -68,20 +66,10 @@ export default function PhotoDialog({ desk, onClose }: { desk: PageDesk; onClose
         onChange={(event) => void choose(event.target.files?.[0]).catch(fail)}
       />
       {photo && <CornerChooser photo={photo} corners={corners} onChange={setCorners} />}
-      {problem && (
-        <p role="alert" className="mb-3 font-bold text-alarm">
-          {problem}
-        </p>
-      )}
-      <label className="mb-4 flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          className="size-5"
-          checked={clean}
-          onChange={(event) => setClean(event.target.checked)}
-        />
+      <Problem>{problem}</Problem>
+      <Tick checked={clean} onChange={setClean}>
         Make the paper white
-      </label>
+      </Tick>
       <div className="flex flex-wrap gap-3">
         <Button onClick={() => chooser.current!.click()}>Choose a photo …</Button>
         <Button look="main" disabled={!photo || busy} onClick={() => void make().catch(fail)}>
@@ -114,6 +102,13 @@ function CornerChooser({ photo, corners, onChange }: CornerChooserProps) {
       ) as unknown as Corners,
     );
   };
+  const drag = useDrag({
+    begin: (event) => Number(event.currentTarget.dataset.corner),
+    move: (event, n) => {
+      const box = canvas.current!.getBoundingClientRect();
+      move(n, (event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height);
+    },
+  });
   const outline = [0, 1, 2, 3].map((n) => `${corners[2 * n]! * 100},${corners[2 * n + 1]! * 100}`).join(' ');
   return (
     <div className="relative mx-auto mb-3 w-fit touch-none">
@@ -138,17 +133,12 @@ function CornerChooser({ photo, corners, onChange }: CornerChooserProps) {
           aria-label={`${name} corner of the paper`}
           className="absolute -mt-5 -ml-5 grid size-10 cursor-move touch-none place-items-center"
           style={{ left: `${corners[2 * n]! * 100}%`, top: `${corners[2 * n + 1]! * 100}%` }}
-          onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
-          onPointerMove={(event) => {
-            if (event.buttons === 0) return;
-            const box = canvas.current!.getBoundingClientRect();
-            move(n, (event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height);
-          }}
+          data-corner={n}
+          {...drag}
           onKeyDown={(event) => {
-            const arrow = ARROWS[event.key];
-            if (!arrow) return;
-            event.preventDefault();
-            move(n, corners[2 * n]! + arrow[0] * KEY_STEP, corners[2 * n + 1]! + arrow[1] * KEY_STEP);
+            const arrow = takeArrow(event);
+            if (arrow)
+              move(n, corners[2 * n]! + arrow[0] * KEY_STEP, corners[2 * n + 1]! + arrow[1] * KEY_STEP);
           }}
         >
           <span className="size-5 rounded-full border-3 border-chalk-deep bg-chalk" />

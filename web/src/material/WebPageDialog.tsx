@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { bringWebFile, bringWebPage } from '../api/lessons';
 import { Button } from '../ui/Button';
+import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { PageDesk } from '../room/pageDesk';
@@ -53,11 +54,7 @@ export default function WebPageDialog({ desk, onClose }: { desk: PageDesk; onClo
           value={address}
           onChange={(event) => setAddress(event.target.value)}
         />
-        {problem && (
-          <p role="alert" className="mb-4 font-bold text-alarm">
-            {problem}
-          </p>
-        )}
+        <Problem>{problem}</Problem>
         <div className="flex flex-wrap gap-3">
           <Button type="submit" look="main" disabled={busy || address.trim() === ''}>
             {busy ? 'Fetching …' : 'Bring it in'}

@@ -6,7 +6,8 @@ import { classes } from '../ui/classes';
 import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
 import { drawThumbnail } from '../room/thumbnail';
-import { ARROWS } from '../ui/arrowKeys';
+import { takeArrow } from '../ui/arrowKeys';
+import { useDrag } from '../ui/useDrag';
 
 const WIDTH = 176;
 const MAX_HEIGHT = 132;
@@ -41,16 +42,14 @@ export default function PageMap({ desk, stage, side }: PageMapProps) {
   }, [changed, page, desk, extent.width, scale]);
 
   const go = (event: React.PointerEvent<HTMLElement>) => {
-    if (event.buttons === 0) return;
     const box = event.currentTarget.getBoundingClientRect();
     const inside = { x: (event.clientX - box.left) / scale, y: (event.clientY - box.top) / scale };
     stage.centreOn(shown.x + inside.x, shown.y + inside.y);
   };
+  const drag = useDrag({ begin: go, move: go });
   const step = (event: React.KeyboardEvent) => {
-    const direction = ARROWS[event.key];
+    const direction = takeArrow(event);
     if (!direction) return;
-    event.preventDefault();
-    event.stopPropagation();
     const { clientWidth, clientHeight } = stage.host;
     // Looking to the right moves the page to the left.
     stage.pan(-direction[0] * clientWidth * KEY_STEP, -direction[1] * clientHeight * KEY_STEP);
@@ -61,11 +60,7 @@ export default function PageMap({ desk, stage, side }: PageMapProps) {
       data-bar="map"
       tabIndex={0}
       aria-label="Map of the page. The arrow keys move over the page."
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        go(event);
-      }}
-      onPointerMove={go}
+      {...drag}
       onKeyDown={step}
       className={classes(
         'absolute bottom-18 z-20 cursor-move touch-none overflow-hidden rounded-xl border-2 border-board-line bg-board-light shadow-xl outline-offset-2',

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { setUp } from '../api/people';
 import { Button } from '../ui/Button';
+import { Problem } from '../ui/Problem';
 import { Front } from '../ui/Front';
 import { TextField } from '../ui/TextField';
 import { useRefreshMe } from './useRefreshMe';
@@ -47,11 +48,7 @@ export function SetupPage() {
             required: 'Please choose a password of at least 10 characters.',
           })}
         />
-        {problem && (
-          <p role="alert" className="mb-4 font-bold text-alarm">
-            {problem}
-          </p>
-        )}
+        <Problem>{problem}</Problem>
         <Button type="submit" look="main" className="w-full" disabled={formState.isSubmitting}>
           Start using Doodla
         </Button>

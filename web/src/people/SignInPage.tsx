@@ -3,6 +3,7 @@ import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { demoSignIn, signIn } from '../api/people';
 import { Button } from '../ui/Button';
+import { Problem } from '../ui/Problem';
 import { Front } from '../ui/Front';
 import { TextField } from '../ui/TextField';
 import { useRefreshMe } from './useRefreshMe';
@@ -42,11 +43,7 @@ export function SignInPage({ demo }: { demo: boolean }) {
           error={errors.password?.message}
           {...register('password', { required: 'Please give your password.' })}
         />
-        {problem && (
-          <p role="alert" className="mb-4 font-bold text-alarm">
-            {problem}
-          </p>
-        )}
+        <Problem>{problem}</Problem>
         <Button
           type="submit"
           look={demo ? 'plain' : 'main'}

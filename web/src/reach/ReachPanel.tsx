@@ -25,6 +25,7 @@ import type { ToolId } from '../tools/tools';
 import { TOOLS, toolsIn } from '../tools/tools';
 import { WORK } from '../tools/work';
 import { WipeMenu } from './WipeMenu';
+import { useDrag } from '../ui/useDrag';
 
 const PointSheet = lazy(() => import('./PointSheet'));
 const FocusSheet = lazy(() => import('./FocusSheet'));
@@ -222,36 +223,30 @@ function FoldedReach({ desk, reach, state }: ReachPanelProps & { state: ReachSta
 }
 
 function DragHandle({ panel, reach }: { panel: RefObject<HTMLDivElement | null>; reach: Reach }) {
-  const grip = useRef<{ x: number; y: number } | undefined>(undefined);
-  const start = (event: PointerEvent<HTMLElement>) => {
-    const box = panel.current!.getBoundingClientRect();
-    grip.current = { x: event.clientX - box.left, y: event.clientY - box.top };
-    event.currentTarget.setPointerCapture(event.pointerId);
-  };
-  const placeAt = (event: PointerEvent<HTMLElement>) => {
+  const placeAt = (event: PointerEvent<HTMLElement>, grip: { x: number; y: number }) => {
     const room = panel.current!.closest('[data-view]')!.getBoundingClientRect();
-    const y = Math.max(0, event.clientY - room.top - grip.current!.y);
-    return { x: event.clientX - room.left - grip.current!.x, y, room };
+    const y = Math.max(0, event.clientY - room.top - grip.y);
+    return { x: event.clientX - room.left - grip.x, y, room };
   };
-  const move = (event: PointerEvent<HTMLElement>) => {
-    if (!grip.current) return;
-    const { x, y } = placeAt(event);
-    reach.patch({ floating: { x, y } });
-  };
-  const end = (event: PointerEvent<HTMLElement>) => {
-    if (!grip.current) return;
-    const { x, y, room } = placeAt(event);
-    grip.current = undefined;
-    reach.drop(x, y, panel.current!.offsetWidth, room.width);
-  };
+  const drag = useDrag({
+    begin: (event) => {
+      const box = panel.current!.getBoundingClientRect();
+      return { x: event.clientX - box.left, y: event.clientY - box.top };
+    },
+    move: (event, grip) => {
+      const { x, y } = placeAt(event, grip);
+      reach.patch({ floating: { x, y } });
+    },
+    end: (event, grip) => {
+      const { x, y, room } = placeAt(event, grip);
+      reach.drop(x, y, panel.current!.offsetWidth, room.width);
+    },
+  });
   return (
     <div
       aria-hidden
       title="Drag to move the tools"
-      onPointerDown={start}
-      onPointerMove={move}
-      onPointerUp={end}
-      onPointerCancel={end}
+      {...drag}
       className="grid h-6 shrink-0 cursor-grab touch-none place-items-center text-board-line"
     >
       <GripHorizontal size={22} />

@@ -1,9 +1,9 @@
 import type { Mark, Point } from '@doodla/core';
 import { cornerChanges, movedCorner, pathThrough, pointsOf, withCorners } from '@doodla/core';
 import { nanoid } from 'nanoid';
-import { useRef } from 'react';
 import type { PointerEvent } from 'react';
 import type { PageDesk } from '../room/pageDesk';
+import { useDrag } from '../ui/useDrag';
 import type { MarkGround } from './markGround';
 import type { Stage } from '../stage/stage';
 
@@ -41,7 +41,8 @@ export function CornerHandles({ mark, desk, ground, stage }: CornerHandlesProps)
           at={point}
           ground={ground}
           onDrag={(to) => show(moved(i, to))}
-          onDrop={(to) => (show(undefined), put(moved(i, to)))}
+          onDrop={(to) => put(moved(i, to))}
+          onEnd={() => show(undefined)}
           onRemove={() => {
             if (mayAdd && points.length > (path.closed ? 3 : 2)) put(points.filter((_, k) => k !== i));
           }}
@@ -57,7 +58,8 @@ export function CornerHandles({ mark, desk, ground, stage }: CornerHandlesProps)
             at={[(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]}
             ground={ground}
             onDrag={(to) => show(inserted(i, to))}
-            onDrop={(to) => (show(undefined), put(inserted(i, to)))}
+            onDrop={(to) => put(inserted(i, to))}
+            onEnd={() => show(undefined)}
           />
         );
       })}
@@ -72,36 +74,40 @@ interface DotProps {
   ground: MarkGround;
   onDrag(to: [number, number]): void;
   onDrop(to: [number, number]): void;
+  /** What `onDrag` has shown is over; told before a drop as well. */
+  onEnd(): void;
   onRemove?(): void;
 }
 
-function Dot({ label, at, small, ground, onDrag, onDrop, onRemove }: DotProps) {
-  const dragging = useRef(false);
+function Dot({ label, at, small, ground, onDrag, onDrop, onEnd, onRemove }: DotProps) {
   const { scale, x, y } = ground.view;
   const pageAt = (event: PointerEvent): [number, number] => {
     const box = ground.host.getBoundingClientRect();
     const place = ground.toPage(event.clientX - box.left, event.clientY - box.top);
     return [place.x, place.y];
   };
+  const drag = useDrag({
+    begin: (event) => {
+      event.stopPropagation();
+      return { moved: false };
+    },
+    move: (event, grip) => {
+      grip.moved = true;
+      onDrag(pageAt(event));
+    },
+    end: (event, { moved }, dropped) => {
+      if (!moved) return;
+      onEnd();
+      if (dropped) onDrop(pageAt(event));
+    },
+  });
   return (
     <button
       type="button"
       aria-label={label}
       className="pointer-events-auto absolute -mt-3 -ml-3 grid size-6 cursor-move touch-none place-items-center"
       style={{ left: x + at[0] * scale, top: y + at[1] * scale }}
-      onPointerDown={(event) => {
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-      }}
-      onPointerMove={(event) => {
-        if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
-        dragging.current = true;
-        onDrag(pageAt(event));
-      }}
-      onPointerUp={(event) => {
-        if (dragging.current) onDrop(pageAt(event));
-        dragging.current = false;
-      }}
+      {...drag}
       onDoubleClick={onRemove}
       onKeyDown={(event) => {
         if (event.key !== 'Delete' && event.key !== 'Backspace') return;

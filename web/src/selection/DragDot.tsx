@@ -1,7 +1,7 @@
 import type { PointerEvent } from 'react';
-import { useRef } from 'react';
+import { takeArrow } from '../ui/arrowKeys';
+import { useDrag } from '../ui/useDrag';
 import type { MarkGround } from './markGround';
-import { ARROWS } from '../ui/arrowKeys';
 
 /** A place on the page. */
 export interface At {
@@ -41,7 +41,6 @@ export function DragDot({
   onEnd,
   onArrow,
 }: DragDotProps) {
-  const start = useRef<At | undefined>(undefined);
   const pageAt = (event: PointerEvent) => {
     const box = ground.host.getBoundingClientRect();
     return ground.toPage(event.clientX - box.left, event.clientY - box.top);
@@ -50,6 +49,17 @@ export function DragDot({
     steady: event.shiftKey,
     centred: event.altKey,
   });
+  const drag = useDrag<At>({
+    begin: (event) => {
+      event.stopPropagation();
+      return pageAt(event);
+    },
+    move: (event, start) => onDrag(start, pageAt(event), keys(event)),
+    end: (event, start, dropped) => {
+      if (dropped) onDrop(start, pageAt(event), keys(event));
+      onEnd();
+    },
+  });
   return (
     <button
       type="button"
@@ -57,31 +67,10 @@ export function DragDot({
       className="pointer-events-auto absolute -mt-4 -ml-4 grid size-8 touch-none place-items-center"
       style={{ ...style, cursor }}
       onKeyDown={(event) => {
-        const [dx, dy] = ARROWS[event.key] ?? [0, 0];
-        if (dx === 0 && dy === 0) return;
-        event.preventDefault();
-        event.stopPropagation();
-        onArrow(dx, dy, keys(event));
+        const arrow = takeArrow(event);
+        if (arrow) onArrow(...arrow, keys(event));
       }}
-      onPointerDown={(event) => {
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        start.current = pageAt(event);
-      }}
-      onPointerMove={(event) => {
-        if (start.current) onDrag(start.current, pageAt(event), keys(event));
-      }}
-      onPointerUp={(event) => {
-        if (!start.current) return;
-        const from = start.current;
-        start.current = undefined;
-        onDrop(from, pageAt(event), keys(event));
-        onEnd();
-      }}
-      onPointerCancel={() => {
-        start.current = undefined;
-        onEnd();
-      }}
+      {...drag}
     >
       <span className={`size-3.5 border-2 border-chalk-deep bg-paper ${round ? 'rounded-full' : ''}`} />
     </button>

@@ -5,6 +5,8 @@ import { endSitting, keepPages } from '../api/lessons';
 import type { SittingDetail } from '@doodla/core';
 import { ownPages } from '../material/broughtIn';
 import { Button } from '../ui/Button';
+import { Tick } from '../ui/Tick';
+import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { KeptName } from './keptName';
@@ -105,23 +107,13 @@ export default function EndDialog({ desk, sitting, onEnded, onClose }: EndDialog
           </>
         )}
         {added.length > 0 && (
-          <label className="mb-4 flex min-h-11 items-center gap-3">
-            <input
-              type="checkbox"
-              className="size-5"
-              checked={keepsPages}
-              onChange={(event) => setKeepsPages(event.target.checked)}
-            />
+          <Tick checked={keepsPages} onChange={setKeepsPages}>
             {added.length === 1
               ? 'Keep the page that was added in the lesson too'
               : `Keep the ${added.length} pages that were added in the lesson too`}
-          </label>
+          </Tick>
         )}
-        {problem && (
-          <p role="alert" className="mb-4 font-bold text-alarm">
-            {problem}
-          </p>
-        )}
+        <Problem>{problem}</Problem>
         <div className="flex flex-wrap gap-3">
           <Button type="submit" look="main" disabled={busy}>
             Keep and end

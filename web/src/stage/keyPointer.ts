@@ -46,7 +46,7 @@ export class KeyPointer {
     return true;
   }
 
-  private move(state: KeyPointerState, [dx, dy]: [number, number], step: number): void {
+  private move(state: KeyPointerState, [dx, dy]: readonly [number, number], step: number): void {
     const { clientWidth, clientHeight } = this.glass.host;
     const x = Math.min(clientWidth, Math.max(0, state.x + dx * step));
     const y = Math.min(clientHeight, Math.max(0, state.y + dy * step));
