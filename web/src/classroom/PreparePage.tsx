@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
-import { History, Presentation, Share } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -8,10 +7,12 @@ import { Store } from '@doodla/core/client';
 import { useStore } from '../store/useStore';
 import { lessonQuery, startSitting } from '../api/lessons';
 import { makePicturePages, takeBeginning } from './beginWith';
-import { BringInMenu } from '../material/BringInMenu';
-import { Button } from '../ui/Button';
+import { OpenedEntry } from '../ui/entries';
+import { EntryBar, entryToOpen } from '../ui/EntryBar';
 import { useWorkspace } from '../room/useWorkspace';
 import type { PageDesk } from '../room/pageDesk';
+import type { InLesson } from './lessonEntries';
+import { LESSON_ENTRIES } from './lessonEntries';
 import { JUST_STARTED, PRESENTING } from './TeachPage';
 import { CannotOpen } from '../ui/CannotOpen';
 import { TopBar } from './TopBar';
@@ -19,8 +20,6 @@ import { WorkspaceView } from './WorkspaceView';
 
 const NO_PAGE = new Store<string | undefined>(undefined);
 const PhotoDialog = lazy(() => import('../material/PhotoDialog'));
-const HandoutDialog = lazy(() => import('../handout/HandoutDialog'));
-const SittingsDialog = lazy(() => import('../sittings/SittingsDialog'));
 
 /** A lesson between classes: what is written here is prepared, for every class. */
 export default function PreparePage() {
@@ -31,8 +30,7 @@ export default function PreparePage() {
   const workspace = useWorkspace({ lesson, ...(startPage !== null && { startPage }) });
   const desk = workspace?.main;
   const navigate = useNavigate();
-  const [showing, setShowing] = useState<'handout' | 'sittings'>();
-  const close = () => setShowing(undefined);
+  const [showing, setShowing] = useState<string>();
   useRememberedPage(desk);
   const [photo, setPhoto] = useState(false);
   useBeginning(lesson, desk, () => setPhoto(true));
@@ -53,6 +51,8 @@ export default function PreparePage() {
   // What is written while presenting is no prepared mark: it is kept or dropped at the end, like a class's.
   const present = () => (open ? goOn() : void start(PRESENTING, desk?.pageId.get()));
   if (!workspace || !desk) return null;
+  const onTeach = () => (open ? goOn() : void start(JUST_STARTED, desk.pageId.get()));
+  const inLesson: InLesson = { lesson, title, desk, sittings, isOn: open !== undefined, onTeach };
   return (
     <WorkspaceView
       workspace={workspace}
@@ -66,35 +66,16 @@ export default function PreparePage() {
           arrangement={arrangement}
           side={side}
         >
-          <BringInMenu desk={desk} />
-          {sittings.length > 0 && (
-            <Button
-              look="onBoard"
-              icon={<History aria-hidden size={18} />}
-              onClick={() => setShowing('sittings')}
-            >
-              Classes ({sittings.length})
-            </Button>
-          )}
-          <Button look="onBoard" icon={<Share aria-hidden size={18} />} onClick={() => setShowing('handout')}>
-            Hand out
-          </Button>
-          <Button
-            look="onBoard"
-            icon={<Presentation aria-hidden size={18} />}
-            className="!border-chalk !bg-chalk !text-board"
-            onClick={() => (open ? goOn() : void start(JUST_STARTED, desk.pageId.get()))}
-          >
-            {open ? 'Go on with class' : 'Start class'}
-          </Button>
+          <EntryBar entries={LESSON_ENTRIES} props={inLesson} onOpen={setShowing} />
         </TopBar>
       )}
     >
-      <Suspense>
-        {showing === 'handout' && <HandoutDialog desk={desk} title={title} onClose={close} />}
-        {photo && <PhotoDialog desk={desk} onClose={() => setPhoto(false)} />}
-        {showing === 'sittings' && <SittingsDialog lesson={lesson} sittings={sittings} onClose={close} />}
-      </Suspense>
+      <OpenedEntry
+        entry={entryToOpen(LESSON_ENTRIES, showing)}
+        props={inLesson}
+        onClose={() => setShowing(undefined)}
+      />
+      <Suspense>{photo && <PhotoDialog desk={desk} onClose={() => setPhoto(false)} />}</Suspense>
     </WorkspaceView>
   );
 }

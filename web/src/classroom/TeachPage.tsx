@@ -8,11 +8,11 @@ import { sittingQuery } from '../api/lessons';
 import { keepAwake } from '../present/keepAwake';
 import { useWorkspace } from '../room/useWorkspace';
 import { AsksNotice } from './AsksNotice';
-import { ClassBar } from './ClassBar';
-import { entryToOpen } from './classEntries';
+import { CLASS_ENTRIES } from './classEntries';
 import { LeaveDialog } from './LeaveDialog';
 import { CannotOpen } from '../ui/CannotOpen';
 import { OpenedEntry } from '../ui/entries';
+import { EntryBar, entryToOpen } from '../ui/EntryBar';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
 
@@ -79,13 +79,13 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
           arrangement={arrangement}
           side={side}
         >
-          <ClassBar props={inClass} onOpen={setSheet} />
+          <EntryBar entries={CLASS_ENTRIES} props={inClass} onOpen={setSheet} />
         </TopBar>
       )}
     >
       <AsksNotice room={desk.room} />
       <LeaveDialog blocker={blocker} onEnd={askToKeep} />
-      <OpenedEntry entry={entryToOpen(sheet)} props={inClass} onClose={close} />
+      <OpenedEntry entry={entryToOpen(CLASS_ENTRIES, sheet)} props={inClass} onClose={close} />
       <Suspense>
         <FloatingHelper desk={desk} />
       </Suspense>

@@ -1,6 +1,5 @@
 import type { ClassState } from '@doodla/core';
 import { DoorOpen, Pen, PenOff, QrCode, Share, TabletSmartphone } from 'lucide-react';
-import type { ComponentType, ReactNode } from 'react';
 import { lazy } from 'react';
 import type { SittingDetail } from '@doodla/core';
 import { BringInMenu } from '../material/BringInMenu';
@@ -8,7 +7,7 @@ import type { PageDesk } from '../room/pageDesk';
 import type { Room } from '../room/room';
 import { ShowMenu } from '../sharing/ShowMenu';
 import { Button } from '../ui/Button';
-import type { Entry } from '../ui/entries';
+import type { BarEntry } from '../ui/EntryBar';
 import { spacedCode } from '../ui/spacedCode';
 import { PeopleMenu } from './PeopleMenu';
 
@@ -23,20 +22,11 @@ export interface InClass {
   onEnded(): void;
 }
 
-/** A button of the bar that opens something, or a part that is a menu or switch of its own. */
-export type BarEntry =
-  | (Entry<InClass> & {
-      /** What the button says, and its name where it says none or a short one. */
-      text?(props: InClass): ReactNode;
-      name?(props: InClass): string;
-    })
-  | { readonly id: string; when?(props: InClass): boolean; readonly Part: ComponentType<InClass> };
-
 const isOpen = (props: InClass) => props.isOpen;
 const devicesHere = ({ state }: InClass) => state?.devices.filter(({ here }) => here).length ?? 0;
 
 /** What a teacher needs for the class: the code, who is here, pens, hand out, end. */
-export const CLASS_ENTRIES: readonly BarEntry[] = [
+export const CLASS_ENTRIES: readonly BarEntry<InClass>[] = [
   {
     id: 'join',
     label: 'Join code',
@@ -73,11 +63,6 @@ export const CLASS_ENTRIES: readonly BarEntry[] = [
     Sheet: lazy(() => import('../sittings/EndDialog')),
   },
 ];
-
-/** The entry that opens something under a name. */
-export function entryToOpen(id: string | undefined): Entry<InClass> | undefined {
-  return CLASS_ENTRIES.find((entry) => 'Sheet' in entry && entry.id === id) as Entry<InClass> | undefined;
-}
 
 function PensSwitch({ room, state }: InClass) {
   const pensUp = state?.pensUp ?? false;

@@ -1,0 +1,45 @@
+import type { SittingSummary } from '@doodla/core';
+import { History, Presentation, Share } from 'lucide-react';
+import { lazy } from 'react';
+import { BringInMenu } from '../material/BringInMenu';
+import type { PageDesk } from '../room/pageDesk';
+import type { BarEntry } from '../ui/EntryBar';
+
+/** A lesson between classes, as its bar knows it. */
+export interface InLesson {
+  lesson: string;
+  title: string;
+  desk: PageDesk;
+  sittings: readonly SittingSummary[];
+  /** Whether one of its classes has not ended. */
+  isOn: boolean;
+  /** Starts a class, or goes on with the one that is on. */
+  onTeach(): void;
+}
+
+/** What a teacher needs while preparing: material, earlier classes, hand out, start. */
+export const LESSON_ENTRIES: readonly BarEntry<InLesson>[] = [
+  { id: 'bringIn', Part: BringInMenu },
+  {
+    id: 'sittings',
+    label: 'Classes',
+    icon: <History aria-hidden size={18} />,
+    when: ({ sittings }) => sittings.length > 0,
+    text: ({ sittings }) => `Classes (${sittings.length})`,
+    Sheet: lazy(() => import('../sittings/SittingsDialog')),
+  },
+  {
+    id: 'handout',
+    label: 'Hand out',
+    icon: <Share aria-hidden size={18} />,
+    Sheet: lazy(() => import('../handout/HandoutDialog')),
+  },
+  {
+    id: 'teach',
+    label: 'Start class',
+    icon: <Presentation aria-hidden size={18} />,
+    main: true,
+    text: ({ isOn }) => (isOn ? 'Go on with class' : 'Start class'),
+    run: ({ onTeach }) => onTeach(),
+  },
+];
