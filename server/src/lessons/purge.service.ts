@@ -70,10 +70,9 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
     );
     for (const { sha256, named } of gone) {
       const seen: Write = ['DELETE FROM gone_file WHERE sha256 = ? AND at < ?', [sha256, before]];
-      if (named === 0) {
-        await this.files.remove(sha256);
+      if (named === 1) this.writes.together(seen);
+      else if (this.files.remove(sha256, before))
         this.writes.together(['DELETE FROM read_words WHERE sha256 = ?', [sha256]], seen);
-      } else this.writes.together(seen);
     }
   }
 

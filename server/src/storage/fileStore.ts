@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream } from 'node:fs';
-import { access, mkdir, rename, rm, writeFile } from 'node:fs/promises';
+import { createReadStream, rmSync, statSync } from 'node:fs';
+import { mkdir, rename, rm, utimes, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Settings } from '../settings/settings.js';
@@ -45,7 +45,7 @@ export class FileStore {
   /** Moves a file from the incoming folder, of which it is known what it hashes to, into the store. Returns that. */
   async take({ path, sha256 }: Pick<IncomingFile, 'path' | 'sha256'>): Promise<string> {
     const target = this.pathOf(sha256);
-    if (await exists(target)) await rm(path);
+    if (await this.touch(target)) await rm(path);
     else {
       await mkdir(dirname(target), { recursive: true });
       await rename(path, target);
@@ -53,9 +53,16 @@ export class FileStore {
     return sha256;
   }
 
-  /** Removes a stored file that nothing names any more. */
-  async remove(sha256: string): Promise<void> {
-    await rm(this.pathOf(sha256), { force: true });
+  /**
+   * Removes a stored file that nothing names any more, unless it has come in again since `before`, for something
+   * that does not name it yet. Returns whether it is gone.
+   */
+  remove(sha256: string, before: number): boolean {
+    const path = this.pathOf(sha256);
+    const file = statSync(path, { throwIfNoEntry: false });
+    // In one go, so that nothing comes in between the look and the removal.
+    if (file && file.mtimeMs < before) rmSync(path);
+    return !file || file.mtimeMs < before;
   }
 
   /** Stores bytes. Returns their SHA-256. */
@@ -64,11 +71,16 @@ export class FileStore {
     await writeFile(path, bytes);
     return this.take({ path, sha256: createHash('sha256').update(bytes).digest('hex') });
   }
-}
 
-async function exists(path: string): Promise<boolean> {
-  return access(path).then(
-    () => true,
-    () => false,
-  );
+  /** Notes that a file has come in again. Returns false where it is not there. */
+  private async touch(path: string): Promise<boolean> {
+    const now = new Date();
+    return utimes(path, now, now).then(
+      () => true,
+      (error: NodeJS.ErrnoException) => {
+        if (error.code === 'ENOENT') return false;
+        throw error;
+      },
+    );
+  }
 }

@@ -1,0 +1,83 @@
+import type { Page } from '@playwright/test';
+import { bringIn, expect, joinAs, startClass, test } from '../support/fixtures';
+import { plainPdf } from '../support/pdfs';
+import { draw, expectMarks, stageState, wave } from '../support/stage';
+
+test.beforeEach(async ({ teacher }) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
+});
+
+/** A moving picture of two seconds, as this browser records one. */
+function film(page: Page): Promise<number[]> {
+  return page.evaluate(async () => {
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [320, 240];
+    const ctx = canvas.getContext('2d')!;
+    let n = 0;
+    const timer = setInterval(() => {
+      ctx.fillStyle = `hsl(${n++ * 12} 70% 50%)`;
+      ctx.fillRect(0, 0, 320, 240);
+    }, 40);
+    const recorder = new MediaRecorder(canvas.captureStream(25), { mimeType: 'video/webm;codecs=vp8' });
+    const parts: Blob[] = [];
+    recorder.ondataavailable = ({ data }) => parts.push(data);
+    recorder.start();
+    await new Promise((resolve) => setTimeout(resolve, 2000));
+    const stopped = new Promise((resolve) => (recorder.onstop = resolve));
+    recorder.stop();
+    await stopped;
+    clearInterval(timer);
+    return [...new Uint8Array(await new Blob(parts).arrayBuffer())];
+  });
+}
+
+const playing = (page: Page) =>
+  page.evaluate(() => {
+    const video = document.querySelector('video')!;
+    return { paused: video.paused, time: video.currentTime };
+  });
+
+test('a video is played in step for all, held by writing, and what is written keeps its frame', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  const bytes = Buffer.from(await film(teacher));
+  await teacher.getByRole('button', { name: 'Bring in' }).click();
+  await teacher.getByRole('menuitem', { name: 'A sound or video file' }).click();
+  const chooser = teacher.getByLabel('Choose a recording');
+  await chooser.setInputFiles({ name: 'notes.mp4', mimeType: 'video/mp4', buffer: Buffer.from('no film') });
+  await expect(teacher.getByRole('alert')).toContainText('cannot play this file');
+  await chooser.setInputFiles({ name: 'crossing.webm', mimeType: 'video/webm', buffer: bytes });
+  await expect(teacher.getByLabel('Page 2 of 3')).toBeVisible();
+  await teacher.getByRole('slider', { name: 'Place in the recording' }).fill('0.5');
+  for (const page of [teacher, wren])
+    await expect.poll(async () => (await playing(page)).time).toBeCloseTo(0.5, 1);
+  // The film is as wide as its page, also on a phone.
+  await wren.setViewportSize({ width: 390, height: 844 });
+  for (const page of [teacher, wren])
+    await expect
+      .poll(async () => {
+        const { width, scale, x } = await stageState(page);
+        const box = (await page.locator('video').boundingBox())!;
+        return [Math.round(box.x - x), Math.round(box.width - width * scale)];
+      })
+      .toEqual([0, 0]);
+  expect((await stageState(wren)).width * (await stageState(wren)).scale).toBeGreaterThan(300);
+  await teacher.getByRole('button', { name: 'Play the recording' }).click();
+  await expect.poll(async () => (await playing(wren)).paused).toBe(false);
+  await teacher.keyboard.press('p');
+  await draw(teacher, wave(200, 200));
+  for (const page of [teacher, wren]) await expect.poll(async () => (await playing(page)).paused).toBe(true);
+  await expect
+    .poll(async () => Math.abs((await playing(teacher)).time - (await playing(wren)).time))
+    .toBeLessThan(0.1);
+  await expectMarks(wren, 1);
+  await teacher.getByRole('button', { name: 'Play the recording' }).click();
+  await expect(teacher.getByLabel('Page 2 of 4')).toBeVisible();
+  await expectMarks(wren, 0);
+  await teacher.keyboard.press('PageDown');
+  await expectMarks(wren, 1);
+});

@@ -1,0 +1,138 @@
+import { createCanvas } from '@napi-rs/canvas';
+import { existsSync, readdirSync, utimesSync } from 'node:fs';
+import { join } from 'node:path';
+import { DataSource } from 'typeorm';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { KEPT_MS, PurgeService } from '../src/lessons/purge.service.js';
+import { FileStore } from '../src/storage/fileStore.js';
+import { aClass } from './helpers/aClass.js';
+import { strokeBy } from './helpers/live.js';
+import { pdfWith } from './helpers/pdfs.js';
+import type { TestServer } from './helpers/server.js';
+import { Client, signedIn, startServer } from './helpers/server.js';
+
+const MINUTE = 60_000;
+let server: TestServer;
+let teacher: Client;
+
+beforeAll(async () => {
+  server = await startServer();
+  teacher = await signedIn(server);
+});
+afterAll(() => server.remove());
+
+const query = <T>(sql: string, values: unknown[] = []) => server.app.get(DataSource).query<T[]>(sql, values);
+
+/** Clears away as if it were so much later. */
+const purgeIn = (ms: number) => server.app.get(PurgeService).purge(Date.now() + ms);
+
+/** How many rows each table has; what is yet to be let go of is none of a lesson's. */
+async function rows(): Promise<Record<string, number>> {
+  const tables = await query<{ name: string }>(
+    `SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'gone_file'`,
+  );
+  const counts: Record<string, number> = {};
+  for (const { name } of tables)
+    counts[name] = (await query<{ n: number }>(`SELECT count(*) AS n FROM "${name}"`))[0]!.n;
+  return counts;
+}
+
+function files(): string[] {
+  const root = join(server.data, 'files');
+  return existsSync(root) ? readdirSync(root).flatMap((folder) => readdirSync(join(root, folder))) : [];
+}
+
+async function putPicture(lesson: string, colour: string): Promise<void> {
+  const canvas = createCanvas(8, 6);
+  const ctx = canvas.getContext('2d');
+  ctx.fillStyle = colour;
+  ctx.fillRect(0, 0, 8, 6);
+  const form = new FormData();
+  form.append('file', new Blob([new Uint8Array(canvas.toBuffer('image/png'))]), 'dot.png');
+  expect((await teacher.send('POST', `/api/lessons/${lesson}/pictures`, form)).status).toBe(201);
+}
+
+const drop = (lesson: string) => teacher.send('DELETE', `/api/lessons/${lesson}`);
+const shaOf = async (lesson: string) =>
+  (
+    await query<{ sha256: string }>(
+      'SELECT sha256 FROM material JOIN lesson_material ON material_id = id WHERE lesson_id = ?',
+      [lesson],
+    )
+  )[0]!.sha256;
+
+beforeEach(async () => {
+  await purgeIn(3 * KEPT_MS);
+});
+
+describe('a deleted lesson', () => {
+  it('is gone after a day with all that was its own, down to the last row and file', async () => {
+    const before = { rows: await rows(), files: files() };
+    const { lesson, sitting, pages, live, me, code } = await aClass(server, teacher);
+    await new Client(server.url).send('POST', '/api/join', { code, name: 'Wren' });
+    await live.submit(lesson, [{ do: 'add', mark: strokeBy(me, pages[0]!.id) }]);
+    await live.submit(sitting, [{ do: 'add', mark: strokeBy(me, pages[1]!.id) }]);
+    await putPicture(lesson.id, '#aa0000');
+    await teacher.send('POST', `/api/sittings/${sitting.id}/devices`, { kind: 'pad' });
+    live.close();
+    expect(await rows()).not.toEqual(before.rows);
+    expect(files().length).toBeGreaterThan(before.files.length);
+
+    await drop(lesson.id);
+    await purgeIn(KEPT_MS - MINUTE);
+    expect(await shaOf(lesson.id)).toBeDefined();
+    await purgeIn(KEPT_MS + MINUTE);
+    expect(await rows()).toEqual(before.rows);
+    await purgeIn(2 * KEPT_MS + MINUTE);
+    expect(files()).toEqual(before.files);
+  });
+
+  it('leaves a document whole that another lesson has too', async () => {
+    const pdf = await pdfWith([120, 80]);
+    const [first, second] = [await teacher.upload('one.pdf', pdf), await teacher.upload('two.pdf', pdf)];
+    const sha256 = await shaOf(first.lesson!.id);
+    expect(await shaOf(second.lesson!.id)).toBe(sha256);
+    await drop(first.lesson!.id);
+    await purgeIn(3 * KEPT_MS);
+    expect(files()).toContain(sha256);
+    await drop(second.lesson!.id);
+    await purgeIn(3 * KEPT_MS);
+    expect(files()).not.toContain(sha256);
+  });
+
+  it('that is brought back in time keeps everything', async () => {
+    const { lesson } = await teacher.upload('back.pdf', await pdfWith([70, 90]));
+    await drop(lesson!.id);
+    expect((await teacher.send('POST', `/api/lessons/${lesson!.id}/restore`)).status).toBe(204);
+    await purgeIn(3 * KEPT_MS);
+    expect(files()).toContain(await shaOf(lesson!.id));
+    await drop(lesson!.id);
+  });
+});
+
+describe('a file that comes in again', () => {
+  const bytes = Buffer.from('comes and goes');
+
+  it('just as it would be cleared away, for something that does not name it yet, stays', async () => {
+    const store = server.app.get(FileStore);
+    const sha256 = await store.put(bytes);
+    const longAgo = new Date(Date.now() - 3 * KEPT_MS);
+    utimesSync(store.pathOf(sha256), longAgo, longAgo);
+    await query('INSERT OR REPLACE INTO gone_file VALUES (?, ?)', [sha256, longAgo.getTime()]);
+    await store.put(bytes);
+    await purgeIn(0);
+    expect(files()).toContain(sha256);
+    // Nothing came to name it: a day later it goes.
+    await purgeIn(KEPT_MS + MINUTE);
+    expect(files()).not.toContain(sha256);
+  });
+
+  it('after it was cleared away is there again', async () => {
+    const store = server.app.get(FileStore);
+    const sha256 = await store.put(bytes);
+    expect(store.remove(sha256, Date.now() + MINUTE)).toBe(true);
+    expect(store.remove(sha256, Date.now() + MINUTE)).toBe(true);
+    expect(await store.put(bytes)).toBe(sha256);
+    expect(files()).toContain(sha256);
+  });
+});
