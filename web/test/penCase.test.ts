@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { PenCase } from '../src/desk/penCase';
+import { PenCase, placesThatDiffer } from '../src/desk/penCase';
 import { freshStorage } from './helpers/fakeStorage';
 
 beforeEach(freshStorage);
@@ -34,5 +34,12 @@ describe('the pen case', () => {
     const { pen, highlighter, text, outline, stampColour, ready } = new PenCase('student', '#157fb8').get();
     const colours = [pen, highlighter, text, ...ready].map(({ colour }) => colour);
     expect(new Set([...colours, outline.line, stampColour])).toEqual(new Set(['#157fb8']));
+  });
+
+  it('has no two ready pens that write alike for whoever has one colour', () => {
+    const { ready } = new PenCase('student', '#157fb8').get();
+    const places = placesThatDiffer(ready);
+    expect(places).toEqual([0, 2, 3]);
+    expect(placesThatDiffer(new PenCase('pens').get().ready)).toEqual([0, 1, 2, 3]);
   });
 });

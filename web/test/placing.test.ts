@@ -24,11 +24,16 @@ class PlacedPage {
   panes: readonly Pane[] = [];
   bars = [TOOLS];
   isWriting = false;
+  compact = false;
   readonly screen = { isLive: () => this.live, panesOf: () => this.panes };
   readonly scene = new Store<Scene>(EMPTY_SCENE);
   readonly setScene = vi.fn<(set: Partial<Scene>, passing?: boolean) => void>((set) => this.scene.patch(set));
   readonly state = new Store<ClassState | undefined>({ page: PAGE.id, ended: false } as ClassState);
-  readonly placing = new Placing(this, { bars: () => this.bars, scale: () => 1 });
+  readonly placing = new Placing(this, {
+    bars: () => this.bars,
+    scale: () => 1,
+    compact: () => this.compact,
+  });
 
   constructor() {
     this.placing.size = WINDOW;
@@ -90,6 +95,39 @@ describe('how a page lies', () => {
     expect(desk.seenAt(place.x, place.y).x).toBeCloseTo(at.x);
     expect(desk.seenAt(place.x, place.y).y).toBeCloseTo(at.y);
     expect(desk.placing.fitsAcross(PAGE)).toBe(false);
+  });
+
+  it('is enlarged where one types, and lies as before afterwards', () => {
+    const fitted = desk.placing.view.get();
+    const done = desk.placing.lookCloser({ x: 600, y: 500 }, 3);
+    expect(desk.placing.view.get().scale).toBeCloseTo(3);
+    // As far to the left as the page may be moved.
+    expect(desk.seenAt(600, 500).x).toBeGreaterThanOrEqual(0);
+    expect(desk.seenAt(600, 500).x).toBeLessThan(WINDOW.width / 3);
+    expect(desk.seenAt(600, 500).y).toBeGreaterThan(0);
+    expect(desk.seenAt(600, 500).y).toBeLessThan(WINDOW.height);
+    done();
+    expect(desk.placing.view.get()).toEqual(fitted);
+    desk.placing.zoom(5);
+    const byHand = desk.placing.view.get();
+    desk.placing.lookCloser({ x: 10, y: 10 }, 3)();
+    expect(desk.placing.view.get()).toEqual(byHand);
+  });
+
+  it('takes the whole width of a hand-held screen, between the bars above and below', () => {
+    desk.compact = true;
+    desk.placing.size = { width: 390, height: 844 };
+    desk.bars = [
+      { x: 130, y: 4, width: 256, height: 44 },
+      { x: 0, y: 796, width: 390, height: 48 },
+    ];
+    desk.placing.applyFit();
+    expect(desk.placing.arrangement.get()).toBe('bars');
+    expect(desk.seenAt(0, 0).x).toBeCloseTo(4);
+    expect(desk.seenAt(800, 0).x).toBeCloseTo(386);
+    desk.bars = [];
+    desk.placing.applyFit();
+    expect(desk.seenAt(800, 0).x).toBeCloseTo(386);
   });
 
   it('shows a region that fills the window, and then the whole page again', () => {

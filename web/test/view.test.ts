@@ -22,7 +22,7 @@ describe('view of a page', () => {
   it('fits the whole page into the room that the tools leave', () => {
     for (const page of [A4, SLIDE]) {
       for (const side of ['left', 'right'] as const) {
-        const room = roomFor(arrangementFor(page, STAGE), side, STAGE);
+        const room = roomFor(arrangementFor(page, STAGE), side);
         const { scale, x, y } = fitPage(page, STAGE, room);
         expect(x).toBeGreaterThanOrEqual(room.left - 1e-6);
         expect(y).toBeGreaterThanOrEqual(room.top - 1e-6);

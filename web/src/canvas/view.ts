@@ -26,7 +26,9 @@ export interface Room {
   bottom: number;
 }
 
-const MARGIN = 12;
+export const MARGIN = 12;
+/** What a page on a hand-held screen leaves at its sides. */
+export const COMPACT_MARGIN = 4;
 /** What the holders take at the usual size of letters, with which they grow: bars above and below, or columns at the sides. */
 const BAR = 66;
 const COLUMN = { tools: 172, other: 190 };
@@ -40,19 +42,15 @@ export function arrangementFor(page: Size, stage: Size, letters = 1): Arrangemen
   return stage.width - width >= 2 * COLUMN.other * letters + MARGIN ? 'columns' : 'bars';
 }
 
-/** Below this width the tools lie over the page. */
-const NARROW = 760;
+/** The room for a page in a window that is laid out for a hand-held screen, where bars lie above and below. */
+export function compactRoom(letters: number): Room {
+  return { left: COMPACT_MARGIN, right: COMPACT_MARGIN, top: BAR * letters, bottom: BAR * letters };
+}
 
 /** The room for a page; the tools are on `side`. */
-export function roomFor(
-  arrangement: Arrangement,
-  side: 'left' | 'right' | 'none',
-  stage: Size,
-  letters = 1,
-  beside = false,
-): Room {
+export function roomFor(arrangement: Arrangement, side: 'left' | 'right' | 'none', letters = 1): Room {
   if (side === 'none') return { left: MARGIN, right: MARGIN, top: BAR * letters, bottom: BAR * letters };
-  const tools = stage.width < NARROW && !beside ? MARGIN : COLUMN.tools * letters;
+  const tools = COLUMN.tools * letters;
   const other = arrangement === 'bars' ? MARGIN : COLUMN.other * letters;
   const end = arrangement === 'bars' ? BAR * letters : MARGIN;
   const [left, right] = side === 'left' ? [tools, other] : [other, tools];

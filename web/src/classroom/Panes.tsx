@@ -1,13 +1,11 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useStore } from '../store/useStore';
 import type { Stage } from '../stage/stage';
+import { windowRoom } from '../ui/windowRoom';
 import { StageView } from './StageView';
 import type { Workspace } from '../room/workspace';
 
 const Divider = lazy(() => import('./Divider'));
-
-/** Below this width a second page is not shown beside the first; CSS pixels. */
-const NARROW = 640;
 
 interface PanesProps {
   workspace: Workspace;
@@ -20,8 +18,9 @@ interface PanesProps {
 export function Panes({ workspace, stage, onStage, toolSide }: PanesProps) {
   const { main } = workspace;
   const side = useStore(workspace.side);
+  const { compact } = useStore(windowRoom);
   const [sideStage, setSideStage] = useState<Stage>();
-  const two = side !== undefined && window.innerWidth >= NARROW;
+  const two = side !== undefined && !compact;
   const at = two ? (main.classroom?.scene.get().split?.at ?? 0.5) : 1;
   useEffect(
     () => stage?.setToolSide(two && toolSide === 'right' ? 'none' : toolSide, two),

@@ -26,6 +26,7 @@ export function PeopleMenu({ room, state, isOpen }: PeopleMenuProps) {
     <Popover.Root>
       <Popover.Trigger asChild>
         <Button look="onBoard" icon={<Users aria-hidden size={18} />} aria-label={`Students: ${count}`}>
+          <span className="hidden compact:inline">Students</span>
           {count}
         </Button>
       </Popover.Trigger>
@@ -33,7 +34,7 @@ export function PeopleMenu({ room, state, isOpen }: PeopleMenuProps) {
         <Popover.Content
           align="end"
           sideOffset={8}
-          className="z-40 max-h-[70dvh] w-80 overflow-auto rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl"
+          className="z-40 max-h-[min(70dvh,var(--radix-popover-content-available-height))] w-80 max-w-[calc(100vw-1rem)] overflow-auto rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl"
         >
           {people.length === 0 && <p>Nobody has joined yet.</p>}
           {!ended && (

@@ -18,16 +18,17 @@ export default function StudentSign({ desk, place: { student }, side }: StudentS
   const state = useStore(desk.classroom!.state);
   return (
     <div
+      data-bar="student"
       className={classes(
-        'absolute top-2 z-30 flex max-w-[calc(100vw-1rem)] flex-wrap items-center gap-x-3 gap-y-1 rounded-2xl border-2 border-board-line bg-board px-4 py-2 text-paper shadow-xl',
-        side === 'left' ? 'left-2' : 'right-2',
+        'absolute top-2 z-30 flex max-w-[calc(100vw-1rem)] flex-wrap items-center gap-x-3 gap-y-1 rounded-2xl bg-board px-4 py-2 text-paper shadow-xl compact:top-1 compact:gap-x-2 compact:px-3 compact:py-1',
+        side === 'left' ? 'left-2 compact:left-1' : 'right-2 compact:right-1',
       )}
     >
       <span
         className="size-4 shrink-0 rounded-full border-2 border-paper"
         style={{ background: student.colour }}
       />
-      <span className="max-w-40 truncate font-bold">{student.name}</span>
+      <span className="max-w-40 truncate font-bold compact:max-w-24">{student.name}</span>
       <span role="status" className="flex items-center gap-1.5">
         {state?.presenters.includes(student.id) && !state.ended && <MayShow desk={desk} />}
         {state?.ended ? 'This class has ended' : state?.pensUp ? <PensUp /> : <PensDown />}

@@ -2,7 +2,10 @@ import { ArrowLeft } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Arrangement } from '../canvas/view';
+import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
+import { windowRoom } from '../ui/windowRoom';
+import { FoldedBar } from './FoldedBar';
 
 interface TopBarProps {
   back: string;
@@ -21,16 +24,21 @@ const HOLDER = 'rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper
 /** Two small holders in the upper corners: where one is, and what goes for the class. */
 export function TopBar({ back, backLabel, title, doing, arrangement, side, children }: TopBarProps) {
   const columns = arrangement === 'columns';
+  const { compact } = useStore(windowRoom);
   return (
     <div
       className={classes(
-        'pointer-events-none absolute inset-x-2 top-2 z-30 flex items-start justify-between gap-2 *:pointer-events-auto',
+        'pointer-events-none absolute inset-x-2 top-2 z-30 flex items-start justify-between gap-2 *:pointer-events-auto compact:inset-x-1 compact:top-1',
         side === 'left' && 'flex-row-reverse',
       )}
     >
       <div
         data-bar="lesson"
-        className={classes('flex items-center pr-3', HOLDER, columns ? 'max-w-44' : 'max-w-[26vw]')}
+        className={classes(
+          'flex items-center pr-3',
+          HOLDER,
+          columns ? 'max-w-44' : compact ? 'min-w-0' : 'max-w-[26vw]',
+        )}
       >
         <Link
           to={back}
@@ -43,7 +51,7 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
           {doing && (
             <p
               className={classes(
-                'w-fit rounded-full px-2 whitespace-nowrap max-sm:hidden text-sm leading-5 font-bold',
+                'w-fit rounded-full px-2 whitespace-nowrap text-sm compact:leading-4 leading-5 font-bold',
                 doing === 'In class' ? 'bg-chalk text-board' : 'border border-paper/60',
               )}
             >
@@ -58,7 +66,10 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
           </h1>
         </div>
       </div>
-      {children && (
+      {children && compact && (
+        <FoldedBar label={doing === 'Preparing' ? 'Lesson' : 'Class'}>{children}</FoldedBar>
+      )}
+      {children && !compact && (
         <div
           data-bar="class"
           className={classes(

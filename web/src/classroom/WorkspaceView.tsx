@@ -10,6 +10,8 @@ import type { Stage } from '../stage/stage';
 import { Panes } from './Panes';
 import type { Arrangement } from '../canvas/view';
 import { Reach } from '../reach/reachState';
+import { besidePages } from '../reach/stripRoom';
+import { windowRoom } from '../ui/windowRoom';
 import { picturesIn, useClipboard } from '../room/useClipboard';
 import { useShortcuts } from './useShortcuts';
 import type { PageDesk } from '../room/pageDesk';
@@ -69,7 +71,8 @@ export function WorkspaceView({
   useEffect(() => presenting.onStop(presentingUntil), [presenting, presentingUntil]);
   const [stage, setStage] = useState<Stage>();
   const [stripOpen, setStripOpen] = useState(false);
-  const { side } = useStore(reach);
+  const { side, folded } = useStore(reach);
+  const handRoom = useStore(windowRoom);
   const { on: isPresenting, toolsHidden } = useStore(presenting);
   const active = useStore(workspace.active);
   const { ready } = useStore(desk.target.status);
@@ -176,6 +179,7 @@ export function WorkspaceView({
               desk={desk}
               stage={stage}
               side={away}
+              overStrip={handRoom.compact && !folded && !besidePages(handRoom)}
               stripOpen={stripOpen}
               onToggleStrip={() => setStripOpen(!stripOpen)}
             />

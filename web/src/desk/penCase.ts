@@ -82,3 +82,19 @@ function inOneColour(state: PenCaseState, colour: string): PenCaseState {
   }));
   return Object.assign({ ...state, ready }, ...changed) as PenCaseState;
 }
+
+/** Whether two pens write alike. */
+export function isSamePen(a: InkStyle, b: InkStyle | undefined): boolean {
+  return (
+    b !== undefined &&
+    a.nature === b.nature &&
+    a.colour === b.colour &&
+    a.width === b.width &&
+    a.opacity === b.opacity
+  );
+}
+
+/** The places of ready pens, without those that write like one before. */
+export function placesThatDiffer(ready: readonly InkStyle[]): number[] {
+  return ready.flatMap((pen, i) => (ready.findIndex((other) => isSamePen(other, pen)) === i ? [i] : []));
+}

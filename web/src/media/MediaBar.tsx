@@ -22,7 +22,7 @@ export default function MediaBar({ desk, recording, side }: MediaBarProps) {
       data-bar="recording"
       className={classes(
         'absolute bottom-17 z-20 flex max-w-[calc(100%-1rem)] items-center gap-2 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl lg:max-w-[calc(100%-12rem)] 2xl:bottom-2 2xl:max-w-[calc(100%-52rem)]',
-        side === 'left' ? 'left-44 max-sm:left-2' : 'right-44 max-sm:right-2',
+        side === 'left' ? 'left-44 compact:left-2' : 'right-44 compact:right-2',
       )}
     >
       {loaded < 1 || duration === 0 ? (

@@ -44,7 +44,7 @@ export default function MarkList({ desk, side, onClose }: MarkListProps) {
   return (
     <aside
       aria-label="What is on this page"
-      className={`absolute top-16 bottom-20 z-30 flex w-72 flex-col rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl ${side === 'left' ? 'left-2' : 'right-2'}`}
+      className={`absolute top-16 bottom-20 z-30 flex w-72 max-w-[calc(100vw-1rem)] compact:top-13 compact:bottom-26 flex-col rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl ${side === 'left' ? 'left-2' : 'right-2'}`}
     >
       <div className="mb-2 flex items-center justify-between">
         <h2 className="text-lg font-bold">On this page: {marks.length}</h2>

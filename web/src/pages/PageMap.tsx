@@ -63,7 +63,7 @@ export default function PageMap({ desk, stage, side }: PageMapProps) {
       {...drag}
       onKeyDown={step}
       className={classes(
-        'absolute bottom-18 z-20 cursor-move touch-none overflow-hidden rounded-xl border-2 border-board-line bg-board-light shadow-xl outline-offset-2',
+        'absolute bottom-18 compact:bottom-26 z-20 cursor-move touch-none overflow-hidden rounded-xl border-2 border-board-line bg-board-light shadow-xl outline-offset-2',
         side === 'left' ? 'left-2' : 'right-2',
       )}
       style={{ width: shown.width * scale + 4, height: shown.height * scale + 4 }}

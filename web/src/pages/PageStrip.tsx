@@ -52,7 +52,7 @@ export default function PageStrip({ desk, stage, side }: PageStripProps) {
     <nav
       aria-label="Pages"
       className={classes(
-        'absolute top-0 bottom-0 z-20 w-44 overflow-y-auto border-x-2 border-board-line bg-board p-3 pb-20 shadow-xl',
+        'absolute top-0 bottom-0 z-20 w-44 overflow-y-auto border-x-2 border-board-line bg-board p-3 pb-20 shadow-xl compact:pb-28',
         columns
           ? side === 'left'
             ? 'left-48'

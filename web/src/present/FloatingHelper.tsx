@@ -29,7 +29,7 @@ export default function FloatingHelper({ desk }: { desk: PageDesk }) {
   };
   if (shown) return createPortal(<Helper desk={desk} />, shown.document.body);
   return (
-    <div className="absolute bottom-2 left-2 z-10 rounded-2xl border-2 border-board-line bg-board text-paper group-data-presenting/view:hidden max-sm:hidden">
+    <div className="absolute bottom-2 left-2 z-10 rounded-2xl border-2 border-board-line bg-board text-paper group-data-presenting/view:hidden compact:hidden">
       <IconButton
         label="A small window over other programs"
         icon={<PictureInPicture2 aria-hidden size={20} />}

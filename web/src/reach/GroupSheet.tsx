@@ -4,14 +4,16 @@ import type { ReactNode } from 'react';
 import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
+import { SHEET } from './sheet';
 import { toolsIn } from '../tools/tools';
 import { WORK } from '../tools/work';
+import type { OpensTo } from './reachState';
 
 interface GroupSheetProps {
   name: 'Point' | 'Focus';
   icon: ReactNode;
   desk: PageDesk;
-  side: 'left' | 'right';
+  side: OpensTo;
   children: ReactNode;
 }
 
@@ -42,7 +44,7 @@ export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps
           onClick={(event) => {
             if ((event.target as HTMLElement).closest('[data-closes]')) setOpen(false);
           }}
-          className="z-30 max-h-[94dvh] w-66 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"
+          className={SHEET}
         >
           <Suspense fallback={<p>Opening …</p>}>{children}</Suspense>
         </Popover.Content>

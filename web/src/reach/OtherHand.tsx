@@ -1,7 +1,8 @@
 import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import type { PageDesk } from '../room/pageDesk';
-import { isSamePen, PenDot } from './ReadyPens';
+import { isSamePen } from '../desk/penCase';
+import { PenDot } from './ReadyPens';
 
 /** The pen of a second person at the display: whoever writes on this half of it uses this one. */
 export default function OtherHand({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) {

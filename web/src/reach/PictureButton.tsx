@@ -3,9 +3,10 @@ import { useRef } from 'react';
 import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
+import type { OpensTo } from './reachState';
 
 /** Chooses picture files to put on the page. */
-export function PictureButton({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) {
+export function PictureButton({ desk, side }: { desk: PageDesk; side: OpensTo }) {
   const chooser = useRef<HTMLInputElement>(null);
   useStore(desk.room.mode);
   return (

@@ -5,11 +5,10 @@ import {
   GripHorizontal,
   Hand,
   Minimize2,
-  NotebookPen,
   Redo2,
   Undo2,
 } from 'lucide-react';
-import { lazy, useEffect, useRef } from 'react';
+import { lazy, useRef } from 'react';
 import type { PointerEvent, ReactNode, RefObject } from 'react';
 import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
@@ -17,14 +16,16 @@ import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
 import { PictureButton } from './PictureButton';
 import { GroupSheet } from './GroupSheet';
-import { isNarrow } from './reachState';
-import type { Reach, ReachState } from './reachState';
+import { ModeSwitch } from './ModeSwitch';
+import type { OpensTo, Reach, ReachState } from './reachState';
 import { ReadyPens } from './ReadyPens';
 import { ToolOptions } from './ToolOptions';
-import type { ToolId } from '../tools/tools';
 import { TOOLS, toolsIn } from '../tools/tools';
 import { WORK } from '../tools/work';
+import { ToolButton } from './ToolButton';
+import { ToolStrip } from './ToolStrip';
 import { WipeMenu } from './WipeMenu';
+import { windowRoom } from '../ui/windowRoom';
 import { useDrag } from '../ui/useDrag';
 
 const PointSheet = lazy(() => import('./PointSheet'));
@@ -35,16 +36,15 @@ interface ReachPanelProps {
   reach: Reach;
 }
 
-type Side = 'left' | 'right';
-
 /** The holder of the tools: docked at hand height on one side, floating, or folded to one button. */
 export function ReachPanel({ desk, reach }: ReachPanelProps) {
   const state = useStore(reach);
   useStore(desk.room.shortcuts);
   const panel = useRef<HTMLDivElement>(null);
+  const { compact } = useStore(windowRoom);
   const away = state.side === 'left' ? 'right' : 'left';
-  useFoldOnPhone(desk, reach);
   if (state.folded) return <FoldedReach desk={desk} reach={reach} state={state} />;
+  if (compact) return <ToolStrip desk={desk} reach={reach} />;
   return (
     <Holder state={state}>
       <div
@@ -94,71 +94,7 @@ export function ReachPanel({ desk, reach }: ReachPanelProps) {
   );
 }
 
-/** On a phone the tools lie over the page, so they fold as soon as one is taken. */
-function useFoldOnPhone({ penCase }: PageDesk, reach: Reach): void {
-  useEffect(() => {
-    let { tool, ready, pen } = penCase.get();
-    return penCase.subscribe(() => {
-      const now = penCase.get();
-      const taken = now.tool !== tool || (now.pen !== pen && ready.includes(now.pen));
-      ({ tool, ready, pen } = now);
-      if (taken && isNarrow()) reach.patch({ folded: true });
-    });
-  }, [penCase, reach]);
-}
-
-function ModeSwitch({ desk, side }: { desk: PageDesk; side: Side }) {
-  const mode = useStore(desk.room.mode);
-  const mayWrite = desk.mayWrite || desk.room.mayPoint;
-  const entries: { mode: 'use' | 'write'; label: string; caption: string; icon: ReactNode }[] = [
-    { mode: 'use', label: 'Use the page: scroll and zoom', caption: 'Use', icon: <Hand aria-hidden /> },
-    { mode: 'write', label: 'Write on the page', caption: 'Write', icon: <NotebookPen aria-hidden /> },
-  ];
-  return (
-    <div
-      role="group"
-      aria-label="Use or write"
-      className="grid grid-cols-2 gap-1 rounded-xl bg-board-light p-1"
-    >
-      {entries.map((entry) => (
-        <IconButton
-          key={entry.mode}
-          label={entry.label}
-          caption={entry.caption}
-          icon={entry.icon}
-          shortcut={desk.room.shortcuts.keyOf('toggleMode')}
-          active={(mode === 'write' && mayWrite) === (entry.mode === 'write')}
-          disabled={entry.mode === 'write' && !mayWrite}
-          tooltipSide={side}
-          className="min-h-12"
-          onClick={() => desk.setMode(entry.mode)}
-        />
-      ))}
-    </div>
-  );
-}
-
-function ToolButton({ tool: id, desk, side }: { tool: ToolId; desk: PageDesk; side: Side }) {
-  const { tool } = useStore(desk.penCase);
-  const mode = useStore(desk.room.mode);
-  const may = desk.room.mayTake(id);
-  const { name } = TOOLS[id];
-  return (
-    <IconButton
-      label={name}
-      caption={name}
-      icon={WORK[id].icon}
-      shortcut={desk.room.shortcuts.keyOf(id)}
-      active={mode === 'write' && may && tool === id}
-      disabled={!may}
-      tooltipSide={side}
-      className="min-h-11"
-      onClick={() => desk.takeTool(id)}
-    />
-  );
-}
-
-function History({ desk, reach, side }: ReachPanelProps & { side: Side }) {
+function History({ desk, reach, side }: ReachPanelProps & { side: OpensTo }) {
   const { canUndo, canRedo } = useStore(desk.target.status);
   useStore(desk.room.mode);
   const { mayWrite } = desk;
@@ -204,12 +140,14 @@ function FoldedReach({ desk, reach, state }: ReachPanelProps & { state: ReachSta
   const { tool } = useStore(desk.penCase);
   const mode = useStore(desk.room.mode);
   const writing = mode === 'write' && desk.room.mayTake(tool);
+  const { compact } = useStore(windowRoom);
   const icon = writing ? WORK[tool].icon : <Hand aria-hidden />;
   return (
     <Holder state={state} low>
-      <div data-bar="tools" className="pointer-events-auto shrink-0">
+      {/* On a hand-held screen it lies over the page, which has the room. */}
+      <div data-bar={compact ? undefined : 'tools'} className="pointer-events-auto shrink-0">
         <IconButton
-          label={`Show the tools (in hand: ${writing ? tool : 'use'})`}
+          label={`Show the tools (in hand: ${writing ? TOOLS[tool].name.toLowerCase() : 'nothing'})`}
           shortcut={desk.room.shortcuts.keyOf('fold')}
           icon={icon}
           tooltipSide={state.side === 'left' ? 'right' : 'left'}
@@ -270,18 +208,15 @@ function Holder({
   const left = floating && `clamp(0.5rem, ${floating.x}px, calc(100% - 10rem))`;
   return (
     <div
-      className={classes(
-        'pointer-events-none absolute inset-y-2 z-20 flex flex-col',
-        low && 'max-sm:bottom-18 max-sm:z-40 max-[389px]:bottom-30',
-      )}
+      className={classes('pointer-events-none absolute inset-y-2 z-20 flex flex-col', low && 'compact:z-40')}
       style={left === undefined ? { [side]: 8 } : { left }}
     >
       <span
         style={floating ? { flex: `0 1 ${floating.y}px` } : { flex: 1 }}
-        className={low ? 'max-sm:!flex-1' : ''}
+        className={low ? 'compact:!flex-1' : ''}
       />
       {children}
-      {!floating && <span className={classes('flex-1', low && 'max-sm:hidden')} />}
+      {!floating && <span className={classes('flex-1', low && 'compact:hidden')} />}
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import type { PageDesk } from '../room/pageDesk';
+import { isSamePen, placesThatDiffer } from '../desk/penCase';
 
 const LONG_PRESS_MS = 550;
 
@@ -11,27 +12,29 @@ const LONG_PRESS_MS = 550;
 export function ReadyPens({ desk }: { desk: PageDesk }) {
   const { ready } = useStore(desk.penCase);
   const { penCase } = desk;
+  // Who has one colour has no use for pens that differ in nothing else.
+  const places = penCase.fixedColour === undefined ? ready.map((_, i) => i) : placesThatDiffer(ready);
   return (
     <div
       role="group"
       aria-label="Pen case"
       className="grid grid-cols-4 gap-1 border-t-2 border-board-line pt-1"
     >
-      {ready.map((pen, i) => (
+      {places.map((i, n) => (
         <ReadyPen
           key={i}
-          pen={pen}
-          number={i + 1}
-          inHand={isSamePen(pen, penCase.ink)}
+          pen={ready[i]!}
+          number={n + 1}
+          inHand={isSamePen(ready[i]!, penCase.ink)}
           disabled={!desk.mayWrite}
           onTake={() => {
-            penCase.takeReady(pen);
+            penCase.takeReady(ready[i]!);
             desk.setMode('write');
           }}
           onKeep={() => {
             if (!penCase.ink) return;
             penCase.keepReady(i);
-            toast(`Place ${i + 1} of the pen case now has the pen in hand.`, { id: 'pen-case' });
+            toast(`Place ${n + 1} of the pen case now has the pen in hand.`, { id: 'pen-case' });
           }}
         />
       ))}
@@ -101,15 +104,5 @@ export function PenDot({ pen }: { pen: InkStyle }) {
         opacity: pen.opacity,
       }}
     />
-  );
-}
-
-export function isSamePen(a: InkStyle, b: InkStyle | undefined): boolean {
-  return (
-    b !== undefined &&
-    a.nature === b.nature &&
-    a.colour === b.colour &&
-    a.width === b.width &&
-    a.opacity === b.opacity
   );
 }

@@ -3,14 +3,16 @@ import { lazy, Suspense } from 'react';
 import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import type { PageDesk } from '../room/pageDesk';
+import { SHEET } from './sheet';
 import { TOOLS } from '../tools/tools';
 import { WORK } from '../tools/work';
+import type { OpensTo } from './reachState';
 
 const OptionsSheet = lazy(() => import('./OptionsSheet'));
 
 interface ToolOptionsProps {
   desk: PageDesk;
-  side: 'left' | 'right';
+  side: OpensTo;
 }
 
 /** What the tool in hand works with, opened beside the tools. */
@@ -26,7 +28,12 @@ export function ToolOptions({ desk, side }: ToolOptionsProps) {
         <button
           type="button"
           aria-label={`Colour and options of the ${name.toLowerCase()}`}
-          className="flex min-h-12 items-center gap-2 rounded-xl border-2 border-board-line px-2 text-sm text-paper hover:bg-board-light disabled:opacity-40"
+          className={classes(
+            'flex items-center rounded-xl text-sm text-paper hover:bg-board-light disabled:opacity-40',
+            side === 'top'
+              ? 'min-h-11 min-w-11 justify-center'
+              : 'min-h-12 gap-2 border-2 border-board-line px-2',
+          )}
         >
           <span
             className={classes(
@@ -37,16 +44,11 @@ export function ToolOptions({ desk, side }: ToolOptionsProps) {
           >
             {!colour && icon}
           </span>
-          Options
+          {side !== 'top' && 'Options'}
         </button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content
-          side={side}
-          sideOffset={14}
-          collisionPadding={8}
-          className="z-30 max-h-[94dvh] w-66 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"
-        >
+        <Popover.Content side={side} sideOffset={14} collisionPadding={8} className={SHEET}>
           <Suspense fallback={<p>Opening …</p>}>
             <OptionsSheet desk={desk} />
           </Suspense>

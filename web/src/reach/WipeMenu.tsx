@@ -6,10 +6,11 @@ import { NO_CLASS } from '@doodla/core/client';
 import { useStore } from '../store/useStore';
 import type { PageDesk } from '../room/pageDesk';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
+import type { OpensTo } from './reachState';
 
 interface WipeMenuProps {
   desk: PageDesk;
-  side: 'left' | 'right';
+  side: OpensTo;
 }
 
 /** Clears the page of one sort of marks; each is one step to undo. */

@@ -1,5 +1,8 @@
 import { Store } from '@doodla/core/client';
 
+/** Where sheets and tooltips of the tools open: beside a column, above a strip. */
+export type OpensTo = 'left' | 'right' | 'top';
+
 export interface ReachState {
   side: 'left' | 'right';
   folded: boolean;
@@ -15,7 +18,7 @@ export class Reach extends Store<ReachState> {
     const stored = localStorage.getItem(KEY);
     super(
       stored === null
-        ? { side: 'left', folded: isNarrow(), floating: undefined }
+        ? { side: 'left', folded: false, floating: undefined }
         : (JSON.parse(stored) as ReachState),
     );
     this.subscribe(() => localStorage.setItem(KEY, JSON.stringify(this.get())));
@@ -33,9 +36,4 @@ export class Reach extends Store<ReachState> {
     else if (x + width > roomWidth - edge) this.patch({ side: 'right', floating: undefined });
     else this.patch({ side: x + width / 2 < roomWidth / 2 ? 'left' : 'right', floating: { x, y } });
   }
-}
-
-/** On a phone the tools would cover the page, so they start folded. */
-export function isNarrow(): boolean {
-  return window.innerWidth < 640;
 }

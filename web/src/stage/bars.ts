@@ -1,7 +1,5 @@
 import type { Rect } from '@doodla/core';
 
-/** Below this width the tools lie over the page, CSS pixels. */
-const NARROW = 760;
 /** What is dragged further than this from every edge lies on the page because somebody wants it there, CSS pixels. */
 const AT_EDGE = 24;
 
@@ -29,7 +27,6 @@ export class Bars {
   rects(): Rect[] {
     const box = this.host.getBoundingClientRect();
     return this.known.flatMap((bar) => {
-      if (window.innerWidth < NARROW && bar.getAttribute('data-bar') === 'tools') return [];
       const { left, top, right, bottom, width, height } = bar.getBoundingClientRect();
       const isOver = left < box.right && right > box.left && top < box.bottom && bottom > box.top;
       const distance = Math.min(left - box.left, box.right - right, top - box.top, box.bottom - bottom);

@@ -1,29 +1,31 @@
 import type { Rect } from '@doodla/core';
 import type { Room, Size } from '../canvas/view';
+import { MARGIN } from '../canvas/view';
 
-/** What is left between a page and whatever lies over the window, CSS pixels. */
-const MARGIN = 12;
 /** Part of the window's height that has to be free for a page to be as wide as that. */
 const HIGH_ENOUGH = 0.5;
 
-/** The room that leaves a whole page largest with no bar on it; the whole window where there is no such room. */
-export function roomForPage(page: Size, stage: Size, bars: readonly Rect[]): Room {
-  return best(stage, bars, ({ width, height }) => Math.min(width / page.width, height / page.height));
+/**
+ * The room that leaves a whole page largest with no bar on it; the whole window where there is no such room.
+ * `margin` is left between the page and whatever lies over the window, CSS pixels.
+ */
+export function roomForPage(page: Size, stage: Size, bars: readonly Rect[], margin = MARGIN): Room {
+  return best(stage, bars, margin, ({ width, height }) => Math.min(width / page.width, height / page.height));
 }
 
 /** The widest room in which a good part of a page can be seen at once. */
-export function roomForWidth(stage: Size, bars: readonly Rect[]): Room {
-  return best(stage, bars, ({ width, height }) => (height >= HIGH_ENOUGH * stage.height ? width : 0));
+export function roomForWidth(stage: Size, bars: readonly Rect[], margin = MARGIN): Room {
+  return best(stage, bars, margin, ({ width, height }) => (height >= HIGH_ENOUGH * stage.height ? width : 0));
 }
 
 /** Of all rectangles between the bars the one that is worth most; the larger one of equals. */
-function best(stage: Size, bars: readonly Rect[], worth: (free: Size) => number): Room {
-  const inner = { x: MARGIN, y: MARGIN, right: stage.width - MARGIN, bottom: stage.height - MARGIN };
+function best(stage: Size, bars: readonly Rect[], margin: number, worth: (free: Size) => number): Room {
+  const inner = { x: margin, y: margin, right: stage.width - margin, bottom: stage.height - margin };
   const taken = bars.map(({ x, y, width, height }) => ({
-    x: x - MARGIN,
-    y: y - MARGIN,
-    right: x + width + MARGIN,
-    bottom: y + height + MARGIN,
+    x: x - margin,
+    y: y - margin,
+    right: x + width + margin,
+    bottom: y + height + margin,
   }));
   const between = (values: number[], low: number, high: number) =>
     [...new Set(values)].filter((value) => value >= low && value <= high);

@@ -5,8 +5,11 @@ import type { Arrangement, Fit, Room, Size, View } from '../canvas/view';
 import {
   arrangementFor,
   centreOn,
+  COMPACT_MARGIN,
+  compactRoom,
   fitPage,
   fitWidth,
+  MARGIN,
   panBy,
   roomFor,
   toPage,
@@ -34,6 +37,8 @@ export interface WhatIsAround {
   bars(): readonly Rect[];
   /** How much larger than usual they are. */
   scale(): number;
+  /** Whether the window is laid out for a hand-held screen. */
+  compact(): boolean;
 }
 
 /** How the shown page lies in its window: fitted between the bars, moved by hand, or as somebody else sees it. */
@@ -109,10 +114,27 @@ export class Placing {
     this.moveTo(zoomAt(this.glass, factor, at, this.ground, this.size, this.room));
   }
 
+  /**
+   * Enlarges the page about one of its points until it is seen at `scale`, where it is smaller, and brings that point to
+   * the window's left, until what is returned is called.
+   */
+  lookCloser(at: { x: number; y: number }, scale: number): () => void {
+    const { scale: now, x, y } = this.view.get();
+    if (now >= scale) return () => undefined;
+    const before = { fit: this.fit.get(), glass: this.glass };
+    this.zoom(scale / now, { x: x + at.x * now, y: y + at.y * now });
+    const closer = this.view.get();
+    this.pan(Math.min(0, MARGIN - (closer.x + at.x * closer.scale)), 0);
+    return () => {
+      if (before.fit === 'free') this.moveTo(before.glass);
+      else this.setFit(before.fit);
+    };
+  }
+
   /** Lays the page so that what somebody else sees of it is in sight. */
   showSight(sight: Sight): void {
     this.free();
-    this.moveTo(viewOf(sight, this.size, this.room));
+    this.moveTo(viewOf(sight, this.size, this.room, this.around.compact()));
   }
 
   setFit(fit: Fit): void {
@@ -147,7 +169,8 @@ export class Placing {
     this.fittedLive = this.isLive;
     const extent = this.desk.extentOf(page);
     const letters = this.around.scale();
-    this.arrangement.set(this.beside ? 'bars' : arrangementFor(extent, this.size, letters));
+    const inBars = this.beside || this.around.compact();
+    this.arrangement.set(inBars ? 'bars' : arrangementFor(extent, this.size, letters));
     this.room = this.roomFor(extent, fit, letters);
     this.isFitted = fit !== 'free';
     if (fit === 'region' && this.region) this.moveTo(fitPage(this.region, this.size, this.room));
@@ -185,9 +208,13 @@ export class Placing {
     if (fit === 'region')
       return { left: REGION_MARGIN, right: REGION_MARGIN, top: REGION_MARGIN, bottom: REGION_MARGIN };
     const bars = this.around.bars();
+    const compact = this.around.compact();
     if (bars.length === 0)
-      return roomFor(this.arrangement.get(), this.toolSide, this.size, letters, this.beside);
-    return fit === 'width' ? roomForWidth(this.size, bars) : roomForPage(extent, this.size, bars);
+      return compact ? compactRoom(letters) : roomFor(this.arrangement.get(), this.toolSide, letters);
+    const margin = compact ? COMPACT_MARGIN : MARGIN;
+    return fit === 'width'
+      ? roomForWidth(this.size, bars, margin)
+      : roomForPage(extent, this.size, bars, margin);
   }
 
   private moveTo(glass: View): void {

@@ -5,6 +5,7 @@ import type { PenPoint, RunningGesture } from '../desk/gesture';
 import type { Glass } from '../desk/glass';
 import type { PageDesk } from '../room/pageDesk';
 import { interfaceScale, targetSize, typeSize } from '../ui/typeSize';
+import { windowRoom } from '../ui/windowRoom';
 import { exposeStage } from './inspect';
 import { KeyPointer } from './keyPointer';
 import { fontArrived } from '../canvas/markPainter';
@@ -40,10 +41,18 @@ export class Stage implements Glass {
   ) {
     this.canvas = new PageCanvas(host, desk.pictures);
     this.bars = new Bars(host, () => this.placing.barsChanged());
-    this.placing = new Placing(desk, { bars: () => this.bars.rects(), scale: interfaceScale });
+    this.placing = new Placing(desk, {
+      bars: () => this.bars.rects(),
+      scale: interfaceScale,
+      compact: () => windowRoom.get().compact,
+    });
     this.underlays = new Underlays(host, desk);
     this.work = new PenWork(desk, this.placing, this.underlays, this.canvas);
-    this.sight = new SharedSight(desk, this.placing, () => this.work.isWriting);
+    this.sight = new SharedSight(
+      desk,
+      this.placing,
+      () => this.work.isWriting || desk.textEdit.get() !== undefined,
+    );
     this.input = new StageInput(host, this);
     this.observer = new ResizeObserver(() => this.resize());
     this.observer.observe(host);
@@ -148,6 +157,11 @@ export class Stage implements Glass {
   zoom(factor: number, at?: { x: number; y: number }): void {
     this.sight.goApart();
     this.placing.zoom(factor, at);
+  }
+
+  /** Shows a point of the page at `scale` or larger, until what is returned is called. */
+  lookCloser(at: { x: number; y: number }, scale: number): () => void {
+    return this.placing.lookCloser(at, scale);
   }
 
   zoomIn(): void {

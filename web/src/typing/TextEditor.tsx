@@ -7,6 +7,7 @@ import type { CSSProperties } from 'react';
 import { toast } from 'sonner';
 import { useStore } from '../store/useStore';
 import { cssFont } from '../canvas/faces';
+import { windowRoom } from '../ui/windowRoom';
 import type { Stage } from '../stage/stage';
 import { partsOf } from '../desk/textDrafts';
 import type { TextEdit } from '../desk/desk';
@@ -19,6 +20,8 @@ const ScreenKeyboard = lazy(() => import('./ScreenKeyboard'));
 
 /** Room that is left between the text and the keys on the glass, CSS pixels. */
 const ABOVE_KEYS = 14;
+/** On a hand-held screen letters that are typed are at least so high, CSS pixels. */
+const READABLE = 16;
 /** Size of a note's letters while they are typed; then they are fitted into it. Page units. */
 const NOTE_SIZE = 22;
 
@@ -41,6 +44,10 @@ function OpenEditor({ edit, desk, stage }: { edit: TextEdit; desk: PageDesk; sta
   const drawn: TextStyle = isNote ? noteStyle(penCase.text) : style;
   const now = useRef(drawn);
 
+  useEffect(() => {
+    if (!windowRoom.get().compact) return;
+    return stage.lookCloser(edit, READABLE / now.current.size);
+  }, [edit, stage]);
   useEffect(() => {
     desk.room.drafts.begin(edit, style);
     const place = box.current!;

@@ -42,6 +42,7 @@ function BarPart<Props extends object>({ entry, props, onOpen }: BarPartProps<Pr
       {...(entry.name && { 'aria-label': entry.name(props) })}
       onClick={() => ('run' in entry ? entry.run(props) : onOpen(entry.id))}
     >
+      {entry.name && <span className="hidden compact:inline">{entry.label}</span>}
       {entry.text ? entry.text(props) : entry.label}
     </Button>
   );

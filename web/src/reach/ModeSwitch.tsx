@@ -1,0 +1,38 @@
+import { Hand, NotebookPen } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { useStore } from '../store/useStore';
+import { IconButton } from '../ui/IconButton';
+import type { PageDesk } from '../room/pageDesk';
+import type { OpensTo } from './reachState';
+
+/** Whether the pointer uses the page or writes on it. */
+export function ModeSwitch({ desk, side }: { desk: PageDesk; side: OpensTo }) {
+  const mode = useStore(desk.room.mode);
+  const mayWrite = desk.mayWrite || desk.room.mayPoint;
+  const entries: { mode: 'use' | 'write'; label: string; caption: string; icon: ReactNode }[] = [
+    { mode: 'use', label: 'Use the page: scroll and zoom', caption: 'Use', icon: <Hand aria-hidden /> },
+    { mode: 'write', label: 'Write on the page', caption: 'Write', icon: <NotebookPen aria-hidden /> },
+  ];
+  return (
+    <div
+      role="group"
+      aria-label="Use or write"
+      className="grid grid-cols-2 gap-1 rounded-xl bg-board-light p-1"
+    >
+      {entries.map((entry) => (
+        <IconButton
+          key={entry.mode}
+          label={entry.label}
+          caption={entry.caption}
+          icon={entry.icon}
+          shortcut={desk.room.shortcuts.keyOf('toggleMode')}
+          active={(mode === 'write' && mayWrite) === (entry.mode === 'write')}
+          disabled={entry.mode === 'write' && !mayWrite}
+          tooltipSide={side}
+          className="min-h-12"
+          onClick={() => desk.setMode(entry.mode)}
+        />
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,44 @@
+import { Crosshair, Focus } from 'lucide-react';
+import { lazy } from 'react';
+import type { PageDesk } from '../room/pageDesk';
+import { toolsIn } from '../tools/tools';
+import { GroupSheet } from './GroupSheet';
+import { ModeSwitch } from './ModeSwitch';
+import { PictureButton } from './PictureButton';
+import { ReadyPens } from './ReadyPens';
+import { ToolButton } from './ToolButton';
+import { WipeMenu } from './WipeMenu';
+
+const PointSheet = lazy(() => import('./PointSheet'));
+const FocusSheet = lazy(() => import('./FocusSheet'));
+
+/** All tools, for where the strip has no room for them. */
+export default function MoreTools({ desk }: { desk: PageDesk }) {
+  return (
+    <div className="flex flex-col gap-2">
+      <ModeSwitch desk={desk} side="top" />
+      {(['Write', 'Place', 'Arrange'] as const).map((name) => (
+        <div key={name} role="group" aria-label={name} className="grid grid-cols-4 gap-1">
+          {toolsIn(name).map((tool) => (
+            <ToolButton key={tool} tool={tool} desk={desk} side="top" />
+          ))}
+          {name === 'Place' && <PictureButton desk={desk} side="top" />}
+          {name === 'Arrange' && (
+            <>
+              <WipeMenu desk={desk} side="top" />
+              <GroupSheet name="Point" icon={<Crosshair aria-hidden />} desk={desk} side="top">
+                <PointSheet desk={desk} />
+              </GroupSheet>
+              {desk.isTeacher && (
+                <GroupSheet name="Focus" icon={<Focus aria-hidden />} desk={desk} side="top">
+                  <FocusSheet desk={desk} />
+                </GroupSheet>
+              )}
+            </>
+          )}
+        </div>
+      ))}
+      <ReadyPens desk={desk} />
+    </div>
+  );
+}
