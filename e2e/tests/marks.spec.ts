@@ -168,7 +168,7 @@ test('a lasso selects what it goes round; keys step, nudge and cut', async ({ te
   await teacher.keyboard.press('Control+z');
   await expectMarks(teacher, 3);
   await teacher.keyboard.press('v');
-  await teacher.keyboard.press('Tab');
+  await teacher.keyboard.press('.');
   await expect(teacher.getByRole('toolbar', { name: 'Selected marks' })).toBeVisible();
   await teacher.keyboard.press('Shift+ArrowRight');
   await teacher.keyboard.press('Control+x');

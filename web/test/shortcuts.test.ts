@@ -46,6 +46,20 @@ describe('keys', () => {
     expect(shortcuts.keyOf('pen')).toBe('P');
   });
 
+  it('of one letter or sign can be switched off together, and keep their places', () => {
+    const shortcuts = new Shortcuts('ada');
+    shortcuts.switchSingles(false);
+    expect(['P', 'R', '?', '2', '.'].map((key) => shortcuts.actionOf(key))).toEqual(Array(5).fill(undefined));
+    expect(shortcuts.keyOf('pen')).toBe('');
+    expect(shortcuts.setKeyOf('pen')).toBe('P');
+    expect(shortcuts.actionOf('Ctrl+Z')).toBe('undo');
+    expect(shortcuts.actionOf('PageDown')).toBe('nextPage');
+    expect(shortcuts.change('pen', 'H')).toContain('Highlighter');
+    expect(new Shortcuts('ada').singlesOff).toBe(true);
+    shortcuts.switchSingles(true);
+    expect(shortcuts.actionOf('P')).toBe('pen');
+  });
+
   it('are not given twice, and some never', () => {
     const shortcuts = new Shortcuts('ada');
     expect(shortcuts.change('pen', 'H')).toContain('Highlighter');

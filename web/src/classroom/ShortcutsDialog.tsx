@@ -3,6 +3,7 @@ import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
+import { Tick } from '../ui/Tick';
 import { TargetSizeChoice, TypeSizeChoice } from '../ui/TypeSizeChoice';
 import type { ActionId } from '../desk/shortcuts';
 import { ACTION_IDS, ACTIONS, writtenKey } from '../desk/shortcuts';
@@ -42,12 +43,15 @@ export default function ShortcutsDialog({ room, onClose }: { room: Room; onClose
             >
               <span>{ACTIONS[action].name}</span>
               <kbd className="rounded-lg border-2 border-paper-line bg-white px-2 font-sans">
-                {changing === action ? 'press …' : shortcuts.keyOf(action)}
+                {changing === action ? 'press …' : shortcuts.setKeyOf(action)}
               </kbd>
             </button>
           </li>
         ))}
       </ul>
+      <Tick checked={!shortcuts.singlesOff} onChange={(on) => shortcuts.switchSingles(on)}>
+        Keys of a single letter or sign do something
+      </Tick>
       <p className="mb-4 text-ink-soft">
         Arrows turn pages or nudge what is selected. While drawing, Shift keeps angles and proportions, Alt
         draws from the middle. Holding Space moves the page.

@@ -47,8 +47,9 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
         ref={host}
         data-testid="stage"
         role="application"
+        tabIndex={0}
         aria-label="The page. Use the tools to write on it, the arrow keys to turn it."
-        className="absolute inset-1 isolate touch-none overflow-hidden select-none"
+        className="absolute inset-1 isolate touch-none overflow-hidden select-none focus-visible:outline-3 focus-visible:-outline-offset-4"
         style={{ cursor: picking ? 'cell' : writing ? (toolOf(tool).cursor ?? 'crosshair') : 'grab' }}
       />
       {stage && (

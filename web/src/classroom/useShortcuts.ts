@@ -21,7 +21,7 @@ export interface ScreenActions {
 export function useShortcuts(desk: PageDesk, stage: Stage | undefined, screen: ScreenActions): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.altKey) return;
+      if (event.defaultPrevented || event.altKey || isTyping(event.target) || isForControl(event)) return;
       if (stage?.keyPointer.take(event)) return event.preventDefault();
       const action = fixedAction(event, desk) ?? namedAction(event, desk, stage, screen);
       if (!action) return;
@@ -38,14 +38,30 @@ function isTyping(target: EventTarget | null): boolean {
   return isTextField(target) || target.closest('[role=dialog], [role=menu]') !== null;
 }
 
+const PRESSES = new Set([
+  'Enter',
+  ' ',
+  'ArrowLeft',
+  'ArrowRight',
+  'ArrowUp',
+  'ArrowDown',
+  'Delete',
+  'Backspace',
+]);
+
+/** Whether a key is for the control that somebody has gone to by the keyboard, and so not for the page. */
+function isForControl({ key, target }: KeyboardEvent): boolean {
+  if (!(target instanceof HTMLElement) || !PRESSES.has(key)) return false;
+  if (target.closest('select, [role=slider], [role=radio], [role=switch]')) return true;
+  return target.closest('button, a[href]') !== null && target.matches(':focus-visible');
+}
+
 /** Keys with one meaning for ever; some depend on what is selected. */
 function fixedAction(event: KeyboardEvent, desk: PageDesk): (() => void) | undefined {
   const { selection } = desk;
   if (desk.draft.get() && event.key === 'Enter') return () => finishCorners(desk);
   if (event.key === 'Escape') return () => escape(desk);
   if (desk.penCase.get().tool === 'select' && desk.room.mode.get() === 'write') {
-    if (event.key === 'Tab' && event.target === document.body)
-      return () => selection.step(event.shiftKey ? -1 : 1);
     if (selection.ids.get().size > 0) return selectionAction(event, desk) ?? turnAction(event, desk);
   }
   return turnAction(event, desk);
@@ -108,6 +124,12 @@ function turnAction(event: KeyboardEvent, desk: PageDesk): (() => void) | undefi
   return undefined;
 }
 
+/** Selects the next or previous thing on the page. */
+function stepTo(desk: PageDesk, by: 1 | -1): void {
+  if (desk.penCase.get().tool !== 'select' || desk.room.mode.get() !== 'write') desk.takeTool('select');
+  desk.selection.step(by);
+}
+
 function namedAction(
   event: KeyboardEvent,
   desk: PageDesk,
@@ -138,6 +160,8 @@ function doerOf(
     ready4: ready(3),
     undo: () => target.undo(),
     redo: () => target.redo(),
+    nextMark: () => stepTo(desk, 1),
+    previousMark: () => stepTo(desk, -1),
     selectAll: () => {
       desk.takeTool('select');
       selection.selectAll();

@@ -32,6 +32,8 @@ export const ACTIONS = {
   ready4: { name: 'Fourth ready pen', key: '5' },
   undo: { name: 'Undo', key: 'Ctrl+Z' },
   redo: { name: 'Redo', key: 'Ctrl+Y' },
+  nextMark: { name: 'Select the next thing', key: '.' },
+  previousMark: { name: 'Select the one before', key: ',' },
   selectAll: { name: 'Select everything', key: 'Ctrl+A' },
   copy: { name: 'Copy what is selected', key: 'Ctrl+C' },
   cut: { name: 'Cut what is selected', key: 'Ctrl+X' },
@@ -75,7 +77,11 @@ const FIXED = new Set([
 const PREFERENCE = '/api/preferences/shortcuts';
 const STORE_KEY = 'doodla.shortcuts';
 
-type Keys = Partial<Record<ActionId, string>>;
+/** The keys that were changed, and whether keys of one letter or sign do nothing. */
+type Keys = Partial<Record<ActionId, string>> & { singlesOff?: boolean };
+
+/** Whether a key is one letter, number or sign alone, which speech input may type by mistake (WCAG 2.2, 2.1.4). */
+const isSingle = (key: string) => key.length === 1;
 
 /** The keys as this person has set them: a teacher's on the server, a student's in the browser. */
 export class Shortcuts extends Store<Keys> {
@@ -91,18 +97,36 @@ export class Shortcuts extends Store<Keys> {
       );
   }
 
-  keyOf(action: ActionId): string {
+  /** The key that is set for an action, whether it does anything now or not. */
+  setKeyOf(action: ActionId): string {
     return this.get()[action] ?? ACTIONS[action].key;
   }
 
+  /** The key that does something now; empty where there is none. */
+  keyOf(action: ActionId): string {
+    const key = this.setKeyOf(action);
+    return this.singlesOff && isSingle(key) ? '' : key;
+  }
+
+  /** What a key does now. */
   actionOf(key: string): ActionId | undefined {
-    return ACTION_IDS.find((action) => this.keyOf(action) === key);
+    return this.singlesOff && isSingle(key) ? undefined : this.actionWith(key);
+  }
+
+  /** Whether keys of one letter or sign do nothing. */
+  get singlesOff(): boolean {
+    return this.get().singlesOff === true;
+  }
+
+  switchSingles(on: boolean): void {
+    this.patch({ singlesOff: !on });
+    this.save();
   }
 
   /** Gives an action another key. Returns why not, if it cannot have it. */
   change(action: ActionId, key: string): string | undefined {
     if (FIXED.has(key)) return `${key} always does the same and cannot be changed.`;
-    const other = this.actionOf(key);
+    const other = this.actionWith(key);
     if (other && other !== action)
       return `${key} is already the key for “${ACTIONS[other].name}”. Change that one first.`;
     this.patch({ [action]: key });
@@ -113,6 +137,10 @@ export class Shortcuts extends Store<Keys> {
   reset(): void {
     this.set({});
     this.save();
+  }
+
+  private actionWith(key: string): ActionId | undefined {
+    return ACTION_IDS.find((action) => this.setKeyOf(action) === key);
   }
 
   private save(): void {

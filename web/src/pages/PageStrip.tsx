@@ -28,6 +28,9 @@ const WIDTH = 128;
 /** A page is dragged only after the pointer has gone so far; pixels. */
 const DRAG_DISTANCE = 8;
 
+/** Enter turns to a page, so a page is lifted by another key. */
+const LIFTING = { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter', 'Tab'] };
+
 interface PageStripProps {
   desk: PageDesk;
   stage: Stage;
@@ -41,7 +44,7 @@ export default function PageStrip({ desk, stage, side }: PageStripProps) {
   const current = useStore(desk.pageId);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: DRAG_DISTANCE } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates, keyboardCodes: LIFTING }),
   );
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;

@@ -8,7 +8,7 @@ import {
   Redo2,
   Undo2,
 } from 'lucide-react';
-import { lazy, useRef } from 'react';
+import { lazy, useEffect, useRef } from 'react';
 import type { PointerEvent, ReactNode, RefObject } from 'react';
 import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
@@ -42,6 +42,7 @@ export function ReachPanel({ desk, reach }: ReachPanelProps) {
   useStore(desk.room.shortcuts);
   const panel = useRef<HTMLDivElement>(null);
   const { compact } = useStore(windowRoom);
+  useFocusKept(state.folded);
   const away = state.side === 'left' ? 'right' : 'left';
   if (state.folded) return <FoldedReach desk={desk} reach={reach} state={state} />;
   if (compact) return <ToolStrip desk={desk} reach={reach} />;
@@ -127,12 +128,24 @@ function History({ desk, reach, side }: ReachPanelProps & { side: OpensTo }) {
       <IconButton
         {...common}
         label="Fold the tools away"
+        data-undoes-fold
         shortcut={desk.room.shortcuts.keyOf('fold')}
         icon={<Minimize2 aria-hidden size={20} />}
         onClick={reach.toggleFold}
       />
     </div>
   );
+}
+
+/** Folding and unfolding take away the button that was pressed; the focus goes to the one that undoes it. */
+function useFocusKept(folded: boolean): void {
+  const before = useRef(folded);
+  useEffect(() => {
+    if (before.current === folded) return;
+    before.current = folded;
+    if (document.activeElement === document.body)
+      document.querySelector<HTMLElement>('[data-undoes-fold]')?.focus();
+  }, [folded]);
 }
 
 /** One round button that shows the pen in hand. */
@@ -151,6 +164,7 @@ function FoldedReach({ desk, reach, state }: ReachPanelProps & { state: ReachSta
           shortcut={desk.room.shortcuts.keyOf('fold')}
           icon={icon}
           tooltipSide={state.side === 'left' ? 'right' : 'left'}
+          data-undoes-fold
           onClick={reach.toggleFold}
           className="size-14 !rounded-full border-4 !bg-board shadow-xl"
           style={{ borderColor: (writing && desk.penCase.colour) || 'var(--color-board-line)' }}

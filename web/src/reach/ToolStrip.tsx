@@ -77,7 +77,12 @@ function More({ desk, reach }: ToolStripProps) {
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
-        <IconButton label="More tools" icon={<MoreHorizontal aria-hidden />} tooltipSide="none" />
+        <IconButton
+          label="More tools"
+          data-undoes-fold
+          icon={<MoreHorizontal aria-hidden />}
+          tooltipSide="none"
+        />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

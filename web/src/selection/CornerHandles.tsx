@@ -3,7 +3,9 @@ import { cornerChanges, movedCorner, pathThrough, pointsOf, withCorners } from '
 import { nanoid } from 'nanoid';
 import type { PointerEvent } from 'react';
 import type { PageDesk } from '../room/pageDesk';
+import { takeArrow } from '../ui/arrowKeys';
 import { useDrag } from '../ui/useDrag';
+import { KEY_STEP } from './frameHandles';
 import type { MarkGround } from './markGround';
 import type { Stage } from '../stage/stage';
 
@@ -110,6 +112,8 @@ function Dot({ label, at, small, ground, onDrag, onDrop, onEnd, onRemove }: DotP
       {...drag}
       onDoubleClick={onRemove}
       onKeyDown={(event) => {
+        const arrow = takeArrow(event);
+        if (arrow) onDrop([at[0] + arrow[0] * KEY_STEP, at[1] + arrow[1] * KEY_STEP]);
         if (event.key !== 'Delete' && event.key !== 'Backspace') return;
         event.stopPropagation();
         onRemove?.();

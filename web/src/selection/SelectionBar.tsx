@@ -15,7 +15,8 @@ import {
   Trash2,
 } from 'lucide-react';
 import { DropdownMenu, Popover } from 'radix-ui';
-import { useState } from 'react';
+import type { RefObject } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import { ColourChoice } from '../ui/ColourChoice';
 import { LineOrFilling } from '../ui/LineOrFilling';
 import { TextSheet } from '../ui/TextSheet';
@@ -23,6 +24,7 @@ import { IconButton } from '../ui/IconButton';
 import { Slider } from '../ui/Slider';
 import { AltDialog } from './AltDialog';
 import { copyPicture } from './copyPicture';
+import { NudgeMenu } from './NudgeMenu';
 import { prepareMarks } from './prepareMarks';
 import { RepeatDialog } from './RepeatDialog';
 import type { PageDesk } from '../room/pageDesk';
@@ -40,6 +42,16 @@ interface SelectionBarProps {
 }
 
 const BAR_HEIGHT = 52;
+
+/** When a bar goes that somebody is in by the keyboard, the focus goes to the page, not nowhere. */
+function useFocusToPage(bar: RefObject<HTMLDivElement | null>, desk: PageDesk): void {
+  useLayoutEffect(() => {
+    const { current } = bar;
+    return () => {
+      if (current?.contains(document.activeElement)) desk.glass.get()?.host.focus();
+    };
+  }, [bar, desk]);
+}
 
 /** What can be done with the selected marks, beside them. */
 export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarProps) {
@@ -59,8 +71,11 @@ export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarPro
         y: bounds.y + bounds.height / 2,
       });
   };
+  const bar = useRef<HTMLDivElement>(null);
+  useFocusToPage(bar, desk);
   return (
     <div
+      ref={bar}
       className="pointer-events-none absolute z-10 flex"
       style={{ top: `clamp(4px, ${top}px, calc(100% - 60px))`, left: room.left, right: room.right }}
     >
@@ -75,6 +90,7 @@ export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarPro
         {!locked && (
           <>
             <LookMenu marks={marks} desk={desk} />
+            <NudgeMenu desk={desk} />
             {crop && (
               <IconButton
                 label="Crop"

@@ -1,6 +1,8 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { useRef } from 'react';
+import { focusNow, giveFocusBack } from './focusReturn';
 
 interface ModalProps {
   title: string;
@@ -12,11 +14,19 @@ interface ModalProps {
 
 /** A sheet of paper over everything else. */
 export function Modal({ title, description, open, onOpenChange, children }: ModalProps) {
+  const before = useRef<HTMLElement>(undefined);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-board/70" />
         <Dialog.Content
+          onOpenAutoFocus={() => {
+            before.current = focusNow();
+          }}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            giveFocusBack(before.current);
+          }}
           className="fixed top-1/2 left-1/2 z-50 max-h-[92dvh] w-[min(92vw,34rem)] -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-2xl bg-paper p-6 shadow-2xl"
           {...(!description && { 'aria-describedby': undefined })}
         >
