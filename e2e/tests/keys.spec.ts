@@ -18,7 +18,7 @@ const focused = (page: Page) =>
 
 /** Goes to a button as the Tab key does. */
 async function goTo(page: Page, name: string | RegExp): Promise<void> {
-  await page.keyboard.press('Shift');
+  await page.keyboard.press('Tab');
   await page.getByRole('button', { name, exact: typeof name === 'string' }).focus();
 }
 

@@ -4,6 +4,7 @@ import type { ToolId } from '../tools/tools';
 import type { ActionId } from '../desk/shortcuts';
 import { writtenKey } from '../desk/shortcuts';
 import type { PageDesk } from '../room/pageDesk';
+import { isFocusByKey } from '../ui/focus';
 import { isTextField } from '../room/useClipboard';
 
 /** What keys do to the screen round the page. */
@@ -38,22 +39,13 @@ function isTyping(target: EventTarget | null): boolean {
   return isTextField(target) || target.closest('[role=dialog], [role=menu]') !== null;
 }
 
-const PRESSES = new Set([
-  'Enter',
-  ' ',
-  'ArrowLeft',
-  'ArrowRight',
-  'ArrowUp',
-  'ArrowDown',
-  'Delete',
-  'Backspace',
-]);
+const PRESSES = new Set(['Enter', ' ', 'ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown']);
 
 /** Whether a key is for the control that somebody has gone to by the keyboard, and so not for the page. */
 function isForControl({ key, target }: KeyboardEvent): boolean {
   if (!(target instanceof HTMLElement) || !PRESSES.has(key)) return false;
   if (target.closest('select, [role=slider], [role=radio], [role=switch]')) return true;
-  return target.closest('button, a[href]') !== null && target.matches(':focus-visible');
+  return target.closest('button, a[href]') !== null && isFocusByKey();
 }
 
 /** Keys with one meaning for ever; some depend on what is selected. */

@@ -27,7 +27,7 @@ export default function PageTurner({ side, overStrip, ...rest }: PageTurnerProps
     <div
       data-bar="pages"
       className={classes(
-        'absolute z-30 flex items-center gap-0.5 rounded-2xl bg-board p-1 text-paper shadow-xl compact:p-0.5',
+        'absolute z-30 flex items-center gap-0.5 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl compact:border-0 compact:p-0.5',
         overStrip ? 'bottom-13' : 'bottom-2 compact:bottom-0.5',
         side === 'left' ? 'left-2 compact:left-1' : 'right-2 compact:right-1',
       )}
@@ -43,10 +43,14 @@ export default function PageTurner({ side, overStrip, ...rest }: PageTurnerProps
           {itemsOf('page', bar).map((item) => (
             <PageBarButton key={item.label} item={item} bar={bar} />
           ))}
-          {itemsOf('pages', bar).map((item) => (
-            <PageBarButton key={item.label} item={item} bar={bar} />
-          ))}
-          {turns && <TurnButtons desk={desk} />}
+          {turns && (
+            <div className="flex items-center">
+              {itemsOf('pages', bar).map((item) => (
+                <PageBarButton key={item.label} item={item} bar={bar} />
+              ))}
+              <TurnButtons desk={desk} />
+            </div>
+          )}
         </>
       )}
     </div>

@@ -2,7 +2,7 @@ import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useRef } from 'react';
-import { focusNow, giveFocusBack } from './focusReturn';
+import { focusNow, giveFocusBack } from './focus';
 
 interface ModalProps {
   title: string;

@@ -8,6 +8,16 @@ document.addEventListener('focusin', ({ target }) => {
   if (target instanceof HTMLElement && !target.closest(PASSING)) last = target;
 });
 
+/** Whether the last control was gone to by the keyboard: one that was clicked keeps the focus without being meant by keys. */
+let byKey = false;
+
+document.addEventListener('pointerdown', () => (byKey = false), { capture: true });
+document.addEventListener('keydown', ({ key }) => (byKey ||= key === 'Tab'), { capture: true });
+
+export function isFocusByKey(): boolean {
+  return byKey;
+}
+
 /** What has the focus now and should have it again; to be asked for before something opens. */
 export function focusNow(): HTMLElement | undefined {
   const { activeElement: active } = document;
