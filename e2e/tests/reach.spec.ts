@@ -99,7 +99,7 @@ test('a selection is copied as a picture for other programs', async ({ teacher }
 test('keys on the glass type into the text box', async ({ teacher }) => {
   await teacher.keyboard.press('t');
   await teacher.getByRole('button', { name: options }).click();
-  await teacher.getByRole('switch', { name: 'Keys on the glass' }).click();
+  await teacher.getByRole('switch', { name: 'Keyboard on the screen' }).click();
   await teacher.keyboard.press('Escape');
   await teacher.mouse.click(...(await at(teacher, 200, 200)));
   const keys = teacher.getByRole('group', { name: 'Keyboard' });

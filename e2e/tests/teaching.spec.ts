@@ -47,6 +47,19 @@ test('one lesson is taught to two classes; each keeps its own marks, dropped one
   // Presenting: nothing but the page, the tools and a slim turner; a clicker's keys work with the pen in hand.
   await teacher.keyboard.press('u');
   await expect(teacher.getByRole('button', { name: 'End class' })).toBeHidden();
+  // The page is as large as the window, and the tools wait as one button.
+  const tools = teacher.getByRole('toolbar', { name: 'Tools' });
+  const waiting = teacher.getByRole('button', { name: /^Show the tools/ });
+  await expect(waiting).toBeVisible();
+  await expect(tools).toBeHidden();
+  // A page of ISO 216 is higher than the window is wide.
+  const share = async () => {
+    const { scale, width } = await stageState(teacher);
+    return (scale * width * Math.SQRT2) / (await teacher.getByTestId('stage').boundingBox())!.height;
+  };
+  await expect.poll(share).toBeCloseTo(1, 2);
+  await waiting.click();
+  await expect(tools).toBeVisible();
   await teacher.keyboard.press('p');
   await draw(teacher, wave(100, 120));
   await teacher.keyboard.press('PageDown');
@@ -58,9 +71,9 @@ test('one lesson is taught to two classes; each keeps its own marks, dropped one
   await expectMarks(teacher, 2);
   // The tools go away and come back by a touch of the edge.
   await teacher.keyboard.press('y');
-  await expect(teacher.getByRole('toolbar', { name: 'Tools' })).toBeHidden();
+  await expect(tools).toBeHidden();
   await teacher.getByRole('button', { name: 'Bring the tools back (left edge)' }).click();
-  await expect(teacher.getByRole('toolbar', { name: 'Tools' })).toBeVisible();
+  await expect(tools).toBeVisible();
   // A finger turns the page while it is used.
   await teacher.keyboard.press('w');
   const cdp = await teacher.context().newCDPSession(teacher);

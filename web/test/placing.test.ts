@@ -130,6 +130,14 @@ describe('how a page lies', () => {
     expect(desk.seenAt(800, 0).x).toBeCloseTo(386);
   });
 
+  it('is as large as the window while nothing else is shown', () => {
+    desk.placing.setAlone(true);
+    expect(desk.seenAt(0, 0).y).toBeCloseTo(0);
+    expect(desk.seenAt(0, 600).y).toBeCloseTo(WINDOW.height);
+    desk.placing.setAlone(false);
+    expect(desk.seenAt(0, 0).x).toBeGreaterThan(TOOLS.x + TOOLS.width);
+  });
+
   it('shows a region that fills the window, and then the whole page again', () => {
     const region = {
       kind: 'enlarged',

@@ -32,6 +32,7 @@ export function PeopleMenu({ room, state, isOpen }: PeopleMenuProps) {
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
+          aria-label="Students"
           align="end"
           sideOffset={8}
           className="z-40 max-h-[min(70dvh,var(--radix-popover-content-available-height))] w-80 max-w-[calc(100vw-1rem)] overflow-auto rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl"

@@ -24,6 +24,7 @@ export default function StudentSign({ desk, place: { student }, side }: StudentS
         side === 'left' ? 'left-2 compact:left-1' : 'right-2 compact:right-1',
       )}
     >
+      <h1 className="sr-only">{state?.title}</h1>
       <span
         className="size-4 shrink-0 rounded-full border-2 border-paper"
         style={{ background: student.colour }}

@@ -36,6 +36,7 @@ const GrabDialog = lazy(() => import('../handout/GrabDialog'));
 const ScreenBar = lazy(() => import('../sharing/ScreenBar'));
 const NotesPanel = lazy(() => import('../pages/NotesPanel'));
 const DocumentDialog = lazy(() => import('../material/DocumentDialog'));
+const TurnHint = lazy(() => import('../pages/TurnHint'));
 const PageTurner = lazy(() => import('../pages/PageTurner'));
 const PageMap = lazy(() => import('../pages/PageMap'));
 const PageStrip = lazy(() => import('../pages/PageStrip'));
@@ -74,6 +75,7 @@ export function WorkspaceView({
   const { side, folded } = useStore(reach);
   const handRoom = useStore(windowRoom);
   const { on: isPresenting, toolsHidden } = useStore(presenting);
+  usePageAlone(isPresenting, stage, reach);
   const active = useStore(workspace.active);
   const { ready } = useStore(desk.target.status);
   useStore(desk.pages);
@@ -105,7 +107,7 @@ export function WorkspaceView({
   const bare = slim || isPresenting;
   const isDisplay = desk.room.device === 'display';
   return (
-    <div
+    <main
       className="group/view fixed inset-0"
       data-view
       data-presenting={isPresenting || undefined}
@@ -195,11 +197,23 @@ export function WorkspaceView({
       <Suspense>
         <Announcer desk={desk} />
         <ConnectionSign desk={desk} />
+        {!bare && <TurnHint desk={desk} />}
         <DraftsNotice desk={desk} />
       </Suspense>
       {children}
-    </div>
+    </main>
   );
+}
+
+/** While presenting, the page is as large as the window, and the tools wait as one button over it. */
+function usePageAlone(isPresenting: boolean, stage: Stage | undefined, reach: Reach): void {
+  useEffect(() => {
+    if (!isPresenting) return;
+    const { folded } = reach.get();
+    reach.patch({ folded: true });
+    return () => reach.patch({ folded });
+  }, [isPresenting, reach]);
+  useEffect(() => stage?.setAlone(isPresenting), [isPresenting, stage]);
 }
 
 /** Whether a screen is shown to the class now. */

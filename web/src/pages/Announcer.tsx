@@ -1,13 +1,19 @@
 import { describeMark } from '@doodla/core';
 import { useEffect, useState } from 'react';
+import { NO_CLASS } from '@doodla/core/client';
 import type { PageDesk } from '../room/pageDesk';
+import { useStore } from '../store/useStore';
+import { announce, pageSentence } from './announcements';
 
 /** Others' marks are told at most so often, together. */
 const EVERY_MS = 3000;
 
-/** Tells screen readers what others add to the page. */
+/** Tells screen readers what others add to the page, and what else changes; the window's title says where one is. */
 export default function Announcer({ desk }: { desk: PageDesk }) {
   const [words, setWords] = useState('');
+  const [change, setChange] = useState('');
+  useEffect(() => announce(desk, setChange), [desk]);
+  useTitleOfPage(desk);
   useEffect(() => {
     let news: string[] = [];
     const stop = desk.room.added.subscribe((mark) => {
@@ -24,8 +30,29 @@ export default function Announcer({ desk }: { desk: PageDesk }) {
     };
   }, [desk]);
   return (
-    <p aria-live="polite" className="sr-only">
-      {words}
-    </p>
+    <>
+      <p aria-live="polite" className="sr-only" data-testid="change">
+        {change}
+      </p>
+      <p aria-live="polite" className="sr-only">
+        {words}
+      </p>
+    </>
   );
+}
+
+/** Lesson or class, and page, in the title of the window. */
+function useTitleOfPage(desk: PageDesk): void {
+  useStore(desk.pageId);
+  useStore(desk.pages);
+  const { title } = useStore(desk.classroom?.state ?? NO_CLASS) ?? {};
+  const page = pageSentence(desk);
+  useEffect(() => {
+    // Of a lesson between classes, the heading knows the title.
+    const name = title ?? document.querySelector('h1')?.textContent;
+    document.title = [page, name, 'Doodla'].filter(Boolean).join(' · ');
+    return () => {
+      document.title = 'Doodla';
+    };
+  });
 }

@@ -59,7 +59,7 @@ export default function MarkList({ desk, side, onClose }: MarkListProps) {
       </div>
       <p role="status" className="mb-2 text-sm text-ink-soft">
         {findings.size === 0
-          ? 'Nothing is missing for those who cannot see well.'
+          ? 'All text stands out enough, and all pictures have words.'
           : `${findings.size} to look after for those who cannot see well.`}
       </p>
       {page?.surface.kind === 'web' && marks.some(({ kind }) => kind === 'quote') && (

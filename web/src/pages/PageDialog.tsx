@@ -86,7 +86,7 @@ export function PageDialog({ title, action, page, desk, onChoose, onClose }: Pag
           </Pick>
           {!boundless && (
             <Pick chosen={upright} onClick={() => setSize({ width: size.height, height: size.width })}>
-              {upright ? 'Upright' : 'Lying'}
+              {upright ? 'Portrait' : 'Landscape'}
             </Pick>
           )}
         </Row>
@@ -107,7 +107,7 @@ export function PageDialog({ title, action, page, desk, onChoose, onClose }: Pag
         </Row>
         {ruling !== 'plain' && (
           <label className="flex items-center gap-3">
-            <span className="font-bold">Distance of lines</span>
+            <span className="font-bold">Space between lines</span>
             <input
               type="number"
               min={2}

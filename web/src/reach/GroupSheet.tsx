@@ -38,6 +38,7 @@ export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
+          aria-label={name}
           side={side}
           sideOffset={14}
           collisionPadding={8}

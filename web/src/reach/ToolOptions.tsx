@@ -48,7 +48,13 @@ export function ToolOptions({ desk, side }: ToolOptionsProps) {
         </button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content side={side} sideOffset={14} collisionPadding={8} className={SHEET}>
+        <Popover.Content
+          aria-label={`Options of the ${name.toLowerCase()}`}
+          side={side}
+          sideOffset={14}
+          collisionPadding={8}
+          className={SHEET}
+        >
           <Suspense fallback={<p>Opening …</p>}>
             <OptionsSheet desk={desk} />
           </Suspense>

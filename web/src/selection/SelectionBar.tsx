@@ -170,6 +170,7 @@ function LookMenu({ marks, desk }: Pick<SelectionBarProps, 'marks' | 'desk'>) {
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
+          aria-label="Colour and look"
           sideOffset={8}
           collisionPadding={8}
           className="z-40 flex max-h-[80dvh] w-66 flex-col gap-3 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"

@@ -62,6 +62,8 @@ export class Placing {
   /** Whether the page was being seen live when it was last fitted: its size may be another then. */
   private fittedLive = false;
   private beside = false;
+  /** Whether nothing is shown but the page, over which everything else lies. */
+  private alone = false;
 
   constructor(
     private readonly desk: PlacedDesk,
@@ -150,6 +152,13 @@ export class Placing {
     this.applyFit();
   }
 
+  /** Says whether nothing is shown but the page, so that it may be as large as the window. */
+  setAlone(alone: boolean): void {
+    if (alone === this.alone) return;
+    this.alone = alone;
+    this.applyFit();
+  }
+
   /** Makes room for the bars, unless the page has been moved by hand since it was fitted. */
   barsChanged(): void {
     if (this.isFitted) this.applyFit();
@@ -208,6 +217,7 @@ export class Placing {
     if (fit === 'region')
       return { left: REGION_MARGIN, right: REGION_MARGIN, top: REGION_MARGIN, bottom: REGION_MARGIN };
     const bars = this.around.bars();
+    if (this.alone) return NO_ROOM;
     const compact = this.around.compact();
     if (bars.length === 0)
       return compact ? compactRoom(letters) : roomFor(this.arrangement.get(), this.toolSide, letters);

@@ -180,6 +180,10 @@ export class Stage implements Glass {
     this.placing.setToolSide(side, beside);
   }
 
+  setAlone(alone: boolean): void {
+    this.placing.setAlone(alone);
+  }
+
   destroy(): void {
     for (const stop of this.stops) stop();
     if (this.desk.glass.get() === this) this.desk.glass.set(undefined);

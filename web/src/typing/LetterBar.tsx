@@ -92,6 +92,7 @@ export function LetterBar({ view, letters, style, desk, place, room }: LetterBar
             </Popover.Trigger>
             <Popover.Portal>
               <Popover.Content
+                aria-label="Colour of these letters"
                 sideOffset={8}
                 collisionPadding={8}
                 className="z-40 max-h-[80dvh] w-66 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"

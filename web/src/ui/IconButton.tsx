@@ -66,7 +66,7 @@ export function IconButton({
     <Tooltip.Provider delayDuration={isAwake ? 0 : REST} skipDelayDuration={0}>
       <Tooltip.Root onOpenChange={tooltipShown}>
         <Tooltip.Trigger asChild>{button}</Tooltip.Trigger>
-        <Tooltip.Portal>
+        <Tooltip.Portal container={document.querySelector('main')}>
           <Tooltip.Content
             side={tooltipSide}
             sideOffset={6}

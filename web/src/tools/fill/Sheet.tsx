@@ -7,7 +7,7 @@ export default function FillSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, 
   const { fillGap } = useStore(penCase);
   return (
     <Slider
-      label="Gaps that are bridged"
+      label="Close gaps up to"
       value={fillGap}
       min={0}
       max={40}

@@ -33,7 +33,7 @@ export default function PenSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, '
       />
       <PercentSlider label="Opacity" value={pen.opacity} onChange={(opacity) => set({ opacity })} />
       <Slider
-        label="Steadying"
+        label="Smooth shaky lines"
         value={Math.round(steadying * 100)}
         min={0}
         max={90}
@@ -41,20 +41,20 @@ export default function PenSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, '
         unit=" %"
         onChange={(value) => penCase.patch({ steadying: value / 100 })}
       />
-      <p className="text-sm">A finger, once a pen was used:</p>
+      <p className="text-sm">When you write with a pen, a finger:</p>
       <Choice
-        label="What a finger does once a pen was used"
+        label="What a finger does when you write with a pen"
         value={finger}
         columns={3}
         options={[
           { value: 'write', name: 'Writes' },
           { value: 'move', name: 'Moves' },
-          { value: 'nothing', name: 'Nothing' },
+          { value: 'nothing', name: 'Rests' },
         ]}
         onChange={(value) => penCase.patch({ finger: value })}
       />
       <Switch
-        label="A pen of its own for the other half"
+        label="Two people write: a second pen for the other half"
         checked={otherHand !== null}
         onChange={(on) => penCase.patch({ otherHand: on ? penCase.get().ready[1]! : null })}
       />

@@ -10,7 +10,7 @@ export default function TextToolSheet({ desk: { penCase } }: { desk: Pick<ToolDe
     <>
       <TextSheet style={text} onChange={(part) => penCase.patch({ text: { ...text, ...part } })} />
       <Switch
-        label="Keys on the glass"
+        label="Keyboard on the screen"
         checked={screenKeyboard}
         onChange={(on) => penCase.patch({ screenKeyboard: on })}
       />

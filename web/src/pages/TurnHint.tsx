@@ -1,0 +1,39 @@
+import { Smartphone, X } from 'lucide-react';
+import { useState } from 'react';
+import { useStore } from '../store/useStore';
+import type { PageDesk } from '../room/pageDesk';
+import { windowRoom } from '../ui/windowRoom';
+
+/** A page this much wider than high is small on a screen that is held upright. */
+const WIDE = 1.2;
+const KEY = 'doodla.turnHintSeen';
+
+/** Says once, on a screen that is held upright, that a wide page is larger on one that lies. */
+export default function TurnHint({ desk }: { desk: PageDesk }) {
+  const { compact, width, height } = useStore(windowRoom);
+  useStore(desk.pageId);
+  useStore(desk.pages);
+  const [seen, setSeen] = useState(() => localStorage.getItem(KEY) !== null);
+  const { page } = desk;
+  if (seen || !page || !compact || width > height || page.width < WIDE * page.height) return null;
+  return (
+    <div
+      role="note"
+      className="absolute inset-x-2 bottom-28 z-20 mx-auto flex w-fit items-center gap-2 rounded-2xl bg-board py-0.5 pr-0.5 pl-3 text-paper shadow-xl"
+    >
+      <Smartphone aria-hidden size={20} className="shrink-0 rotate-90" />
+      Turn your phone sideways to see this page larger.
+      <button
+        type="button"
+        aria-label="Close this tip"
+        onClick={() => {
+          localStorage.setItem(KEY, 'yes');
+          setSeen(true);
+        }}
+        className="grid size-11 shrink-0 place-items-center rounded-xl hover:bg-board-hover"
+      >
+        <X aria-hidden size={20} />
+      </button>
+    </div>
+  );
+}

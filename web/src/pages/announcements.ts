@@ -1,0 +1,70 @@
+import type { Focus, Timer } from '@doodla/core';
+import { describeMark } from '@doodla/core';
+import type { PageDesk } from '../room/pageDesk';
+
+/** What is told of a desk to those who do not see it. */
+export type ToldDesk = Pick<PageDesk, 'pageId' | 'pages' | 'isTeacher'> & {
+  target: Pick<PageDesk['target'], 'stepped'>;
+  selection: Pick<PageDesk['selection'], 'ids' | 'marks'>;
+  classroom: Pick<NonNullable<PageDesk['classroom']>, 'scene'> | undefined;
+};
+
+const FOCUS: Record<Focus['kind'], string> = {
+  spotlight: 'A spotlight is on the page.',
+  cover: 'The page is covered.',
+  magnifier: 'A part of the page is magnified.',
+  enlarged: 'A part of the page fills the screen.',
+};
+
+/** Says in a sentence what changes for whoever looks at a desk; until what is returned is called. */
+export function announce(desk: ToldDesk, tell: (sentence: string) => void): () => void {
+  const { classroom, selection, target } = desk;
+  let focus = classroom?.scene.get().focus?.kind;
+  let timer = classroom?.scene.get().timer ?? null;
+  const scene = () => {
+    const now = classroom!.scene.get();
+    if (now.focus?.kind !== focus)
+      tell(now.focus ? FOCUS[now.focus.kind] : 'The whole page is in sight again.');
+    const change = timerChange(timer, now.timer);
+    if (change) tell(change);
+    focus = now.focus?.kind;
+    timer = now.timer;
+  };
+  const stops = [
+    desk.pageId.subscribe(() => tell(pageSentence(desk))),
+    target.stepped.subscribe(({ which }) => tell(which === 'undo' ? 'Taken back.' : 'Done again.')),
+    selection.ids.subscribe(() => {
+      const sentence = selectionSentence(selection);
+      if (sentence) tell(sentence);
+    }),
+    ...(classroom ? [classroom.scene.subscribe(scene)] : []),
+  ];
+  return () => stops.forEach((stop) => stop());
+}
+
+/** Which page is in sight; empty while there is none. */
+export function pageSentence({ pageId, pages }: Pick<ToldDesk, 'pageId' | 'pages'>): string {
+  const all = pages.get();
+  const at = all.findIndex(({ id }) => id === pageId.get());
+  if (at < 0) return '';
+  const { title } = all[at]!;
+  return `Page ${at + 1} of ${all.length}${title && `, ${title}`}`;
+}
+
+function selectionSentence({ ids, marks }: ToldDesk['selection']): string | undefined {
+  const count = ids.get().size;
+  if (count === 0) return undefined;
+  const [only] = marks();
+  return count === 1 && only ? `Selected: ${describeMark(only)}` : `${count} things are selected`;
+}
+
+function timerChange(before: Timer | null, now: Timer | null): string | undefined {
+  if (now && !before) {
+    const minutes = Math.round(now.length / 60_000);
+    return now.kind === 'stopwatch'
+      ? 'A stopwatch has been started.'
+      : `There ${minutes === 1 ? 'is 1 minute' : `are ${minutes} minutes`} from now.`;
+  }
+  if (before && !now) return 'The time has been taken away.';
+  return undefined;
+}
