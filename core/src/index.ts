@@ -92,5 +92,6 @@ export * from './text/faceTables.js';
 export * from './text/font.js';
 export * from './text/fonts.js';
 export * from './text/layout.js';
+export * from './text/pageReading.js';
 export * from './text/pageWords.js';
 export * from './text/readingLanguages.js';

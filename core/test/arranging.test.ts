@@ -6,6 +6,7 @@ import {
   cornerChanges,
   draggedBox,
   movedCorner,
+  nudgedPart,
   ordersBeside,
   orderedPages,
   pathThrough,
@@ -134,5 +135,30 @@ describe('corners', () => {
     const [snapped] = movedCorner(points, 0, [50, 49]);
     expect(Math.hypot(snapped![0] - 50, snapped![1])).toBeCloseTo(50);
     expect(movedCorner(points, 0, [50, 20])[0]).toEqual([50, 20]);
+  });
+});
+
+describe('a part of a picture that is nudged by keys', () => {
+  it('is moved as it is, and resized by its lower right corner', () => {
+    const part = { x: 0.2, y: 0.2, width: 0.5, height: 0.4 };
+    expect(nudgedPart(part, 0.1, -0.1, false)).toEqual({ ...part, x: expect.closeTo(0.3) as number, y: 0.1 });
+    expect(nudgedPart(part, -0.1, 0.1, true)).toEqual({ ...part, width: 0.4, height: 0.5 });
+  });
+
+  it('never leaves the picture nor becomes nothing, however long one presses', () => {
+    const press = fc.record({
+      dx: fc.constantFrom(-0.05, 0, 0.05),
+      dy: fc.constantFrom(-0.05, 0, 0.05),
+      resize: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(fc.array(press, { maxLength: 80 }), (presses) => {
+        let part = { x: 0, y: 0, width: 1, height: 1 };
+        for (const { dx, dy, resize } of presses) part = nudgedPart(part, dx, dy, resize);
+        expect(Math.min(part.x, part.y)).toBeGreaterThanOrEqual(0);
+        expect(Math.min(part.width, part.height)).toBeGreaterThan(0.04);
+        expect(Math.max(part.x + part.width, part.y + part.height)).toBeLessThanOrEqual(1 + 1e-9);
+      }),
+    );
   });
 });

@@ -32,6 +32,7 @@ test('no main view has a finding, and each says by its title where one is', asyn
   await stranger.goto('/');
   await expect(stranger.getByRole('heading', { name: 'Sign in to teach' })).toBeVisible();
   expect(await findings(stranger)).toEqual([]);
+  await expect(stranger).toHaveTitle('Sign in to teach · Doodla');
   await stranger.goto('/join');
   await expect(stranger.getByRole('heading', { name: 'Join your class' })).toBeVisible();
   expect(await findings(stranger)).toEqual([]);
@@ -45,6 +46,7 @@ test('no main view has a finding, and each says by its title where one is', asyn
   await teacher.keyboard.press('Escape');
   await teacher.getByRole('link', { name: 'Back to your lessons' }).click();
   await expect(teacher.getByRole('heading', { name: 'Your lessons' })).toBeVisible();
+  await expect(teacher).toHaveTitle('Your lessons · Doodla');
   expect(await findings(teacher)).toEqual([]);
   await teacher.getByRole('link', { name: /bridges/ }).click();
   const code = await startClass(teacher);

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { expectReachable } from '../support/controls';
 import { bringIn, expect, startWriting, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
 import { draw, expectMarks, stageState, wave } from '../support/stage';
@@ -141,4 +142,31 @@ test('what is selected is moved, sized and turned by taps alone, and its corners
   await teacher.getByRole('button', { name: 'Corner 1', exact: true }).focus();
   await teacher.keyboard.press('ArrowLeft');
   await expect.poll(async () => (await bounds()).x).toBeCloseTo(before.x - 8, 0);
+});
+
+test('a part of the page is chosen by keys to be grabbed', async ({ teacher }) => {
+  await teacher.keyboard.press('g');
+  const part = teacher.getByRole('application', { name: /^Part of the picture/ });
+  await part.focus();
+  for (let i = 0; i < 6; i++) await teacher.keyboard.press('Shift+ArrowLeft');
+  await expect(part).toHaveAccessibleName(/70 % wide and 100 % high/);
+  await expectReachable(teacher);
+});
+
+test('who hears the page is read its words, with the marks where they lie', async ({ teacher }) => {
+  const reading = teacher.getByRole('region', { name: 'What the page says' });
+  await expect(reading.getByRole('heading', { level: 2 })).toHaveText('Page 1 of 3');
+  await expect(reading).toContainText('Bridges, sheet 1');
+  // Under the heading, whose letters are 28 points high at 760 of 841.89.
+  const [left, below] = [60 * (96 / 72), (841.89 - 754) * (96 / 72)];
+  await draw(teacher, [
+    [left, below],
+    [left + 100, below],
+    [left + 260, below],
+  ]);
+  await expect(reading).toContainText(/sheet 1.*Underlined: Bridges, sheet 1, by /s);
+  await teacher.keyboard.press('ArrowRight');
+  await expect(reading).toContainText('Bridges, sheet 2');
+  await expect(reading).not.toContainText('Underlined');
+  await expect(teacher.getByTestId('change')).toHaveText('Page 2 of 3');
 });

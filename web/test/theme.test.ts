@@ -15,7 +15,7 @@ const TEXT: [string, string][] = [
   ['ink-soft', 'paper-dim'],
   ['paper', 'board'],
   ['paper', 'board-light'],
-  ['paper', 'board-line'],
+  ['paper', 'board-hover'],
   ['board', 'chalk'],
   ['alarm', 'paper'],
   ['paper', 'alarm'],
@@ -23,6 +23,8 @@ const TEXT: [string, string][] = [
 ];
 const EDGES: [string, string][] = [
   ['paper-line', 'paper'],
+  ['board-line', 'board'],
+  ['board-line', 'board-light'],
   ['chalk', 'board'],
   ['chalk', 'board-light'],
   ['chalk-deep', 'paper'],

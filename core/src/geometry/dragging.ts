@@ -30,6 +30,22 @@ export function draggedBox(from: Place, to: Place, wanted: { square: boolean; ce
   return { x, y, width: Math.max(1, width), height: Math.max(1, height) };
 }
 
+/** The smallest side of a part that is nudged, of the whole. */
+const LEAST_PART = 0.05;
+
+/** A part of something (0 to 1 each way) moved, or resized by its lower right corner; it stays within the whole. */
+export function nudgedPart(part: Rect, dx: number, dy: number, resize: boolean): Rect {
+  const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
+  const { x, y, width, height } = part;
+  if (!resize) return { ...part, x: within(x + dx, 0, 1 - width), y: within(y + dy, 0, 1 - height) };
+  return {
+    x,
+    y,
+    width: within(width + dx, Math.min(LEAST_PART, 1 - x), 1 - x),
+    height: within(height + dy, Math.min(LEAST_PART, 1 - y), 1 - y),
+  };
+}
+
 /** How far something was dragged along the sides of a turned frame. */
 export function turnedBack({ rotation }: { rotation: number }, start: Place, now: Place): Place {
   const angle = (-rotation * Math.PI) / 180;

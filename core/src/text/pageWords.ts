@@ -1,7 +1,7 @@
 import type { TextQuote } from '../annotation/textQuote.js';
 import { MAX_QUOTE, quoteOf } from '../annotation/textQuote.js';
 import type { Rect } from '../geometry/rect.js';
-import { unionRect } from '../geometry/rect.js';
+import { rectContains, unionRect } from '../geometry/rect.js';
 
 /** A word of a page and where it lies, page units. */
 export interface PlacedWord extends Rect {
@@ -34,6 +34,22 @@ export class PageWords {
 
   get isEmpty(): boolean {
     return this.words.length === 0;
+  }
+
+  /** The lines of the page in the order in which they are read, and where they lie. */
+  lines(): (Rect & { text: string })[] {
+    const lines: (Rect & { text: string })[] = [];
+    for (const word of this.words) {
+      const line = lines.at(-1);
+      if (!line || !isOfLine(line, word)) lines.push({ ...word });
+      else lines[lines.length - 1] = { ...unionRect(line, word), text: `${line.text} ${word.text}` };
+    }
+    return lines;
+  }
+
+  /** The words whose middle lies in a part of the page. */
+  within(part: Rect): PlacedWord[] {
+    return this.words.filter(({ x, y, width, height }) => rectContains(part, x + width / 2, y + height / 2));
   }
 
   /** Whether there is a word at a point. */
@@ -72,15 +88,9 @@ function distance({ x, y, width, height }: Rect, px: number, py: number): number
 }
 
 /** One rectangle for the words of each line, flat, to a hundredth. */
-function linesOf(words: readonly Rect[]): number[] {
-  const lines: Rect[] = [];
-  for (const word of words) {
-    const line = lines.at(-1);
-    if (line && isOfLine(line, word)) lines[lines.length - 1] = unionRect(line, word);
-    else lines.push(word);
-  }
+function linesOf(words: readonly PlacedWord[]): number[] {
   const round = (value: number) => Math.round(value * 100) / 100;
-  return lines.flatMap(({ x, y, width, height }) => [x, y, width, height].map(round));
+  return new PageWords(words).lines().flatMap(({ x, y, width, height }) => [x, y, width, height].map(round));
 }
 
 function isOfLine(line: Rect, { x, y, height }: Rect): boolean {

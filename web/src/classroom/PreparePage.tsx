@@ -56,6 +56,7 @@ export default function PreparePage() {
   return (
     <WorkspaceView
       workspace={workspace}
+      lessonTitle={title}
       onPresent={present}
       corners={(arrangement, side) => (
         <TopBar

@@ -24,6 +24,7 @@ const ReachPanel = lazy(() =>
 
 const ConnectionSign = lazy(() => import('./ConnectionSign'));
 const DraftsNotice = lazy(() => import('../pages/DraftsNotice'));
+const PageReading = lazy(() => import('../pages/PageReading'));
 const Announcer = lazy(() => import('../pages/Announcer'));
 const EdgeTouch = lazy(() => import('../present/EdgeTouch'));
 const SlimTurner = lazy(() => import('../present/SlimTurner'));
@@ -46,6 +47,8 @@ const NO_RECORDING = new Store<MediaFrame | undefined>(undefined);
 
 interface WorkspaceViewProps {
   workspace: Workspace;
+  /** Of a lesson between classes; a class knows its own. */
+  lessonTitle?: string;
   /** What stands in the upper corners; on `side` there is room for a column. */
   corners(arrangement: Arrangement, side: 'left' | 'right'): ReactNode;
   children?: ReactNode;
@@ -60,6 +63,7 @@ interface WorkspaceViewProps {
 /** The page with everything round it. */
 export function WorkspaceView({
   workspace,
+  lessonTitle,
   corners,
   children,
   slim = false,
@@ -195,7 +199,8 @@ export function WorkspaceView({
         {listOpen && <MarkList desk={desk} side={away} onClose={() => setListOpen(false)} />}
       </Suspense>
       <Suspense>
-        <Announcer desk={desk} />
+        <PageReading desk={desk} />
+        <Announcer desk={desk} lesson={lessonTitle} />
         <ConnectionSign desk={desk} />
         {!bare && <TurnHint desk={desk} />}
         <DraftsNotice desk={desk} />

@@ -1,5 +1,5 @@
 import type { Rect } from '@doodla/core';
-import { rectFromCorners } from '@doodla/core';
+import { nudgedPart, rectFromCorners } from '@doodla/core';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { canCopyPictures, copyPng } from '../secure/clipboard';
@@ -10,7 +10,13 @@ import { Modal } from '../ui/Modal';
 import type { PageDesk } from '../room/pageDesk';
 import { cutPicture, grabPicture } from './grabPicture';
 import { ontoNextPage } from './grabToNextPage';
+import { takeArrow } from '../ui/arrowKeys';
 import { useDrag } from '../ui/useDrag';
+
+/** How far an arrow key moves the part or its corner, of the whole picture. */
+const KEY_STEP = 0.05;
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 const WHOLE: Rect = { x: 0, y: 0, width: 1, height: 1 };
 /** A part that was drawn smaller than this was a tap, which chooses the whole again. */
@@ -121,6 +127,13 @@ function PartChooser({ picture, part, onChange }: PartChooserProps) {
     <div
       className="relative mb-3 cursor-crosshair touch-none overflow-hidden rounded-lg border-2 border-paper-line"
       {...drag}
+      role="application"
+      tabIndex={0}
+      aria-label={`Part of the picture, ${percent(part.width)} wide and ${percent(part.height)} high. Arrow keys move it, with Shift they change its size.`}
+      onKeyDown={(event) => {
+        const arrow = takeArrow(event);
+        if (arrow) onChange(nudgedPart(part, arrow[0] * KEY_STEP, arrow[1] * KEY_STEP, event.shiftKey));
+      }}
     >
       <canvas
         ref={host}

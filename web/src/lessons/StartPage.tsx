@@ -12,12 +12,14 @@ import { LessonGrid } from './LessonGrid';
 import { NewLessonMenu, useCreateLesson } from './NewLessonMenu';
 import { OpenClasses } from './OpenClasses';
 import { UploadDialog } from '../material/UploadDialog';
+import { useTitle } from '../ui/useTitle';
 
 /** Fetches what a lesson is shown with, ahead of its opening; where that fails, opening it says so. */
 const fetchLesson = () => void import('../classroom/PreparePage').catch(() => undefined);
 
 /** The teacher's lessons, and the way to bring in a new one. */
 export default function StartPage({ teacher }: { teacher: { name: string } }) {
+  useTitle('Your lessons');
   const lessons = useQuery(lessonsQuery);
   const client = useQueryClient();
   const refreshMe = useRefreshMe();

@@ -3,17 +3,18 @@ import { useEffect, useState } from 'react';
 import { NO_CLASS } from '@doodla/core/client';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
+import { useTitle } from '../ui/useTitle';
 import { announce, pageSentence } from './announcements';
 
 /** Others' marks are told at most so often, together. */
 const EVERY_MS = 3000;
 
 /** Tells screen readers what others add to the page, and what else changes; the window's title says where one is. */
-export default function Announcer({ desk }: { desk: PageDesk }) {
+export default function Announcer({ desk, lesson }: { desk: PageDesk; lesson: string | undefined }) {
   const [words, setWords] = useState('');
   const [change, setChange] = useState('');
   useEffect(() => announce(desk, setChange), [desk]);
-  useTitleOfPage(desk);
+  useTitleOfPage(desk, lesson);
   useEffect(() => {
     let news: string[] = [];
     const stop = desk.room.added.subscribe((mark) => {
@@ -42,17 +43,9 @@ export default function Announcer({ desk }: { desk: PageDesk }) {
 }
 
 /** Lesson or class, and page, in the title of the window. */
-function useTitleOfPage(desk: PageDesk): void {
+function useTitleOfPage(desk: PageDesk, lesson: string | undefined): void {
   useStore(desk.pageId);
   useStore(desk.pages);
   const { title } = useStore(desk.classroom?.state ?? NO_CLASS) ?? {};
-  const page = pageSentence(desk);
-  useEffect(() => {
-    // Of a lesson between classes, the heading knows the title.
-    const name = title ?? document.querySelector('h1')?.textContent;
-    document.title = [page, name, 'Doodla'].filter(Boolean).join(' · ');
-    return () => {
-      document.title = 'Doodla';
-    };
-  });
+  useTitle(pageSentence(desk), title ?? lesson);
 }

@@ -17,8 +17,8 @@ import {
   twoPages,
 } from '../focus/focusActions';
 
-/** Ready lengths of a countdown, minutes; three is usual. */
-const MINUTES = [3, 5, 1, 2, 10, 15];
+/** Ready lengths of a countdown, minutes. */
+const MINUTES = [1, 2, 3, 5, 10, 15];
 
 /** Leading the class's eye, and its time. */
 export default function FocusSheet({ desk }: { desk: PageDesk }) {

@@ -1,7 +1,9 @@
 import type { ReactNode } from 'react';
+import { useTitle } from './useTitle';
 
 /** The green board with one sheet of paper on it: sign-in, set-up and joining. */
 export function Front({ title, children }: { title: string; children: ReactNode }) {
+  useTitle(title);
   return (
     <main className="grid min-h-full place-items-center bg-board p-4">
       <div className="w-full max-w-md">

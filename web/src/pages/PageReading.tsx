@@ -1,0 +1,51 @@
+import { readingOf } from '@doodla/core';
+import { useEffect, useState } from 'react';
+import type { PageDesk } from '../room/pageDesk';
+import { useStore } from '../store/useStore';
+import { pageSentence } from './announcements';
+
+/** Marks come and go quickly; what is read follows a little later. */
+const FOLLOWS_MS = 600;
+
+/** The page for those who hear it: its words in the order in which they are read, with the marks among them. */
+export default function PageReading({ desk }: { desk: PageDesk }) {
+  useStore(desk.pageId);
+  useStore(desk.pages);
+  useStore(desk.surfaces.wordsChanged);
+  useSettled(desk);
+  const { page } = desk;
+  if (!page) return null;
+  const marks = desk.layers.flatMap((layer) => layer.on(page.id).all());
+  const parts = readingOf(desk.surfaces.wordsOf(page), marks);
+  return (
+    <section aria-label="What the page says" className="sr-only">
+      <h2>{pageSentence(desk)}</h2>
+      {parts.length === 0 && <p>There is nothing on this page.</p>}
+      {parts.map((part, i) => (
+        <p key={part.kind === 'mark' ? part.mark.id : i}>
+          {part.kind === 'line' && part.text}
+          {part.kind === 'mark' && `${part.text}, by ${desk.room.nameOf(part.mark.author)}`}
+          {part.kind === 'more' && `And ${part.count} more marks.`}
+        </p>
+      ))}
+    </section>
+  );
+}
+
+/** Draws anew a moment after marks have changed. */
+function useSettled({ marksChanged }: PageDesk): void {
+  const [, settle] = useState(0);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const stop = marksChanged.subscribe(() => {
+      timer ??= setTimeout(() => {
+        timer = undefined;
+        settle(marksChanged.get());
+      }, FOLLOWS_MS);
+    });
+    return () => {
+      stop();
+      clearTimeout(timer);
+    };
+  }, [marksChanged]);
+}
