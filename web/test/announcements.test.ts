@@ -17,13 +17,23 @@ const COUNTDOWN: Timer = {
   large: false,
 };
 
-let marks: readonly Mark[] = [];
+/** What is selected, as the desk's own selection says it. */
+class Selected {
+  chosen: readonly Mark[] = [];
+  readonly ids = new Store<ReadonlySet<string>>(new Set());
+
+  marks(): Mark[] {
+    return [...this.chosen];
+  }
+}
+
+const selection = new Selected();
 const desk = {
   pageId: new Store<string | undefined>('p1'),
   pages: new Store(PAGES),
   isTeacher: false,
   target: { stepped: new Signal<StepTaken>() },
-  selection: { ids: new Store<ReadonlySet<string>>(new Set()), marks: () => [...marks] },
+  selection,
   classroom: { scene: new Store<Scene>(EMPTY_SCENE) },
 };
 let said: string[];
@@ -47,9 +57,9 @@ describe('who does not see the page is told', () => {
   });
 
   it('what is selected, and nothing when nothing is', () => {
-    marks = [aText({ text: 'Pier' })];
+    selection.chosen = [aText({ text: 'Pier' })];
     desk.selection.ids.set(new Set(['a']));
-    marks = [aText(), aShape()];
+    selection.chosen = [aText(), aShape()];
     desk.selection.ids.set(new Set(['a', 'b']));
     desk.selection.ids.set(new Set());
     expect(said).toEqual(['Selected: Text: Pier', '2 things are selected']);

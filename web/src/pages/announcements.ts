@@ -51,10 +51,10 @@ export function pageSentence({ pageId, pages }: Pick<ToldDesk, 'pageId' | 'pages
   return `Page ${at + 1} of ${all.length}${title && `, ${title}`}`;
 }
 
-function selectionSentence({ ids, marks }: ToldDesk['selection']): string | undefined {
-  const count = ids.get().size;
+function selectionSentence(selection: ToldDesk['selection']): string | undefined {
+  const count = selection.ids.get().size;
   if (count === 0) return undefined;
-  const [only] = marks();
+  const [only] = selection.marks();
   return count === 1 && only ? `Selected: ${describeMark(only)}` : `${count} things are selected`;
 }
 
