@@ -1,3 +1,4 @@
+import { PDFDocument } from '@cantoo/pdf-lib';
 import type { Page } from '@playwright/test';
 import { expectReachable } from '../support/controls';
 import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
@@ -120,5 +121,31 @@ test.describe('on a phone', () => {
     await wren.keyboard.press('Escape');
     await expectMarks(teacher, 2);
     await expect.poll(async () => (await stageState(wren)).scale).toBeCloseTo(scale, 3);
+  });
+
+  test('a wide page says once that it is larger on a phone that lies', async ({
+    browser,
+    server,
+    teacher,
+  }) => {
+    const slides = await PDFDocument.create();
+    slides.addPage([960, 540]);
+    await bringIn(teacher, { name: 'slides.pdf', bytes: await slides.save() });
+    const code = await startWriting(teacher);
+    const touch = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+    const wren = await (await browser.newContext({ baseURL: server.url, ...touch })).newPage();
+    await wren.goto(`/join/${code}`);
+    await wren.getByLabel('Your name').fill('Wren');
+    await wren.getByRole('button', { name: 'Go in' }).tap();
+    const tip = wren.getByText('Turn your phone sideways');
+    await expect(tip).toBeVisible();
+    await wren.setViewportSize({ width: 844, height: 390 });
+    await expect(tip).toBeHidden();
+    await wren.setViewportSize({ width: 390, height: 844 });
+    await wren.getByRole('button', { name: 'Close this tip' }).tap();
+    await wren.reload();
+    await surfaceShown(wren);
+    await expect(wren.getByRole('toolbar', { name: 'Tools' })).toBeVisible();
+    await expect(tip).toBeHidden();
   });
 });

@@ -7,6 +7,8 @@ import { windowRoom } from '../ui/windowRoom';
 /** A page this much wider than high is small on a screen that is held upright. */
 const WIDE = 1.2;
 const KEY = 'doodla.turnHintSeen';
+/** What can be turned is touched. */
+const CAN_TURN = '(pointer: coarse)';
 
 /** Says once, on a screen that is held upright, that a wide page is larger on one that lies. */
 export default function TurnHint({ desk }: { desk: PageDesk }) {
@@ -15,7 +17,8 @@ export default function TurnHint({ desk }: { desk: PageDesk }) {
   useStore(desk.pages);
   const [seen, setSeen] = useState(() => localStorage.getItem(KEY) !== null);
   const { page } = desk;
-  if (seen || !page || !compact || width > height || page.width < WIDE * page.height) return null;
+  const isSmall = compact && width < height && page !== undefined && page.width > WIDE * page.height;
+  if (seen || !isSmall || !matchMedia(CAN_TURN).matches) return null;
   return (
     <div
       role="note"
