@@ -5,7 +5,7 @@ import { act, anyStep, take } from './histories/step';
 import { shown, World } from './histories/world';
 
 /** `npm run bench:histories` runs many more. */
-const HISTORIES = Number(process.env.DOODLA_HISTORIES ?? 300);
+const HISTORIES = Number(process.env.DOODLA_HISTORIES ?? 150);
 const SEED = Number(process.env.DOODLA_SEED ?? 0) || undefined;
 
 let world: World;
