@@ -1,4 +1,4 @@
-import type { WindowRoom } from '../ui/windowRoom';
+import type { WindowRoom } from '../ui/roomOf';
 
 /** Side of a button, CSS pixels at the usual size of letters. */
 const BUTTON = 44;

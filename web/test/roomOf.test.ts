@@ -1,14 +1,7 @@
 import fc from 'fast-check';
-import { beforeAll, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { besidePages, toolsThatFit } from '../src/reach/stripRoom';
-
-let roomOf: (typeof import('../src/ui/windowRoom'))['roomOf'];
-beforeAll(async () => {
-  vi.stubGlobal('window', { innerWidth: 1280, innerHeight: 800 });
-  vi.stubGlobal('matchMedia', () => ({ matches: false }));
-  vi.stubGlobal('localStorage', { getItem: () => null });
-  ({ roomOf } = await import('../src/ui/windowRoom'));
-});
+import { roomOf } from '../src/ui/roomOf';
 
 describe('the room of a window', () => {
   it.each([
