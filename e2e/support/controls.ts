@@ -5,7 +5,7 @@ const CONTROLS =
   'button, a[href], input, select, textarea, [role=button], [role=slider], [role=switch], [role=menuitem], [role=radio]';
 
 /** So long may bars and sheets take until they lie still; milliseconds. */
-const SETTLED = 15_000;
+const SETTLED = 60_000;
 
 /** What is wrong with the controls that are shown: each has to lie inside the window and be what is hit there. */
 export function faults(page: Page): Promise<string[]> {
