@@ -212,12 +212,7 @@ export function WorkspaceView({
 
 /** While presenting, the page is as large as the window, and the tools wait as one button over it. */
 function usePageAlone(isPresenting: boolean, stage: Stage | undefined, reach: Reach): void {
-  useEffect(() => {
-    if (!isPresenting) return;
-    const { folded } = reach.get();
-    reach.patch({ folded: true });
-    return () => reach.patch({ folded });
-  }, [isPresenting, reach]);
+  useEffect(() => (isPresenting ? reach.foldForNow() : undefined), [isPresenting, reach]);
   useEffect(() => stage?.setAlone(isPresenting), [isPresenting, stage]);
 }
 

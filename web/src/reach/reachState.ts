@@ -14,6 +14,9 @@ const KEY = 'doodla.reach';
 
 /** Where the holder of the tools is, kept in the browser. */
 export class Reach extends Store<ReachState> {
+  /** Whether it was folded before it was folded for now. */
+  private foldedBefore: boolean | undefined;
+
   constructor() {
     const stored = localStorage.getItem(KEY);
     super(
@@ -21,11 +24,25 @@ export class Reach extends Store<ReachState> {
         ? { side: 'left', folded: false, floating: undefined }
         : (JSON.parse(stored) as ReachState),
     );
-    this.subscribe(() => localStorage.setItem(KEY, JSON.stringify(this.get())));
+    this.subscribe(() => {
+      const { folded, ...rest } = this.get();
+      localStorage.setItem(KEY, JSON.stringify({ ...rest, folded: this.foldedBefore ?? folded }));
+    });
   }
 
   swapSide = (): void =>
     this.patch({ side: this.get().side === 'left' ? 'right' : 'left', floating: undefined });
+
+  /** Folds it until what is returned is called; how it was before is what a reload comes back to. */
+  foldForNow(): () => void {
+    const { folded } = this.get();
+    this.foldedBefore = folded;
+    this.patch({ folded: true });
+    return () => {
+      this.foldedBefore = undefined;
+      this.patch({ folded });
+    };
+  }
 
   toggleFold = (): void => this.patch({ folded: !this.get().folded });
 

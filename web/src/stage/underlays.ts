@@ -34,8 +34,10 @@ export class Underlays {
 
   /** Shows what a page has of it, and nothing where it has none. */
   show(page: Page): void {
-    void this.showWeb(page);
-    void this.showRecording(page);
+    const failed = () =>
+      this.desk.tellProblem('This page could not be shown. Please load it again when there is a connection.');
+    this.showWeb(page).catch(failed);
+    this.showRecording(page).catch(failed);
     this.prefetchWeb(page);
   }
 
@@ -62,7 +64,11 @@ export class Underlays {
     const pages = this.desk.pages.get();
     const at = pages.findIndex(({ id }) => id === page.id);
     const [next, ...others] = [pages[at + 1], pages[at - 1]].filter((near) => near?.surface.kind === 'web');
-    if (next) void this.webFrame().then((web) => web.prepare(next));
+    // Made ahead; when it is turned to, a failure is told there.
+    if (next)
+      this.webFrame()
+        .then((web) => web.prepare(next))
+        .catch(() => undefined);
     for (const { surface } of others as Page[])
       // Fetched ahead; when it is turned to, a failure is told there.
       if (surface.kind === 'web') void this.desk.room.webPages.html(surface.material).catch(() => undefined);
