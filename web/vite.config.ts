@@ -9,6 +9,35 @@ const require = createRequire(import.meta.url);
 const pdfjs = dirname(require.resolve('pdfjs-dist/package.json'));
 const router = dirname(require.resolve('react-router/package.json'));
 
+interface Modules {
+  getModuleInfo(id: string): { importers: readonly string[] } | null;
+}
+
+/** A file that hands on what others have; what is imported by it may come from any of them. */
+const INDEX = /core\/src\/(\w+\/)?index\.ts$/;
+
+/** Whether a module is there as soon as another one is, by imports that wait for nothing. */
+function comesWith(top: RegExp, modules: Modules, id: string, seen = new Set<string>()): boolean {
+  if (top.test(id)) return true;
+  seen.add(id);
+  const importers = modules.getModuleInfo(id)?.importers ?? [];
+  return importers.some((by) => !seen.has(by) && !INDEX.test(by) && comesWith(top, modules, by, seen));
+}
+
+/**
+ * A few files are quicker than dozens of tiny ones: what all begins with, and a student's way in. A student's page is
+ * all that goes with it, and what of `core` is wanted at once.
+ */
+const FIRST = {
+  start: /web\/src\/main\.tsx$|core\/src\/client\/store\.ts$/,
+  join: /JoinPage\.tsx$/,
+  class: /StudentPage\.tsx$/,
+};
+
+function firstGroup(id: string, modules: Modules): string | null {
+  return Object.entries(FIRST).find(([, top]) => comesWith(top, modules, id))?.[0] ?? null;
+}
+
 export default defineConfig({
   resolve: {
     conditions: ['source', 'module', 'browser', 'development|production'],
@@ -32,11 +61,12 @@ export default defineConfig({
     manifest: true,
     chunkSizeWarningLimit: 1500,
     rolldownOptions: {
-      // One file of icons is quicker than dozens of tiny ones.
       output: {
         codeSplitting: {
+          includeDependenciesRecursively: false,
           groups: [
-            { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 2 },
+            { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 3 },
+            { name: firstGroup, debugName: 'first', priority: 2 },
             { name: 'icons', test: /node_modules\/lucide-react\//, priority: 1 },
           ],
         },

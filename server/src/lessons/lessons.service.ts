@@ -9,6 +9,7 @@ import { LogsService, SERVER } from '../live/logs.service.js';
 import { Material } from '../materials/material.entity.js';
 import type { ReadMaterial } from '../materials/materials.service.js';
 import { PdfReader } from '../materials/pdfReader.js';
+import type { PictureWish } from '../materials/pdfTask.js';
 import type { Sitting } from '../sittings/sitting.entity.js';
 import { SittingMaterial } from '../sittings/sittingMaterial.entity.js';
 import { SittingsService } from '../sittings/sittings.service.js';
@@ -17,7 +18,8 @@ import { Writes } from '../storage/writes.js';
 import { Lesson } from './lesson.entity.js';
 import { LessonMaterial } from './lessonMaterial.entity.js';
 
-const COVER_WIDTH = 480;
+/** A lesson's picture on the start page. */
+const COVER: PictureWish = { index: 0, width: 480, tallest: 2, type: 'png' };
 const PLAIN: BlankSheet = {
   ...FORMATS.wide,
   surface: { kind: 'blank', colour: '#ffffff', ruling: 'plain', spacing: 10 },
@@ -242,7 +244,7 @@ export class LessonsService {
       const [first] = orderedPages(this.logs.open(id).pages.values());
       if (first?.surface.kind !== 'pdf') return undefined;
       const { sha256 } = await this.materials.findOneByOrFail({ id: first.surface.material });
-      const png = await this.pdfs.cover(this.files.pathOf(sha256), COVER_WIDTH);
+      const png = await this.pdfs.picture(this.files.pathOf(sha256), COVER, 'covers');
       const coverSha256 = await this.files.put(png);
       await this.lessons.update({ id }, { coverSha256 });
       return coverSha256;

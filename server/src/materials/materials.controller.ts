@@ -1,10 +1,11 @@
-import { Controller, Get, Param, Res, UseGuards } from '@nestjs/common';
+import { Controller, Get, Param, ParseIntPipe, Res, UseGuards } from '@nestjs/common';
 import type { Response } from 'express';
 import { notFound } from '../http/problem.js';
 import type { Visitor } from '../people/visitor.js';
 import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
 import { FileStore } from '../storage/fileStore.js';
 import { FileAccess } from './fileAccess.js';
+import { PagePictures } from './pagePictures.js';
 
 @Controller('api/materials')
 @UseGuards(VisitorGuard)
@@ -12,6 +13,7 @@ export class MaterialsController {
   constructor(
     private readonly access: FileAccess,
     private readonly files: FileStore,
+    private readonly pictures: PagePictures,
   ) {}
 
   /** The copy of a web page; nothing in it can run, fetch or send. */
@@ -53,6 +55,19 @@ export class MaterialsController {
       maxAge: '1y',
       dotfiles: 'allow',
     });
+  }
+
+  /** A quick picture of a page of a PDF, for those whose line takes a while to bring what draws it sharply. */
+  @Get(':id/pages/:index/picture')
+  async picture(
+    @Param('id') id: string,
+    @Param('index', ParseIntPipe) index: number,
+    @CurrentVisitor() visitor: Visitor,
+    @Res() response: Response,
+  ): Promise<void> {
+    const material = await this.access.material(visitor, id);
+    const picture = await this.pictures.of(material, index);
+    response.set('Cache-Control', 'private, max-age=31536000, immutable').type('image/webp').send(picture);
   }
 
   /** What the speaker wrote beside each page; for the teacher alone. */

@@ -8,6 +8,7 @@ import { DocumentsController } from './documents.controller.js';
 import { FileAccess } from './fileAccess.js';
 import { Material } from './material.entity.js';
 import { MaterialsController } from './materials.controller.js';
+import { PagePictures } from './pagePictures.js';
 import { MaterialsService } from './materials.service.js';
 import { PdfReader } from './pdfReader.js';
 
@@ -18,7 +19,7 @@ export const MATERIALS_TABLES: Tables = { entities: [Material], migrations: [] }
 @Module({
   imports: [TypeOrmModule.forFeature([...MATERIALS_TABLES.entities, StoredPicture])],
   controllers: [DocumentsController, MaterialsController],
-  providers: [DocumentIntake, FileAccess, MaterialsService, OfficeConverter, PdfReader],
+  providers: [DocumentIntake, FileAccess, MaterialsService, OfficeConverter, PagePictures, PdfReader],
   exports: [DocumentIntake, FileAccess, MaterialsService, OfficeConverter, PdfReader],
 })
 export class MaterialsModule {}

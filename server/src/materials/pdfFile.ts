@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path';
 import type { PDFDocumentLoadingTask, PDFPageProxy } from 'pdfjs-dist';
 import { getDocument, VerbosityLevel } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { createCanvas } from '@napi-rs/canvas';
+import type { PictureWish } from './pdfTask.js';
 
 const assets = dirname(createRequire(import.meta.url).resolve('pdfjs-dist/package.json'));
 
@@ -19,13 +20,19 @@ export async function loadPdf(path: string): Promise<PDFDocumentLoadingTask> {
   });
 }
 
-/** A page as a PNG, `width` pixels wide and `tallest` times that high at most. */
-export async function drawPdfPage(page: PDFPageProxy, width: number, tallest: number): Promise<Buffer> {
+/** Of 100: letters stay crisp, and a page of them is some 50 kB. */
+const WEBP_QUALITY = 72;
+
+/** A page as a picture, `width` pixels wide and `tallest` times that high at most. */
+export async function drawPdfPage(
+  page: PDFPageProxy,
+  { width, tallest, type }: Omit<PictureWish, 'index'>,
+): Promise<Buffer> {
   const viewport = page.getViewport({ scale: width / page.getViewport({ scale: 1 }).width });
   const canvas = createCanvas(
     Math.ceil(viewport.width),
     Math.ceil(Math.min(viewport.height, width * tallest)),
   );
   await page.render({ canvas: canvas as never, viewport }).promise;
-  return canvas.encode('png');
+  return type === 'png' ? canvas.encode('png') : canvas.encode('webp', WEBP_QUALITY);
 }

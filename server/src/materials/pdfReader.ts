@@ -5,7 +5,7 @@ import { processScript } from '../reading/processScript.js';
 import type { TurnOptions } from '../reading/fairTurns.js';
 import { LimitError } from '../reading/limitedProcess.js';
 import { ReaderPool } from '../reading/readerPool.js';
-import type { PdfAnswer, PdfFailure, PdfFault, PdfProgress, PdfTask } from './pdfTask.js';
+import type { PdfAnswer, PdfFailure, PdfFault, PdfProgress, PdfTask, PictureWish } from './pdfTask.js';
 
 /** Thrown where a PDF cannot be used. */
 export class PdfError extends Error {
@@ -30,14 +30,14 @@ type Pool = ReaderPool<PdfTask, PdfAnswer, PdfProgress>;
 const SCRIPT = processScript('pdfReader');
 /** A hostile file must not hold up the others. */
 const LIMITS = { timeMs: 60_000, memoryMb: 1200 };
-/** A picture on the start page is worth less waiting. */
-const COVER_LIMITS = { timeMs: 15_000, memoryMb: 1200 };
+/** A picture is worth less waiting. */
+const PICTURE_LIMITS = { timeMs: 15_000, memoryMb: 1200 };
 
 /** Reads PDFs in processes of their own, so that no file can block or crash the server, or keep others waiting. */
 @Injectable()
 export class PdfReader implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly documents: Pool = new ReaderPool(SCRIPT, LIMITS, Math.max(3, availableParallelism()));
-  private readonly covers: Pool = new ReaderPool(SCRIPT, COVER_LIMITS, 1);
+  private readonly pictures: Pool = new ReaderPool(SCRIPT, PICTURE_LIMITS, 2);
 
   /**
    * How many pages there are, and displayed sizes of those that `pages` names, such as `1-3,7`; of all where it is empty.
@@ -61,9 +61,9 @@ export class PdfReader implements OnApplicationBootstrap, OnModuleDestroy {
     return (await read<'letters'>(this.documents, { kind: 'letters', path, pages }, options)).letters;
   }
 
-  /** A PNG of the first page, `width` pixels wide. Throws PdfError. */
-  async cover(path: string, width: number): Promise<Uint8Array> {
-    return (await read<'cover'>(this.covers, { kind: 'cover', path, width }, { owner: 'covers' })).png;
+  /** A picture of a page, for `owner`. Throws PdfError. */
+  async picture(path: string, wish: PictureWish, owner: string): Promise<Uint8Array> {
+    return (await read<'picture'>(this.pictures, { kind: 'picture', path, ...wish }, { owner })).bytes;
   }
 
   /** Starts a process ahead of the first document. */
@@ -73,7 +73,7 @@ export class PdfReader implements OnApplicationBootstrap, OnModuleDestroy {
 
   onModuleDestroy(): void {
     this.documents.stop();
-    this.covers.stop();
+    this.pictures.stop();
   }
 }
 

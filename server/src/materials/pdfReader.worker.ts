@@ -2,11 +2,9 @@ import { MAX_PAGE_SIDE, pagesOfList, UNITS_PER_POINT } from '@doodla/core';
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { serveTasks } from '../reading/serveTasks.js';
 import { drawPdfPage, loadPdf } from './pdfFile.js';
-import type { PdfAnswer, PdfFailure, PdfFault, PdfProgress, PdfTask } from './pdfTask.js';
+import type { PdfAnswer, PdfFailure, PdfFault, PdfProgress, PdfTask, PictureWish } from './pdfTask.js';
 
 const PROGRESS_STEP = 10;
-/** How high a cover may be, of its width. */
-const TALLEST = 2;
 
 serveTasks<PdfTask, PdfProgress>({ run, failureOf });
 
@@ -29,7 +27,7 @@ async function run(task: PdfTask, ask: Ask): Promise<PdfAnswer> {
     if (doc.numPages === 0) throw new Fault('empty');
     if (task.kind === 'sizes') return await readSizes(doc, task, ask);
     if (task.kind === 'letters') return await readLetters(doc, task.pages);
-    if (task.kind === 'cover') return await renderCover(doc, task.width);
+    if (task.kind === 'picture') return await drawPicture(doc, task);
     return { kind: 'count', count: doc.numPages };
   } finally {
     await loading.destroy();
@@ -67,8 +65,9 @@ async function readLetters(doc: PDFDocumentProxy, pages: number): Promise<PdfAns
   return { kind: 'letters', letters: [...letters].join('') };
 }
 
-async function renderCover(doc: PDFDocumentProxy, width: number): Promise<PdfAnswer> {
-  return { kind: 'cover', png: await drawPdfPage(await doc.getPage(1), width, TALLEST) };
+async function drawPicture(doc: PDFDocumentProxy, { index, ...wish }: PictureWish): Promise<PdfAnswer> {
+  if (index >= doc.numPages) throw new Fault('no-such-pages', doc.numPages);
+  return { kind: 'picture', bytes: await drawPdfPage(await doc.getPage(index + 1), wish) };
 }
 
 const round = (value: number) => Math.round(value * 100) / 100;

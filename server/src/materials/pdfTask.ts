@@ -6,7 +6,16 @@ export type PdfTask =
   | { kind: 'count'; path: string }
   /** The characters that the text of the first pages is written in. */
   | { kind: 'letters'; path: string; pages: number }
-  | { kind: 'cover'; path: string; width: number };
+  /** A picture of a page, from 0. */
+  | ({ kind: 'picture'; path: string } & PictureWish);
+
+/** Which page, from 0, how wide, how often its width it may be high, and as what kind of picture. */
+export interface PictureWish {
+  index: number;
+  width: number;
+  tallest: number;
+  type: 'png' | 'webp';
+}
 
 export type PdfFault =
   'password' | 'damaged' | 'empty' | 'too-many-pages' | 'no-such-pages' | 'huge-page' | 'too-slow';
@@ -28,7 +37,7 @@ export type PdfAnswer =
   | { kind: 'sizes'; count: number; pages: ReadPage[] }
   | { kind: 'count'; count: number }
   | { kind: 'letters'; letters: string }
-  | { kind: 'cover'; png: Uint8Array };
+  | { kind: 'picture'; bytes: Uint8Array };
 
 /** Pages read so far. */
 export interface PdfProgress {

@@ -70,7 +70,11 @@ async function drawnPage(path: string, index: number): Promise<Drawn> {
     const page = await doc.getPage(index + 1);
     const size = page.getViewport({ scale: 1 });
     const height = (WIDTH / size.width) * size.height;
-    return { png: await drawPdfPage(page, WIDTH, TALLEST), width: WIDTH, height };
+    return {
+      png: await drawPdfPage(page, { width: WIDTH, tallest: TALLEST, type: 'png' }),
+      width: WIDTH,
+      height,
+    };
   } finally {
     await loading.destroy();
   }

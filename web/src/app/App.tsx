@@ -1,11 +1,12 @@
 import { lazy, Suspense } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
+import { lazyAfter, pageShows } from '../ui/moments';
 import { Lost } from './Lost';
 
 const TeacherArea = lazy(() => import('./TeacherArea'));
 const JoinPage = lazy(() => import('../classroom/JoinPage'));
 /** Nothing is told before the page shows. */
-const Toaster = lazy(() => import('sonner').then((module) => ({ default: module.Toaster })));
+const Toaster = lazyAfter(pageShows, async () => ({ default: (await import('sonner')).Toaster }));
 const DisplayPage = lazy(() => import('../devices/DisplayPage'));
 const PadPage = lazy(() => import('../devices/PadPage'));
 const StudentPage = lazy(() => import('../classroom/StudentPage'));

@@ -1,11 +1,12 @@
 import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
-import { lazy } from 'react';
+import { lazy, useEffect } from 'react';
 import { Navigate, Route, Routes, useLocation } from 'react-router';
 import { meQuery } from '../api/people';
 import { SetupPage } from '../people/SetupPage';
 import { SignInPage } from '../people/SignInPage';
 import { Button } from '../ui/Button';
 import { Front } from '../ui/Front';
+import { waitForNothing } from '../ui/moments';
 import { Lost } from './Lost';
 
 const StartPage = lazy(() => import('../lessons/StartPage'));
@@ -17,6 +18,7 @@ const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1 } } 
 
 /** All that needs a signed-in teacher, behind its doors. */
 export default function TeacherArea() {
+  useEffect(waitForNothing, []);
   return (
     <QueryClientProvider client={queryClient}>
       <Doors />

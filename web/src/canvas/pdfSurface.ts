@@ -21,6 +21,8 @@ interface Layer {
  * moment.
  */
 export class PdfSurface implements SurfaceView {
+  /** Stands in until the engine has drawn the page. */
+  private quick: ImageBitmap | undefined;
   private base: Layer | undefined;
   private detail: Layer | undefined;
   private wanted: { scale: number; visible: Rect } | undefined;
@@ -38,7 +40,10 @@ export class PdfSurface implements SurfaceView {
     private readonly onFailed: () => void = () => undefined,
     /** Told when the whole page has been drawn. */
     private readonly onDrawn: (original: PDFPageProxy) => void = () => undefined,
-  ) {}
+    quick?: Promise<ImageBitmap | undefined>,
+  ) {
+    void quick?.then((picture) => this.takeQuick(picture));
+  }
 
   /** Whether it is of this document: a page may be given another. */
   shows(material: string): boolean {
@@ -46,10 +51,11 @@ export class PdfSurface implements SurfaceView {
   }
 
   get shown(): boolean {
-    return this.base !== undefined;
+    return this.base !== undefined || this.quick !== undefined;
   }
 
   draw(ctx: CanvasRenderingContext2D): void {
+    if (this.quick) ctx.drawImage(this.quick, 0, 0, this.size.width, this.size.height);
     for (const layer of [this.base, this.detail]) {
       if (layer) ctx.drawImage(layer.canvas, layer.rect.x, layer.rect.y, layer.rect.width, layer.rect.height);
     }
@@ -68,6 +74,7 @@ export class PdfSurface implements SurfaceView {
     this.task?.cancel();
     for (const layer of [this.base, this.detail]) if (layer) free(layer.canvas);
     this.base = this.detail = undefined;
+    this.dropQuick();
     void this.pageProxy?.then((page) => page.cleanup());
   }
 
@@ -128,8 +135,20 @@ export class PdfSurface implements SurfaceView {
     const old = this[kind];
     this[kind] = { canvas, rect, scale };
     if (old) free(old.canvas);
+    this.dropQuick();
     if (kind === 'base') this.onDrawn(page);
     this.onChange();
+  }
+
+  private takeQuick(picture: ImageBitmap | undefined): void {
+    if (this.released || this.base) return picture?.close();
+    this.quick = picture;
+    if (picture) this.onChange();
+  }
+
+  private dropQuick(): void {
+    this.quick?.close();
+    this.quick = undefined;
   }
 
   private dropDetail(): void {

@@ -4,8 +4,10 @@ import type { PDFDocumentLoadingTask, PDFDocumentProxy, PDFPageProxy } from 'pdf
 import { Signal, Store } from '@doodla/core/client';
 import type { PictureCache } from '../pictures/pictureCache';
 import type { LiveScreen } from '../live/liveScreen';
+import { toolsHere } from '../ui/moments';
 import { drawItems } from './markPainter';
 import { PdfSurface } from './pdfSurface';
+import { quickPicture } from './quickPicture';
 import type { SurfaceView } from './surface';
 
 /** Pages whose pictures are kept: the shown one and its neighbours. */
@@ -23,6 +25,8 @@ export class Surfaces {
   private readonly surfaces = new Map<string, PdfSurface>();
   private readonly words = new Map<string, PageWords | undefined>();
   readonly wordsChanged = new Store(0);
+  /** Settles when the first page shows as a picture, or cannot. */
+  private quick: Promise<ImageBitmap | undefined> | undefined;
 
   constructor(
     private readonly pictures: PictureCache,
@@ -38,20 +42,24 @@ export class Surfaces {
     const known = this.surfaces.get(page.id);
     this.surfaces.delete(page.id);
     if (known && !known.shows(material)) known.release();
-    const surface = known?.shows(material)
-      ? known
-      : new PdfSurface(
-          material,
-          this.document(material),
-          index,
-          page,
-          () => this.changed.tell(page.id),
-          () => this.failed.tell(page.id),
-          (original) => void this.findWords(page, original),
-        );
+    const surface = known?.shows(material) ? known : this.pdfSurface(page, material, index);
     this.surfaces.set(page.id, surface);
     this.releaseOldest();
     return surface;
+  }
+
+  private pdfSurface(page: Page, material: string, index: number): PdfSurface {
+    const quick = this.quickOf(material, index);
+    return new PdfSurface(
+      material,
+      this.document(material),
+      index,
+      page,
+      () => this.changed.tell(page.id),
+      () => this.failed.tell(page.id),
+      (original) => void this.findWords(page, original),
+      quick,
+    );
   }
 
   /** A page's surface for somebody who looks closer than the page itself is shown; to be released by them. */
@@ -84,10 +92,24 @@ export class Surfaces {
   private async document(material: string): Promise<PDFDocumentProxy> {
     let task = this.documents.get(material);
     if (!task) {
-      task = import('./pdfEngine').then(({ openPdf }) => openPdf(material, this.token));
+      task = this.engine().then(({ openPdf }) => openPdf(material, this.token));
       this.documents.set(material, task);
     }
     return (await task).promise;
+  }
+
+  /** Half a megabyte: for somebody who has a picture of the page it comes after the tools. */
+  private async engine(): Promise<typeof import('./pdfEngine')> {
+    if (await this.quick) await toolsHere.passed;
+    return import('./pdfEngine');
+  }
+
+  /** A picture of the first page that a student sees; whoever prepares has what draws it. */
+  private quickOf(material: string, index: number): Promise<ImageBitmap | undefined> | undefined {
+    if (this.quick || this.token === undefined) return undefined;
+    // Where there is none, the page itself comes a moment later.
+    this.quick = quickPicture(material, index, this.token).catch(() => undefined);
+    return this.quick;
   }
 
   /** The words of a page, as soon as they are known. */

@@ -63,6 +63,8 @@ export default function JoinPage() {
     return () => clearTimeout(timer);
   });
 
+  // Comes while the name is typed; where it fails, going in asks again.
+  useEffect(() => void import('./StudentPage').catch(() => undefined), []);
   return (
     <Front title="Join your class">
       <form onSubmit={(event) => void join(event)}>

@@ -1,16 +1,34 @@
+import type { Scene } from '@doodla/core';
+import type { Store } from '@doodla/core/client';
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { useStore } from '../store/useStore';
+import { lazyAfter, pageShows, toolsHere } from '../ui/moments';
 import { toolOf } from '../tools/tools';
 import type { PageDesk } from '../room/pageDesk';
 import { Stage } from '../stage/stage';
 
 /** Not needed before the page shows. */
-const TextEditor = lazy(() => import('../typing/TextEditor'));
-const KeyPointerCross = lazy(() => import('../stage/KeyPointerCross'));
-const FocusOverlay = lazy(() => import('../focus/FocusOverlay'));
-const SelectionOverlay = lazy(() =>
-  import('../selection/SelectionOverlay').then((module) => ({ default: module.SelectionOverlay })),
-);
+const TextEditor = lazyAfter(toolsHere, () => import('../typing/TextEditor'));
+const KeyPointerCross = lazyAfter(toolsHere, () => import('../stage/KeyPointerCross'));
+const focusOverlay = () => import('../focus/FocusOverlay');
+const FocusOverlay = lazy(focusOverlay);
+const SelectionOverlay = lazyAfter(pageShows, async () => ({
+  default: (await import('../selection/SelectionOverlay')).SelectionOverlay,
+}));
+
+/** What the class's eye is led to. What a cover hides is not seen before the cover is here. */
+function Led({ desk, stage, scene }: { desk: PageDesk; stage: Stage; scene: Store<Scene> }) {
+  useStore(scene);
+  useStore(desk.pageId);
+  useEffect(() => void toolsHere.passed.then(focusOverlay).catch(() => undefined), []); // Asked again when wanted.
+  const { focus } = desk;
+  if (!focus) return null;
+  return (
+    <Suspense fallback={focus.kind === 'cover' && <div className="absolute inset-0 bg-board-light" />}>
+      <FocusOverlay desk={desk} stage={stage} />
+    </Suspense>
+  );
+}
 
 interface StageViewProps {
   desk: PageDesk;
@@ -57,9 +75,11 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
           <Suspense>
             <TextEditor desk={desk} stage={stage} />
             <KeyPointerCross pointer={stage.keyPointer} />
-            <SelectionOverlay desk={desk} stage={stage} />
-            {desk.classroom && <FocusOverlay desk={desk} stage={stage} />}
           </Suspense>
+          <Suspense>
+            <SelectionOverlay desk={desk} stage={stage} />
+          </Suspense>
+          {desk.classroom && <Led desk={desk} stage={stage} scene={desk.classroom.scene} />}
         </div>
       )}
     </div>

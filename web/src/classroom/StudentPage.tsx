@@ -1,15 +1,16 @@
 import { LIVE } from '@doodla/core';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Place } from '../api/joining';
 import { placeIn } from '../api/joining';
 import { Front } from '../ui/Front';
+import { lazyAfter, pageShows } from '../ui/moments';
 import { useWorkspace } from '../room/useWorkspace';
 import type { Workspace } from '../room/workspace';
 import { WorkspaceView } from './WorkspaceView';
 
 /** Icons and the like come after the page. */
-const StudentSign = lazy(() => import('./StudentSign'));
+const StudentSign = lazyAfter(pageShows, () => import('./StudentSign'));
 
 /** The class as a student sees it. */
 export default function StudentPage() {

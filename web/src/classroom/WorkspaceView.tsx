@@ -1,7 +1,7 @@
 import { isBoundless } from '@doodla/core';
 import type { ClassState, Scene } from '@doodla/core';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
-import type { ReactNode } from 'react';
+import { Suspense, useEffect, useMemo, useState } from 'react';
+import type { FunctionComponent, ReactNode } from 'react';
 import { Store } from '@doodla/core/client';
 import { useStore } from '../store/useStore';
 import { Presenting } from '../present/presenting';
@@ -11,6 +11,7 @@ import { Panes } from './Panes';
 import type { Arrangement } from '../canvas/view';
 import { Reach } from '../reach/reachState';
 import { besidePages } from '../reach/stripRoom';
+import { lazyAfter, pageShows, toolsHere } from '../ui/moments';
 import { windowRoom } from '../ui/windowRoom';
 import { picturesIn, useClipboard } from '../room/useClipboard';
 import { useShortcuts } from './useShortcuts';
@@ -18,29 +19,34 @@ import type { PageDesk } from '../room/pageDesk';
 import type { Workspace } from '../room/workspace';
 
 /** The page shows first, its tools a moment later. */
-const ReachPanel = lazy(() =>
-  import('../reach/ReachPanel').then((module) => ({ default: module.ReachPanel })),
-);
+const afterPage = <Props,>(load: () => Promise<{ default: FunctionComponent<Props> }>) =>
+  lazyAfter(pageShows, load);
 
-const ConnectionSign = lazy(() => import('./ConnectionSign'));
-const DraftsNotice = lazy(() => import('../pages/DraftsNotice'));
-const PageReading = lazy(() => import('../pages/PageReading'));
-const Announcer = lazy(() => import('../pages/Announcer'));
-const EdgeTouch = lazy(() => import('../present/EdgeTouch'));
-const SlimTurner = lazy(() => import('../present/SlimTurner'));
-const TimerPanel = lazy(() => import('../focus/TimerPanel'));
-const MediaBar = lazy(() => import('../media/MediaBar'));
-const OtherHand = lazy(() => import('../reach/OtherHand'));
-const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
-const MarkList = lazy(() => import('../pages/MarkList'));
-const GrabDialog = lazy(() => import('../handout/GrabDialog'));
-const ScreenBar = lazy(() => import('../sharing/ScreenBar'));
-const NotesPanel = lazy(() => import('../pages/NotesPanel'));
-const DocumentDialog = lazy(() => import('../material/DocumentDialog'));
-const TurnHint = lazy(() => import('../pages/TurnHint'));
-const PageTurner = lazy(() => import('../pages/PageTurner'));
-const PageMap = lazy(() => import('../pages/PageMap'));
-const PageStrip = lazy(() => import('../pages/PageStrip'));
+const ReachPanel = afterPage(async () => {
+  const { ReachPanel: panel } = await import('../reach/ReachPanel');
+  toolsHere.come();
+  return { default: panel };
+});
+
+const ConnectionSign = afterPage(() => import('./ConnectionSign'));
+const DraftsNotice = afterPage(() => import('../pages/DraftsNotice'));
+const PageReading = afterPage(() => import('../pages/PageReading'));
+const Announcer = afterPage(() => import('../pages/Announcer'));
+const EdgeTouch = afterPage(() => import('../present/EdgeTouch'));
+const SlimTurner = afterPage(() => import('../present/SlimTurner'));
+const TimerPanel = afterPage(() => import('../focus/TimerPanel'));
+const MediaBar = afterPage(() => import('../media/MediaBar'));
+const OtherHand = afterPage(() => import('../reach/OtherHand'));
+const ShortcutsDialog = afterPage(() => import('./ShortcutsDialog'));
+const MarkList = afterPage(() => import('../pages/MarkList'));
+const GrabDialog = afterPage(() => import('../handout/GrabDialog'));
+const ScreenBar = afterPage(() => import('../sharing/ScreenBar'));
+const NotesPanel = afterPage(() => import('../pages/NotesPanel'));
+const DocumentDialog = afterPage(() => import('../material/DocumentDialog'));
+const TurnHint = afterPage(() => import('../pages/TurnHint'));
+const PageTurner = afterPage(() => import('../pages/PageTurner'));
+const PageMap = afterPage(() => import('../pages/PageMap'));
+const PageStrip = afterPage(() => import('../pages/PageStrip'));
 
 const NO_CLASS = new Store<ClassState | undefined>(undefined);
 const NO_RECORDING = new Store<MediaFrame | undefined>(undefined);

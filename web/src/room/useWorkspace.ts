@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { PageDesk } from './pageDesk';
 import type { RoomOptions } from './room';
+import { limitWaiting, waitForNothing } from '../ui/moments';
 import { Workspace } from './workspace';
 
 /** So long a second press means to take the offer, milliseconds. */
@@ -32,9 +33,13 @@ export function useWorkspace(options: RoomOptions): Workspace | undefined {
   const [workspace, setWorkspace] = useState<Workspace>();
   const key = JSON.stringify(options);
   useEffect(() => {
-    // Most pages are of PDFs: what draws them comes while the connection is made.
-    void import('../canvas/pdfEngine');
-    const made = new Workspace(JSON.parse(key) as RoomOptions);
+    const settings = JSON.parse(key) as RoomOptions;
+    if (settings.token === undefined) {
+      waitForNothing();
+      // Most pages are of PDFs: what draws them comes while the connection is made.
+      void import('../canvas/pdfEngine');
+    } else limitWaiting();
+    const made = new Workspace(settings);
     made.room.problems.subscribe(
       (message) => void import('sonner').then(({ toast }) => toast.error(message, { id: message })),
     );

@@ -3,6 +3,7 @@ import { Signal } from '@doodla/core/client';
 import type { PageCanvas } from '../canvas/pageCanvas';
 import type { Preview } from '../canvas/preview';
 import type { Gesture, PenPoint, RunningGesture } from '../desk/gesture';
+import { pageShows } from '../ui/moments';
 import type { PageDesk } from '../room/pageDesk';
 import type { ToolId } from '../tools/tools';
 import type { ShownWords } from '../tools/toolWork';
@@ -32,7 +33,8 @@ export class PenWork {
     private readonly underlays: Underlays,
     private readonly canvas: Pick<PageCanvas, 'colourAt'>,
   ) {
-    import('../tools/work').then(
+    const fetched = pageShows.passed.then(() => import('../tools/work'));
+    fetched.then(
       (tools) => (this.work = tools.WORK),
       () => desk.tellProblem('The tools could not be fetched. Please load this page again.'),
     );

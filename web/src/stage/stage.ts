@@ -5,6 +5,7 @@ import type { PenPoint, RunningGesture } from '../desk/gesture';
 import type { Glass } from '../desk/glass';
 import type { PageDesk } from '../room/pageDesk';
 import { interfaceScale, targetSize, typeSize } from '../ui/typeSize';
+import { pageShows } from '../ui/moments';
 import { windowRoom } from '../ui/windowRoom';
 import { exposeStage } from './inspect';
 import { KeyPointer } from './keyPointer';
@@ -227,7 +228,7 @@ export class Stage implements Glass {
       work.changed.subscribe(redrawWet),
       work.finished.subscribe(() => this.sight.follow()),
       underlays.recordingChanged.subscribe(redrawWet),
-      underlays.webShown.subscribe(() => (this.host.dataset.shown = 'true')),
+      underlays.webShown.subscribe(() => this.tellShown(true)),
     ];
   }
 
@@ -255,7 +256,7 @@ export class Stage implements Glass {
     this.placing.takeRegion();
     this.placing.applyFit();
     const surface = surfaces.of(page);
-    this.host.dataset.shown = String(surface.shown && page.surface.kind !== 'web');
+    this.tellShown(surface.shown && page.surface.kind !== 'web');
     this.underlays.show(page);
     this.canvas.show(
       page,
@@ -263,6 +264,11 @@ export class Stage implements Glass {
       layers.map((layer) => layer.on(page.id)),
     );
     this.canvas.touchWet();
+  }
+
+  private tellShown(shown: boolean): void {
+    this.host.dataset.shown = String(shown);
+    if (shown) pageShows.come();
   }
 
   private moved(): void {
@@ -298,7 +304,7 @@ export class Stage implements Glass {
     const { page } = this.desk;
     const pages = this.desk.pages.get();
     if (page?.id !== pageId) return;
-    this.host.dataset.shown = 'true';
+    this.tellShown(true);
     this.canvas.invalidate('all');
     const at = pages.findIndex(({ id }) => id === pageId);
     const neighbours = [pages[at + 1], pages[at - 1]].filter((neighbour) => neighbour !== undefined);

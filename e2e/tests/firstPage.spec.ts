@@ -1,0 +1,90 @@
+import type { Browser, Page, Route } from '@playwright/test';
+import { PNG } from 'pngjs';
+import { bringIn, expect, startClass, startWriting, surfaceShown, test } from '../support/fixtures';
+import { plainPdf } from '../support/pdfs';
+import { pageOnScreen, similarity } from '../support/pictures';
+import { draw, expectMarks, wave } from '../support/stage';
+
+/** A file that is on its way until `letThrough`. */
+class HeldFile {
+  readonly #waiting: Route[] = [];
+  #open = false;
+
+  async hold(page: Page, address: RegExp): Promise<void> {
+    await page.context().route(address, async (route) => {
+      if (this.#open) return route.continue();
+      this.#waiting.push(route);
+    });
+  }
+
+  async letThrough(): Promise<void> {
+    this.#open = true;
+    await Promise.all(this.#waiting.map((route) => route.continue()));
+  }
+}
+
+/** Part of the window that shows the page's white paper. */
+async function paperSeen(page: Page): Promise<number> {
+  const { data } = PNG.sync.read(await page.screenshot());
+  let white = 0;
+  for (let i = 0; i < data.length; i += 4) if (data[i]! + data[i + 1]! + data[i + 2]! === 765) white += 1;
+  return white / (data.length / 4);
+}
+
+async function visitor(browser: Browser, url: string): Promise<Page> {
+  const context = await browser.newContext({ baseURL: url, viewport: { width: 1024, height: 768 } });
+  return context.newPage();
+}
+
+async function goIn(page: Page, code: string): Promise<void> {
+  await page.goto(`/join/${code}`);
+  await page.getByLabel('Your name').fill('Wren');
+  await page.getByRole('button', { name: 'Go in' }).click();
+}
+
+test('a student reads and writes on a page of a PDF before what draws PDFs has come, and then it gets sharp', async ({
+  teacher,
+  browser,
+  server,
+}) => {
+  await bringIn(teacher, { name: 'load.pdf', bytes: await plainPdf(2) });
+  const code = await startWriting(teacher);
+  const wren = await visitor(browser, server.url);
+  const engine = new HeldFile();
+  await engine.hold(wren, /pdfEngine/);
+  await goIn(wren, code);
+  await surfaceShown(wren);
+  await draw(wren, wave(100, 500));
+  await expectMarks(teacher, 1);
+  const quick = await pageOnScreen(wren, 595, 400);
+  const words = wren.getByRole('region', { name: 'What the page says' });
+  await engine.letThrough();
+  await expect(words.getByText('Bridges, sheet 1')).toBeAttached();
+  const sharp = await pageOnScreen(wren, 595, 400);
+  expect(similarity(quick, sharp)).toBeGreaterThan(0.85);
+  expect(quick.data.equals(sharp.data)).toBe(false);
+  await wren.context().close();
+});
+
+test('what a cover hides is not seen by somebody whose cover is still on its way', async ({
+  teacher,
+  browser,
+  server,
+}) => {
+  await bringIn(teacher, { name: 'answers.pdf', bytes: await plainPdf(2) });
+  const code = await startClass(teacher);
+  await teacher.keyboard.press('b');
+  await teacher.getByTestId('cover').waitFor();
+  const wren = await visitor(browser, server.url);
+  const cover = new HeldFile();
+  await cover.hold(wren, /FocusOverlay/);
+  await goIn(wren, code);
+  await surfaceShown(wren);
+  await expect(wren.getByRole('region', { name: 'What the page says' })).toBeAttached();
+  expect(await paperSeen(wren)).toBeLessThan(0.05);
+  await cover.letThrough();
+  await wren.getByTestId('cover').waitFor();
+  await teacher.keyboard.press('Escape');
+  await expect.poll(() => paperSeen(wren)).toBeGreaterThan(0.2);
+  await wren.context().close();
+});
