@@ -16,5 +16,6 @@ export default defineConfig({
     // Modules are loaded once for each worker, not once for each file.
     isolate: false,
     globalSetup: ['scripts/buildForTests.mjs'],
+    setupFiles: ['web/test/helpers/speakEnglish.ts'],
   },
 });

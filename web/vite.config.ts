@@ -29,7 +29,8 @@ function comesWith(top: RegExp, modules: Modules, id: string, seen = new Set<str
  * all that goes with it, and what of `core` is wanted at once.
  */
 const FIRST = {
-  start: /web\/src\/main\.tsx$|core\/src\/client\/store\.ts$/,
+  words: /web\/src\/main\.tsx$|core\/src\/client\/store\.ts$/,
+  start: /web\/src\/app\/start\.tsx$/,
   join: /JoinPage\.tsx$/,
   class: /StudentPage\.tsx$/,
 };

@@ -19,15 +19,16 @@ const picture: Mark = {
 
 describe('marks in words', () => {
   it.each([
-    [aText({ text: 'The load splits' }), 'Text: The load splits'],
-    [aStroke(), 'Ink'],
-    [aStroke({ style: { ...aStroke().style, nature: 'highlighter' } }), 'Highlight'],
-    [aStroke({ alt: 'a ring round the arch' }), 'Ink: a ring round the arch'],
-    [aShape({ form: 'star' }), 'Shape: star'],
-    [aPath(), 'Line'],
-    [picture, 'Picture'],
+    [aText({ text: 'The load splits' }), 'text: The load splits'],
+    [aStroke(), 'ink'],
+    [aStroke({ style: { ...aStroke().style, nature: 'highlighter' } }), 'highlight'],
+    [aStroke({ alt: 'a ring round the arch' }), 'ink: a ring round the arch'],
+    [aShape({ form: 'star' }), 'shape: star'],
+    [aPath(), 'path'],
+    [picture, 'picture'],
   ])('%o', (mark, words) => {
-    expect(describeMark(mark)).toBe(words);
+    const { name, content } = describeMark(mark);
+    expect(content === undefined ? name : `${name}: ${content}`).toBe(words);
   });
 });
 
@@ -38,20 +39,20 @@ describe('the check for those who cannot see well', () => {
     );
 
   it('misses descriptions of pictures', () => {
-    expect(problems(picture)).toEqual(['This picture has no description.']);
+    expect(problems(picture)).toEqual([{ what: 'description' }]);
     expect(problems({ ...picture, alt: 'a model bridge' })).toEqual([]);
   });
 
   it('asks for 4.5 to 1, or 3 to 1 for large text (WCAG 2.2, 1.4.3), on what lies behind the text', () => {
     const grey = (size: number, background: string | null = null) =>
       aText({ style: { ...TEXT_STYLE, size, colour: '#888888', background } });
-    expect(problems(grey(20))[0]).toContain('darker');
+    expect(problems(grey(20))).toMatchObject([{ what: 'contrast', better: 'darker' }]);
     expect(problems(grey(30))).toEqual([]);
     expect(problems(grey(20), '#12352a')).toHaveLength(1);
     expect(problems(grey(20, '#000000'))).toEqual([]);
   });
 
   it('finds text that is very small', () => {
-    expect(problems(aText({ style: { ...TEXT_STYLE, size: 9 } }))).toEqual(['This text is very small.']);
+    expect(problems(aText({ style: { ...TEXT_STYLE, size: 9 } }))).toEqual([{ what: 'small' }]);
   });
 });

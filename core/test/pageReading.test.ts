@@ -26,7 +26,11 @@ const ring = (x: number, y: number, width: number, height: number) =>
     ]),
   );
 const read = (...marks: Mark[]) =>
-  readingOf(words, marks).map((part) => (part.kind === 'more' ? `and ${part.count} more` : part.text));
+  readingOf(words, marks).map((part) => {
+    if (part.kind === 'more') return `and ${part.count} more`;
+    if (part.kind === 'line') return part.text;
+    return part.touched ? `${part.touched.act}: ${part.touched.words}` : part.mark.kind;
+  });
 
 describe('a page that is read out', () => {
   it('is its lines in their order', () => {
@@ -40,24 +44,24 @@ describe('a page that is read out', () => {
     const struck = aStroke({ points: through([40, 47], [78, 47]) });
     expect(read(circled, underlined, struck)).toEqual([
       'A beam bends where',
-      'Underlined: beam',
+      'underlined: beam',
       'the load is',
-      'Struck through: load',
+      'struck: load',
       'and an arch pushes outwards',
-      'Circled: arch',
+      'circled: arch',
     ]);
   });
 
   it('says framed, circled and highlighted of shapes and highlighters, and leaves the rest as it is described', () => {
     const box = { x: 60, y: 75, width: 60, height: 28, rotation: 0 };
     const style = { ...LINE_STYLE, fill: null };
-    expect(read(aShape({ ...box, style }))).toContain('Framed: arch');
-    expect(read(aShape({ ...box, style, form: 'ellipse' }))).toContain('Circled: arch');
+    expect(read(aShape({ ...box, style }))).toContain('framed: arch');
+    expect(read(aShape({ ...box, style, form: 'ellipse' }))).toContain('circled: arch');
     const nature = { nature: 'highlighter', colour: '#ffee00', width: 20, opacity: 1 } as const;
     expect(read(aStroke({ style: nature, points: through([78, 88], [102, 88]) }))).toContain(
-      'Highlighted: arch',
+      'highlighted: arch',
     );
-    expect(read(aText({ text: 'Pier', x: 0, y: 300 })).at(-1)).toBe('Text: Pier');
+    expect(read(aText({ text: 'Pier', x: 0, y: 300 })).at(-1)).toBe('text');
     expect(read(aStroke({ points: through([0, 400], [10, 440], [20, 400]) })).at(-1)).not.toContain(':');
   });
 

@@ -109,6 +109,9 @@ export async function joinAs(
 export async function surfaceShown(page: Page): Promise<void> {
   await page.locator('[data-testid=stage][data-shown=true]').waitFor();
   // The holders round the page come a moment later, and the page makes room for them.
+  await page.evaluate(async () => {
+    await (window as unknown as { doodla?: { toolsHere?: Promise<void> } }).doodla?.toolsHere;
+  });
   await page.evaluate(
     (frames) =>
       new Promise<void>((resolve) => {

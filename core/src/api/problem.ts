@@ -2,6 +2,8 @@
 export interface ProblemReply {
   code: string;
   message: string;
+  /** What the sentence has put in. */
+  values?: Readonly<Record<string, string | number>>;
 }
 
 /** A line of an answer that is given while something long goes on: how far it is, at last what came of it. */

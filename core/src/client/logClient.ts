@@ -11,11 +11,11 @@ import type { LogState } from '../ops/logState.js';
 import type { Change, LoggedOperation, Operation } from '../ops/operation.js';
 import type { Touched } from '../ops/optimistic.js';
 import type { Actor, Situation } from '../ops/permit.js';
-import type { RefusalCode } from '../ops/refusal.js';
 import { LIVE } from '../live/messages.js';
 import { packChanges, unpackChanges, unpackMark } from '../live/wire.js';
 import { OptimisticLog, touchedBy } from '../ops/optimistic.js';
 import { refusalOf } from '../ops/permit.js';
+import type { RefusalCode } from '../ops/refusal.js';
 import { REFUSALS } from '../ops/refusal.js';
 import { concernsPages, pagesConcerned, undoChanges } from '../ops/undo.js';
 import { nanoid } from 'nanoid';
@@ -55,6 +55,8 @@ export interface StepTaken {
 export type LogLine = Pick<Line, 'on' | 'onOnline' | 'request'>;
 
 interface LogClientOptions {
+  /** A refusal in the language of whoever reads it; English where it is not given. */
+  say?: (why: RefusalCode) => string;
   situation: () => Situation;
   /** Where operations wait across reloads, for one author. */
   outboxFor: (owner: string) => Outbox;
@@ -222,7 +224,7 @@ export class LogClient {
   private allowed(operation: Operation): boolean {
     if (!this.actorOfLog) return false;
     const reason = refusalOf(operation, this.actorOfLog, this.log.visible, this.options.situation());
-    if (reason) this.refused.tell(REFUSALS[reason]);
+    if (reason) this.refused.tell(this.options.say?.(reason) ?? REFUSALS[reason]);
     return reason === undefined;
   }
 

@@ -1,3 +1,4 @@
+import type { ProblemReply } from '../api/problem.js';
 import type { Failure } from '../live/messages.js';
 import type { ConnectionStatus, Line } from './line.js';
 import { LiveError } from './line.js';
@@ -29,10 +30,11 @@ const MOST_WAITING = 4;
 export class SocketLine implements Line {
   readonly status = new Store<ConnectionStatus>('connecting');
 
-  /** `replyMs`: so long is waited for an answer. */
+  /** `replyMs`: so long is waited for an answer; `say`: a refusal in the language of whoever reads it. */
   constructor(
     readonly socket: LiveSocket,
     private readonly replyMs = REPLY_MS,
+    private readonly say = ({ message }: ProblemReply) => message,
   ) {
     socket.on('connect', () => this.status.set('online'));
     socket.on('disconnect', (reason: string) => {
@@ -57,15 +59,19 @@ export class SocketLine implements Line {
 
   async request<T>(event: string, message: object): Promise<T> {
     // The socket would keep the message and send it after the next connection, ahead of everything else.
-    if (!this.socket.connected) throw new LiveError('unreachable', 'There is no connection.');
+    if (!this.socket.connected) throw this.unreachable('There is no connection.');
     const reply: unknown = await this.socket
       .timeout(this.replyMs)
       .emitWithAck(event, message)
       .catch(() => {
-        throw new LiveError('unreachable', 'The server did not answer.');
+        throw this.unreachable('The server did not answer.');
       });
-    if (isFailure(reply)) throw new LiveError(reply.error.code, reply.error.message);
+    if (isFailure(reply)) throw new LiveError(reply.error.code, this.say(reply.error));
     return reply as T;
+  }
+
+  private unreachable(message: string): LiveError {
+    return new LiveError('unreachable', this.say({ code: 'unreachable', message }));
   }
 
   send(event: string, ...message: object[]): void {

@@ -5,15 +5,15 @@ import { contrast } from './contrast.js';
  * stay apart for colour-blind viewers, and white.
  */
 export const PALETTE = [
-  { name: 'Black', hex: '#000000' },
-  { name: 'Blue', hex: '#0072b2' },
-  { name: 'Vermilion', hex: '#d55e00' },
-  { name: 'Bluish green', hex: '#009e73' },
-  { name: 'Orange', hex: '#e69f00' },
-  { name: 'Sky blue', hex: '#56b4e9' },
-  { name: 'Reddish purple', hex: '#cc79a7' },
-  { name: 'Yellow', hex: '#f0e442' },
-  { name: 'White', hex: '#ffffff' },
+  { name: 'black', hex: '#000000' },
+  { name: 'blue', hex: '#0072b2' },
+  { name: 'vermilion', hex: '#d55e00' },
+  { name: 'green', hex: '#009e73' },
+  { name: 'orange', hex: '#e69f00' },
+  { name: 'sky', hex: '#56b4e9' },
+  { name: 'purple', hex: '#cc79a7' },
+  { name: 'yellow', hex: '#f0e442' },
+  { name: 'white', hex: '#ffffff' },
 ] as const;
 
 const STUDENT_LIGHTNESS = [0.42, 0.56, 0.34];

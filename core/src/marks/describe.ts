@@ -1,17 +1,23 @@
 import type { Page } from '../pages/page.js';
+import type { Lack, MarkName } from './kind.js';
 import type { Mark } from './mark.js';
 import { kindOf } from './mark.js';
 
-/** What a mark is, in words: its kind, and what is known of its content. */
-export function describeMark(mark: Mark): string {
+export interface MarkDescription {
+  name: MarkName;
+  /** Its description, its words, or which form it is; undefined where it has none. */
+  content: string | undefined;
+}
+
+/** What a mark is, and what is known of its content. */
+export function describeMark(mark: Mark): MarkDescription {
   const kind = kindOf(mark);
-  const content = mark.alt ?? kind.content(mark);
-  return content === undefined ? kind.name(mark) : `${kind.name(mark)}: ${content}`;
+  return { name: kind.name(mark), content: mark.alt ?? kind.content(mark) };
 }
 
 export interface Finding {
   mark: string;
-  problem: string;
+  problem: Lack;
 }
 
 /** What is missing for those who cannot see well: descriptions, contrast, size. */

@@ -22,18 +22,28 @@ export type PatchOf<M extends Stored> = Partial<Omit<M, FixedField | 'style'>> &
   style?: Partial<M['style']>;
 };
 
+/** What a mark is to those who read or hear of it. */
+export type MarkName =
+  'fill' | 'highlight' | 'ink' | 'note' | 'patch' | 'path' | 'picture' | 'quote' | 'shape' | 'stamp' | 'text';
+
+/** What a mark lacks for those who cannot see well; `ratio` is its contrast now. */
+export type Lack =
+  | { what: 'contrast'; ratio: number; better: 'darker' | 'lighter' }
+  | { what: 'small' }
+  | { what: 'description' };
+
 /** All that is to be known of a kind of mark; `kinds.ts` has the table of them. Lengths are page units. */
 interface KindOf<M extends Stored> {
   /** Fields beside the shared ones, those of them that may be missing, and those of its style. */
   readonly fields: Checks;
   readonly optional?: Checks;
   readonly style: Checks;
-  /** What it is called where marks are listed. */
-  name(mark: M): string;
-  /** What is to be said of its content. */
+  /** What it is where marks are listed. */
+  name(mark: M): MarkName;
+  /** What is to be said of its content: its words, or which form it is. */
   content(mark: M): string | undefined;
   /** What keeps those who cannot see well from having it; `paper` is the colour behind it. */
-  problems?(mark: M, paper: string): string[];
+  problems?(mark: M, paper: string): Lack[];
   /** Smallest upright rectangle that holds all that is drawn of it. */
   bounds(mark: M): Rect;
   target(mark: M): Target;

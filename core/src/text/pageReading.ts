@@ -2,15 +2,20 @@ import { boundsOfFlat } from '../geometry/path.js';
 import type { Rect } from '../geometry/rect.js';
 import { rectContains } from '../geometry/rect.js';
 import { markBounds } from '../marks/bounds.js';
-import { describeMark } from '../marks/describe.js';
 import type { Mark } from '../marks/mark.js';
 import type { PageWords, PlacedWord } from './pageWords.js';
 
 /** What is read out of a page: a line that is printed on it, or a mark that lies there. */
 export type ReadingPart =
   | { kind: 'line'; text: string }
-  | { kind: 'mark'; mark: Mark; text: string; count?: undefined }
+  | { kind: 'mark'; mark: Mark; touched: Deed | undefined }
   | { kind: 'more'; count: number };
+
+/** What a mark does to which words of the page. */
+export interface Deed {
+  act: 'circled' | 'framed' | 'highlighted' | 'struck' | 'underlined';
+  words: string;
+}
 
 /** More marks than these are only counted; nobody listens to more. */
 const MOST_MARKS = 200;
@@ -22,8 +27,8 @@ export function readingOf(words: PageWords | undefined, marks: readonly Mark[]):
   const lines = words?.lines() ?? [];
   const read = marks.slice(0, MOST_MARKS).map((mark) => {
     const bounds = markBounds(mark);
-    const text = sayWhere(mark, bounds, words);
-    return { part: { kind: 'mark', mark, text } as const, after: lineAt(lines, bounds) };
+    const touched = touchedBy(mark, bounds, words);
+    return { part: { kind: 'mark', mark, touched } as const, after: lineAt(lines, bounds) };
   });
   const at = (line: number) => read.filter(({ after }) => after === line).map(({ part }) => part);
   const more = marks.length - read.length;
@@ -42,34 +47,33 @@ function lineAt(lines: readonly Rect[], { x, y, width, height }: Rect): number {
   return (inColumn.at(-1) ?? above.at(-1))?.i ?? -1;
 }
 
-/** What a mark is, and to which words it was done. */
-function sayWhere(mark: Mark, bounds: Rect, words: PageWords | undefined): string {
+/** To which words a mark was made; undefined where it says itself what it is about. */
+function touchedBy(mark: Mark, bounds: Rect, words: PageWords | undefined): Deed | undefined {
   const act = actOf(mark, bounds);
   const touched = words && act ? words.within(act.reach) : [];
-  // What says itself which words it is about is not told twice.
-  if (!act || touched.length === 0) return describeMark(mark);
+  if (!act || touched.length === 0) return undefined;
   const text = touched.map((word) => word.text).join(' ');
   const said = text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)} …` : text;
-  return `${act.name(touched, bounds)}: ${said}`;
+  return { act: act.name(touched, bounds), words: said };
 }
 
 interface Act {
   /** Words whose middle lies in it are meant. */
   reach: Rect;
-  name(words: readonly PlacedWord[], bounds: Rect): string;
+  name(words: readonly PlacedWord[], bounds: Rect): Deed['act'];
 }
 
 /** What ink or an outline does to words under it; common practice of marking texts, no source. */
 function actOf(mark: Mark, bounds: Rect): Act | undefined {
   if (mark.kind === 'shape' && mark.style.fill === null)
-    return { reach: bounds, name: () => (mark.form === 'ellipse' ? 'Circled' : 'Framed') };
+    return { reach: bounds, name: () => (mark.form === 'ellipse' ? 'circled' : 'framed') };
   if (mark.kind !== 'stroke') return undefined;
-  if (mark.style.nature === 'highlighter') return { reach: bounds, name: () => 'Highlighted' };
-  if (isClosed(mark.points)) return { reach: bounds, name: () => 'Circled' };
+  if (mark.style.nature === 'highlighter') return { reach: bounds, name: () => 'highlighted' };
+  if (isClosed(mark.points)) return { reach: bounds, name: () => 'circled' };
   if (bounds.width < 3 * bounds.height) return undefined;
   // A flat line stands for the words above it, or for those it goes through.
   const reach = { ...bounds, y: bounds.y - LINE_REACH, height: bounds.height + LINE_REACH };
-  return { reach, name: (touched) => (isThrough(touched, bounds) ? 'Struck through' : 'Underlined') };
+  return { reach, name: (touched) => (isThrough(touched, bounds) ? 'struck' : 'underlined') };
 }
 
 /** How far above a flat line its words may have their middle, page units. */

@@ -115,7 +115,7 @@ function throwProblem(error: unknown): never {
   if (!(error instanceof LimitError) && typeof error !== 'string') throw error;
   throw new Problem(
     422,
-    'damaged',
+    'annotations-damaged',
     'The annotations of this document cannot be read. They stay on the page as they are; write over them.',
   );
 }

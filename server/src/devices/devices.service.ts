@@ -34,10 +34,18 @@ export class DevicesService {
   async invite(sittingId: string, kind: DeviceKind, now = Date.now()): Promise<Device> {
     const sitting = await this.sittings.find(sittingId);
     if (!sitting || sitting.endedAt !== null)
-      throw new Problem(409, 'ended', 'This class has ended. Open it again to connect a display or pad.');
+      throw new Problem(
+        409,
+        'ended-devices',
+        'This class has ended. Open it again to connect a display or pad.',
+      );
     const here = await this.devices.countBy({ sittingId, removedAt: IsNull(), enteredAt: Not(IsNull()) });
     if (here >= MAX_DEVICES)
-      throw new Problem(409, 'too-many', 'Too many displays and pads are connected. Take one out first.');
+      throw new Problem(
+        409,
+        'too-many-devices',
+        'Too many displays and pads are connected. Take one out first.',
+      );
     const device: Device = {
       id: randomUUID(),
       sittingId,
@@ -60,7 +68,7 @@ export class DevicesService {
     if (!device)
       throw new Problem(
         404,
-        'wrong-code',
+        'wrong-device-code',
         'There is no such code. Please look at the teacher’s screen again.',
       );
     if (device.enteredAt !== null)

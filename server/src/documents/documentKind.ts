@@ -46,7 +46,7 @@ function compoundKind(bytes: Uint8Array, ending: string): DocumentKind {
   if (isEncrypted)
     throw new Problem(
       422,
-      'password',
+      'document-password',
       'This document is protected with a password. Please open it, save a copy without one, and choose that.',
     );
   return ending.startsWith('pp') ? 'ppt' : 'doc';
@@ -69,7 +69,7 @@ function packedKind(bytes: Uint8Array): DocumentKind {
   } catch {
     throw new Problem(
       422,
-      'damaged',
+      'document-damaged',
       'This document is damaged and cannot be read. Please open it in another program, save it again, and choose that one.',
     );
   }

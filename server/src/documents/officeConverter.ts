@@ -115,7 +115,7 @@ export class OfficeConverter implements OnModuleInit {
         reject(
           new Problem(
             422,
-            'too-slow',
+            'conversion-too-slow',
             'This document takes too long to turn into pages. Please save it as PDF and choose that one.',
           ),
         );
@@ -146,7 +146,7 @@ const NOT_FOUND = 127;
 function cannotBeRead(): Problem {
   return new Problem(
     422,
-    'damaged',
+    'not-converted',
     'This document cannot be turned into pages. Please open it in the program it was made with, save it as PDF, and choose that one.',
   );
 }

@@ -25,7 +25,8 @@ export class ProblemFilter implements ExceptionFilter {
     if (error instanceof BadRequestException) return new Problem(400, 'bad-input', firstSentence(error));
     const { code, status } = error as { code?: unknown; status?: unknown };
     if (code === 'ENOSPC' || code === 'SQLITE_FULL') return diskFull();
-    if (status === 413) return new Problem(413, 'too-large', 'That is too large to be sent in one go.');
+    if (status === 413)
+      return new Problem(413, 'request-too-large', 'That is too large to be sent in one go.');
     // A file that is asked for and is not there, or an address that cannot be read.
     if (status === 404) return notFound('This');
     if (typeof status === 'number' && status >= 400 && status < 500 && !(error instanceof HttpException))

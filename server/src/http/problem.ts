@@ -1,4 +1,5 @@
 import { HttpException } from '@nestjs/common';
+import type { ProblemReply } from '@doodla/core';
 
 /** An answer that refuses a request with a sentence for its reader and a code for the program. */
 export class Problem extends HttpException {
@@ -6,12 +7,14 @@ export class Problem extends HttpException {
     status: number,
     readonly code: string,
     message: string,
+    /** What the sentence has put in, for those who say it in another language. */
+    readonly values?: ProblemReply['values'],
   ) {
-    super({ code, message }, status);
+    super({ code, message, ...(values && { values }) }, status);
   }
 }
 
 export const notFound = (what: string) =>
-  new Problem(404, 'not-found', `${what} is not here any more. Go back and look again.`);
+  new Problem(404, 'not-found', `${what} is not here any more. Go back and look again.`, { what });
 
 export const signInFirst = () => new Problem(401, 'sign-in', 'Please sign in first.');

@@ -40,8 +40,9 @@ function problemOf(error: unknown, maxMb: number): Problem {
   if (error instanceof MulterError && error.code === 'LIMIT_FILE_SIZE') {
     return new Problem(
       413,
-      'too-large',
+      'file-too-large',
       `This file is larger than ${maxMb} MB. Please make it smaller, or split it, and choose one part.`,
+      { maxMb },
     );
   }
   if ((error as { code?: string }).code === 'ENOSPC') return diskFull();

@@ -133,7 +133,7 @@ export class LessonsService {
     const sitting = await this.sittings.find(sittingId);
     if (sitting?.lessonId !== lessonId) throw notFound('This class');
     if (sitting.endedAt !== null)
-      throw new Problem(409, 'ended', 'This class has ended. Go on with it to bring something in.');
+      throw new Problem(409, 'ended-pages', 'This class has ended. Go on with it to bring something in.');
     return { lesson, sitting };
   }
 

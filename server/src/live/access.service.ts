@@ -59,7 +59,7 @@ export class AccessService {
     if (visitor.role === 'teacher') return { id: visitor.teacher.id, role: 'teacher', tables: [] };
     if (visitor.role === 'student') return { id: visitor.student, role: 'student', tables: [] };
     if (visitor.role === 'nobody')
-      throw new Problem(401, 'sign-in', 'Please join the class or sign in first.');
+      throw new Problem(401, 'join-first', 'Please join the class or sign in first.');
     const sitting =
       (await this.devices.present(visitor.device)) && (await this.sittings.find(visitor.sitting));
     const lesson = sitting && (await this.lessons.find(sitting.lessonId));

@@ -111,7 +111,7 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
     const isThere = await this.logs.inTurn(sitting, (log) =>
       Promise.resolve(log.pages.get(page)?.removed === false),
     );
-    if (!isThere) throw new Problem(404, 'no-such-page', 'That page is no longer there.');
+    if (!isThere) throw new Problem(404, 'page-gone', 'That page is no longer there.');
     await this.classes.turn(sitting, page);
     return {};
   }

@@ -20,5 +20,5 @@ export function pdfProblem(error: unknown, maxPages = 0): unknown {
     'too-slow':
       'This document takes too long to read. Please print it as PDF again, or split it, and choose that one.',
   };
-  return new Problem(422, fault, sentences[fault]);
+  return new Problem(422, fault, sentences[fault], { pages: pages ?? 0, maxPages });
 }

@@ -23,7 +23,11 @@ export function passwordMatches(passwordHash: string, password: string): Promise
 function inTurn<T>(task: () => Promise<T>): Promise<T> {
   if (waiting >= MOST_WAITING)
     return Promise.reject(
-      new Problem(503, 'busy', 'Too many people are signing in at once. Please try again in a few seconds.'),
+      new Problem(
+        503,
+        'sign-in-busy',
+        'Too many people are signing in at once. Please try again in a few seconds.',
+      ),
     );
   waiting += 1;
   const result = tail.then(task).finally(() => (waiting -= 1));

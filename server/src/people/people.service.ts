@@ -75,8 +75,9 @@ export class PeopleService {
       const minutes = Math.ceil(spent.msBeforeNext / 60_000);
       throw new Problem(
         429,
-        'too-many-attempts',
+        'too-many-passwords',
         `Too many wrong passwords. Please wait ${minutes} minutes and try again.`,
+        { minutes },
       );
     }
     const teacher = await this.teachers.findOneBy({ email: dto.email.toLowerCase() });

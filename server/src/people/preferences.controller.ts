@@ -33,7 +33,7 @@ export class PreferencesController {
   ): Promise<void> {
     checkName(name);
     if (JSON.stringify(value).length > MAX_LENGTH)
-      throw new Problem(413, 'too-large', 'This is too much to be kept as a setting.');
+      throw new Problem(413, 'setting-too-large', 'This is too much to be kept as a setting.');
     await this.preferences.upsert({ teacherId: teacher.id, name, value }, ['teacherId', 'name']);
   }
 }

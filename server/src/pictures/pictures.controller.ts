@@ -60,9 +60,13 @@ export class PicturesController {
     const { actor, situation } = await this.access.to({ kind: 'sitting', id }, visitor);
     const { ended, pensUp } = await situation();
     if (ended)
-      throw new Problem(409, 'ended', 'This class has ended, so nothing more can be put on its pages.');
+      throw new Problem(
+        409,
+        'ended-pictures',
+        'This class has ended, so nothing more can be put on its pages.',
+      );
     if (actor.role === 'student' && !pensUp && !this.screens.isPresenter(id, actor.id))
-      throw new Problem(403, 'pens-down', 'Pens are down: please wait for your teacher.');
+      throw new Problem(403, 'pens-down-pictures', 'Pens are down: please wait for your teacher.');
     const sitting = await this.sittings.find(id);
     return this.take({ lessonId: sitting!.lessonId, sittingId: id }, actor.id, request, response);
   }
@@ -84,14 +88,22 @@ export class PicturesController {
 
   /** Throws Problem where a lesson, or one person in a class, has brought too much. */
   private async checkQuotas({ lessonId, sittingId }: PicturePlace, author: string): Promise<void> {
-    const full = (what: string) =>
-      new Problem(409, 'too-many', `${what} is full of pictures. Please delete some first.`);
     const count = await this.pictures.countBy({ lessonId });
     const bytes = (await this.pictures.sum('bytes', { lessonId })) ?? 0;
-    if (count >= MAX_PER_LESSON || bytes >= LESSON_BYTES) throw full('This lesson');
+    if (count >= MAX_PER_LESSON || bytes >= LESSON_BYTES)
+      throw new Problem(
+        409,
+        'lesson-full-of-pictures',
+        'This lesson is full of pictures. Please delete some first.',
+      );
     if (sittingId === null) return;
     const own = (await this.pictures.sum('bytes', { sittingId, author })) ?? 0;
-    if (own >= PERSON_BYTES) throw full('Your part of this class');
+    if (own >= PERSON_BYTES)
+      throw new Problem(
+        409,
+        'your-pictures-full',
+        'Your part of this class is full of pictures. Please delete some first.',
+      );
   }
 
   private async take(

@@ -1,3 +1,4 @@
+import type { ProblemReply } from '@doodla/core';
 import type { DocumentKind } from '../documents/documentKind.js';
 
 /** What the reading worker is asked for. */
@@ -14,7 +15,7 @@ export type StrangerAnswer =
   | { kind: 'notes'; notes: string[] }
   | { kind: 'text'; html: string }
   /** A sentence for whoever brought the file. */
-  | { kind: 'refused'; status: number; code: string; message: string };
+  | { kind: 'refused'; status: number; code: string; message: string; values?: ProblemReply['values'] };
 
 /** The worker needs something that a page is made of. It has no way to the network itself. */
 export interface PartWanted {

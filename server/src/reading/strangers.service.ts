@@ -64,18 +64,22 @@ async function answered<Kind extends StrangerAnswer['kind']>(
     if (error instanceof LimitError) throw tooMuch();
     throw typeof error === 'string' ? cannotBeRead() : error;
   });
-  if (answer.kind === 'refused') throw new Problem(answer.status, answer.code, answer.message);
+  if (answer.kind === 'refused') throw new Problem(answer.status, answer.code, answer.message, answer.values);
   return answer as Extract<StrangerAnswer, { kind: Kind }>;
 }
 
 function tooMuch(): Problem {
   return new Problem(
     422,
-    'too-slow',
+    'reading-too-slow',
     'This takes too long to read, or unfolds to too much. Please save it as PDF and bring that in.',
   );
 }
 
 function cannotBeRead(): Problem {
-  return new Problem(422, 'damaged', 'This cannot be read. Please save it as PDF and bring that in.');
+  return new Problem(
+    422,
+    'cannot-be-opened',
+    'This cannot be read. Please save it as PDF and bring that in.',
+  );
 }

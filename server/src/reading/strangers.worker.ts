@@ -50,5 +50,11 @@ const fromNetwork =
   };
 
 function refusal(problem: Problem): StrangerAnswer {
-  return { kind: 'refused', status: problem.getStatus(), code: problem.code, message: problem.message };
+  return {
+    kind: 'refused',
+    status: problem.getStatus(),
+    code: problem.code,
+    message: problem.message,
+    ...(problem.values && { values: problem.values }),
+  };
 }

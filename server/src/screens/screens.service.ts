@@ -85,7 +85,7 @@ export class ScreensService {
     const shown = this.shown.get(sittingId);
     if (!shown) return;
     if (!actor.isTeacher && shown.presenter !== actor.id)
-      throw new Problem(403, 'not-allowed', 'Only who shows the screen, or the teacher, can stop it.');
+      throw new Problem(403, 'not-your-screen', 'Only who shows the screen, or the teacher, can stop it.');
     this.shown.delete(sittingId);
     await this.clearAway(sittingId);
     await this.tell(sittingId);
@@ -148,13 +148,17 @@ export class ScreensService {
   ): Promise<void> {
     const { endedAt } = await this.sitting(sittingId);
     if (endedAt !== null)
-      throw new Problem(409, 'ended', 'This class has ended, so nothing more can be shown.');
+      throw new Problem(409, 'ended-screens', 'This class has ended, so nothing more can be shown.');
     if (isTeacher) return;
     if (!this.allowed.get(sittingId)?.has(id))
-      throw new Problem(403, 'not-allowed', 'Please ask your teacher to let you show your screen.');
+      throw new Problem(403, 'ask-to-show', 'Please ask your teacher to let you show your screen.');
     const shown = this.shown.get(sittingId);
     if (shown?.socket !== undefined && shown.presenter !== id)
-      throw new Problem(409, 'busy', 'Somebody else is showing their screen. Please wait until they stop.');
+      throw new Problem(
+        409,
+        'screen-busy',
+        'Somebody else is showing their screen. Please wait until they stop.',
+      );
   }
 
   /** Takes out the pages of views of which there is neither a picture nor a mark. */
@@ -201,7 +205,11 @@ export class ScreensService {
     const { pageId } = await this.sitting(sittingId);
     const pages = orderedPages(this.logs.open(sittingId).pages.values());
     if (pages.filter(({ surface }) => surface.kind === 'view').length >= MAX_VIEWS)
-      throw new Problem(409, 'too-many', 'This class has seen too many different screens. Please end it.');
+      throw new Problem(
+        409,
+        'too-many-screens',
+        'This class has seen too many different screens. Please end it.',
+      );
     const page: Page = {
       id: randomUUID(),
       order: ordersBeside(this.logs.open(sittingId).pages.values(), pageId)[0]!,

@@ -49,7 +49,7 @@ export class ShelfController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<StoredReply> {
     if ((await this.pictures.countBy({ teacherId: teacher.id })) >= MAX_PICTURES)
-      throw new Problem(409, 'too-many', 'There is no more room for stamps. Please take one away first.');
+      throw new Problem(409, 'stamps-full', 'There is no more room for stamps. Please take one away first.');
     const upload = await receiveUpload(request, response, this.files, MAX_PICTURE_MB);
     const { path } = upload;
     try {

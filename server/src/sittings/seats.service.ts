@@ -44,7 +44,11 @@ export class SeatsService {
    */
   async join(sitting: Sitting, name: string, device: string | undefined): Promise<Student | { ask: string }> {
     if (!this.joinsOf(sitting.id).take())
-      throw new Problem(429, 'too-fast', 'Too many are coming in at once. Please try again in a moment.');
+      throw new Problem(
+        429,
+        'too-many-coming',
+        'Too many are coming in at once. Please try again in a moment.',
+      );
     const lapsed = LessThan(Date.now() - SEAT_MS);
     await this.students.delete({ sittingId: sitting.id, enteredAt: IsNull(), joinedAt: lapsed });
     const present = await this.students.find({
@@ -54,7 +58,7 @@ export class SeatsService {
     const same = present.find((student) => sameName(student.name, name));
     if (same && same.id === device) return same;
     if (sitting.locked)
-      throw new Problem(403, 'locked', 'Nobody else is let in just now. Please ask your teacher.');
+      throw new Problem(403, 'door-locked', 'Nobody else is let in just now. Please ask your teacher.');
     if (same) return this.isAway(same) ? same : { ask: await this.ask(same) };
     if (present.length >= MAX_STUDENTS)
       throw new Problem(409, 'full', 'This class is full. Please tell your teacher.');

@@ -60,6 +60,7 @@ export async function fetchWeb(address: string, limits: FetchLimits): Promise<Fe
         422,
         'not-there',
         `The page answers with “${statusCode}”, so there is nothing to show. Please check the address.`,
+        { statusCode },
       );
     }
     return read(response, url, limits);
@@ -151,7 +152,7 @@ async function read(
         response.destroy();
         throw new Problem(
           413,
-          'too-large',
+          'page-too-large',
           'This page is too large to be taken in. Please save it as PDF and bring that in.',
         );
       }
@@ -168,7 +169,7 @@ async function read(
 function unreachable(): Problem {
   return new Problem(
     422,
-    'unreachable',
+    'page-unreachable',
     'The page could not be fetched. Please check the address, or save the page as a file and bring that in.',
   );
 }

@@ -117,7 +117,7 @@ function aPdf(): Problem {
 function tooLarge(): Problem {
   return new Problem(
     413,
-    'too-large',
+    'page-too-large',
     'This page is too large to be taken in. Please save it as PDF and bring that in.',
   );
 }

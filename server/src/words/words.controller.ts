@@ -22,7 +22,7 @@ import type { ReadablePage } from './words.service.js';
 import { WordsService } from './words.service.js';
 
 export class ReadDto implements ReadWordsRequest {
-  @IsIn(Object.keys(READING_LANGUAGES), { message: 'Please choose one of the languages.' })
+  @IsIn(READING_LANGUAGES, { message: 'Please choose one of the languages.' })
   language: ReadingLanguage;
 }
 

@@ -1,4 +1,6 @@
 import type { ProblemReply } from '@doodla/core';
+import { t } from '../words';
+import { sentenceOf } from '../words/sentences';
 
 /** A request that the server refused. The message is fit to be shown. */
 export class RequestError extends Error {
@@ -19,7 +21,7 @@ export interface Caller {
   signal?: AbortSignal | undefined;
 }
 
-const UNREACHABLE = 'The server cannot be reached. Please check the connection and try again.';
+const UNREACHABLE = t('api.theServerCannotBeReached');
 
 /** The header by which the server knows a student or device. */
 export function authorised(token: string | undefined): Record<string, string> {
@@ -72,8 +74,9 @@ export function fileForm(file: Blob, name: string): FormData {
 
 export function errorOf(status: number, text: string): RequestError {
   try {
-    const { code, message } = JSON.parse(text) as ProblemReply;
-    if (typeof message === 'string') return new RequestError(status, code, message);
+    const problem = JSON.parse(text) as ProblemReply;
+    if (typeof problem.message === 'string')
+      return new RequestError(status, problem.code, sentenceOf(problem));
   } catch {
     // Answered by something other than our server, such as a proxy.
   }

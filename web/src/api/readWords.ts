@@ -5,6 +5,7 @@ import type {
   ReadingProgress,
   ReadWordsRequest,
 } from '@doodla/core';
+import { sentenceOf } from '../words/sentences';
 import { errorOf, RequestError } from './http';
 
 type Line = ProgressLine<ReadingProgress, { words: PlacedWord[] }>;
@@ -24,7 +25,7 @@ export async function readWords(
   if (!response.ok || !response.body) throw errorOf(response.status, await response.text());
   let words: PlacedWord[] | undefined;
   for await (const line of linesOf(response.body)) {
-    if ('error' in line) throw new RequestError(422, line.error.code, line.error.message);
+    if ('error' in line) throw new RequestError(422, line.error.code, sentenceOf(line.error));
     if ('words' in line) words = line.words;
     else onProgress(line);
   }

@@ -8,6 +8,7 @@ import type {
   ProgressLine,
   Remarked,
 } from '@doodla/core';
+import { sentenceOf } from '../words/sentences';
 import { errorOf, fileForm, RequestError } from './http';
 import { placeQuery } from './place';
 
@@ -78,8 +79,7 @@ function send<T>(url: string, file: File, { onProgress, signal }: SendOptions): 
       const last = lines(`${xhr.responseText}\n`).at(-1);
       if (!last) reject(errorOf(0, ''));
       else if ('error' in last) {
-        const { code, message } = last.error;
-        reject(new RequestError(422, code, message));
+        reject(new RequestError(422, last.error.code, sentenceOf(last.error)));
       } else resolve(last as T);
     };
     xhr.onloadend = () => signal.removeEventListener('abort', abort);

@@ -2,6 +2,7 @@ import { lazy, Suspense } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { lazyAfter, pageShows } from '../ui/moments';
 import { Lost } from './Lost';
+import { t } from '../words';
 
 const TeacherArea = lazy(() => import('./TeacherArea'));
 const JoinPage = lazy(() => import('../classroom/JoinPage'));
@@ -23,7 +24,7 @@ const router = createBrowserRouter([
 export function App() {
   return (
     <>
-      <Suspense fallback={<p className="p-8 text-lg">Opening …</p>}>
+      <Suspense fallback={<p className="p-8 text-lg">{t('common.opening')}</p>}>
         <RouterProvider router={router} />
       </Suspense>
       <Suspense>

@@ -1,11 +1,12 @@
 import { Link } from 'react-router';
 import { Front } from '../ui/Front';
+import { t } from '../words';
 
 export function Lost() {
   return (
-    <Front title="There is no page at this address">
+    <Front title={t('app.thereIsNoPageAt')}>
       <Link to="/" className="font-bold underline">
-        Go to the start page
+        {t('app.goToTheStartPage')}
       </Link>
     </Front>
   );

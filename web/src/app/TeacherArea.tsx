@@ -8,6 +8,7 @@ import { Button } from '../ui/Button';
 import { Front } from '../ui/Front';
 import { waitForNothing } from '../ui/moments';
 import { Lost } from './Lost';
+import { t } from '../words';
 
 const StartPage = lazy(() => import('../lessons/StartPage'));
 const ComparePage = lazy(() => import('../classroom/ComparePage'));
@@ -29,12 +30,12 @@ export default function TeacherArea() {
 function Doors() {
   const me = useQuery(meQuery);
   const { pathname } = useLocation();
-  if (me.isPending) return <p className="p-8 text-lg">Opening …</p>;
+  if (me.isPending) return <p className="p-8 text-lg">{t('common.opening')}</p>;
   if (me.isError) {
     return (
-      <Front title="Doodla cannot be reached">
+      <Front title={t('app.doodlaCannotBeReached')}>
         <p className="mb-4">{me.error.message}</p>
-        <Button onClick={() => void me.refetch()}>Try again</Button>
+        <Button onClick={() => void me.refetch()}>{t('app.tryAgain')}</Button>
       </Front>
     );
   }

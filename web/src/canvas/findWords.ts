@@ -3,6 +3,7 @@ import { PageWords } from '@doodla/core';
 import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { fetchStored } from '../api/http';
 import { wordsOfPdf } from './pdfWords';
+import { t } from '../words';
 
 /** The words of a page: those of its original, or those that have been read on a picture of it. */
 export async function findWords(
@@ -14,7 +15,7 @@ export async function findWords(
   if (own && !own.isEmpty) return own;
   const address = wordsAddress(page);
   if (address === undefined) return new PageWords([]);
-  const response = await fetchStored(address, { token }, 'The words of this page could not be fetched.');
+  const response = await fetchStored(address, { token }, t('canvas.theWordsOfThisPage'));
   const { words } = (await response.json()) as WordsReply;
   return wordsOnPage(page, words ?? []);
 }

@@ -1,4 +1,5 @@
 import { fetchStored } from '../api/http';
+import { t } from '../words';
 
 /** Copies of web pages, fetched once. */
 export class WebPages {
@@ -27,6 +28,6 @@ export class WebPages {
   private async fetch(material: string): Promise<string> {
     const address = `/api/materials/${material}/page`;
     const { token } = this;
-    return (await fetchStored(address, { token }, 'The web page could not be fetched.')).text();
+    return (await fetchStored(address, { token }, t('canvas.theWebPageCouldNot'))).text();
   }
 }

@@ -11,6 +11,7 @@ import { IconButton } from '../ui/IconButton';
 import { useWorkspace } from '../room/useWorkspace';
 import type { PageDesk } from '../room/pageDesk';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { t } from '../words';
 
 /** One page as two classes wrote on it, side by side, to look at. */
 export default function ComparePage() {
@@ -29,8 +30,8 @@ export default function ComparePage() {
       <Half desk={right.main} title={names[1]!.data?.title ?? ''} />
       <TopBar
         back={`/lesson/${lesson}`}
-        backLabel="Back to the lesson"
-        title="Two classes"
+        backLabel={t('classroom.backToTheLesson')}
+        title={t('classroom.twoClasses')}
         arrangement="bars"
         side="right"
       />
@@ -64,11 +65,11 @@ function Turner({ left, right }: { left: PageDesk; right: PageDesk }) {
   return (
     <div
       role="group"
-      aria-label="Turn pages"
+      aria-label={t('common.turnPages')}
       className="absolute right-2 bottom-2 flex items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper"
     >
       <IconButton
-        label="Previous page"
+        label={t('common.previousPage')}
         disabled={at <= 0}
         icon={<ChevronLeft aria-hidden />}
         onClick={() => turn(-1)}
@@ -77,7 +78,7 @@ function Turner({ left, right }: { left: PageDesk; right: PageDesk }) {
         {at + 1} / {pages.length}
       </span>
       <IconButton
-        label="Next page"
+        label={t('common.nextPage')}
         disabled={at >= pages.length - 1}
         icon={<ChevronRight aria-hidden />}
         onClick={() => turn(1)}

@@ -4,11 +4,12 @@ import { useStore } from '../store/useStore';
 import { saveOwnWork } from '../handout/saveOwnWork';
 import { Button } from '../ui/Button';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 const HELD = {
-  ended: { before: 'The class ended', until: 'if the class goes on' },
-  'pens-down': { before: 'Pens went down', until: 'when pens are up again' },
-};
+  ended: 'classroom.heldByTheEnd',
+  'pens-down': 'classroom.heldByPensDown',
+} as const;
 
 interface HeldWorkProps {
   desk: PageDesk;
@@ -26,10 +27,9 @@ function HeldWork({ desk, waiting, why }: HeldWorkProps) {
       className="absolute top-16 left-1/2 z-30 flex w-120 max-w-[calc(100vw-1rem)] -translate-x-1/2 flex-wrap items-center gap-3 rounded-2xl bg-chalk px-4 py-2 font-bold text-board"
     >
       <p className="grow basis-60">
-        {HELD[why].before} before {waiting === 1 ? 'something' : `${waiting} things`} that you wrote could be
-        sent. It is kept on this device and joins in {HELD[why].until}.{problem && ` ${problem}`}
+        {t(HELD[why], { count: waiting })} {problem}
       </p>
-      <Button onClick={() => void save()}>Save as PDF</Button>
+      <Button onClick={() => void save()}>{t('classroom.saveAsPdf')}</Button>
     </div>
   );
 }
@@ -47,8 +47,8 @@ export default function ConnectionSign({ desk }: { desk: PageDesk }) {
     >
       <CloudOff aria-hidden size={18} />
       {connection === 'rejected'
-        ? 'You are no longer signed in. Sign in again in another tab; your work waits here.'
-        : `No connection. Go on; your work is kept here and sent later${waiting > 0 ? ` (${waiting} waiting)` : ''}.`}
+        ? t('classroom.youAreNoLongerSigned')
+        : t(waiting > 0 ? 'classroom.noConnectionWaiting' : 'classroom.noConnection', { count: waiting })}
     </p>
   );
 }

@@ -9,6 +9,8 @@ import { Button } from '../ui/Button';
 import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
 import type { Room } from '../room/room';
+import { t } from '../words';
+import { Rich } from '../words/Rich';
 
 interface Invitation {
   kind: DeviceKind;
@@ -17,7 +19,10 @@ interface Invitation {
   qr: string;
 }
 
-const NAMES: Record<DeviceKind, string> = { display: 'Classroom display', pad: 'Writing pad' };
+const NAMES: Record<DeviceKind, string> = {
+  display: t('common.classroomDisplay'),
+  pad: t('common.writingPad'),
+};
 
 /** Lets a classroom display or a writing pad in, and out again. */
 export default function DevicesDialog({ room, onClose }: { room: Room; onClose(): void }) {
@@ -39,31 +44,31 @@ export default function DevicesDialog({ room, onClose }: { room: Room; onClose()
     void removeDevice(sitting, id).catch((error: Error) => setProblem(error.message));
   return (
     <Modal
-      title="Display and writing pad"
-      description="Both write as you do. A code lets one device in, and all of them leave when the class ends."
+      title={t('classroom.displayAndWritingPad')}
+      description={t('classroom.bothWriteAsYouDo')}
       open
       onOpenChange={onClose}
     >
       <div className="mb-4 grid grid-cols-2 gap-3">
         <Button icon={<Monitor aria-hidden size={20} />} onClick={() => void invite('display')}>
-          A display
+          {t('classroom.aDisplay')}
         </Button>
         <Button icon={<Tablet aria-hidden size={20} />} onClick={() => void invite('pad')}>
-          A pad
+          {t('classroom.aPad')}
         </Button>
       </div>
       <Problem>{problem}</Problem>
       {invitation && <Invite {...invitation} />}
-      <ul aria-label="Connected" className="flex flex-col gap-1">
+      <ul aria-label={t('classroom.connected')} className="flex flex-col gap-1">
         {state?.devices.map(({ id, kind, here }, i) => (
           <li key={id} className="flex min-h-11 items-center gap-3 rounded-xl bg-paper-dim px-3">
             {kind === 'display' ? <Monitor aria-hidden size={20} /> : <PenTool aria-hidden size={20} />}
             <span className="grow">
               {NAMES[kind]} {i + 1}
-              {!here && <span className="text-ink-soft"> (asleep or away)</span>}
+              {!here && <span className="text-ink-soft"> {t('classroom.asleepOrAway')}</span>}
             </span>
             <Button icon={<X aria-hidden size={18} />} onClick={() => remove(id)}>
-              Take out
+              {t('classroom.takeOut')}
             </Button>
           </li>
         ))}
@@ -78,8 +83,7 @@ function Invite({ kind, code, address, qr }: Invitation) {
       {kind === 'display' ? (
         <>
           <p>
-            On the display, open{' '}
-            <strong className="select-text">{address.replace(/^https?:\/\//, '')}</strong> and type
+            <Rich text={t('classroom.onTheDisplayOpen', { address: address.replace(/^https?:\/\//, '') })} />
           </p>
           <p className="text-5xl font-bold tracking-widest" data-testid="device-code">
             {spacedCode(code)}
@@ -87,10 +91,10 @@ function Invite({ kind, code, address, qr }: Invitation) {
         </>
       ) : (
         <>
-          <p>Scan this with the phone or tablet that you want to write on.</p>
+          <p>{t('classroom.scanThisWithThePhone')}</p>
           <img
             src={qr}
-            alt={`QR code of ${address}`}
+            alt={t('classroom.qrCodeOf', { address })}
             className="size-56 rounded-xl border-2 border-paper-line"
           />
           <p className="break-all select-text" data-testid="pad-address">
@@ -98,7 +102,7 @@ function Invite({ kind, code, address, qr }: Invitation) {
           </p>
         </>
       )}
-      <p className="text-sm text-ink-soft">Good once, for fifteen minutes.</p>
+      <p className="text-sm text-ink-soft">{t('classroom.goodOnceForFifteenMinutes')}</p>
     </div>
   );
 }

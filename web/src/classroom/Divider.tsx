@@ -4,6 +4,7 @@ import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import { useDrag } from '../ui/useDrag';
 import type { Workspace } from '../room/workspace';
+import { t } from '../words';
 
 const LIMITS = { least: 0.15, most: 0.85 };
 const KEY_STEP = 0.05;
@@ -44,7 +45,7 @@ export default function Divider({ workspace, at }: { workspace: Workspace; at: n
         <div
           role="slider"
           tabIndex={0}
-          aria-label="Divider between the two pages"
+          aria-label={t('classroom.dividerBetweenTheTwoPages')}
           aria-orientation="horizontal"
           aria-valuemin={15}
           aria-valuemax={85}
@@ -57,7 +58,7 @@ export default function Divider({ workspace, at }: { workspace: Workspace; at: n
       {leads && split && (
         <div className="absolute bottom-16 flex w-max -translate-x-1/2 items-center gap-1 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl">
           <select
-            aria-label="Page beside"
+            aria-label={t('classroom.pageBeside')}
             value={side?.pageId.get()}
             onChange={(event) => desk.classroom!.setScene({ split: { ...split, page: event.target.value } })}
             className="h-11 max-w-40 rounded-xl bg-board-light px-2"
@@ -70,7 +71,7 @@ export default function Divider({ workspace, at }: { workspace: Workspace; at: n
             ))}
           </select>
           <IconButton
-            label="One page again"
+            label={t('classroom.onePageAgain')}
             icon={<X aria-hidden size={20} />}
             onClick={() => desk.classroom!.setScene({ split: null })}
           />

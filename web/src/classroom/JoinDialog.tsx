@@ -7,6 +7,8 @@ import { copyText } from '../secure/clipboard';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { spacedCode } from '../ui/spacedCode';
+import { t } from '../words';
+import { Rich } from '../words/Rich';
 
 /** How students come in: address and code to type, a link to send, a QR to scan; large enough for the back row. */
 export default function JoinDialog({ sitting, onClose }: { sitting: SittingDetail; onClose(): void }) {
@@ -17,14 +19,14 @@ export default function JoinDialog({ sitting, onClose }: { sitting: SittingDetai
   }, [joinUrl]);
   const copy = () =>
     copyText(joinUrl).then(
-      () => toast.success('The link was copied.'),
-      () => toast.error('The link could not be copied. Select it and copy it by hand.'),
+      () => toast.success(t('classroom.theLinkWasCopied')),
+      () => toast.error(t('classroom.theLinkCouldNotBe')),
     );
   return (
-    <Modal title="Let the class in" open onOpenChange={onClose}>
+    <Modal title={t('classroom.letTheClassIn')} open onOpenChange={onClose}>
       <div className="flex flex-col items-center gap-3 text-center">
         <p>
-          Open <strong className="select-text">{new URL(joinUrl).host}/join</strong> and type
+          <Rich text={t('classroom.openAndType', { address: `${new URL(joinUrl).host}/join` })} />
         </p>
         <p className="text-6xl font-bold tracking-widest" data-testid="join-code">
           {spacedCode(code)}
@@ -32,13 +34,13 @@ export default function JoinDialog({ sitting, onClose }: { sitting: SittingDetai
         {qr && (
           <img
             src={qr}
-            alt={`QR code of ${joinUrl}`}
+            alt={t('classroom.qrCodeOf', { address: joinUrl })}
             className="size-56 rounded-xl border-2 border-paper-line"
           />
         )}
         <p className="break-all select-text">{joinUrl}</p>
         <Button icon={<Copy aria-hidden size={18} />} onClick={() => void copy()}>
-          Copy the link
+          {t('classroom.copyTheLink')}
         </Button>
       </div>
     </Modal>

@@ -9,6 +9,8 @@ import { Button } from '../ui/Button';
 import { Problem } from '../ui/Problem';
 import { Front } from '../ui/Front';
 import { TextField } from '../ui/TextField';
+import { t } from '../words';
+import { Rich } from '../words/Rich';
 
 const ASK_AGAIN_MS = 1500;
 
@@ -66,10 +68,10 @@ export default function JoinPage() {
   // Comes while the name is typed; where it fails, going in asks again.
   useEffect(() => void import('./StudentPage').catch(() => undefined), []);
   return (
-    <Front title="Join your class">
+    <Front title={t('classroom.joinYourClass')}>
       <form onSubmit={(event) => void join(event)}>
         <TextField
-          label="Class code"
+          label={t('classroom.classCode')}
           name="code"
           defaultValue={code}
           autoComplete="off"
@@ -80,7 +82,7 @@ export default function JoinPage() {
           className="text-center text-2xl tracking-[0.3em] uppercase"
         />
         <TextField
-          label="Your name"
+          label={t('common.yourName')}
           name="name"
           defaultValue={code && placeBy(code)?.student.name}
           autoComplete="nickname"
@@ -89,13 +91,12 @@ export default function JoinPage() {
         />
         {waiting && (
           <p role="status" className="mb-4">
-            <b>Somebody called {waiting.name} is in this class.</b> If that is you on another device, wait
-            here: your teacher is being asked. If not, add a letter or a number to your name and go in.
+            <Rich text={t('classroom.somebodyCalledIsHere', { name: waiting.name })} />
           </p>
         )}
         <Problem>{problem}</Problem>
         <Button type="submit" look="main" className="w-full" disabled={busy}>
-          Go in
+          {t('classroom.goIn')}
         </Button>
       </form>
     </Front>

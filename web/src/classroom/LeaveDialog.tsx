@@ -1,6 +1,7 @@
 import type { Blocker } from 'react-router';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
+import { t } from '../words';
 
 interface LeaveDialogProps {
   blocker: Blocker;
@@ -13,8 +14,8 @@ export function LeaveDialog({ blocker, onEnd }: LeaveDialogProps) {
   const stay = () => blocker.reset();
   return (
     <Modal
-      title="Leave the class?"
-      description="It goes on without you: your students stay, and you can come back to it from the lesson."
+      title={t('classroom.leaveTheClass')}
+      description={t('classroom.itGoesOnWithoutYou')}
       open
       onOpenChange={stay}
     >
@@ -25,11 +26,11 @@ export function LeaveDialog({ blocker, onEnd }: LeaveDialogProps) {
             onEnd();
           }}
         >
-          End class …
+          {t('classroom.endClass2')}
         </Button>
-        <Button onClick={() => blocker.proceed()}>Leave it going on</Button>
+        <Button onClick={() => blocker.proceed()}>{t('classroom.leaveItGoingOn')}</Button>
         <Button look="main" onClick={stay}>
-          Stay
+          {t('classroom.stay')}
         </Button>
       </div>
     </Modal>

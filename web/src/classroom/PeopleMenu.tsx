@@ -6,6 +6,7 @@ import { clearClass, setDoor, takeOutStudent } from '../api/lessons';
 import { Button } from '../ui/Button';
 import { Switch } from '../ui/Switch';
 import type { Room } from '../room/room';
+import { t } from '../words';
 
 interface PeopleMenuProps {
   room: Room;
@@ -25,28 +26,32 @@ export function PeopleMenu({ room, state, isOpen }: PeopleMenuProps) {
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
-        <Button look="onBoard" icon={<Users aria-hidden size={18} />} aria-label={`Students: ${count}`}>
-          <span className="hidden compact:inline">Students</span>
+        <Button
+          look="onBoard"
+          icon={<Users aria-hidden size={18} />}
+          aria-label={t('classroom.students2', { count })}
+        >
+          <span className="hidden compact:inline">{t('classroom.students')}</span>
           {count}
         </Button>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          aria-label="Students"
+          aria-label={t('classroom.students')}
           align="end"
           sideOffset={8}
           className="z-40 max-h-[min(70dvh,var(--radix-popover-content-available-height))] w-80 max-w-[calc(100vw-1rem)] overflow-auto rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl"
         >
-          {people.length === 0 && <p>Nobody has joined yet.</p>}
+          {people.length === 0 && <p>{t('classroom.nobodyHasJoinedYet')}</p>}
           {!ended && (
             <div className="mb-2">
               <Switch
-                label="Students may turn pages by themselves"
+                label={t('classroom.studentsMayTurnPagesBy')}
                 checked={roam}
                 onChange={(on) => room.classroom!.setScene({ roam: on })}
               />
               <Switch
-                label="Let nobody else in"
+                label={t('classroom.letNobodyElseIn')}
                 checked={locked}
                 onChange={(on) => tell(setDoor(sitting, on))}
               />
@@ -57,13 +62,13 @@ export function PeopleMenu({ room, state, isOpen }: PeopleMenuProps) {
               <li key={id} className="flex min-h-9 items-center gap-3">
                 <span className="size-4 shrink-0 rounded-full" style={{ background: colour }} />
                 <span className="grow truncate">{name}</span>
-                {!ended && !isHere && <span className="text-sm text-ink-soft">away</span>}
+                {!ended && !isHere && <span className="text-sm text-ink-soft">{t('classroom.away')}</span>}
                 {!ended && (
                   <button
                     type="button"
                     aria-pressed={pointers.includes(id)}
-                    aria-label={`${name} may point`}
-                    title="May point"
+                    aria-label={t('classroom.mayPoint2', { name })}
+                    title={t('classroom.mayPoint')}
                     onClick={() => room.letPoint(id, !pointers.includes(id))}
                     className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim aria-pressed:bg-chalk"
                   >
@@ -74,8 +79,8 @@ export function PeopleMenu({ room, state, isOpen }: PeopleMenuProps) {
                   <button
                     type="button"
                     aria-pressed={presenters.includes(id)}
-                    aria-label={`${name} may show their screen`}
-                    title="May show their screen"
+                    aria-label={t('classroom.mayShowTheirScreen2', { name })}
+                    title={t('classroom.mayShowTheirScreen')}
                     onClick={() => room.sharing.allow(id, !presenters.includes(id))}
                     className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim aria-pressed:bg-chalk"
                   >
@@ -85,8 +90,8 @@ export function PeopleMenu({ room, state, isOpen }: PeopleMenuProps) {
                 {!ended && (
                   <button
                     type="button"
-                    aria-label={`Take ${name} out of the class`}
-                    title="Take out; what they wrote stays"
+                    aria-label={t('classroom.takeOutOfTheClass', { name })}
+                    title={t('classroom.takeOutWhatTheyWrote')}
                     onClick={() => tell(takeOutStudent(sitting, id))}
                     className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim"
                   >
@@ -97,7 +102,7 @@ export function PeopleMenu({ room, state, isOpen }: PeopleMenuProps) {
             ))}
           </ul>
           {!ended && here < people.length && (
-            <Button onClick={() => tell(clearClass(sitting))}>Take out all who are away</Button>
+            <Button onClick={() => tell(clearClass(sitting))}>{t('classroom.takeOutAllWhoAre')}</Button>
           )}
         </Popover.Content>
       </Popover.Portal>

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import { format } from 'date-fns';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -17,6 +16,8 @@ import { JUST_STARTED, PRESENTING } from './TeachPage';
 import { CannotOpen } from '../ui/CannotOpen';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
+import { t } from '../words';
+import { dateAndTime } from '../words/dates';
 
 const NO_PAGE = new Store<string | undefined>(undefined);
 const PhotoDialog = lazy(() => import('../material/PhotoDialog'));
@@ -40,7 +41,7 @@ export default function PreparePage() {
   const sittings = query.data?.sittings ?? [];
   const open = sittings.find(({ endedAt }) => endedAt === null);
   const start = (state: string, page?: string) =>
-    startSitting(lesson, `${title}, ${format(new Date(), 'd MMM yyyy, HH:mm')}`, page).then(
+    startSitting(lesson, `${title}, ${dateAndTime(Date.now())}`, page).then(
       ({ id }) => void navigate(`/sitting/${id}`, { state }),
       (error: Error) => {
         toast.error(error.message);
@@ -61,9 +62,9 @@ export default function PreparePage() {
       corners={(arrangement, side) => (
         <TopBar
           back="/"
-          backLabel="Back to your lessons"
+          backLabel={t('classroom.backToYourLessons')}
           title={title}
-          doing="Preparing"
+          doing="preparing"
           arrangement={arrangement}
           side={side}
         >

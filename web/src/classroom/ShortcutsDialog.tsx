@@ -8,6 +8,8 @@ import { TargetSizeChoice, TypeSizeChoice } from '../ui/TypeSizeChoice';
 import type { ActionId } from '../desk/shortcuts';
 import { ACTION_IDS, ACTIONS, writtenKey } from '../desk/shortcuts';
 import type { Room } from '../room/room';
+import { LanguageChoice } from '../ui/LanguageChoice';
+import { t } from '../words';
 
 /** All keys, each to be changed by pressing another. */
 export default function ShortcutsDialog({ room, onClose }: { room: Room; onClose(): void }) {
@@ -24,8 +26,8 @@ export default function ShortcutsDialog({ room, onClose }: { room: Room; onClose
   };
   return (
     <Modal
-      title="Keys and letters"
-      description="Choose one, then press the key that it should have."
+      title={t('classroom.keysAndLetters')}
+      description={t('classroom.chooseOneThenPressThe')}
       open
       onOpenChange={onClose}
     >
@@ -39,32 +41,30 @@ export default function ShortcutsDialog({ room, onClose }: { room: Room; onClose
               onClick={() => setChanging(action)}
               onKeyDown={(event) => take(event, action)}
               onBlur={() => setChanging(undefined)}
-              className="flex min-h-11 w-full items-center justify-between gap-3 rounded-xl px-3 text-left hover:bg-paper-dim aria-pressed:bg-chalk"
+              className="flex min-h-11 w-full items-center justify-between gap-3 rounded-xl px-3 text-start hover:bg-paper-dim aria-pressed:bg-chalk"
             >
               <span>{ACTIONS[action].name}</span>
               <kbd className="rounded-lg border-2 border-paper-line bg-white px-2 font-sans">
-                {changing === action ? 'press …' : shortcuts.setKeyOf(action)}
+                {changing === action ? t('classroom.pressAKey') : shortcuts.setKeyOf(action)}
               </kbd>
             </button>
           </li>
         ))}
       </ul>
       <Tick checked={!shortcuts.singlesOff} onChange={(on) => shortcuts.switchSingles(on)}>
-        Keys of a single letter or sign do something
+        {t('classroom.keysOfASingleLetter')}
       </Tick>
-      <p className="mb-4 text-ink-soft">
-        Arrows turn pages or nudge what is selected. While drawing, Shift keeps angles and proportions, Alt
-        draws from the middle. Holding Space moves the page.
-      </p>
+      <p className="mb-4 text-ink-soft">{t('classroom.arrowsTurnPagesOrNudge')}</p>
       <div className="mb-4 flex items-center gap-3">
-        <span className="font-bold">Size of buttons</span>
+        <span className="font-bold">{t('common.sizeOfButtons')}</span>
         <TargetSizeChoice />
       </div>
       <div className="mb-4 flex items-center gap-3">
-        <span className="font-bold">Size of letters</span>
+        <span className="font-bold">{t('common.sizeOfLetters')}</span>
         <TypeSizeChoice />
       </div>
-      <Button onClick={() => shortcuts.reset()}>Back to the first keys</Button>
+      <LanguageChoice />
+      <Button onClick={() => shortcuts.reset()}>{t('classroom.backToTheFirstKeys')}</Button>
     </Modal>
   );
 }

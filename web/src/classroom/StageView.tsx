@@ -6,6 +6,7 @@ import { lazyAfter, pageShows, toolsHere } from '../ui/moments';
 import { toolOf } from '../tools/tools';
 import type { PageDesk } from '../room/pageDesk';
 import { Stage } from '../stage/stage';
+import { t } from '../words';
 
 /** Not needed before the page shows. */
 const TextEditor = lazyAfter(toolsHere, () => import('../typing/TextEditor'));
@@ -66,7 +67,7 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
         data-testid="stage"
         role="application"
         tabIndex={0}
-        aria-label="The page. Use the tools to write on it, the arrow keys to turn it."
+        aria-label={t('classroom.thePageUseTheTools')}
         className="absolute inset-1 isolate touch-none overflow-hidden select-none focus-visible:outline-3 focus-visible:-outline-offset-4"
         style={{ cursor: picking ? 'cell' : writing ? (toolOf(tool).cursor ?? 'crosshair') : 'grab' }}
       />

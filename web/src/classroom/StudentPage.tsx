@@ -8,6 +8,7 @@ import { lazyAfter, pageShows } from '../ui/moments';
 import { useWorkspace } from '../room/useWorkspace';
 import type { Workspace } from '../room/workspace';
 import { WorkspaceView } from './WorkspaceView';
+import { t } from '../words';
 
 /** Icons and the like come after the page. */
 const StudentSign = lazyAfter(pageShows, () => import('./StudentSign'));
@@ -19,12 +20,12 @@ export default function StudentPage() {
   return place ? <InClass place={place} /> : <NotIn />;
 }
 
-function NotIn({ reason = 'Ask your teacher for the code.' }: { reason?: string }) {
+function NotIn({ reason = t('classroom.askYourTeacherForThe') }: { reason?: string }) {
   return (
-    <Front title="You are not in this class">
+    <Front title={t('classroom.youAreNotInThis')}>
       <p className="mb-4">{reason}</p>
       <Link to="/join" className="font-bold underline">
-        Join a class
+        {t('common.joinAClass')}
       </Link>
     </Front>
   );
@@ -41,9 +42,8 @@ function InClass({ place }: { place: Place }) {
   const { sitting, lesson, token, student } = place;
   const workspace = useWorkspace({ lesson, sitting, token, colour: student.colour });
   const out = useThrownOut(workspace);
-  if (out)
-    return <NotIn reason="Your teacher has taken you out, or the class is gone. What you wrote is kept." />;
-  if (!workspace) return <p className="p-8 text-lg">Opening the class …</p>;
+  if (out) return <NotIn reason={t('classroom.yourTeacherHasTakenYou')} />;
+  if (!workspace) return <p className="p-8 text-lg">{t('classroom.openingTheClass')}</p>;
   return (
     <WorkspaceView
       workspace={workspace}

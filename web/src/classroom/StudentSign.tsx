@@ -4,6 +4,7 @@ import { useStore } from '../store/useStore';
 import type { Place } from '../api/joining';
 import { classes } from '../ui/classes';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 const ShowMenu = lazy(() => import('../sharing/ShowMenu').then((module) => ({ default: module.ShowMenu })));
 
@@ -32,7 +33,7 @@ export default function StudentSign({ desk, place: { student }, side }: StudentS
       <span className="max-w-40 truncate font-bold compact:max-w-24">{student.name}</span>
       <span role="status" className="flex items-center gap-1.5">
         {state?.presenters.includes(student.id) && !state.ended && <MayShow desk={desk} />}
-        {state?.ended ? 'This class has ended' : state?.pensUp ? <PensUp /> : <PensDown />}
+        {state?.ended ? t('classroom.thisClassHasEnded') : state?.pensUp ? <PensUp /> : <PensDown />}
       </span>
       <WhichPage desk={desk} />
     </div>
@@ -52,11 +53,9 @@ function WhichPage({ desk }: { desk: PageDesk }) {
   return (
     <span className="flex flex-wrap items-center gap-2">
       {isWith ? (
-        <span>Page {own}</span>
+        <span>{t('common.page', { number: own })}</span>
       ) : (
-        <span role="status">
-          You are on page {own}, the class is on page {theirs}.
-        </span>
+        <span role="status">{t('classroom.youAreOnPage', { own, theirs })}</span>
       )}
       {(!isWith || (apart && !state?.ended)) && (
         <button
@@ -64,7 +63,7 @@ function WhichPage({ desk }: { desk: PageDesk }) {
           className="min-h-11 rounded-xl bg-chalk px-3 font-bold text-board"
           onClick={() => (isWith ? desk.apart.set(false) : desk.rejoinClass())}
         >
-          Back to the class
+          {t('classroom.backToTheClass')}
         </button>
       )}
     </span>
@@ -83,7 +82,7 @@ function MayShow({ desk }: { desk: PageDesk }) {
 function PensUp() {
   return (
     <>
-      <Pen aria-hidden size={18} /> Pens up
+      <Pen aria-hidden size={18} /> {t('common.pensUp')}
     </>
   );
 }
@@ -91,7 +90,7 @@ function PensUp() {
 function PensDown() {
   return (
     <>
-      <PenOff aria-hidden size={18} /> Pens down
+      <PenOff aria-hidden size={18} /> {t('common.pensDown')}
     </>
   );
 }

@@ -15,6 +15,7 @@ import { OpenedEntry } from '../ui/entries';
 import { EntryBar, entryToOpen } from '../ui/EntryBar';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
+import { t } from '../words';
 
 const FloatingHelper = lazy(() => import('../present/FloatingHelper'));
 
@@ -73,9 +74,9 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
       corners={(arrangement, side) => (
         <TopBar
           back={`/lesson/${sitting.lessonId}`}
-          backLabel="Back to the lesson"
+          backLabel={t('classroom.backToTheLesson')}
           title={sitting.title}
-          doing={isOpen ? 'In class' : 'Class ended'}
+          doing={isOpen ? 'inClass' : 'ended'}
           arrangement={arrangement}
           side={side}
         >

@@ -6,18 +6,25 @@ import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { windowRoom } from '../ui/windowRoom';
 import { FoldedBar } from './FoldedBar';
+import { t } from '../words';
 
 interface TopBarProps {
   back: string;
   backLabel: string;
   title: string;
   /** What the teacher is doing here; a class that is going on stands out. */
-  doing?: 'Preparing' | 'In class' | 'Class ended' | undefined;
+  doing?: keyof typeof DOING | undefined;
   arrangement: Arrangement;
   /** Where there is room for a column. */
   side: 'left' | 'right';
   children?: ReactNode;
 }
+
+const DOING = {
+  preparing: t('classroom.preparing'),
+  inClass: t('classroom.inClass'),
+  ended: t('classroom.classEnded'),
+};
 
 const HOLDER = 'rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl';
 
@@ -35,7 +42,7 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
       <div
         data-bar="lesson"
         className={classes(
-          'flex items-center pr-3',
+          'flex items-center pe-3',
           HOLDER,
           columns ? 'max-w-44' : compact ? 'min-w-0' : 'max-w-[26vw]',
         )}
@@ -52,10 +59,10 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
             <p
               className={classes(
                 'w-fit rounded-full px-2 whitespace-nowrap text-sm compact:leading-4 leading-5 font-bold',
-                doing === 'In class' ? 'bg-chalk text-board' : 'border border-paper/60',
+                doing === 'inClass' ? 'bg-chalk text-board' : 'border border-paper/60',
               )}
             >
-              {doing}
+              {DOING[doing]}
             </p>
           )}
           <h1
@@ -67,7 +74,9 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
         </div>
       </div>
       {children && compact && (
-        <FoldedBar label={doing === 'Preparing' ? 'Lesson' : 'Class'}>{children}</FoldedBar>
+        <FoldedBar label={doing === 'preparing' ? t('classroom.lesson') : t('common.class')}>
+          {children}
+        </FoldedBar>
       )}
       {children && !compact && (
         <div

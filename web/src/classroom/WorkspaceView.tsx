@@ -17,6 +17,7 @@ import { picturesIn, useClipboard } from '../room/useClipboard';
 import { useShortcuts } from './useShortcuts';
 import type { PageDesk } from '../room/pageDesk';
 import type { Workspace } from '../room/workspace';
+import { t } from '../words';
 
 /** The page shows first, its tools a moment later. */
 const afterPage = <Props,>(load: () => Promise<{ default: FunctionComponent<Props> }>) =>
@@ -134,7 +135,9 @@ export function WorkspaceView({
     >
       <Panes workspace={workspace} stage={stage} onStage={setStage} toolSide={toolsHidden ? 'none' : side} />
       {!ready && (
-        <p className="absolute inset-0 grid place-items-center text-xl text-paper">Opening the pages …</p>
+        <p className="absolute inset-0 grid place-items-center text-xl text-paper">
+          {t('classroom.openingThePages')}
+        </p>
       )}
       {stripOpen && stage && (!bare || isDisplay) && (
         <Suspense>

@@ -10,6 +10,7 @@ import { Button } from '../ui/Button';
 import type { BarEntry } from '../ui/EntryBar';
 import { spacedCode } from '../ui/spacedCode';
 import { PeopleMenu } from './PeopleMenu';
+import { t } from '../words';
 
 /** A class as its bar knows it. */
 export interface InClass {
@@ -29,11 +30,11 @@ const devicesHere = ({ state }: InClass) => state?.devices.filter(({ here }) => 
 export const CLASS_ENTRIES: readonly BarEntry<InClass>[] = [
   {
     id: 'join',
-    label: 'Join code',
+    label: t('classroom.joinCode'),
     icon: <QrCode aria-hidden size={18} />,
     when: isOpen,
     text: ({ sitting }) => <span className="tracking-widest">{spacedCode(sitting.code)}</span>,
-    name: ({ sitting }) => `Join code ${spacedCode(sitting.code)}`,
+    name: ({ sitting }) => t('classroom.joinCode2', { number: spacedCode(sitting.code) }),
     Sheet: lazy(() => import('./JoinDialog')),
   },
   { id: 'people', Part: PeopleMenu },
@@ -42,22 +43,22 @@ export const CLASS_ENTRIES: readonly BarEntry<InClass>[] = [
   { id: 'pens', when: isOpen, Part: PensSwitch },
   {
     id: 'devices',
-    label: 'Devices',
+    label: t('classroom.devices'),
     icon: <TabletSmartphone aria-hidden size={18} />,
     when: isOpen,
     text: (props) => devicesHere(props) || null,
-    name: (props) => `Devices: ${devicesHere(props)}`,
+    name: (props) => t('classroom.devices2', { devicesHere: devicesHere(props) }),
     Sheet: lazy(() => import('./DevicesDialog')),
   },
   {
     id: 'handout',
-    label: 'Hand out',
+    label: t('common.handOut'),
     icon: <Share aria-hidden size={18} />,
     Sheet: lazy(() => import('../handout/HandoutDialog')),
   },
   {
     id: 'end',
-    label: 'End class',
+    label: t('classroom.endClass'),
     icon: <DoorOpen aria-hidden size={18} />,
     when: isOpen,
     Sheet: lazy(() => import('../sittings/EndDialog')),
@@ -74,7 +75,7 @@ function PensSwitch({ room, state }: InClass) {
       icon={pensUp ? <Pen aria-hidden size={18} /> : <PenOff aria-hidden size={18} />}
       onClick={() => room.classroom!.setPens(!pensUp)}
     >
-      {pensUp ? 'Pens up' : 'Pens down'}
+      {pensUp ? t('common.pensUp') : t('common.pensDown')}
     </Button>
   );
 }

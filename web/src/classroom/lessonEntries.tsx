@@ -4,6 +4,7 @@ import { lazy } from 'react';
 import { BringInMenu } from '../material/BringInMenu';
 import type { PageDesk } from '../room/pageDesk';
 import type { BarEntry } from '../ui/EntryBar';
+import { t } from '../words';
 
 /** A lesson between classes, as its bar knows it. */
 export interface InLesson {
@@ -22,7 +23,7 @@ export const LESSON_ENTRIES: readonly BarEntry<InLesson>[] = [
   { id: 'bringIn', Part: BringInMenu },
   {
     id: 'sittings',
-    label: 'Classes',
+    label: t('classroom.classes'),
     icon: <History aria-hidden size={18} />,
     when: ({ sittings }) => sittings.length > 0,
     text: ({ sittings }) => `Classes (${sittings.length})`,
@@ -30,16 +31,16 @@ export const LESSON_ENTRIES: readonly BarEntry<InLesson>[] = [
   },
   {
     id: 'handout',
-    label: 'Hand out',
+    label: t('common.handOut'),
     icon: <Share aria-hidden size={18} />,
     Sheet: lazy(() => import('../handout/HandoutDialog')),
   },
   {
     id: 'teach',
-    label: 'Start class',
+    label: t('classroom.startClass'),
     icon: <Presentation aria-hidden size={18} />,
     main: true,
-    text: ({ isOn }) => (isOn ? 'Go on with class' : 'Start class'),
+    text: ({ isOn }) => (isOn ? t('classroom.goOnWithClass') : t('classroom.startClass')),
     run: ({ onTeach }) => onTeach(),
   },
 ];

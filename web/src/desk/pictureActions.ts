@@ -1,4 +1,5 @@
 import type { PictureDesk, PictureSender, PictureStore } from './pictureSender';
+import { t } from '../words';
 
 /** Puts picture files on pages. How that is done is fetched when it is first needed. */
 export class PictureActions {
@@ -36,6 +37,6 @@ export class PictureActions {
   }
 
   private tell(work: () => Promise<void>): Promise<void> {
-    return work().catch(() => this.desk.tellProblem('This picture could not be put here. Please try again.'));
+    return work().catch(() => this.desk.tellProblem(t('desk.thisPictureCouldNotBe')));
   }
 }

@@ -5,6 +5,7 @@ import type { Desk } from './desk';
 import type { PreparedPicture } from '../pictures/preparePicture';
 import type { Size } from '../canvas/view';
 import type { Selection } from './selection';
+import { t } from '../words';
 
 /** What placing pictures needs of a page. */
 export type PictureDesk = Pick<
@@ -37,8 +38,7 @@ export class PictureSender {
 
   /** Sends files and places them, the first with its middle at a point; in the middle of the page if none is given. */
   async place(files: readonly Blob[], at?: { x: number; y: number }): Promise<void> {
-    if (!this.desk.mayWrite)
-      return this.desk.tellProblem('Pens are down, so no picture can be put here now.');
+    if (!this.desk.mayWrite) return this.desk.tellProblem(t('desk.pensAreDownSoNo'));
     // The page may be turned while they are sent.
     const page = this.desk.pageId.get();
     const marks: Mark[] = [];
@@ -78,7 +78,7 @@ export class PictureSender {
   private async fetchStamp(id: string): Promise<PreparedPicture & { material: string }> {
     // Told below, with what the server may have answered.
     const response = await fetch(stampFile(id)).catch(() => undefined);
-    if (!response?.ok) throw new Error('This stamp cannot be fetched. Please choose another.');
+    if (!response?.ok) throw new Error(t('desk.thisStampCannotBeFetched'));
     return this.store(await response.blob());
   }
 
@@ -112,7 +112,7 @@ export class PictureSender {
   async store(file: Blob): Promise<PreparedPicture & { material: string }> {
     const { preparePicture } = await import('../pictures/preparePicture');
     const prepared = await preparePicture(file);
-    if (prepared.scaled) this.desk.tellProblem('The picture is very large, so it was made smaller.');
+    if (prepared.scaled) this.desk.tellProblem(t('desk.thePictureIsVeryLarge'));
     const material = await this.server.upload(prepared.blob);
     this.desk.pictures.put(material, await createImageBitmap(prepared.blob));
     return { ...prepared, material };

@@ -15,6 +15,7 @@ import { Store } from '@doodla/core/client';
 import type { Preview } from '../canvas/preview';
 import { copyText } from '../secure/clipboard';
 import type { Desk } from './desk';
+import { t } from '../words';
 
 /** How far a copy lies from its original, page units. */
 const COPY_OFFSET = 24;
@@ -125,7 +126,7 @@ export class Selection {
     if (marks.length === 0) return;
     // Other programs get the words; by them a paste knows that the marks are meant.
     const words = marks.flatMap((mark) => ('text' in mark ? [mark.text] : [])).join('\n');
-    const text = words === '' ? `${marks.length} marks` : words;
+    const text = words === '' ? t('desk.marks', { count: marks.length }) : words;
     localStorage.setItem(CLIPBOARD, JSON.stringify({ text, marks }));
     // Where the browser does not let us, a paste finds the marks all the same.
     copyText(text).catch(() => undefined);

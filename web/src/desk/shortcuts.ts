@@ -2,6 +2,7 @@ import { Store } from '@doodla/core/client';
 import { request } from '../api/http';
 import type { ToolId } from '../tools/tools';
 import { TOOL_IDS, toolOf } from '../tools/tools';
+import { t } from '../words';
 
 interface KeyAction {
   name: string;
@@ -17,43 +18,43 @@ const KEYS_OF_TOOLS = Object.fromEntries(
 
 /** Everything that a key can do, with the key it has until a teacher changes it. */
 export const ACTIONS = {
-  toggleMode: { name: 'Use the page or write on it', key: 'W' },
+  toggleMode: { name: t('desk.useThePageOrWrite'), key: 'W' },
   ...KEYS_OF_TOOLS,
-  spotlight: { name: 'Spotlight', key: 'A' },
-  cover: { name: 'Cover the page', key: 'B' },
-  magnifier: { name: 'Magnifier', key: 'O' },
-  countdown: { name: 'Three minutes', key: 'R' },
-  twoPages: { name: 'Two pages side by side', key: '8' },
-  present: { name: 'Present: nothing but the page', key: 'U' },
-  hideTools: { name: 'Hide the tools, or bring them back', key: 'Y' },
-  ready1: { name: 'First ready pen', key: '2' },
-  ready2: { name: 'Second ready pen', key: '3' },
-  ready3: { name: 'Third ready pen', key: '4' },
-  ready4: { name: 'Fourth ready pen', key: '5' },
-  undo: { name: 'Undo', key: 'Ctrl+Z' },
-  redo: { name: 'Redo', key: 'Ctrl+Y' },
-  nextMark: { name: 'Select the next thing', key: '.' },
-  previousMark: { name: 'Select the one before', key: ',' },
-  selectAll: { name: 'Select everything', key: 'Ctrl+A' },
-  copy: { name: 'Copy what is selected', key: 'Ctrl+C' },
-  cut: { name: 'Cut what is selected', key: 'Ctrl+X' },
-  duplicate: { name: 'Duplicate what is selected', key: 'Ctrl+D' },
-  group: { name: 'Group', key: 'Ctrl+G' },
-  ungroup: { name: 'Ungroup', key: 'Ctrl+Shift+G' },
-  toFront: { name: 'To the front', key: ']' },
-  toBack: { name: 'To the back', key: '[' },
-  nextPage: { name: 'Next page', key: 'PageDown' },
-  previousPage: { name: 'Previous page', key: 'PageUp' },
-  larger: { name: 'Larger', key: '+' },
-  smaller: { name: 'Smaller', key: '-' },
-  fitPage: { name: 'Fit the page', key: '0' },
-  fitWidth: { name: 'Fit the width', key: '1' },
-  swapSide: { name: 'Tools to the other side', key: 'X' },
-  fold: { name: 'Fold the tools away', key: 'F' },
-  listMarks: { name: 'List of what is on the page', key: 'K' },
-  grab: { name: 'Grab a picture of what is shown', key: 'G' },
-  keyPointer: { name: 'Point and write with the arrow keys', key: 'J' },
-  help: { name: 'These keys', key: '?' },
+  spotlight: { name: t('common.spotlight'), key: 'A' },
+  cover: { name: t('desk.coverThePage'), key: 'B' },
+  magnifier: { name: t('common.magnifier'), key: 'O' },
+  countdown: { name: t('desk.threeMinutes'), key: 'R' },
+  twoPages: { name: t('desk.twoPagesSideBySide'), key: '8' },
+  present: { name: t('common.presentNothingButThePage'), key: 'U' },
+  hideTools: { name: t('desk.hideTheToolsOrBring'), key: 'Y' },
+  ready1: { name: t('desk.firstReadyPen'), key: '2' },
+  ready2: { name: t('desk.secondReadyPen'), key: '3' },
+  ready3: { name: t('desk.thirdReadyPen'), key: '4' },
+  ready4: { name: t('desk.fourthReadyPen'), key: '5' },
+  undo: { name: t('common.undo'), key: 'Ctrl+Z' },
+  redo: { name: t('common.redo'), key: 'Ctrl+Y' },
+  nextMark: { name: t('desk.selectTheNextThing'), key: '.' },
+  previousMark: { name: t('desk.selectTheOneBefore'), key: ',' },
+  selectAll: { name: t('common.selectEverything'), key: 'Ctrl+A' },
+  copy: { name: t('desk.copyWhatIsSelected'), key: 'Ctrl+C' },
+  cut: { name: t('desk.cutWhatIsSelected'), key: 'Ctrl+X' },
+  duplicate: { name: t('desk.duplicateWhatIsSelected'), key: 'Ctrl+D' },
+  group: { name: t('common.group'), key: 'Ctrl+G' },
+  ungroup: { name: t('common.ungroup'), key: 'Ctrl+Shift+G' },
+  toFront: { name: t('common.toTheFront'), key: ']' },
+  toBack: { name: t('common.toTheBack'), key: '[' },
+  nextPage: { name: t('common.nextPage'), key: 'PageDown' },
+  previousPage: { name: t('common.previousPage'), key: 'PageUp' },
+  larger: { name: t('common.larger'), key: '+' },
+  smaller: { name: t('common.smaller'), key: '-' },
+  fitPage: { name: t('common.fitThePage'), key: '0' },
+  fitWidth: { name: t('common.fitTheWidth'), key: '1' },
+  swapSide: { name: t('desk.toolsToTheOtherSide'), key: 'X' },
+  fold: { name: t('common.foldTheToolsAway'), key: 'F' },
+  listMarks: { name: t('common.listOfWhatIsOn'), key: 'K' },
+  grab: { name: t('desk.grabAPictureOfWhat'), key: 'G' },
+  keyPointer: { name: t('desk.pointAndWriteWithThe'), key: 'J' },
+  help: { name: t('desk.theseKeys'), key: '?' },
 };
 
 export type ActionId = keyof typeof ACTIONS;
@@ -125,10 +126,9 @@ export class Shortcuts extends Store<Keys> {
 
   /** Gives an action another key. Returns why not, if it cannot have it. */
   change(action: ActionId, key: string): string | undefined {
-    if (FIXED.has(key)) return `${key} always does the same and cannot be changed.`;
+    if (FIXED.has(key)) return t('desk.alwaysDoesTheSameAnd', { key });
     const other = this.actionWith(key);
-    if (other && other !== action)
-      return `${key} is already the key for “${ACTIONS[other].name}”. Change that one first.`;
+    if (other && other !== action) return t('desk.isAlreadyTheKeyFor', { key, name: ACTIONS[other].name });
     this.patch({ [action]: key });
     this.save();
     return undefined;

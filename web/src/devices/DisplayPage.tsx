@@ -6,6 +6,7 @@ import { useWorkspace } from '../room/useWorkspace';
 import type { Workspace } from '../room/workspace';
 import { EnterDevice } from './EnterDevice';
 import { useStay } from './useStay';
+import { t } from '../words';
 
 /** A classroom display: shows what the class sees, and writes as the teacher. */
 export default function DisplayPage() {
@@ -16,7 +17,8 @@ export default function DisplayPage() {
     setReason(why);
     setPlace(undefined);
   };
-  if (!place) return <EnterDevice title="Classroom display" reason={reason} onEntered={setPlace} />;
+  if (!place)
+    return <EnterDevice title={t('common.classroomDisplay')} reason={reason} onEntered={setPlace} />;
   return <Showing place={place} onLeave={leave} />;
 }
 
@@ -44,7 +46,7 @@ function Left({ why, onAgain }: { why: string; onAgain(): void }) {
           onClick={onAgain}
           className="min-h-14 rounded-xl border-2 border-chalk bg-chalk px-6 text-xl font-bold text-board"
         >
-          Type a new code
+          {t('devices.typeANewCode')}
         </button>
       </div>
     </main>

@@ -6,6 +6,7 @@ import { Button } from '../ui/Button';
 import { Problem } from '../ui/Problem';
 import { Front } from '../ui/Front';
 import { TextField } from '../ui/TextField';
+import { t } from '../words';
 
 interface EnterDeviceProps {
   title: string;
@@ -31,10 +32,10 @@ export function EnterDevice({ title, reason, onEntered }: EnterDeviceProps) {
   };
   return (
     <Front title={title}>
-      <p className="mb-4">The code is on the teacher’s screen, under “Devices”.</p>
+      <p className="mb-4">{t('devices.theCodeIsOnThe')}</p>
       <form onSubmit={(event) => void enter(event)}>
         <TextField
-          label="Code"
+          label={t('devices.code')}
           name="code"
           autoComplete="off"
           autoCapitalize="characters"
@@ -45,7 +46,7 @@ export function EnterDevice({ title, reason, onEntered }: EnterDeviceProps) {
         />
         <Problem>{problem}</Problem>
         <Button type="submit" look="main" className="w-full" disabled={busy}>
-          Connect
+          {t('devices.connect')}
         </Button>
       </form>
     </Front>

@@ -11,6 +11,7 @@ import type { Workspace } from '../room/workspace';
 import { Band } from './band';
 import { EnterDevice } from './EnterDevice';
 import { useStay } from './useStay';
+import { t } from '../words';
 
 /** A phone or tablet as a writing pad: one scan, no sign-in. */
 export default function PadPage() {
@@ -38,8 +39,9 @@ export default function PadPage() {
     setPlace(undefined);
   };
   if (place) return <Writing place={place} onLeave={leave} />;
-  if (code !== undefined && reason === undefined) return <p className="p-8 text-lg">Connecting …</p>;
-  return <EnterDevice key={reason} title="Writing pad" reason={reason} onEntered={setPlace} />;
+  if (code !== undefined && reason === undefined)
+    return <p className="p-8 text-lg">{t('devices.connecting')}</p>;
+  return <EnterDevice key={reason} title={t('common.writingPad')} reason={reason} onEntered={setPlace} />;
 }
 
 function Writing({ place, onLeave }: { place: DevicePlace; onLeave(why: string): void }) {
@@ -77,14 +79,14 @@ function BandSwitch({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) 
       style={{ [side]: 8 }}
     >
       <IconButton
-        label={band ? 'The whole page' : 'A band that moves on'}
+        label={band ? t('devices.theWholePage') : t('devices.aBandThatMovesOn')}
         active={band !== undefined}
         icon={band ? <RectangleHorizontal aria-hidden /> : <MoveHorizontal aria-hidden />}
         onClick={toggle}
       />
       {band && (
         <IconButton
-          label="Next line"
+          label={t('common.nextLine')}
           icon={<ArrowDownToLine aria-hidden />}
           onClick={() => band.nextLine()}
         />

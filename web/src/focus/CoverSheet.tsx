@@ -4,6 +4,7 @@ import type { Stage } from '../stage/stage';
 import type { PageDesk } from '../room/pageDesk';
 import { Grip } from './Grip';
 import { onGlass, useBoxDrag } from './useBoxDrag';
+import { t } from '../words';
 
 interface CoverSheetProps {
   focus: Cover;
@@ -65,28 +66,28 @@ export function CoverSheet({ focus, stage, desk, leads }: CoverSheetProps) {
       {leads && (
         <>
           <Grip
-            label="Draw back from the left"
+            label={t('focus.drawBackFromTheLeft')}
             left={box.left}
             top={centre}
             icon={<ChevronRight aria-hidden />}
             handlers={sides.left}
           />
           <Grip
-            label="Draw back from the top"
+            label={t('focus.drawBackFromTheTop')}
             left={middle}
             top={box.top}
             icon={<ChevronDown aria-hidden />}
             handlers={sides.top}
           />
           <Grip
-            label="Draw back from the right"
+            label={t('focus.drawBackFromTheRight')}
             left={box.left + box.width}
             top={centre}
             icon={<ChevronLeft aria-hidden />}
             handlers={sides.right}
           />
           <Grip
-            label="Draw back from the bottom"
+            label={t('focus.drawBackFromTheBottom')}
             left={middle}
             top={box.top + box.height}
             icon={<ChevronUp aria-hidden />}

@@ -4,12 +4,13 @@ import { Circle, Eye, EyeOff, ListEnd, RectangleHorizontal, X } from 'lucide-rea
 import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 const NAMES: Record<Focus['kind'], string> = {
-  spotlight: 'Spotlight',
-  cover: 'Cover',
-  magnifier: 'Magnifier',
-  enlarged: 'Enlarged',
+  spotlight: t('common.spotlight'),
+  cover: t('common.cover'),
+  magnifier: t('common.magnifier'),
+  enlarged: t('focus.enlarged'),
 };
 
 /** What can be set of what the class's eye is led to, and the one action that closes it. */
@@ -26,7 +27,7 @@ export function FocusBar({ focus, desk }: { focus: Focus; desk: PageDesk }) {
       {focus.kind === 'spotlight' && <SpotlightSettings focus={focus} set={set} />}
       {focus.kind === 'magnifier' && (
         <Range
-          label="How many times larger"
+          label={t('focus.howManyTimesLarger')}
           value={focus.factor}
           min={FACTORS.least}
           max={FACTORS.most}
@@ -43,16 +44,14 @@ export function FocusBar({ focus, desk }: { focus: Focus; desk: PageDesk }) {
             void import('./nextStop')
               .then(({ nextStop }) => nextStop(desk, focus))
               .then((next) => set(next ?? null))
-              .catch(() =>
-                desk.tellProblem('The lines of this page could not be found. Draw the cover back by hand.'),
-              );
+              .catch(() => desk.tellProblem(t('focus.theLinesOfThisPage')));
           }}
         >
-          Next line
+          {t('common.nextLine')}
         </Button>
       )}
       <IconButton
-        label={focus.shared ? 'The class sees this' : 'Only you see this'}
+        label={focus.shared ? t('common.theClassSeesThis') : t('focus.onlyYouSeeThis')}
         active={focus.shared}
         icon={focus.shared ? <Eye aria-hidden size={20} /> : <EyeOff aria-hidden size={20} />}
         onClick={() => set({ ...focus, shared: !focus.shared })}
@@ -63,7 +62,7 @@ export function FocusBar({ focus, desk }: { focus: Focus; desk: PageDesk }) {
         aria-keyshortcuts="Escape"
         onClick={() => set(null)}
       >
-        {focus.kind === 'enlarged' ? 'Back to the page' : 'Close'}
+        {focus.kind === 'enlarged' ? t('focus.backToThePage') : t('common.close')}
       </Button>
     </div>
   );
@@ -85,14 +84,14 @@ function SpotlightSettings({
       {SPOTLIGHT_SHAPES.filter((shape) => shape !== 'free').map((shape) => (
         <IconButton
           key={shape}
-          label={shape === 'round' ? 'Round' : 'Rectangular'}
+          label={shape === 'round' ? t('focus.round') : t('focus.rectangular')}
           active={focus.shape === shape}
           icon={icons[shape]}
           onClick={() => set({ ...focus, shape })}
         />
       ))}
       <Range
-        label="How dark the rest is"
+        label={t('focus.howDarkTheRestIs')}
         value={focus.dark}
         min={0.2}
         max={1}

@@ -6,6 +6,7 @@ import type { PageDesk } from '../room/pageDesk';
 import { GlassPainter } from './glassPainter';
 import { Grip } from './Grip';
 import { moved, onGlass, resized, useBoxDrag } from './useBoxDrag';
+import { t } from '../words';
 
 interface MagnifierGlassProps {
   focus: Magnifier;
@@ -40,7 +41,7 @@ export function MagnifierGlass({ focus, stage, desk, leads }: MagnifierGlassProp
       />
       {leads && (
         <Grip
-          label="Move the glass"
+          label={t('focus.moveTheGlass')}
           left={box.left + box.width * 0.146}
           top={box.top + box.height * 0.146}
           icon={<Move aria-hidden size={20} />}
@@ -49,7 +50,7 @@ export function MagnifierGlass({ focus, stage, desk, leads }: MagnifierGlassProp
       )}
       {leads && (
         <Grip
-          label="Resize the glass"
+          label={t('focus.resizeTheGlass')}
           left={box.left + box.width * 0.854}
           top={box.top + box.height * 0.854}
           icon={<Maximize2 aria-hidden size={20} className="rotate-90" />}

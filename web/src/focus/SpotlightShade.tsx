@@ -4,6 +4,7 @@ import type { Stage } from '../stage/stage';
 import type { PageDesk } from '../room/pageDesk';
 import { Grip } from './Grip';
 import { moved, onGlass, resized, useBoxDrag } from './useBoxDrag';
+import { t } from '../words';
 
 interface SpotlightShadeProps {
   focus: Spotlight;
@@ -36,14 +37,14 @@ export function SpotlightShade({ focus, stage, desk, leads }: SpotlightShadeProp
       {leads && (
         <>
           <Grip
-            label="Move the spotlight"
+            label={t('focus.moveTheSpotlight')}
             left={box.left}
             top={box.top}
             icon={<Move aria-hidden size={20} />}
             handlers={move}
           />
           <Grip
-            label="Resize the spotlight"
+            label={t('focus.resizeTheSpotlight')}
             left={box.left + box.width}
             top={box.top + box.height}
             icon={<Maximize2 aria-hidden size={20} className="rotate-90" />}

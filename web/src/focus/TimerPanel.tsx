@@ -10,6 +10,7 @@ import type { Room } from '../room/room';
 import { chime } from './chime';
 import { takeArrow } from '../ui/arrowKeys';
 import { useDrag } from '../ui/useDrag';
+import { t } from '../words';
 
 const TICK_MS = 200;
 /** How far an arrow key moves it, CSS pixels. */
@@ -33,7 +34,7 @@ export default function TimerPanel({ room }: { room: Room }) {
   return (
     <div
       role="group"
-      aria-label={timer.kind === 'countdown' ? 'Countdown' : 'Stopwatch'}
+      aria-label={timer.kind === 'countdown' ? t('focus.countdown') : t('common.stopwatch')}
       style={
         place ? { left: place.x, top: place.y } : { left: '50%', top: 66, transform: 'translateX(-50%)' }
       }
@@ -48,7 +49,7 @@ export default function TimerPanel({ room }: { room: Room }) {
       <div className="flex items-center gap-1">
         <span
           role="timer"
-          aria-label={timer.kind === 'countdown' ? 'Time left' : 'Time gone'}
+          aria-label={timer.kind === 'countdown' ? t('focus.timeLeft') : t('focus.timeGone')}
           className={classes('px-2 font-bold tabular-nums', timer.large ? 'text-8xl' : 'text-4xl')}
         >
           {timerText(timer, now)}
@@ -57,7 +58,7 @@ export default function TimerPanel({ room }: { room: Room }) {
       </div>
       {over && (
         <span role="status" className="pb-1 font-bold">
-          Time is up
+          {t('focus.timeIsUp')}
         </span>
       )}
     </div>
@@ -78,7 +79,7 @@ function Controls({ timer, now, over, set }: ControlsProps) {
     <>
       <IconButton
         className={button}
-        label={running ? 'Hold the time' : 'Let the time run'}
+        label={running ? t('focus.holdTheTime') : t('focus.letTheTimeRun')}
         icon={running ? <Pause aria-hidden size={20} /> : <Play aria-hidden size={20} />}
         onClick={() =>
           set(
@@ -92,7 +93,7 @@ function Controls({ timer, now, over, set }: ControlsProps) {
         <>
           <IconButton
             className={button}
-            label="One minute more"
+            label={t('focus.oneMinuteMore')}
             icon={<Plus aria-hidden size={20} />}
             onClick={() =>
               set(
@@ -104,7 +105,7 @@ function Controls({ timer, now, over, set }: ControlsProps) {
           />
           <IconButton
             className={button}
-            label={timer.sound ? 'Sound at the end' : 'No sound at the end'}
+            label={timer.sound ? t('focus.soundAtTheEnd') : t('focus.noSoundAtTheEnd')}
             icon={timer.sound ? <Bell aria-hidden size={20} /> : <BellOff aria-hidden size={20} />}
             onClick={() => set({ ...timer, sound: !timer.sound })}
           />
@@ -112,13 +113,13 @@ function Controls({ timer, now, over, set }: ControlsProps) {
       )}
       <IconButton
         className={button}
-        label={timer.large ? 'Small' : 'Large'}
+        label={timer.large ? t('focus.small') : t('common.large')}
         icon={timer.large ? <Minimize2 aria-hidden size={20} /> : <Maximize2 aria-hidden size={20} />}
         onClick={() => set({ ...timer, large: !timer.large })}
       />
       <IconButton
         className={button}
-        label="Take the time away"
+        label={t('focus.takeTheTimeAway')}
         icon={<X aria-hidden size={20} />}
         onClick={() => set(null)}
       />
@@ -153,8 +154,8 @@ function DragStrip({ onPlace }: { onPlace(place: { x: number; y: number }): void
   return (
     <button
       type="button"
-      aria-label="Move the time"
-      title="Drag to move the time"
+      aria-label={t('focus.moveTheTime')}
+      title={t('focus.dragToMoveTheTime')}
       onKeyDown={byKey}
       {...drag}
       className="grid h-6 w-full cursor-grab touch-none place-items-center opacity-60"

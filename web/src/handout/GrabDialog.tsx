@@ -12,6 +12,7 @@ import { cutPicture, grabPicture } from './grabPicture';
 import { ontoNextPage } from './grabToNextPage';
 import { takeArrow } from '../ui/arrowKeys';
 import { useDrag } from '../ui/useDrag';
+import { t } from '../words';
 
 /** How far an arrow key moves the part or its corner, of the whole picture. */
 const KEY_STEP = 0.05;
@@ -53,39 +54,39 @@ export default function GrabDialog({ desk, onClose }: { desk: PageDesk; onClose(
   };
   const copy = async (png: Blob) => {
     await copyPng(png);
-    toast('The picture can be pasted now.');
+    toast(t('handout.thePictureCanBePasted'));
   };
   return (
     <Modal
-      title="Grab a picture"
-      description="Draw a rectangle on it to take only a part; tap to take all of it."
+      title={t('common.grabAPicture')}
+      description={t('handout.drawARectangleOnIt')}
       open
       onOpenChange={onClose}
     >
       {picture && <PartChooser picture={picture} part={part} onChange={choose} />}
       <Problem>{problem}</Problem>
       <Tick checked={withMarks} onChange={setWithMarks}>
-        With what is written on it
+        {t('handout.withWhatIsWrittenOn')}
       </Tick>
       <div className="flex flex-wrap gap-2">
         {desk.isTeacher && (
           <Button look="main" disabled={!picture} onClick={use((png) => ontoNextPage(desk, png))}>
-            Onto a new page
+            {t('handout.ontoANewPage')}
           </Button>
         )}
         <Button disabled={!picture} onClick={use((png) => desk.pictureActions.place([png]))}>
-          Onto this page
+          {t('handout.ontoThisPage')}
         </Button>
         {canCopyPictures() && (
           <Button disabled={!picture} onClick={use(copy)}>
-            Copy
+            {t('common.copy')}
           </Button>
         )}
         <Button disabled={!picture} onClick={use(save)}>
-          Save
+          {t('handout.save')}
         </Button>
         <Button disabled={!picture} onClick={use(print)}>
-          Print
+          {t('handout.print')}
         </Button>
       </div>
     </Modal>
@@ -129,7 +130,10 @@ function PartChooser({ picture, part, onChange }: PartChooserProps) {
       {...drag}
       role="application"
       tabIndex={0}
-      aria-label={`Part of the picture, ${percent(part.width)} wide and ${percent(part.height)} high. Arrow keys move it, with Shift they change its size.`}
+      aria-label={t('handout.partOfThePictureWide', {
+        number: percent(part.width),
+        number2: percent(part.height),
+      })}
       onKeyDown={(event) => {
         const arrow = takeArrow(event);
         if (arrow) onChange(nudgedPart(part, arrow[0] * KEY_STEP, arrow[1] * KEY_STEP, event.shiftKey));
@@ -137,7 +141,7 @@ function PartChooser({ picture, part, onChange }: PartChooserProps) {
     >
       <canvas
         ref={host}
-        aria-label="What is grabbed"
+        aria-label={t('handout.whatIsGrabbed')}
         role="img"
         className="block max-h-[45dvh] w-full object-contain"
       />

@@ -11,6 +11,7 @@ import { ProgressBar } from '../ui/ProgressBar';
 import type { PageDesk } from '../room/pageDesk';
 import { LOSSES } from './losses';
 import { makeHandout } from './makeHandout';
+import { t } from '../words';
 
 interface HandoutDialogProps {
   desk: PageDesk;
@@ -55,8 +56,8 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
   );
   return (
     <Modal
-      title="Hand out"
-      description="One PDF of the pages with everything that was written on them."
+      title={t('common.handOut')}
+      description={t('handout.onePdfOfThePages')}
       open
       onOpenChange={onClose}
     >
@@ -65,13 +66,13 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
       )}
       {stage.at === 'making' && (
         <div className="mb-5">
-          <ProgressBar label="Making the PDF" part={stage.part} />
+          <ProgressBar label={t('handout.makingThePdf')} part={stage.part} />
         </div>
       )}
       {stage.at === 'made' && stage.losses.length > 0 && <Losses losses={stage.losses} />}
       {stage.at === 'failed' && (
         <p role="alert" className="mb-5 font-bold text-alarm">
-          The PDF could not be made: {stage.message}
+          {t('handout.thePdfCouldNotBeMade', { why: stage.message })}
         </p>
       )}
       <div className="flex flex-wrap gap-3">
@@ -81,15 +82,15 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
             download={fileName(title)}
             className="inline-flex min-h-11 items-center gap-2 rounded-xl border-2 border-board bg-board px-4 font-bold text-paper"
           >
-            <Download aria-hidden size={18} /> Save {fileName(title)}
+            <Download aria-hidden size={18} /> {t('handout.saveFile', { name: fileName(title) })}
           </a>
         ) : stage.at === 'making' ? (
           <Button onClick={() => abort.current.abort(new DOMException('Cancelled', 'AbortError'))}>
-            Cancel
+            {t('common.cancel')}
           </Button>
         ) : (
           <Button look="main" disabled={!only} onClick={() => void make()}>
-            Make the PDF
+            {t('handout.makeThePdf')}
           </Button>
         )}
       </div>
@@ -100,8 +101,8 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
 function Losses({ losses }: { losses: readonly Loss[] }) {
   return (
     <div role="status" className="mb-5">
-      <p className="mb-1 font-bold">The handout does not have, of the originals:</p>
-      <ul className="list-disc pl-5">
+      <p className="mb-1 font-bold">{t('handout.theHandoutDoesNotHave')}</p>
+      <ul className="list-disc ps-5">
         {losses.map((loss) => (
           <li key={loss}>{LOSSES[loss]}</li>
         ))}
@@ -112,5 +113,5 @@ function Losses({ losses }: { losses: readonly Loss[] }) {
 
 /** A title without what file systems forbid. */
 function fileName(title: string): string {
-  return `${title.replace(/[\\/:*?"<>|]+/g, '-').slice(0, 120) || 'Handout'}.pdf`;
+  return `${title.replace(/[\\/:*?"<>|]+/g, '-').slice(0, 120) || t('handout.handout')}.pdf`;
 }

@@ -5,6 +5,7 @@ import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
 import { TimeLapse } from './timeLapse';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
+import { t } from '../words';
 
 const SECONDS = [5, 15, 60, 300];
 
@@ -15,7 +16,7 @@ export function TimeLapseButton({ desk }: { desk: PageDesk }) {
   if (running) {
     return (
       <IconButton
-        label="Stop taking pictures"
+        label={t('handout.stopTakingPictures')}
         active
         icon={<AlarmClock aria-hidden size={20} />}
         onClick={() => setRunning(undefined)}
@@ -25,7 +26,7 @@ export function TimeLapseButton({ desk }: { desk: PageDesk }) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
-        <IconButton label="A picture again and again" icon={<AlarmClock aria-hidden size={20} />} />
+        <IconButton label={t('handout.aPictureAgainAndAgain')} icon={<AlarmClock aria-hidden size={20} />} />
       </DropdownMenu.Trigger>
       <MenuContent>
         {SECONDS.map((seconds) => (
@@ -34,8 +35,9 @@ export function TimeLapseButton({ desk }: { desk: PageDesk }) {
             className={MENU_ITEM}
             onSelect={() => setRunning(new TimeLapse(desk, seconds))}
           >
-            Every{' '}
-            {seconds < 60 ? `${seconds} seconds` : seconds === 60 ? 'minute' : `${seconds / 60} minutes`}
+            {seconds < 60
+              ? t('handout.everySeconds', { count: seconds })
+              : t('handout.everyMinutes', { count: seconds / 60 })}
           </DropdownMenu.Item>
         ))}
       </MenuContent>

@@ -3,6 +3,7 @@ import { isExported, paintSurface, paneOf, placeOf } from '@doodla/core';
 import { drawItems, drawMark } from '../canvas/markPainter';
 import { drawThumbnail } from '../room/thumbnail';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 /** Pixels per page unit, and the most pixels across. */
 const SCALE = 2;
@@ -12,7 +13,7 @@ const MAX_WIDTH = 2400;
 export async function grabPicture(desk: PageDesk, withMarks: boolean): Promise<HTMLCanvasElement> {
   const canvas = document.createElement('canvas');
   const { page, screen } = desk;
-  if (!page) throw new Error('There is no page to grab.');
+  if (!page) throw new Error(t('handout.thereIsNoPageTo'));
   if (page.surface.kind === 'media') return grabFrame(desk, page, withMarks);
   const live = screen.state.get();
   if (live?.page !== page.id) {
@@ -58,8 +59,7 @@ export function cutPicture(picture: HTMLCanvasElement, part: Rect): Promise<Blob
   cut.getContext('2d')!.drawImage(picture, x, y, width, height, 0, 0, cut.width, cut.height);
   return new Promise((resolve, reject) => {
     cut.toBlob(
-      (blob) =>
-        blob ? resolve(blob) : reject(new Error('The picture could not be made. Please try again.')),
+      (blob) => (blob ? resolve(blob) : reject(new Error(t('handout.thePictureCouldNotBe')))),
       'image/png',
     );
   });

@@ -6,6 +6,7 @@ import { drawWebPage } from '../canvas/drawWebPage';
 import type { PageDesk } from '../room/pageDesk';
 import type { HandoutHost, HandoutWorker } from './handout.worker';
 import { webLayout } from './webLayout';
+import { t } from '../words';
 
 /** Pixels per page unit of an original that has to be put in as a picture. */
 const PICTURE_SCALE = 2;
@@ -73,7 +74,7 @@ async function pagePicture(desk: PageDesk, page: Page, part: Rect): Promise<Pict
     const html = await desk.room.webPages.html(surface.material);
     return fileOf(await drawWebPage(html, page, PICTURE_SCALE, part), 'jpeg');
   }
-  if (surface.kind !== 'pdf') throw new Error('Only pages of documents and the web are put in as pictures.');
+  if (surface.kind !== 'pdf') throw new Error(t('handout.onlyPagesOfDocumentsAnd'));
   const doc = await desk.surfaces.pdf(surface.material);
   const original = await doc.getPage(surface.index + 1);
   const viewport = original.getViewport({ scale: PICTURE_SCALE * UNITS_PER_POINT });
@@ -88,6 +89,6 @@ async function fileOf(canvas: HTMLCanvasElement, type: PictureFile['type']): Pro
   const blob = await new Promise<Blob | null>((resolve) =>
     canvas.toBlob(resolve, `image/${type}`, JPEG_QUALITY),
   );
-  if (!blob) throw new Error('A page could not be drawn. Please try again.');
+  if (!blob) throw new Error(t('handout.aPageCouldNotBe'));
   return { bytes: new Uint8Array(await blob.arrayBuffer()), type };
 }

@@ -1,4 +1,5 @@
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 /** Saves the pages on which something waits that could not be sent, as a PDF. Rejects with a sentence. */
 export async function saveOwnWork(desk: PageDesk): Promise<void> {
@@ -8,7 +9,7 @@ export async function saveOwnWork(desk: PageDesk): Promise<void> {
       changes.flatMap((change) => (change.do === 'add' ? [change.mark.page] : [])),
     ),
   );
-  const { pdf } = await makeHandout(desk, { title: 'My work', only: pages });
+  const { pdf } = await makeHandout(desk, { title: t('handout.myWork'), only: pages });
   const link = document.createElement('a');
   link.href = URL.createObjectURL(pdf);
   link.download = 'my-work.pdf';

@@ -1,6 +1,7 @@
 import type { LaidOutLink, LaidOutText, WebLayout } from '@doodla/core/handout';
 import type { Page, Rect } from '@doodla/core';
 import type { Room } from '../room/room';
+import { t } from '../words';
 
 /** How long a page may take to be laid out, milliseconds. */
 const PATIENCE_MS = 20_000;
@@ -25,10 +26,7 @@ export async function webLayout(room: Room, page: Page): Promise<WebLayout> {
 
 function loaded(frame: HTMLIFrameElement, html: string): Promise<void> {
   return new Promise((resolve, reject) => {
-    const late = setTimeout(
-      () => reject(new Error('A web page could not be laid out. Please try again.')),
-      PATIENCE_MS,
-    );
+    const late = setTimeout(() => reject(new Error(t('handout.aWebPageCouldNot'))), PATIENCE_MS);
     frame.addEventListener('load', () => {
       clearTimeout(late);
       resolve();

@@ -1,5 +1,4 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { formatDistanceToNow } from 'date-fns';
 import { Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { FormEvent } from 'react';
@@ -10,6 +9,8 @@ import { deleteLesson, lessonsQuery, renameLesson, restoreLesson } from '../api/
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
+import { t } from '../words';
+import { timeSince } from '../words/dates';
 
 interface LessonCardProps {
   lesson: LessonSummary;
@@ -28,9 +29,9 @@ export function LessonCard({ lesson, place, of }: LessonCardProps) {
 
   const remove = async () => {
     await attempt(deleteLesson(lesson.id));
-    toast(`“${lesson.title}” was deleted.`, {
+    toast(t('lessons.wasDeleted', { title: lesson.title }), {
       duration: 15_000,
-      action: { label: 'Undo', onClick: () => void attempt(restoreLesson(lesson.id)) },
+      action: { label: t('common.undo'), onClick: () => void attempt(restoreLesson(lesson.id)) },
     });
   };
   const rename = (event: FormEvent<HTMLFormElement>) => {
@@ -60,22 +61,28 @@ export function LessonCard({ lesson, place, of }: LessonCardProps) {
         </div>
         <div className="px-4 pt-3">
           <h2 className="line-clamp-2 text-lg font-bold">{lesson.title}</h2>
-          <p className="text-ink-soft">Used {formatDistanceToNow(lesson.usedAt, { addSuffix: true })}</p>
+          <p className="text-ink-soft">{t('lessons.used', { when: timeSince(lesson.usedAt) })}</p>
         </div>
       </Link>
       <div className="flex justify-end gap-1 px-2 pb-2">
-        <CardButton label={`Rename ${lesson.title}`} onClick={() => setRenaming(true)}>
-          <Pencil aria-hidden size={18} /> Rename
+        <CardButton label={t('lessons.rename', { title: lesson.title })} onClick={() => setRenaming(true)}>
+          <Pencil aria-hidden size={18} /> {t('common.rename')}
         </CardButton>
-        <CardButton label={`Delete ${lesson.title}`} onClick={() => void remove()}>
-          <Trash2 aria-hidden size={18} /> Delete
+        <CardButton label={t('lessons.delete', { title: lesson.title })} onClick={() => void remove()}>
+          <Trash2 aria-hidden size={18} /> {t('common.delete')}
         </CardButton>
       </div>
-      <Modal title="Rename lesson" open={renaming} onOpenChange={setRenaming}>
+      <Modal title={t('lessons.renameLesson')} open={renaming} onOpenChange={setRenaming}>
         <form onSubmit={rename}>
-          <TextField label="Title" name="title" defaultValue={lesson.title} maxLength={200} required />
+          <TextField
+            label={t('lessons.title')}
+            name="title"
+            defaultValue={lesson.title}
+            maxLength={200}
+            required
+          />
           <Button type="submit" look="main">
-            Keep this title
+            {t('lessons.keepThisTitle')}
           </Button>
         </form>
       </Modal>

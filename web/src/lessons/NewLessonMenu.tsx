@@ -9,6 +9,7 @@ import { Button } from '../ui/Button';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 import type { Beginning } from '../classroom/beginWith';
 import { beginWith } from '../classroom/beginWith';
+import { t } from '../words';
 
 const PageDialog = lazy(() =>
   import('../pages/PageDialog').then((module) => ({ default: module.PageDialog })),
@@ -23,17 +24,17 @@ export function NewLessonMenu() {
     <>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
-          <Button icon={<Plus aria-hidden size={20} />}>New lesson without one</Button>
+          <Button icon={<Plus aria-hidden size={20} />}>{t('lessons.newLessonWithoutOne')}</Button>
         </DropdownMenu.Trigger>
         <MenuContent align="end">
           <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setChoosing(true)}>
-            On a blank page
+            {t('lessons.onABlankPage')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={MENU_ITEM} onSelect={() => pictures.current?.click()}>
-            From pictures
+            {t('lessons.fromPictures')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={MENU_ITEM} onSelect={() => create(undefined, { kind: 'photo' })}>
-            From a photo of a worksheet
+            {t('lessons.fromAPhotoOfA')}
           </DropdownMenu.Item>
         </MenuContent>
       </DropdownMenu.Root>
@@ -42,7 +43,7 @@ export function NewLessonMenu() {
         type="file"
         multiple
         accept="image/*,.heic,.heif"
-        aria-label="Choose pictures for a lesson"
+        aria-label={t('lessons.choosePicturesForALesson')}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
@@ -53,8 +54,8 @@ export function NewLessonMenu() {
       <Suspense>
         {choosing && (
           <PageDialog
-            title="A lesson on blank pages"
-            action="Begin"
+            title={t('lessons.aLessonOnBlankPages')}
+            action={t('lessons.begin')}
             onClose={() => setChoosing(false)}
             onChoose={({ width, height, surface }) =>
               // Pictures are not offered where there is no lesson yet to keep them.

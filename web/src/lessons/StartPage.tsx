@@ -13,13 +13,15 @@ import { NewLessonMenu, useCreateLesson } from './NewLessonMenu';
 import { OpenClasses } from './OpenClasses';
 import { UploadDialog } from '../material/UploadDialog';
 import { useTitle } from '../ui/useTitle';
+import { LanguageChoice } from '../ui/LanguageChoice';
+import { t } from '../words';
 
 /** Fetches what a lesson is shown with, ahead of its opening; where that fails, opening it says so. */
 const fetchLesson = () => void import('../classroom/PreparePage').catch(() => undefined);
 
 /** The teacher's lessons, and the way to bring in a new one. */
 export default function StartPage({ teacher }: { teacher: { name: string } }) {
-  useTitle('Your lessons');
+  useTitle(t('lessons.yourLessons'));
   const lessons = useQuery(lessonsQuery);
   const client = useQueryClient();
   const refreshMe = useRefreshMe();
@@ -56,20 +58,21 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
     >
       <header className="flex flex-wrap items-center gap-3 bg-board px-4 py-3 text-paper sm:px-8">
         <img src="/icon.svg" alt="" className="size-9 rounded-lg" />
-        <span className="text-2xl font-bold">Doodla</span>
+        <span className="text-2xl font-bold">{t('common.doodla')}</span>
         <span className="grow" />
+        <LanguageChoice onBoard />
         <span className="hidden sm:inline">{teacher.name}</span>
         <Button
           look="onBoard"
           icon={<LogOut aria-hidden size={18} />}
           onClick={() => void signOut().then(refreshMe)}
         >
-          Sign out
+          {t('lessons.signOut')}
         </Button>
       </header>
       <main className="mx-auto max-w-6xl p-4 sm:p-8">
         <div className="mb-6 flex flex-wrap items-end justify-between gap-4">
-          <h1 className="text-3xl font-bold">Your lessons</h1>
+          <h1 className="text-3xl font-bold">{t('lessons.yourLessons')}</h1>
           <span className="grow" />
           <NewLessonMenu />
           <Button
@@ -77,14 +80,14 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
             icon={<FilePlus2 aria-hidden size={20} />}
             onClick={() => chooser.current?.click()}
           >
-            New lesson from a document
+            {t('lessons.newLessonFromADocument')}
           </Button>
           <input
             ref={chooser}
             type="file"
             multiple
             accept={DOCUMENT_ENDINGS}
-            aria-label="Choose documents"
+            aria-label={t('common.chooseDocuments')}
             className="sr-only"
             tabIndex={-1}
             onChange={(event) => {
@@ -106,10 +109,8 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
 function EmptyShelf() {
   return (
     <div className="rounded-2xl border-2 border-dashed border-paper-line p-10 text-center text-lg">
-      <p className="font-bold">Nothing here yet.</p>
-      <p>
-        Drop a PDF, slides, a text or pictures anywhere on this page, or begin with one of the buttons above.
-      </p>
+      <p className="font-bold">{t('lessons.nothingHereYet')}</p>
+      <p>{t('lessons.dropAPdfSlidesA')}</p>
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import type { Line } from '@doodla/core/client';
 import { SocketLine } from '@doodla/core/client';
 import { io } from 'socket.io-client';
+import { sentenceOf } from '../words/sentences';
 
 /** The one live connection of a browser tab. Students give their token; teachers are known by their cookie. */
 export function connect(token?: string): Line {
@@ -12,5 +13,5 @@ export function connect(token?: string): Line {
     reconnectionDelayMax: 3000,
     auth: token === undefined ? {} : { token },
   });
-  return new SocketLine(socket);
+  return new SocketLine(socket, undefined, sentenceOf);
 }

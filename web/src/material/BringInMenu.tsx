@@ -4,12 +4,13 @@ import type { PageDesk } from '../room/pageDesk';
 import { Button } from '../ui/Button';
 import type { Entry } from '../ui/entries';
 import { EntryMenu } from '../ui/EntryMenu';
+import { t } from '../words';
 
 const ENTRIES: readonly Entry<{ desk: PageDesk }>[] = [
-  { id: 'document', label: 'Pages of a document', Sheet: lazy(() => import('./DocumentDialog')) },
-  { id: 'web', label: 'A web page', Sheet: lazy(() => import('./WebPageDialog')) },
-  { id: 'photo', label: 'A photo of a worksheet', Sheet: lazy(() => import('./PhotoDialog')) },
-  { id: 'media', label: 'A sound or video file', Sheet: lazy(() => import('./MediaDialog')) },
+  { id: 'document', label: t('material.pagesOfADocument'), Sheet: lazy(() => import('./DocumentDialog')) },
+  { id: 'web', label: t('material.aWebPage'), Sheet: lazy(() => import('./WebPageDialog')) },
+  { id: 'photo', label: t('material.aPhotoOfAWorksheet'), Sheet: lazy(() => import('./PhotoDialog')) },
+  { id: 'media', label: t('material.aSoundOrVideoFile'), Sheet: lazy(() => import('./MediaDialog')) },
 ];
 
 /** What can be brought in as pages, before class and in the middle of it. */
@@ -21,7 +22,7 @@ export function BringInMenu({ desk }: { desk: PageDesk }) {
       align="end"
       trigger={
         <Button look="onBoard" icon={<FilePlus2 aria-hidden size={18} />}>
-          Bring in
+          {t('material.bringIn')}
         </Button>
       }
     />

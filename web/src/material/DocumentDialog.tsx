@@ -13,6 +13,7 @@ import { broughtIn, sayRemarks } from './broughtIn';
 import { DOCUMENT_ENDINGS, isWebPage } from './documents';
 import { putChosenIn, putFilesIn } from './putIn';
 import { UploadProgressBar } from './UploadProgressBar';
+import { t } from '../words';
 
 interface DocumentDialogProps {
   desk: PageDesk;
@@ -78,8 +79,8 @@ export default function DocumentDialog({ desk, dropped = [], onClose }: Document
   const canLook = files.length === 1 && !isWebPage(files[0]!);
   return (
     <Modal
-      title="Pages of a document"
-      description="They go after the page that is shown; everything else stays as it is."
+      title={t('material.pagesOfADocument')}
+      description={t('material.theyGoAfterThePage')}
       open
       onOpenChange={onClose}
     >
@@ -88,14 +89,14 @@ export default function DocumentDialog({ desk, dropped = [], onClose }: Document
         type="file"
         multiple
         accept={DOCUMENT_ENDINGS}
-        aria-label="Choose documents"
+        aria-label={t('common.chooseDocuments')}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => choose([...(event.target.files ?? [])])}
       />
       <div className="mb-4 flex flex-wrap items-center gap-3">
         <Button disabled={isBusy} onClick={() => chooser.current!.click()}>
-          Choose documents …
+          {t('material.chooseDocuments')}
         </Button>
         <span className="min-w-0 break-words">{files.map(({ name }) => name).join(', ')}</span>
       </div>
@@ -108,11 +109,11 @@ export default function DocumentDialog({ desk, dropped = [], onClose }: Document
       )}
       <div className="flex flex-wrap gap-3">
         <Button look="main" disabled={files.length === 0 || isBusy} onClick={() => void run(putIn)}>
-          {looked && pages !== '' ? 'Put these pages in' : 'Put all pages in'}
+          {looked && pages !== '' ? t('material.putThesePagesIn') : t('material.putAllPagesIn')}
         </Button>
         {!looked && (
           <Button disabled={!canLook || isBusy} onClick={() => void run(look)}>
-            Choose some of its pages …
+            {t('material.chooseSomeOfItsPages')}
           </Button>
         )}
       </div>

@@ -8,6 +8,7 @@ import { Modal } from '../ui/Modal';
 import { broughtIn } from './broughtIn';
 import type { PageDesk } from '../room/pageDesk';
 import { pictureSize } from './pictureSize';
+import { t } from '../words';
 
 /** Brings a sound or video file in as a page that is played in step for all. */
 export default function MediaDialog({ desk, onClose }: { desk: PageDesk; onClose(): void }) {
@@ -40,8 +41,8 @@ export default function MediaDialog({ desk, onClose }: { desk: PageDesk; onClose
 
   return (
     <Modal
-      title="A sound or video file"
-      description="Everybody hears and sees it in step with you, and you can write on a held frame."
+      title={t('material.aSoundOrVideoFile')}
+      description={t('material.everybodyHearsAndSeesIt')}
       open
       onOpenChange={onClose}
     >
@@ -49,7 +50,7 @@ export default function MediaDialog({ desk, onClose }: { desk: PageDesk; onClose
         ref={chooser}
         type="file"
         accept="video/*,audio/*"
-        aria-label="Choose a recording"
+        aria-label={t('material.chooseARecording')}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
@@ -62,7 +63,7 @@ export default function MediaDialog({ desk, onClose }: { desk: PageDesk; onClose
         <UploadProgressBar progress={progress} />
       ) : (
         <Button look="main" onClick={() => chooser.current!.click()}>
-          Choose a file …
+          {t('material.chooseAFile')}
         </Button>
       )}
     </Modal>

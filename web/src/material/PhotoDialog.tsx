@@ -11,10 +11,16 @@ import type { PageDesk } from '../room/pageDesk';
 import type { PhotoWorker } from './photo.worker';
 import { takeArrow } from '../ui/arrowKeys';
 import { useDrag } from '../ui/useDrag';
+import { t } from '../words';
 
 /** Corners to begin with, as parts of the photo. */
 const START: Corners = [0.06, 0.06, 0.94, 0.06, 0.94, 0.94, 0.06, 0.94];
-const NAMES = ['Upper left', 'Upper right', 'Lower right', 'Lower left'];
+const NAMES = [
+  t('material.upperLeft'),
+  t('material.upperRight'),
+  t('material.lowerRight'),
+  t('material.lowerLeft'),
+];
 /** How far an arrow key moves a corner, as a part of the photo. */
 const KEY_STEP = 0.005;
 
@@ -50,8 +56,8 @@ export default function PhotoDialog({ desk, onClose }: { desk: PageDesk; onClose
   };
   return (
     <Modal
-      title="A photo of a worksheet"
-      description="Put the four dots on the corners of the paper."
+      title={t('material.aPhotoOfAWorksheet')}
+      description={t('material.putTheFourDotsOn')}
       open
       onOpenChange={onClose}
     >
@@ -60,7 +66,7 @@ export default function PhotoDialog({ desk, onClose }: { desk: PageDesk; onClose
         type="file"
         accept="image/*,.heic,.heif"
         capture="environment"
-        aria-label="Choose a photo"
+        aria-label={t('material.chooseAPhoto')}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => void choose(event.target.files?.[0]).catch(fail)}
@@ -68,12 +74,12 @@ export default function PhotoDialog({ desk, onClose }: { desk: PageDesk; onClose
       {photo && <CornerChooser photo={photo} corners={corners} onChange={setCorners} />}
       <Problem>{problem}</Problem>
       <Tick checked={clean} onChange={setClean}>
-        Make the paper white
+        {t('material.makeThePaperWhite')}
       </Tick>
       <div className="flex flex-wrap gap-3">
-        <Button onClick={() => chooser.current!.click()}>Choose a photo …</Button>
+        <Button onClick={() => chooser.current!.click()}>{t('material.chooseAPhoto2')}</Button>
         <Button look="main" disabled={!photo || busy} onClick={() => void make().catch(fail)}>
-          {busy ? 'Straightening …' : 'Make a page of it'}
+          {busy ? t('material.straightening') : t('material.makeAPageOfIt')}
         </Button>
       </div>
     </Modal>
@@ -130,7 +136,7 @@ function CornerChooser({ photo, corners, onChange }: CornerChooserProps) {
         <button
           key={name}
           type="button"
-          aria-label={`${name} corner of the paper`}
+          aria-label={t('material.cornerOfThePaper', { name })}
           className="absolute -mt-5 -ml-5 grid size-10 cursor-move touch-none place-items-center"
           style={{ left: `${corners[2 * n]! * 100}%`, top: `${corners[2 * n + 1]! * 100}%` }}
           data-corner={n}
@@ -160,7 +166,7 @@ async function sheetOf(photo: ImageBitmap, corners: Corners, clean: boolean): Pr
   try {
     const inPixels = corners.map((value, i) => value * (i % 2 === 0 ? width : height)) as unknown as Corners;
     const sheet: Photo = await worker.straighten({ width, height, data }, inPixels, clean).catch(() => {
-      throw new Error('These corners enclose nothing. Please put each dot on a corner of the paper.');
+      throw new Error(t('material.theseCornersEncloseNothingPlease'));
     });
     const made = new OffscreenCanvas(sheet.width, sheet.height);
     made.getContext('2d')!.putImageData(new ImageData(sheet.data, sheet.width, sheet.height), 0, 0);

@@ -7,6 +7,7 @@ import { sayRemarks } from './broughtIn';
 import { UploadProgressBar } from './UploadProgressBar';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
+import { t } from '../words';
 
 /** So long it is said which file of several was not taken in, milliseconds. */
 const PROBLEM_MS = 12_000;
@@ -63,7 +64,11 @@ export function UploadDialog({ files, onBegin, onClose }: UploadDialogProps) {
   }, [files, navigate, onBegin]);
 
   return (
-    <Modal title={problem ? 'This file was not taken in' : 'Bringing it in'} open onOpenChange={onClose}>
+    <Modal
+      title={problem ? t('material.thisFileWasNotTaken') : t('material.bringingItIn')}
+      open
+      onOpenChange={onClose}
+    >
       <p className="mb-4 break-words">{files[at]!.name}</p>
       {problem ? (
         <p role="alert" className="mb-6 font-bold whitespace-pre-line text-alarm">
@@ -74,7 +79,7 @@ export function UploadDialog({ files, onBegin, onClose }: UploadDialogProps) {
           <UploadProgressBar progress={progress} />
         </div>
       )}
-      <Button onClick={onClose}>{problem ? 'Close' : 'Cancel'}</Button>
+      <Button onClick={onClose}>{problem ? t('common.close') : t('common.cancel')}</Button>
     </Modal>
   );
 }

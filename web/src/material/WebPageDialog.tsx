@@ -6,6 +6,7 @@ import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { PageDesk } from '../room/pageDesk';
 import { broughtIn, sayLost } from './broughtIn';
+import { t } from '../words';
 
 /** Brings a web page in, by its address or from a file. */
 export default function WebPageDialog({ desk, onClose }: { desk: PageDesk; onClose(): void }) {
@@ -33,8 +34,8 @@ export default function WebPageDialog({ desk, onClose }: { desk: PageDesk; onClo
   };
   return (
     <Modal
-      title="A web page"
-      description="A copy is kept, so that it stays as it is now. Nothing in it can run."
+      title={t('material.aWebPage')}
+      description={t('material.aCopyIsKeptSo')}
       open
       onOpenChange={onClose}
     >
@@ -48,7 +49,7 @@ export default function WebPageDialog({ desk, onClose }: { desk: PageDesk; onClo
         }}
       >
         <TextField
-          label="Address"
+          label={t('material.address')}
           placeholder="https://"
           inputMode="url"
           value={address}
@@ -57,10 +58,10 @@ export default function WebPageDialog({ desk, onClose }: { desk: PageDesk; onClo
         <Problem>{problem}</Problem>
         <div className="flex flex-wrap gap-3">
           <Button type="submit" look="main" disabled={busy || address.trim() === ''}>
-            {busy ? 'Fetching …' : 'Bring it in'}
+            {busy ? t('material.fetching') : t('material.bringItIn')}
           </Button>
           <Button disabled={busy} onClick={() => chooser.current!.click()}>
-            From a file …
+            {t('material.fromAFile')}
           </Button>
         </div>
       </form>
@@ -68,7 +69,7 @@ export default function WebPageDialog({ desk, onClose }: { desk: PageDesk; onClo
         ref={chooser}
         type="file"
         accept=".html,.htm,.mhtml,.mht"
-        aria-label="Web page file"
+        aria-label={t('material.webPageFile')}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {

@@ -1,6 +1,7 @@
 import { toast } from 'sonner';
 import { keepPages } from '../api/lessons';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 const SHOWN_MS = 12_000;
 const REMARK_MS = 30_000;
@@ -10,12 +11,13 @@ export function broughtIn(desk: PageDesk, pages: readonly string[]): void {
   const [first] = pages;
   if (first === undefined) return;
   desk.turnToWhenThere(first);
-  const what = pages.length === 1 ? '1 page was brought in' : `${pages.length} pages were brought in`;
-  const out = { label: 'Take out again', onClick: () => takeOut(desk, pages) };
-  if (desk.sitting === undefined) return void toast(`${what}.`, { duration: SHOWN_MS, action: out });
-  toast(`${what} for this class.`, {
+  const count = pages.length;
+  const out = { label: t('material.takeOutAgain'), onClick: () => takeOut(desk, pages) };
+  if (desk.sitting === undefined)
+    return void toast(t('material.pagesWereBroughtIn', { count }), { duration: SHOWN_MS, action: out });
+  toast(t('material.pagesWereBroughtInForThisClass', { count }), {
     duration: SHOWN_MS,
-    action: { label: 'Keep in the lesson too', onClick: () => void keepInLessonToo(desk, pages) },
+    action: { label: t('common.keepInTheLessonToo'), onClick: () => void keepInLessonToo(desk, pages) },
     cancel: out,
   });
 }
@@ -28,18 +30,14 @@ export function sayRemarks(remarks: readonly string[]): void {
 /** Says that pictures of a web page could not be had, and how they can. */
 export function sayLost(lost: number): void {
   if (lost === 0) return;
-  const what = lost === 1 ? '1 picture of this page was' : `${lost} pictures of this page were`;
-  toast(
-    `${what} not to be had. A page that is saved as one file (.mhtml) has them in it; the address works as well.`,
-    { duration: SHOWN_MS },
-  );
+  toast(t('material.picturesCouldNotBeHad', { count: lost }), { duration: SHOWN_MS });
 }
 
 /** Puts pages of a class into its lesson too, so that later classes get them. */
 export async function keepInLessonToo(desk: PageDesk, pages: readonly string[]): Promise<void> {
   try {
     await keepPages(desk.sitting!, pages);
-    toast('Later classes on this lesson get this too.');
+    toast(t('material.laterClassesOnThisLesson'));
   } catch (error) {
     desk.tellProblem((error as Error).message);
   }
@@ -57,8 +55,8 @@ export function ownPages(desk: PageDesk): string[] {
 
 function takeOut(desk: PageDesk, pages: readonly string[]): void {
   const step = desk.pageActions.remove(pages);
-  if (step === undefined) return void toast('A lesson keeps at least one page.');
-  toast('They are out again.', {
-    action: { label: 'Undo', onClick: () => desk.target.takeBack(step) },
+  if (step === undefined) return void toast(t('common.aLessonKeepsAtLeast'));
+  toast(t('material.theyAreOutAgain'), {
+    action: { label: t('common.undo'), onClick: () => desk.target.takeBack(step) },
   });
 }

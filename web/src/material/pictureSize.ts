@@ -1,3 +1,4 @@
+import { t } from '../words';
 /** Size of a recording's picture in pixels; undefined where it has none. Throws Error where it cannot be played. */
 export async function pictureSize(file: File): Promise<{ width: number; height: number } | undefined> {
   const video = document.createElement('video');
@@ -6,12 +7,7 @@ export async function pictureSize(file: File): Promise<{ width: number; height: 
   try {
     await new Promise((resolve, reject) => {
       video.onloadedmetadata = resolve;
-      video.onerror = () =>
-        reject(
-          new Error(
-            'This browser cannot play this file. Please save it as MP4, WebM, MP3, Ogg, WAV or FLAC and choose that one.',
-          ),
-        );
+      video.onerror = () => reject(new Error(t('material.thisBrowserCannotPlayThis')));
       video.src = address;
     });
     const { videoWidth: width, videoHeight: height } = video;

@@ -5,6 +5,7 @@ import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
 import type { MediaFrame } from './mediaFrame';
+import { t } from '../words';
 
 interface MediaBarProps {
   desk: PageDesk;
@@ -18,7 +19,7 @@ export default function MediaBar({ desk, recording, side }: MediaBarProps) {
   return (
     <div
       role="group"
-      aria-label="Recording"
+      aria-label={t('media.recording')}
       data-bar="recording"
       className={classes(
         'absolute bottom-17 z-20 flex max-w-[calc(100%-1rem)] items-center gap-2 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl lg:max-w-[calc(100%-12rem)] 2xl:bottom-2 2xl:max-w-[calc(100%-52rem)]',
@@ -27,20 +28,20 @@ export default function MediaBar({ desk, recording, side }: MediaBarProps) {
     >
       {loaded < 1 || duration === 0 ? (
         <span role="status" className="px-3">
-          Fetching the recording … {Math.round(loaded * 100)} %
+          {t('media.fetchingTheRecording', { part: loaded })}
         </span>
       ) : (
         <>
           {desk.isTeacher && (
             <IconButton
-              label={playing ? 'Stop the recording' : 'Play the recording'}
+              label={playing ? t('media.stopTheRecording') : t('media.playTheRecording')}
               icon={playing ? <Pause aria-hidden /> : <Play aria-hidden />}
               onClick={() => recording.toggle()}
             />
           )}
           <input
             type="range"
-            aria-label="Place in the recording"
+            aria-label={t('media.placeInTheRecording')}
             aria-valuetext={clock(position)}
             min={0}
             max={duration}
@@ -59,7 +60,7 @@ export default function MediaBar({ desk, recording, side }: MediaBarProps) {
               icon={<Volume2 aria-hidden size={18} />}
               onClick={() => recording.unsilence()}
             >
-              Hear it
+              {t('media.hearIt')}
             </Button>
           )}
         </>

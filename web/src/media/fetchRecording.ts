@@ -1,4 +1,5 @@
 import { fetchStored } from '../api/http';
+import { t } from '../words';
 
 /** Fetches a whole sound or video file. Throws Error with a sentence. */
 export async function fetchRecording(
@@ -7,7 +8,7 @@ export async function fetchRecording(
   signal: AbortSignal,
   onLoaded: (part: number) => void,
 ): Promise<Blob> {
-  const problem = 'The recording could not be fetched. Reload to try again.';
+  const problem = t('media.theRecordingCouldNotBe');
   const response = await fetchStored(`/api/materials/${material}/file`, { token, signal }, problem);
   if (!response.body) throw new Error(problem);
   const total = Number(response.headers.get('content-length')) || Infinity;

@@ -4,6 +4,7 @@ import { format } from 'date-fns';
 import { nanoid } from 'nanoid';
 import type { Desk } from '../desk/desk';
 import type { PictureStore } from '../desk/pictureSender';
+import { t } from '../words';
 
 /** What keeping a frame needs of the page it was written on. */
 export type FrameDesk = Pick<
@@ -36,7 +37,7 @@ export async function keepFrame(desk: FrameDesk, recording: HeldRecording): Prom
   recording.drawInto(ctx);
   try {
     const blob = await new Promise<Blob | null>((resolve) => picture.toBlob(resolve, 'image/jpeg', 0.9));
-    if (!blob) throw new Error('This frame could not be kept. What is written stays on the recording.');
+    if (!blob) throw new Error(t('media.thisFrameCouldNotBe'));
     const material = await desk.upload(blob);
     const kept = framePage(desk, page, material, recording.position);
     const moved = marks.flatMap((mark): Change[] => [
@@ -53,7 +54,10 @@ function framePage(desk: FrameDesk, page: Page, material: string, position: numb
   return {
     id: nanoid(),
     order: ordersBeside(desk.target.state.pages.values(), page.id)[0]!,
-    title: `${page.title} at ${format(new Date(position * 1000), 'm:ss')}`.slice(0, 200),
+    title: t('media.frameAt', { title: page.title, time: format(new Date(position * 1000), 'm:ss') }).slice(
+      0,
+      200,
+    ),
     width: page.width,
     height: page.height,
     surface: { kind: 'picture', material },

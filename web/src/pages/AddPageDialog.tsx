@@ -1,5 +1,6 @@
 import { PageDialog } from './PageDialog';
 import type { NumberedPage } from './numberedPage';
+import { t } from '../words';
 
 type Props = NumberedPage & { onClose(): void };
 
@@ -7,8 +8,8 @@ type Props = NumberedPage & { onClose(): void };
 function AddPageDialog({ page, desk, onClose, place }: Props & { place: 'before' | 'after' }) {
   return (
     <PageDialog
-      title="A new page"
-      action="Add this page"
+      title={t('pages.aNewPage')}
+      action={t('pages.addThisPage')}
       desk={desk}
       onClose={onClose}
       onChoose={(made) => (onClose(), desk.pageActions.add(made, page.id, place))}

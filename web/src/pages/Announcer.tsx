@@ -1,10 +1,11 @@
-import { describeMark } from '@doodla/core';
 import { useEffect, useState } from 'react';
 import { NO_CLASS } from '@doodla/core/client';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { useTitle } from '../ui/useTitle';
 import { announce, pageSentence } from './announcements';
+import { t } from '../words';
+import { sayMark } from '../words/marks';
 
 /** Others' marks are told at most so often, together. */
 const EVERY_MS = 3000;
@@ -19,10 +20,11 @@ export default function Announcer({ desk, lesson }: { desk: PageDesk; lesson: st
     let news: string[] = [];
     const stop = desk.room.added.subscribe((mark) => {
       if (mark.page === desk.pageId.get())
-        news.push(`${describeMark(mark)}, by ${desk.room.nameOf(mark.author)}`);
+        news.push(t('pages.markBy', { mark: sayMark(mark), name: desk.room.nameOf(mark.author) }));
     });
     const timer = setInterval(() => {
-      if (news.length > 0) setWords(news.length > 3 ? `${news.length} new marks` : news.join('; '));
+      if (news.length > 0)
+        setWords(news.length > 3 ? t('pages.newMarks', { count: news.length }) : news.join('; '));
       news = [];
     }, EVERY_MS);
     return () => {

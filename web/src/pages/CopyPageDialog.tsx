@@ -6,6 +6,7 @@ import { copyPage, lessonsQuery } from '../api/lessons';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 interface CopyPageDialogProps {
   page: Page;
@@ -26,9 +27,8 @@ export default function CopyPageDialog({ page, number, desk, onClose }: CopyPage
     setBusy(true);
     try {
       await copyPage(desk.room.lesson, page.id, target.id, desk.sitting);
-      if (move && desk.pageActions.remove([page.id]) === undefined)
-        toast('A lesson keeps at least one page, so the page was copied and stays here too.');
-      else toast(`Page ${number} is now at the end of “${target.title}”.`);
+      if (move && desk.pageActions.remove([page.id]) === undefined) toast(t('pages.aLessonKeepsAtLeast'));
+      else toast(t('pages.pageIsNowAtThe', { number, title: target.title }));
       onClose();
     } catch (error) {
       toast.error((error as Error).message);
@@ -37,20 +37,20 @@ export default function CopyPageDialog({ page, number, desk, onClose }: CopyPage
   };
   return (
     <Modal
-      title={`Page ${number} to another lesson`}
+      title={t('pages.pageToAnotherLesson', { number })}
       description={
         desk.sitting === undefined
-          ? 'Everything on it comes along and goes to the end of that lesson.'
-          : 'Everything on it comes along, also what this class wrote, and is prepared there.'
+          ? t('pages.everythingOnItComesAlong')
+          : t('pages.everythingOnItComesAlongAlso')
       }
       open
       onOpenChange={onClose}
     >
       {others.length === 0 ? (
-        <p>You have no other lesson yet.</p>
+        <p>{t('pages.youHaveNoOtherLesson')}</p>
       ) : (
         <fieldset className="mb-4 max-h-72 overflow-auto">
-          <legend className="mb-1 font-bold">To which lesson?</legend>
+          <legend className="mb-1 font-bold">{t('pages.toWhichLesson')}</legend>
           {others.map(({ id, title }) => (
             <label
               key={id}
@@ -70,10 +70,10 @@ export default function CopyPageDialog({ page, number, desk, onClose }: CopyPage
       )}
       <div className="flex flex-wrap gap-3">
         <Button look="main" disabled={to === undefined || busy} onClick={() => void go(false)}>
-          Copy it there
+          {t('pages.copyItThere')}
         </Button>
         <Button disabled={to === undefined || busy} onClick={() => void go(true)}>
-          Move it there
+          {t('pages.moveItThere')}
         </Button>
       </div>
     </Modal>

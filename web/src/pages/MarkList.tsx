@@ -1,11 +1,13 @@
 import type { Mark } from '@doodla/core';
-import { checkMarks, describeMark, toWebAnnotation } from '@doodla/core';
+import { checkMarks, toWebAnnotation } from '@doodla/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { TriangleAlert, X } from 'lucide-react';
 import { useRef } from 'react';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
+import { sayLack, sayMark } from '../words/marks';
 
 /** Usual height of an entry, CSS pixels. */
 const ROW = 52;
@@ -23,7 +25,9 @@ export default function MarkList({ desk, side, onClose }: MarkListProps) {
   const selected = useStore(desk.selection.ids);
   const { page } = desk;
   const marks = page ? desk.layers.flatMap((layer) => layer.on(page.id).all()) : [];
-  const findings = new Map(page ? checkMarks(marks, page).map(({ mark, problem }) => [mark, problem]) : []);
+  const findings = new Map(
+    page ? checkMarks(marks, page).map(({ mark, problem }) => [mark, sayLack(problem)]) : [],
+  );
   const own = new Set((desk.targetMarks?.all() ?? []).map(({ id }) => id));
   const scroller = useRef<HTMLDivElement>(null);
   // No component here is memoized by the compiler.
@@ -43,14 +47,14 @@ export default function MarkList({ desk, side, onClose }: MarkListProps) {
   };
   return (
     <aside
-      aria-label="What is on this page"
+      aria-label={t('pages.whatIsOnThisPage')}
       className={`absolute top-16 bottom-20 z-30 flex w-72 max-w-[calc(100vw-1rem)] compact:top-13 compact:bottom-26 flex-col rounded-2xl border-2 border-board-line bg-paper p-3 shadow-xl ${side === 'left' ? 'left-2' : 'right-2'}`}
     >
       <div className="mb-2 flex items-center justify-between">
-        <h2 className="text-lg font-bold">On this page: {marks.length}</h2>
+        <h2 className="text-lg font-bold">{t('pages.onThisPage', { count: marks.length })}</h2>
         <button
           type="button"
-          aria-label="Close the list"
+          aria-label={t('pages.closeTheList')}
           onClick={onClose}
           className="grid size-11 place-items-center rounded-xl hover:bg-paper-dim"
         >
@@ -59,12 +63,12 @@ export default function MarkList({ desk, side, onClose }: MarkListProps) {
       </div>
       <p role="status" className="mb-2 text-sm text-ink-soft">
         {findings.size === 0
-          ? 'All text stands out enough, and all pictures have words.'
-          : `${findings.size} to look after for those who cannot see well.`}
+          ? t('pages.allTextStandsOutEnough')
+          : t('pages.toLookAfterForThose', { count: findings.size })}
       </p>
       {page?.surface.kind === 'web' && marks.some(({ kind }) => kind === 'quote') && (
         <Button className="mb-2" onClick={() => void saveAnnotations(desk, marks)}>
-          Save the marked words
+          {t('pages.saveTheMarkedWords')}
         </Button>
       )}
       <div ref={scroller} className="grow overflow-auto">
@@ -84,10 +88,12 @@ export default function MarkList({ desk, side, onClose }: MarkListProps) {
                   aria-pressed={selected.has(mark.id)}
                   disabled={!own.has(mark.id) || !desk.mayWrite || !desk.maySelect(mark)}
                   onClick={() => select(mark)}
-                  className="min-h-11 w-full rounded-xl px-2 py-1 text-left enabled:hover:bg-paper-dim aria-pressed:bg-chalk"
+                  className="min-h-11 w-full rounded-xl px-2 py-1 text-start enabled:hover:bg-paper-dim aria-pressed:bg-chalk"
                 >
-                  <span className="line-clamp-2">{describeMark(mark)}</span>
-                  <span className="text-sm text-ink-soft">by {desk.room.nameOf(mark.author)}</span>
+                  <span className="line-clamp-2">{sayMark(mark)}</span>
+                  <span className="text-sm text-ink-soft">
+                    {t('pages.by', { name: desk.room.nameOf(mark.author) })}
+                  </span>
                   {findings.has(mark.id) && (
                     <span className="flex items-start gap-1 text-sm font-bold text-alarm">
                       <TriangleAlert aria-hidden size={16} className="mt-0.5 shrink-0" />

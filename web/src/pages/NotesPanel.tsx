@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useStore } from '../store/useStore';
 import { request } from '../api/http';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 /** What the speaker wrote beside the shown slide; only the teacher sees it. */
 export default function NotesPanel({ desk }: { desk: PageDesk }) {
@@ -19,7 +20,7 @@ export default function NotesPanel({ desk }: { desk: PageDesk }) {
   if (!note) return null;
   return (
     <details className="absolute bottom-2 left-1/2 z-20 max-w-xs -translate-x-1/2 rounded-2xl border-2 border-board-line bg-board p-2 text-paper shadow-xl">
-      <summary className="min-h-9 cursor-pointer px-2 py-1 font-bold">Notes to this slide</summary>
+      <summary className="min-h-9 cursor-pointer px-2 py-1 font-bold">{t('pages.notesToThisSlide')}</summary>
       <p className="max-h-40 overflow-auto px-2 whitespace-pre-line">{note}</p>
     </details>
   );

@@ -5,22 +5,23 @@ import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
 import { Modal } from '../ui/Modal';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 const FORMAT_NAMES: Record<Format, string> = {
-  wide: 'Wide display 16:9',
-  classic: 'Display 4:3',
+  wide: t('pages.wideDisplay169'),
+  classic: t('pages.display43'),
   a4: 'A4',
-  letter: 'Letter',
+  letter: t('pages.letter'),
 };
 const RULING_NAMES: Record<Ruling, string> = {
-  plain: 'Plain',
-  squared: 'Squared',
-  dotted: 'Dotted',
-  lined: 'Lined',
-  handwriting: 'Handwriting rows',
-  music: 'Music staves',
-  isometric: 'Isometric',
-  axes: 'Axes',
+  plain: t('common.plain'),
+  squared: t('pages.squared'),
+  dotted: t('common.dotted'),
+  lined: t('pages.lined'),
+  handwriting: t('pages.handwritingRows'),
+  music: t('pages.musicStaves'),
+  isometric: t('pages.isometric'),
+  axes: t('pages.axes'),
 };
 /** Usual distance of lines, millimetres. */
 const USUAL_SPACING: Record<Ruling, number> = {
@@ -33,7 +34,14 @@ const USUAL_SPACING: Record<Ruling, number> = {
   isometric: 10,
   axes: 12,
 };
-const PAPERS = ['#ffffff', '#faf5e8', '#e8f1fa', '#fdf3c8', '#12352a', '#1c241f'];
+const PAPERS = [
+  { hex: '#ffffff', name: 'white' },
+  { hex: '#faf5e8', name: 'cream' },
+  { hex: '#e8f1fa', name: 'blue' },
+  { hex: '#fdf3c8', name: 'yellow' },
+  { hex: '#12352a', name: 'board' },
+  { hex: '#1c241f', name: 'dark' },
+] as const;
 
 const LAST_SHEET = 'doodla.newPage';
 
@@ -58,7 +66,7 @@ export function PageDialog({ title, action, page, desk, onChoose, onClose }: Pag
   });
   const [ruling, setRuling] = useState<Ruling>(blank?.ruling ?? 'plain');
   const [spacing, setSpacing] = useState(blank?.spacing ?? USUAL_SPACING.plain);
-  const [colour, setColour] = useState(blank?.colour ?? PAPERS[0]!);
+  const [colour, setColour] = useState(blank?.colour ?? PAPERS[0].hex);
   const [boundless, setBoundless] = useState(blank?.boundless ?? false);
   const upright = size.height > size.width;
   const chooseFormat = (format: Format, stand: boolean) => {
@@ -75,22 +83,22 @@ export function PageDialog({ title, action, page, desk, onChoose, onClose }: Pag
   return (
     <Modal title={title} open onOpenChange={onClose}>
       <div className="flex flex-col gap-4">
-        <Row label="Format">
+        <Row label={t('pages.format')}>
           {(Object.keys(FORMATS) as Format[]).map((format) => (
             <Pick key={format} chosen={isFormat(format)} onClick={() => chooseFormat(format, upright)}>
               {FORMAT_NAMES[format]}
             </Pick>
           ))}
           <Pick chosen={boundless} onClick={() => setBoundless(true)}>
-            Boundless
+            {t('pages.boundless')}
           </Pick>
           {!boundless && (
             <Pick chosen={upright} onClick={() => setSize({ width: size.height, height: size.width })}>
-              {upright ? 'Portrait' : 'Landscape'}
+              {upright ? t('pages.portrait') : t('pages.landscape')}
             </Pick>
           )}
         </Row>
-        <Row label="Ruling">
+        <Row label={t('pages.ruling')}>
           {RULINGS.map((value) => (
             <Pick
               key={value}
@@ -107,7 +115,7 @@ export function PageDialog({ title, action, page, desk, onChoose, onClose }: Pag
         </Row>
         {ruling !== 'plain' && (
           <label className="flex items-center gap-3">
-            <span className="font-bold">Space between lines</span>
+            <span className="font-bold">{t('pages.spaceBetweenLines')}</span>
             <input
               type="number"
               min={2}
@@ -117,33 +125,33 @@ export function PageDialog({ title, action, page, desk, onChoose, onClose }: Pag
               onChange={(event) => setSpacing(Math.min(100, Math.max(2, Number(event.target.value))))}
               className="min-h-11 w-24 rounded-xl border-2 border-paper-line bg-white px-3"
             />
-            mm
+            {t('pages.mm')}
           </label>
         )}
-        <Row label="Colour of the page">
-          {PAPERS.map((paper) => (
+        <Row label={t('pages.colourOfThePage')}>
+          {PAPERS.map(({ hex, name }) => (
             <button
-              key={paper}
+              key={hex}
               type="button"
-              aria-pressed={paper === colour}
-              aria-label={`Page colour ${paper}`}
-              onClick={() => setColour(paper)}
+              aria-pressed={hex === colour}
+              aria-label={t('pages.pageColour', { paper: t(`papers.${name}`) })}
+              onClick={() => setColour(hex)}
               className={classes(
                 'size-11 rounded-xl border-2',
-                paper === colour ? 'border-board ring-3 ring-chalk' : 'border-paper-line',
+                hex === colour ? 'border-board ring-3 ring-chalk' : 'border-paper-line',
               )}
-              style={{ background: paper }}
+              style={{ background: hex }}
             />
           ))}
           <label className="flex min-h-11 items-center gap-2 rounded-xl border-2 border-paper-line bg-white px-3">
             <input
               type="color"
-              aria-label="Another colour of the page"
+              aria-label={t('pages.anotherColourOfThePage')}
               className="size-7 cursor-pointer"
               value={colour}
               onChange={(event) => setColour(event.target.value)}
             />
-            Another
+            {t('pages.another')}
           </label>
         </Row>
         <div className="flex flex-wrap gap-3">
@@ -198,12 +206,12 @@ function OwnPicture({ desk, onChoose }: Required<Pick<PageDialogProps, 'desk' | 
         ref={input}
         type="file"
         accept="image/*"
-        aria-label="Picture for the page"
+        aria-label={t('pages.pictureForThePage')}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => void take(event.target.files?.[0])}
       />
-      <Button onClick={() => input.current!.click()}>Use a picture of your own …</Button>
+      <Button onClick={() => input.current!.click()}>{t('pages.useAPictureOfYour')}</Button>
       {problem && (
         <p role="alert" className="w-full font-bold text-alarm">
           {problem}

@@ -8,6 +8,7 @@ import type { Stage } from '../stage/stage';
 import { drawThumbnail } from '../room/thumbnail';
 import { takeArrow } from '../ui/arrowKeys';
 import { useDrag } from '../ui/useDrag';
+import { t } from '../words';
 
 const WIDTH = 176;
 const MAX_HEIGHT = 132;
@@ -59,7 +60,7 @@ export default function PageMap({ desk, stage, side }: PageMapProps) {
       role="application"
       data-bar="map"
       tabIndex={0}
-      aria-label="Map of the page. The arrow keys move over the page."
+      aria-label={t('pages.mapOfThePageThe')}
       {...drag}
       onKeyDown={step}
       className={classes(

@@ -3,6 +3,8 @@ import { useEffect, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { pageSentence } from './announcements';
+import { t } from '../words';
+import { sayPart } from '../words/marks';
 
 /** Marks come and go quickly; what is read follows a little later. */
 const FOLLOWS_MS = 600;
@@ -18,14 +20,15 @@ export default function PageReading({ desk }: { desk: PageDesk }) {
   const marks = desk.layers.flatMap((layer) => layer.on(page.id).all());
   const parts = readingOf(desk.surfaces.wordsOf(page), marks);
   return (
-    <section aria-label="What the page says" className="sr-only">
+    <section aria-label={t('pages.whatThePageSays')} className="sr-only">
       <h2>{pageSentence(desk)}</h2>
-      {parts.length === 0 && <p>There is nothing on this page.</p>}
+      {parts.length === 0 && <p>{t('pages.thereIsNothingOnThis')}</p>}
       {parts.map((part, i) => (
         <p key={part.kind === 'mark' ? part.mark.id : i}>
           {part.kind === 'line' && part.text}
-          {part.kind === 'mark' && `${part.text}, by ${desk.room.nameOf(part.mark.author)}`}
-          {part.kind === 'more' && `And ${part.count} more marks.`}
+          {part.kind === 'mark' &&
+            t('pages.markBy', { mark: sayPart(part), name: desk.room.nameOf(part.mark.author) })}
+          {part.kind === 'more' && t('pages.andMoreMarks', { count: part.count })}
         </p>
       ))}
     </section>

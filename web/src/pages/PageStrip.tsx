@@ -23,6 +23,7 @@ import type { PageDesk } from '../room/pageDesk';
 import { PageMenu } from './PageMenu';
 import type { Stage } from '../stage/stage';
 import { drawThumbnail } from '../room/thumbnail';
+import { t } from '../words';
 
 const WIDTH = 128;
 /** A page is dragged only after the pointer has gone so far; pixels. */
@@ -53,7 +54,7 @@ export default function PageStrip({ desk, stage, side }: PageStripProps) {
   };
   return (
     <nav
-      aria-label="Pages"
+      aria-label={t('pages.pages')}
       className={classes(
         'absolute top-0 bottom-0 z-20 w-44 overflow-y-auto border-x-2 border-board-line bg-board p-3 pb-20 shadow-xl compact:pb-28',
         columns
@@ -119,7 +120,9 @@ function PageThumb({ page, number, current, desk }: PageThumbProps) {
         {...sortable.listeners}
         type="button"
         aria-current={current ? 'page' : undefined}
-        aria-label={page.title === '' ? `Page ${number}` : `Page ${number}: ${page.title}`}
+        aria-label={
+          page.title === '' ? t('common.page', { number }) : t('pages.page', { number, title: page.title })
+        }
         onClick={() => desk.turnTo(page.id)}
         className={classes(
           'block rounded-lg border-4 p-0.5',
@@ -130,7 +133,7 @@ function PageThumb({ page, number, current, desk }: PageThumbProps) {
           <canvas ref={canvas} className="size-full object-contain" />
         </span>
       </button>
-      <div className="flex items-center justify-between pl-2 text-sm text-paper">
+      <div className="flex items-center justify-between ps-2 text-sm text-paper">
         <span className="truncate">{page.title === '' ? number : `${number} ${page.title}`}</span>
         <PageMenu page={page} number={number} desk={desk} />
       </div>

@@ -7,6 +7,7 @@ import type { PageBar, PageBarItem } from './pageBarItems';
 import { PAGE_BAR } from './pageBarItems';
 import { PageSheet } from './PageSheet';
 import { TurnButtons } from './TurnButtons';
+import { t } from '../words';
 
 export interface PageTurnerProps extends Omit<PageBar, 'fit'> {
   side: 'left' | 'right';
@@ -65,9 +66,9 @@ function SizeButtons({ bar }: { bar: PageBar }) {
   const { scale } = useStore(bar.stage.view);
   const [smaller, ...others] = itemsOf('size', bar);
   return (
-    <div role="group" aria-label="Size" className="flex items-center">
+    <div role="group" aria-label={t('common.size')} className="flex items-center">
       <PageBarButton item={smaller!} bar={bar} />
-      <output aria-label="Size of the page" className="w-14 text-center text-sm">
+      <output aria-label={t('pages.sizeOfThePage')} className="w-14 text-center text-sm">
         {Math.round(scale * 100)} %
       </output>
       {others.map((item) => (

@@ -1,12 +1,13 @@
 import { PageDialog } from './PageDialog';
 import type { NumberedPage } from './numberedPage';
+import { t } from '../words';
 
 /** Another paper for a page; what is written on it stays. */
 export default function PaperDialog({ page, desk, onClose }: NumberedPage & { onClose(): void }) {
   return (
     <PageDialog
-      title="The paper of this page"
-      action="Use this paper"
+      title={t('pages.thePaperOfThisPage')}
+      action={t('pages.useThisPaper')}
       desk={desk}
       page={page}
       onClose={onClose}

@@ -3,6 +3,7 @@ import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { NumberedPage } from './numberedPage';
+import { t } from '../words';
 
 /** Another name for a page. */
 export default function RenamePageDialog({ page, desk, onClose }: NumberedPage & { onClose(): void }) {
@@ -13,11 +14,11 @@ export default function RenamePageDialog({ page, desk, onClose }: NumberedPage &
     onClose();
   };
   return (
-    <Modal title="Rename page" open onOpenChange={onClose}>
+    <Modal title={t('pages.renamePage')} open onOpenChange={onClose}>
       <form onSubmit={rename}>
-        <TextField label="Name of the page" name="title" defaultValue={page.title} maxLength={200} />
+        <TextField label={t('pages.nameOfThePage')} name="title" defaultValue={page.title} maxLength={200} />
         <Button type="submit" look="main">
-          Keep this name
+          {t('common.keepThisName')}
         </Button>
       </form>
     </Modal>

@@ -2,6 +2,7 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 /** Two arrows and the number of the page. */
 export function TurnButtons({ desk }: { desk: PageDesk }) {
@@ -9,9 +10,9 @@ export function TurnButtons({ desk }: { desk: PageDesk }) {
   const current = useStore(desk.pageId);
   const at = pages.findIndex(({ id }) => id === current);
   return (
-    <div role="group" aria-label="Turn pages" className="flex items-center">
+    <div role="group" aria-label={t('common.turnPages')} className="flex items-center">
       <IconButton
-        label="Previous page"
+        label={t('common.previousPage')}
         shortcut={desk.room.shortcuts.keyOf('previousPage')}
         disabled={at <= 0}
         icon={<ChevronLeft aria-hidden />}
@@ -20,12 +21,12 @@ export function TurnButtons({ desk }: { desk: PageDesk }) {
       <span
         className="min-w-14 text-center font-bold"
         aria-live="polite"
-        aria-label={`Page ${at + 1} of ${pages.length}`}
+        aria-label={t('pages.pageOf', { number: at + 1, count: pages.length })}
       >
         {at + 1} / {pages.length}
       </span>
       <IconButton
-        label="Next page"
+        label={t('common.nextPage')}
         shortcut={desk.room.shortcuts.keyOf('nextPage')}
         disabled={at >= pages.length - 1 && !desk.room.mayAddPages}
         icon={<ChevronRight aria-hidden />}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useStore } from '../store/useStore';
 import type { PageDesk } from '../room/pageDesk';
 import { windowRoom } from '../ui/windowRoom';
+import { t } from '../words';
 
 /** A page this much wider than high is small on a screen that is held upright. */
 const WIDE = 1.2;
@@ -22,13 +23,13 @@ export default function TurnHint({ desk }: { desk: PageDesk }) {
   return (
     <div
       role="note"
-      className="absolute inset-x-2 bottom-28 z-20 mx-auto flex w-fit items-center gap-2 rounded-2xl bg-board py-0.5 pr-0.5 pl-3 text-paper shadow-xl"
+      className="absolute inset-x-2 bottom-28 z-20 mx-auto flex w-fit items-center gap-2 rounded-2xl bg-board py-0.5 pe-0.5 ps-3 text-paper shadow-xl"
     >
       <Smartphone aria-hidden size={20} className="shrink-0 rotate-90" />
-      Turn your phone sideways to see this page larger.
+      {t('pages.turnYourPhoneSidewaysTo')}
       <button
         type="button"
-        aria-label="Close this tip"
+        aria-label={t('pages.closeThisTip')}
         onClick={() => {
           localStorage.setItem(KEY, 'yes');
           setSeen(true);

@@ -2,6 +2,7 @@ import type { Page } from '@doodla/core';
 import { toast } from 'sonner';
 import { annotationsToMarks as request } from '../api/lessons';
 import type { Room } from '../room/room';
+import { t } from '../words';
 
 const SHOWN_MS = 12_000;
 
@@ -11,9 +12,9 @@ export async function annotationsToMarks(room: Room, { surface }: Page): Promise
   try {
     const { marks, step } = await request(room.lesson, surface.material, room.sitting);
     room.target.adopt(step);
-    toast(marks === 1 ? '1 annotation is a mark now.' : `${marks} annotations are marks now.`, {
+    toast(t('pages.annotationsAreMarksNow', { count: marks }), {
       duration: SHOWN_MS,
-      action: { label: 'Undo', onClick: () => room.target.takeBack(step.id) },
+      action: { label: t('common.undo'), onClick: () => room.target.takeBack(step.id) },
     });
   } catch (error) {
     room.tellProblem((error as Error).message);

@@ -1,6 +1,7 @@
 import type { Focus, Timer } from '@doodla/core';
-import { describeMark } from '@doodla/core';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
+import { sayMark } from '../words/marks';
 
 /** What is told of a desk to those who do not see it. */
 export type ToldDesk = Pick<PageDesk, 'pageId' | 'pages' | 'isTeacher'> & {
@@ -10,10 +11,10 @@ export type ToldDesk = Pick<PageDesk, 'pageId' | 'pages' | 'isTeacher'> & {
 };
 
 const FOCUS: Record<Focus['kind'], string> = {
-  spotlight: 'A spotlight is on the page.',
-  cover: 'The page is covered.',
-  magnifier: 'A part of the page is magnified.',
-  enlarged: 'A part of the page fills the screen.',
+  spotlight: t('pages.aSpotlightIsOnThe'),
+  cover: t('pages.thePageIsCovered'),
+  magnifier: t('pages.aPartOfThePageIs'),
+  enlarged: t('pages.aPartOfThePage'),
 };
 
 /** Says in a sentence what changes for whoever looks at a desk; until what is returned is called. */
@@ -23,8 +24,7 @@ export function announce(desk: ToldDesk, tell: (sentence: string) => void): () =
   let timer = classroom?.scene.get().timer ?? null;
   const scene = () => {
     const now = classroom!.scene.get();
-    if (now.focus?.kind !== focus)
-      tell(now.focus ? FOCUS[now.focus.kind] : 'The whole page is in sight again.');
+    if (now.focus?.kind !== focus) tell(now.focus ? FOCUS[now.focus.kind] : t('pages.theWholePageIsIn'));
     const change = timerChange(timer, now.timer);
     if (change) tell(change);
     focus = now.focus?.kind;
@@ -32,7 +32,9 @@ export function announce(desk: ToldDesk, tell: (sentence: string) => void): () =
   };
   const stops = [
     desk.pageId.subscribe(() => tell(pageSentence(desk))),
-    target.stepped.subscribe(({ which }) => tell(which === 'undo' ? 'Taken back.' : 'Done again.')),
+    target.stepped.subscribe(({ which }) =>
+      tell(which === 'undo' ? t('pages.takenBack') : t('pages.doneAgain')),
+    ),
     selection.ids.subscribe(() => {
       const sentence = selectionSentence(selection);
       if (sentence) tell(sentence);
@@ -48,23 +50,25 @@ export function pageSentence({ pageId, pages }: Pick<ToldDesk, 'pageId' | 'pages
   const at = all.findIndex(({ id }) => id === pageId.get());
   if (at < 0) return '';
   const { title } = all[at]!;
-  return `Page ${at + 1} of ${all.length}${title && `, ${title}`}`;
+  return t(title ? 'pages.pageOfTitled' : 'pages.pageOf', { number: at + 1, count: all.length, title });
 }
 
 function selectionSentence(selection: ToldDesk['selection']): string | undefined {
   const count = selection.ids.get().size;
   if (count === 0) return undefined;
   const [only] = selection.marks();
-  return count === 1 && only ? `Selected: ${describeMark(only)}` : `${count} things are selected`;
+  return count === 1 && only
+    ? t('pages.selected', { what: sayMark(only) })
+    : t('pages.thingsAreSelected', { count });
 }
 
 function timerChange(before: Timer | null, now: Timer | null): string | undefined {
   if (now && !before) {
     const minutes = Math.round(now.length / 60_000);
     return now.kind === 'stopwatch'
-      ? 'A stopwatch has been started.'
-      : `There ${minutes === 1 ? 'is 1 minute' : `are ${minutes} minutes`} from now.`;
+      ? t('pages.aStopwatchHasBeenStarted')
+      : t('pages.minutesFromNow', { count: minutes });
   }
-  if (before && !now) return 'The time has been taken away.';
+  if (before && !now) return t('pages.theTimeHasBeenTaken');
   return undefined;
 }

@@ -14,6 +14,7 @@ import type { Fit } from '../canvas/view';
 import type { ActionId } from '../desk/shortcuts';
 import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
+import { t } from '../words';
 
 /** What the page bar works on. */
 export interface PageBar {
@@ -46,24 +47,24 @@ export interface PageBarItem {
 export const PAGE_BAR: readonly PageBarItem[] = [
   {
     group: 'size',
-    label: 'Smaller',
-    caption: 'Smaller',
+    label: t('common.smaller'),
+    caption: t('common.smaller'),
     key: 'smaller',
     icon: <ZoomOut aria-hidden size={20} />,
     run: ({ stage }) => stage.zoomOut(),
   },
   {
     group: 'size',
-    label: 'Larger',
-    caption: 'Larger',
+    label: t('common.larger'),
+    caption: t('common.larger'),
     key: 'larger',
     icon: <ZoomIn aria-hidden size={20} />,
     run: ({ stage }) => stage.zoomIn(),
   },
   {
     group: 'size',
-    label: 'Fit the page',
-    caption: 'Whole page',
+    label: t('common.fitThePage'),
+    caption: t('pages.wholePage'),
     key: 'fitPage',
     icon: <Maximize aria-hidden size={20} />,
     active: ({ fit }) => fit === 'page',
@@ -71,8 +72,8 @@ export const PAGE_BAR: readonly PageBarItem[] = [
   },
   {
     group: 'size',
-    label: 'Fit the width',
-    caption: 'Full width',
+    label: t('common.fitTheWidth'),
+    caption: t('pages.fullWidth'),
     key: 'fitWidth',
     icon: <MoveHorizontal aria-hidden size={20} />,
     active: ({ fit }) => fit === 'width',
@@ -80,8 +81,8 @@ export const PAGE_BAR: readonly PageBarItem[] = [
   },
   {
     group: 'page',
-    label: 'List of what is on the page',
-    caption: 'List',
+    label: t('common.listOfWhatIsOn'),
+    caption: t('common.list'),
     key: 'listMarks',
     icon: <ListTree aria-hidden size={20} />,
     active: ({ listOpen }) => listOpen,
@@ -89,16 +90,16 @@ export const PAGE_BAR: readonly PageBarItem[] = [
   },
   {
     group: 'page',
-    label: 'Grab a picture',
-    caption: 'Grab',
+    label: t('common.grabAPicture'),
+    caption: t('pages.grab'),
     key: 'grab',
     icon: <Crop aria-hidden size={20} />,
     run: ({ onGrab }) => onGrab(),
   },
   {
     group: 'page',
-    label: 'Present: nothing but the page',
-    caption: 'Present',
+    label: t('common.presentNothingButThePage'),
+    caption: t('pages.present'),
     key: 'present',
     icon: <Presentation aria-hidden size={20} />,
     when: ({ desk }) => desk.isTeacher,
@@ -106,16 +107,16 @@ export const PAGE_BAR: readonly PageBarItem[] = [
   },
   {
     group: 'page',
-    label: 'Keys and size of letters',
-    caption: 'Keys, letters',
+    label: t('pages.keysAndSizeOfLetters'),
+    caption: t('pages.keysLetters'),
     key: 'help',
     icon: <Keyboard aria-hidden size={20} />,
     run: ({ onShowHelp }) => onShowHelp(),
   },
   {
     group: 'pages',
-    label: 'Show all pages',
-    caption: 'All pages',
+    label: t('common.showAllPages'),
+    caption: t('pages.allPages'),
     icon: <LayoutGrid aria-hidden size={20} />,
     when: ({ desk }) => desk.room.mayTurn,
     active: ({ stripOpen }) => stripOpen,

@@ -6,72 +6,77 @@ import { annotationsToMarks } from './annotationsToMarks';
 import { fetchAnew } from './fetchAnew';
 import type { NumberedPage } from './numberedPage';
 import { putPicture } from './putPicture';
+import { t } from '../words';
 
 /** What can be done with one page. */
 export const PAGE_ENTRIES: readonly Entry<NumberedPage>[] = [
   {
     id: 'after',
-    label: 'Add a page after this',
+    label: t('pages.addAPageAfterThis'),
     Sheet: lazy(() => import('./AddPageDialog').then(({ AfterDialog }) => ({ default: AfterDialog }))),
   },
   {
     id: 'before',
-    label: 'Add a page before this',
+    label: t('pages.addAPageBeforeThis'),
     Sheet: lazy(() => import('./AddPageDialog').then(({ BeforeDialog }) => ({ default: BeforeDialog }))),
   },
-  { id: 'duplicate', label: 'Duplicate', run: ({ desk, page }) => desk.pageActions.duplicate(page.id) },
-  { id: 'name', label: 'Rename', Sheet: lazy(() => import('./RenamePageDialog')) },
+  {
+    id: 'duplicate',
+    label: t('common.duplicate'),
+    run: ({ desk, page }) => desk.pageActions.duplicate(page.id),
+  },
+  { id: 'name', label: t('common.rename'), Sheet: lazy(() => import('./RenamePageDialog')) },
   {
     id: 'paper',
-    label: 'Change the paper',
+    label: t('pages.changeThePaper'),
     enabled: ({ page: { surface } }) => surface.kind === 'blank' || surface.kind === 'picture',
     Sheet: lazy(() => import('./PaperDialog')),
   },
   {
     id: 'up',
-    label: 'Move up',
+    label: t('pages.moveUp'),
     enabled: ({ number }) => number > 1,
     run: ({ desk, page, number }) => desk.pageActions.moveTo(page.id, number - 2),
   },
   {
     id: 'down',
-    label: 'Move down',
+    label: t('pages.moveDown'),
     enabled: ({ desk, number }) => number < desk.pages.get().length,
     run: ({ desk, page, number }) => desk.pageActions.moveTo(page.id, number),
   },
   {
     id: 'anew',
-    label: 'Fetch this web page anew',
+    label: t('pages.fetchThisWebPageAnew'),
     when: ({ page }) => page.surface.kind === 'web',
     run: ({ desk, page }) => void fetchAnew(desk.room, page),
   },
   {
     id: 'annotations',
-    label: 'Make the document’s annotations marks',
+    label: t('pages.makeTheDocumentsAnnotationsMarks'),
     when: ({ page }) => page.surface.kind === 'pdf',
     run: ({ desk, page }) => void annotationsToMarks(desk.room, page),
   },
   {
     id: 'picture',
-    label: 'Put a picture of it on the shown page',
+    label: t('pages.putAPictureOfIt'),
     enabled: ({ desk, page }) => page.id !== desk.pageId.get(),
     run: ({ desk, page }) => void putPicture(desk, page),
   },
   {
     id: 'keep',
-    label: 'Keep in the lesson too',
+    label: t('common.keepInTheLessonToo'),
     when: ({ desk, page }) => ownPages(desk).includes(page.id),
     run: ({ desk, page }) => void keepInLessonToo(desk, [page.id]),
   },
-  { id: 'copy', label: 'Copy or move to another lesson', Sheet: lazy(() => import('./CopyPageDialog')) },
+  { id: 'copy', label: t('pages.copyOrMoveToAnother'), Sheet: lazy(() => import('./CopyPageDialog')) },
   { id: 'delete', label: 'Delete', alarming: true, run: remove },
 ];
 
 function remove({ desk, page, number }: NumberedPage): void {
   const step = desk.pageActions.remove([page.id]);
-  if (step === undefined) return void toast('A lesson keeps at least one page.');
-  toast(`Page ${number} was deleted.`, {
+  if (step === undefined) return void toast(t('common.aLessonKeepsAtLeast'));
+  toast(t('pages.pageWasDeleted', { number }), {
     duration: 15_000,
-    action: { label: 'Undo', onClick: () => desk.target.takeBack(step) },
+    action: { label: t('common.undo'), onClick: () => desk.target.takeBack(step) },
   });
 }

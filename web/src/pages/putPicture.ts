@@ -1,6 +1,7 @@
 import type { Page } from '@doodla/core';
 import type { PageDesk } from '../room/pageDesk';
 import { drawThumbnail } from '../room/thumbnail';
+import { t } from '../words';
 
 /** Pixels per page unit, and the most pixels across. */
 const SCALE = 2;
@@ -12,7 +13,7 @@ export async function putPicture(desk: PageDesk, page: Page): Promise<void> {
   try {
     await drawThumbnail(canvas, page, desk, Math.min(MAX_WIDTH, desk.extentOf(page).width * SCALE));
     const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-    if (!blob) throw new Error('The page could not be drawn. Please try again.');
+    if (!blob) throw new Error(t('pages.thePageCouldNotBe'));
     await desk.pictureActions.place([blob]);
   } catch (error) {
     desk.tellProblem((error as Error).message);

@@ -6,6 +6,7 @@ import { Problem } from '../ui/Problem';
 import { Front } from '../ui/Front';
 import { TextField } from '../ui/TextField';
 import { useRefreshMe } from './useRefreshMe';
+import { t } from '../words';
 
 interface Fields {
   name: string;
@@ -23,34 +24,34 @@ export function SetupPage() {
   );
   const { errors } = formState;
   return (
-    <Front title="Welcome. Who is the first teacher?">
+    <Front title={t('people.welcomeWhoIsTheFirst')}>
       <form onSubmit={(event) => void submit(event)} noValidate>
         <TextField
-          label="Your name"
+          label={t('common.yourName')}
           autoComplete="name"
           error={errors.name?.message}
-          {...register('name', { required: 'Please give your name.' })}
+          {...register('name', { required: t('people.pleaseGiveYourName') })}
         />
         <TextField
-          label="E-mail address"
+          label={t('people.eMailAddress')}
           type="email"
           autoComplete="username"
           error={errors.email?.message}
-          {...register('email', { required: 'Please give your e-mail address.' })}
+          {...register('email', { required: t('people.pleaseGiveYourEMail') })}
         />
         <TextField
-          label="Password"
+          label={t('people.password')}
           type="password"
           autoComplete="new-password"
           error={errors.password?.message}
           {...register('password', {
-            minLength: { value: 10, message: 'Please choose a password of at least 10 characters.' },
-            required: 'Please choose a password of at least 10 characters.',
+            minLength: { value: 10, message: t('people.pleaseChooseAPasswordOf') },
+            required: t('people.pleaseChooseAPasswordOf'),
           })}
         />
         <Problem>{problem}</Problem>
         <Button type="submit" look="main" className="w-full" disabled={formState.isSubmitting}>
-          Start using Doodla
+          {t('people.startUsingDoodla')}
         </Button>
       </form>
     </Front>

@@ -7,6 +7,7 @@ import { Problem } from '../ui/Problem';
 import { Front } from '../ui/Front';
 import { TextField } from '../ui/TextField';
 import { useRefreshMe } from './useRefreshMe';
+import { t } from '../words';
 
 interface Fields {
   email: string;
@@ -22,26 +23,26 @@ export function SignInPage({ demo }: { demo: boolean }) {
   const submit = handleSubmit((fields) => enter(signIn(fields)));
   const { errors } = formState;
   return (
-    <Front title="Sign in to teach">
+    <Front title={t('people.signInToTeach')}>
       {demo && (
         <Button look="main" className="mb-6 w-full" onClick={() => void enter(demoSignIn())}>
-          Sign in as the demo teacher
+          {t('people.signInAsTheDemo')}
         </Button>
       )}
       <form onSubmit={(event) => void submit(event)} noValidate>
         <TextField
-          label="E-mail address"
+          label={t('people.eMailAddress')}
           type="email"
           autoComplete="username"
           error={errors.email?.message}
-          {...register('email', { required: 'Please give your e-mail address.' })}
+          {...register('email', { required: t('people.pleaseGiveYourEMail') })}
         />
         <TextField
-          label="Password"
+          label={t('people.password')}
           type="password"
           autoComplete="current-password"
           error={errors.password?.message}
-          {...register('password', { required: 'Please give your password.' })}
+          {...register('password', { required: t('people.pleaseGiveYourPassword') })}
         />
         <Problem>{problem}</Problem>
         <Button
@@ -50,13 +51,13 @@ export function SignInPage({ demo }: { demo: boolean }) {
           className="w-full"
           disabled={formState.isSubmitting}
         >
-          Sign in
+          {t('people.signIn')}
         </Button>
       </form>
       <p className="mt-6 border-t border-paper-line pt-4">
-        Are you a student?{' '}
+        {t('people.areYouAStudent')}{' '}
         <Link to="/join" className="font-bold underline">
-          Join a class
+          {t('common.joinAClass')}
         </Link>
       </p>
     </Front>

@@ -1,4 +1,5 @@
 import { imageSize } from 'image-size';
+import { t } from '../words';
 
 /** A picture ready to be sent: turned upright, no larger than is of use, PNG or JPEG. */
 export interface PreparedPicture {
@@ -18,7 +19,7 @@ const MAX_PIXELS = 80_000_000;
 const HEAD_BYTES = 512_000;
 const JPEG_QUALITY = 0.9;
 
-const TOO_LARGE = 'This picture is too large to be shown. Please make it smaller first.';
+const TOO_LARGE = t('pictures.thisPictureIsTooLarge');
 
 /** A file that cannot be shown. The message is fit to be shown. */
 export class PictureError extends Error {
@@ -76,9 +77,7 @@ async function decode(file: Blob): Promise<ImageBitmap> {
     // What cannot be decoded is told below, like any other file.
     const decoded = (await isHeic(file)) ? await decodeHeic(file).catch(() => undefined) : undefined;
     if (decoded) return decoded;
-    throw new PictureError(
-      'This file is not a picture that can be shown. Please choose a PNG, JPEG, WebP, GIF, SVG or HEIC.',
-    );
+    throw new PictureError(t('pictures.thisFileIsNotA'));
   }
 }
 
@@ -92,7 +91,7 @@ async function decodeSvg(file: Blob): Promise<HTMLImageElement> {
   try {
     await image.decode();
   } catch {
-    throw new PictureError('This SVG cannot be shown. Please save it as PNG and choose that.');
+    throw new PictureError(t('pictures.thisSvgCannotBeShown'));
   } finally {
     URL.revokeObjectURL(url);
   }

@@ -1,3 +1,4 @@
+import { t } from '../words';
 /** While the tools are hidden, touching either edge of the screen brings them back. */
 export default function EdgeTouch({ onTouch }: { onTouch(): void }) {
   return (
@@ -7,7 +8,7 @@ export default function EdgeTouch({ onTouch }: { onTouch(): void }) {
           key={side}
           type="button"
           aria-label={`Bring the tools back (${side} edge)`}
-          title="Bring the tools back"
+          title={t('present.bringTheToolsBack')}
           onClick={onTouch}
           className="absolute inset-y-0 z-30 w-4 touch-none opacity-0 hover:bg-chalk hover:opacity-40 focus-visible:bg-chalk focus-visible:opacity-70"
           style={{ [side]: 0 }}

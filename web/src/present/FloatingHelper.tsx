@@ -6,6 +6,7 @@ import { useStore } from '../store/useStore';
 import { countdown } from '../focus/focusActions';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 interface PictureInPicture {
   requestWindow(size: { width: number; height: number }): Promise<Window>;
@@ -31,7 +32,7 @@ export default function FloatingHelper({ desk }: { desk: PageDesk }) {
   return (
     <div className="absolute bottom-2 left-2 z-10 rounded-2xl border-2 border-board-line bg-board text-paper group-data-presenting/view:hidden compact:hidden">
       <IconButton
-        label="A small window over other programs"
+        label={t('present.aSmallWindowOverOther')}
         icon={<PictureInPicture2 aria-hidden size={20} />}
         tooltipSide="right"
         onClick={() => void open().catch((error: Error) => desk.tellProblem(error.message))}
@@ -50,28 +51,28 @@ function Helper({ desk }: { desk: PageDesk }) {
   return (
     <div
       role="toolbar"
-      aria-label="Class"
+      aria-label={t('common.class')}
       className="flex h-full items-center justify-center gap-1 bg-board p-2 text-paper"
     >
-      <Tool label="Previous page" onClick={() => desk.turnBy(-1)}>
+      <Tool label={t('common.previousPage')} onClick={() => desk.turnBy(-1)}>
         <ChevronLeft aria-hidden />
       </Tool>
       <span className="min-w-12 text-center font-bold">
         {at + 1} / {pages.length}
       </span>
-      <Tool label="Next page" onClick={() => desk.turnBy(1)}>
+      <Tool label={t('common.nextPage')} onClick={() => desk.turnBy(1)}>
         <ChevronRight aria-hidden />
       </Tool>
       <Tool
-        label={pensUp ? 'Pens up: put them down' : 'Pens down: let them write'}
+        label={pensUp ? t('present.pensUpPutThemDown') : t('present.pensDownLetThemWrite')}
         onClick={() => desk.classroom!.setPens(!pensUp)}
       >
         {pensUp ? <Pen aria-hidden /> : <PenOff aria-hidden />}
       </Tool>
-      <Tool label="Grab a picture onto the next page" onClick={() => void grab(desk)}>
+      <Tool label={t('present.grabAPictureOntoThe')} onClick={() => void grab(desk)}>
         <Crop aria-hidden />
       </Tool>
-      <Tool label="Three minutes, or take the time away" onClick={() => countdown(desk)}>
+      <Tool label={t('present.threeMinutesOrTakeThe')} onClick={() => countdown(desk)}>
         <Timer aria-hidden />
       </Tool>
     </div>

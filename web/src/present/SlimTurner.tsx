@@ -7,6 +7,7 @@ import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
 import type { Presenting } from './presenting';
+import { t } from '../words';
 
 interface SlimTurnerProps {
   desk: PageDesk;
@@ -38,7 +39,7 @@ export default function SlimTurner({ desk, side, presenting, display }: SlimTurn
       <TurnButtons desk={desk} />
       {presenting && (
         <IconButton
-          label="Stop presenting"
+          label={t('present.stopPresenting')}
           shortcut={desk.room.shortcuts.keyOf('present')}
           icon={<Minimize aria-hidden size={20} />}
           onClick={presenting.stop}
@@ -57,25 +58,25 @@ function AtTheBoard({ desk, stage, stripOpen, onToggleStrip, onGrab }: DisplayAc
     <>
       {!state?.ended && (
         <IconButton
-          label={pensUp ? 'Pens down' : 'Pens up'}
+          label={pensUp ? t('common.pensDown') : t('common.pensUp')}
           active={pensUp}
           icon={pensUp ? <Pen aria-hidden /> : <PenOff aria-hidden />}
           onClick={() => desk.classroom?.setPens(!pensUp)}
         />
       )}
       <IconButton
-        label="Fit the page"
+        label={t('common.fitThePage')}
         active={fit === 'page'}
         icon={<Maximize aria-hidden />}
         onClick={() => stage.setFit('page')}
       />
       <IconButton
-        label="Show all pages"
+        label={t('common.showAllPages')}
         active={stripOpen}
         icon={<LayoutGrid aria-hidden />}
         onClick={onToggleStrip}
       />
-      <IconButton label="Grab a picture" icon={<Crop aria-hidden />} onClick={onGrab} />
+      <IconButton label={t('common.grabAPicture')} icon={<Crop aria-hidden />} onClick={onGrab} />
     </>
   );
 }

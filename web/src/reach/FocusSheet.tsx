@@ -16,6 +16,7 @@ import {
   stopwatch,
   twoPages,
 } from '../focus/focusActions';
+import { t } from '../words';
 
 /** Ready lengths of a countdown, minutes. */
 const MINUTES = [1, 2, 3, 5, 10, 15];
@@ -45,36 +46,48 @@ export default function FocusSheet({ desk }: { desk: PageDesk }) {
   );
   return (
     <div className="flex flex-col gap-3">
-      <div role="group" aria-label="Focus" className="grid grid-cols-3 gap-1.5">
-        {action('spotlight', 'Spotlight', <Flashlight aria-hidden />, focus?.kind === 'spotlight', spotlight)}
-        {action('cover', 'Cover', <PanelTopClose aria-hidden />, focus?.kind === 'cover', cover)}
-        {action('magnifier', 'Magnifier', <ScanSearch aria-hidden />, focus?.kind === 'magnifier', magnifier)}
+      <div role="group" aria-label={t('reach.focus')} className="grid grid-cols-3 gap-1.5">
+        {action(
+          'spotlight',
+          t('common.spotlight'),
+          <Flashlight aria-hidden />,
+          focus?.kind === 'spotlight',
+          spotlight,
+        )}
+        {action('cover', t('common.cover'), <PanelTopClose aria-hidden />, focus?.kind === 'cover', cover)}
+        {action(
+          'magnifier',
+          t('common.magnifier'),
+          <ScanSearch aria-hidden />,
+          focus?.kind === 'magnifier',
+          magnifier,
+        )}
         {toolsIn('Focus').map((tool) => (
           <SheetTool key={tool} tool={tool} desk={desk} />
         ))}
-        {action('twoPages', 'Two pages', <BookOpen aria-hidden />, split !== null, twoPages)}
+        {action('twoPages', t('reach.twoPages'), <BookOpen aria-hidden />, split !== null, twoPages)}
         {uncovered.length > 0 && (
           <IconButton
             data-closes
-            label="Cover the answers again"
-            caption="Cover again"
+            label={t('reach.coverTheAnswersAgain')}
+            caption={t('reach.coverAgain')}
             icon={<RotateCcw aria-hidden />}
             className="min-h-14 border-2 border-board-line"
             onClick={() => coverAgain(desk)}
           />
         )}
       </div>
-      {!inClass && <p className="text-sm">Patches can be prepared; the rest is there in class.</p>}
+      {!inClass && <p className="text-sm">{t('reach.patchesCanBePreparedThe')}</p>}
       {inClass && (
-        <div role="group" aria-label="Time" className="grid grid-cols-3 gap-1.5">
+        <div role="group" aria-label={t('reach.time')} className="grid grid-cols-3 gap-1.5">
           {MINUTES.map((minutes) => (
             <IconButton
               key={minutes}
               data-closes
-              label={`${minutes} min: start the countdown`}
+              label={t('reach.minStartTheCountdown', { minutes })}
               icon={
                 <span className="text-base font-bold">
-                  {minutes} <span className="text-xs font-normal">min</span>
+                  {minutes} <span className="text-xs font-normal">{t('reach.min')}</span>
                 </span>
               }
               className="min-h-12 border-2 border-board-line"
@@ -86,10 +99,10 @@ export default function FocusSheet({ desk }: { desk: PageDesk }) {
           ))}
           <IconButton
             data-closes
-            label="Stopwatch"
+            label={t('common.stopwatch')}
             icon={
               <span className="flex items-center gap-2">
-                <Timer aria-hidden size={20} /> Stopwatch
+                <Timer aria-hidden size={20} /> {t('common.stopwatch')}
               </span>
             }
             className="col-span-3 min-h-12 border-2 border-board-line"

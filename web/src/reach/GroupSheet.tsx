@@ -8,6 +8,8 @@ import { SHEET } from './sheet';
 import { toolsIn } from '../tools/tools';
 import { WORK } from '../tools/work';
 import type { OpensTo } from './reachState';
+import { GROUP_NAMES } from './groupNames';
+import { t } from '../words';
 
 interface GroupSheetProps {
   name: 'Point' | 'Focus';
@@ -28,8 +30,8 @@ export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
         <IconButton
-          label={name}
-          caption={name}
+          label={GROUP_NAMES[name]}
+          caption={GROUP_NAMES[name]}
           icon={isInHand ? WORK[tool].icon : icon}
           active={isInHand}
           disabled={!may}
@@ -38,7 +40,7 @@ export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          aria-label={name}
+          aria-label={GROUP_NAMES[name]}
           side={side}
           sideOffset={14}
           collisionPadding={8}
@@ -47,7 +49,7 @@ export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps
           }}
           className={SHEET}
         >
-          <Suspense fallback={<p>Opening …</p>}>{children}</Suspense>
+          <Suspense fallback={<p>{t('common.opening')}</p>}>{children}</Suspense>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

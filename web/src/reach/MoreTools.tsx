@@ -8,6 +8,7 @@ import { PictureButton } from './PictureButton';
 import { ReadyPens } from './ReadyPens';
 import { ToolButton } from './ToolButton';
 import { WipeMenu } from './WipeMenu';
+import { GROUP_NAMES } from './groupNames';
 
 const PointSheet = lazy(() => import('./PointSheet'));
 const FocusSheet = lazy(() => import('./FocusSheet'));
@@ -18,7 +19,7 @@ export default function MoreTools({ desk }: { desk: PageDesk }) {
     <div className="flex flex-col gap-2">
       <ModeSwitch desk={desk} side="top" />
       {(['Write', 'Place', 'Arrange'] as const).map((name) => (
-        <div key={name} role="group" aria-label={name} className="grid grid-cols-4 gap-1">
+        <div key={name} role="group" aria-label={GROUP_NAMES[name]} className="grid grid-cols-4 gap-1">
           {toolsIn(name).map((tool) => (
             <ToolButton key={tool} tool={tool} desk={desk} side="top" />
           ))}

@@ -3,6 +3,8 @@ import { classes } from '../ui/classes';
 import type { PageDesk } from '../room/pageDesk';
 import { isSamePen } from '../desk/penCase';
 import { PenDot } from './ReadyPens';
+import { t } from '../words';
+import { NATURE_NAMES } from '../tools/pen/natures';
 
 /** The pen of a second person at the display: whoever writes on this half of it uses this one. */
 export default function OtherHand({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) {
@@ -12,7 +14,7 @@ export default function OtherHand({ desk, side }: { desk: PageDesk; side: 'left'
   return (
     <div
       role="toolbar"
-      aria-label="Pens of this half"
+      aria-label={t('reach.pensOfThisHalf')}
       aria-orientation="vertical"
       className={classes(
         'absolute top-1/2 z-20 flex w-14 -translate-y-1/2 flex-col gap-1 rounded-2xl border-2 border-board-line bg-board p-1 shadow-xl',
@@ -24,7 +26,7 @@ export default function OtherHand({ desk, side }: { desk: PageDesk; side: 'left'
           key={i}
           type="button"
           aria-pressed={isSamePen(pen, otherHand)}
-          aria-label={`Pen ${i + 1} for this half: ${pen.nature}`}
+          aria-label={t('reach.penForThisHalf', { number: i + 1, nature: NATURE_NAMES[pen.nature] })}
           onClick={() => desk.penCase.patch({ otherHand: pen })}
           className={classes(
             'grid h-11 place-items-center rounded-xl border-2 bg-paper',

@@ -4,6 +4,7 @@ import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
 import type { OpensTo } from './reachState';
+import { t } from '../words';
 
 /** Chooses picture files to put on the page. */
 export function PictureButton({ desk, side }: { desk: PageDesk; side: OpensTo }) {
@@ -12,8 +13,8 @@ export function PictureButton({ desk, side }: { desk: PageDesk; side: OpensTo })
   return (
     <>
       <IconButton
-        label="Picture (or drop or paste one)"
-        caption="Picture"
+        label={t('reach.pictureOrDropOrPaste')}
+        caption={t('reach.picture')}
         icon={<ImagePlus aria-hidden />}
         disabled={!desk.mayWrite}
         tooltipSide={side}
@@ -25,7 +26,7 @@ export function PictureButton({ desk, side }: { desk: PageDesk; side: OpensTo })
         type="file"
         accept="image/*,.heic,.heif"
         multiple
-        aria-label="Choose pictures"
+        aria-label={t('reach.choosePictures')}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {

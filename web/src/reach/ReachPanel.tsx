@@ -27,6 +27,8 @@ import { ToolStrip } from './ToolStrip';
 import { WipeMenu } from './WipeMenu';
 import { windowRoom } from '../ui/windowRoom';
 import { useDrag } from '../ui/useDrag';
+import { GROUP_NAMES } from './groupNames';
+import { t } from '../words';
 
 const PointSheet = lazy(() => import('./PointSheet'));
 const FocusSheet = lazy(() => import('./FocusSheet'));
@@ -52,16 +54,16 @@ export function ReachPanel({ desk, reach }: ReachPanelProps) {
         ref={panel}
         role="toolbar"
         data-bar="tools"
-        aria-label="Tools"
+        aria-label={t('reach.tools')}
         aria-orientation="vertical"
         className="pointer-events-auto flex max-h-[calc(100dvh-8.5rem)] w-38 shrink-0 flex-col gap-1 overflow-y-auto rounded-2xl border-2 border-board-line bg-board p-1.5 shadow-xl"
       >
         <DragHandle panel={panel} reach={reach} />
         <ModeSwitch desk={desk} side={away} />
         {(['Write', 'Place'] as const).map((name) => (
-          <div key={name} role="group" aria-label={name} className="grid grid-cols-2 gap-1">
+          <div key={name} role="group" aria-label={GROUP_NAMES[name]} className="grid grid-cols-2 gap-1">
             <span aria-hidden className="col-span-2 px-1 pt-0.5 text-xs text-paper-dim">
-              {name}
+              {GROUP_NAMES[name]}
             </span>
             {toolsIn(name).map((tool) => (
               <ToolButton key={tool} tool={tool} desk={desk} side={away} />
@@ -71,7 +73,7 @@ export function ReachPanel({ desk, reach }: ReachPanelProps) {
         ))}
         <div
           role="group"
-          aria-label="Arrange"
+          aria-label={GROUP_NAMES.Arrange}
           className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1"
         >
           {toolsIn('Arrange').map((tool) => (
@@ -104,7 +106,7 @@ function History({ desk, reach, side }: ReachPanelProps & { side: OpensTo }) {
     <div className="grid grid-cols-4 gap-0.5 border-t-2 border-board-line pt-1">
       <IconButton
         {...common}
-        label="Undo"
+        label={t('common.undo')}
         shortcut={desk.room.shortcuts.keyOf('undo')}
         icon={<Undo2 aria-hidden size={20} />}
         disabled={!canUndo || !mayWrite}
@@ -112,7 +114,7 @@ function History({ desk, reach, side }: ReachPanelProps & { side: OpensTo }) {
       />
       <IconButton
         {...common}
-        label="Redo"
+        label={t('common.redo')}
         shortcut={desk.room.shortcuts.keyOf('redo')}
         icon={<Redo2 aria-hidden size={20} />}
         disabled={!canRedo || !mayWrite}
@@ -120,14 +122,14 @@ function History({ desk, reach, side }: ReachPanelProps & { side: OpensTo }) {
       />
       <IconButton
         {...common}
-        label="Move the tools to the other side"
+        label={t('reach.moveTheToolsToThe')}
         shortcut={desk.room.shortcuts.keyOf('swapSide')}
         icon={<ArrowLeftRight aria-hidden size={20} />}
         onClick={reach.swapSide}
       />
       <IconButton
         {...common}
-        label="Fold the tools away"
+        label={t('common.foldTheToolsAway')}
         data-undoes-fold
         shortcut={desk.room.shortcuts.keyOf('fold')}
         icon={<Minimize2 aria-hidden size={20} />}
@@ -160,7 +162,7 @@ function FoldedReach({ desk, reach, state }: ReachPanelProps & { state: ReachSta
       {/* On a hand-held screen it lies over the page, which has the room. */}
       <div data-bar={compact ? undefined : 'tools'} className="pointer-events-auto shrink-0">
         <IconButton
-          label={`Show the tools (in hand: ${writing ? TOOLS[tool].name.toLowerCase() : 'nothing'})`}
+          label={t(writing ? 'reach.showTheToolsInHand' : 'reach.showTheTools', { tool: TOOLS[tool].name })}
           shortcut={desk.room.shortcuts.keyOf('fold')}
           icon={icon}
           tooltipSide={state.side === 'left' ? 'right' : 'left'}
@@ -197,7 +199,7 @@ function DragHandle({ panel, reach }: { panel: RefObject<HTMLDivElement | null>;
   return (
     <div
       aria-hidden
-      title="Drag to move the tools"
+      title={t('reach.dragToMoveTheTools')}
       {...drag}
       className="grid h-6 shrink-0 cursor-grab touch-none place-items-center text-board-line"
     >

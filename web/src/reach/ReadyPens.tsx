@@ -5,6 +5,8 @@ import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import type { PageDesk } from '../room/pageDesk';
 import { isSamePen, placesThatDiffer } from '../desk/penCase';
+import { t } from '../words';
+import { NATURE_NAMES } from '../tools/pen/natures';
 
 const LONG_PRESS_MS = 550;
 
@@ -17,7 +19,7 @@ export function ReadyPens({ desk }: { desk: PageDesk }) {
   return (
     <div
       role="group"
-      aria-label="Pen case"
+      aria-label={t('reach.penCase')}
       className="grid grid-cols-4 gap-1 border-t-2 border-board-line pt-1"
     >
       {places.map((i, n) => (
@@ -34,7 +36,7 @@ export function ReadyPens({ desk }: { desk: PageDesk }) {
           onKeep={() => {
             if (!penCase.ink) return;
             penCase.keepReady(i);
-            toast(`Place ${n + 1} of the pen case now has the pen in hand.`, { id: 'pen-case' });
+            toast(t('reach.placeOfThePenCase', { number: n + 1 }), { id: 'pen-case' });
           }}
         />
       ))}
@@ -67,8 +69,8 @@ function ReadyPen({ pen, number, inHand, disabled, onTake, onKeep }: ReadyPenPro
       type="button"
       disabled={disabled}
       aria-pressed={inHand}
-      aria-label={`Ready pen ${number}: ${pen.nature}`}
-      title="Tap to take; hold or right click to put the pen in hand here"
+      aria-label={t('reach.readyPen', { number, nature: NATURE_NAMES[pen.nature] })}
+      title={t('reach.tapToTakeHoldOr')}
       onPointerDown={press}
       onPointerUp={release}
       onPointerLeave={release}

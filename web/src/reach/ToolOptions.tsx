@@ -7,6 +7,7 @@ import { SHEET } from './sheet';
 import { TOOLS } from '../tools/tools';
 import { WORK } from '../tools/work';
 import type { OpensTo } from './reachState';
+import { t } from '../words';
 
 const OptionsSheet = lazy(() => import('./OptionsSheet'));
 
@@ -27,7 +28,7 @@ export function ToolOptions({ desk, side }: ToolOptionsProps) {
       <Popover.Trigger asChild disabled={!desk.mayWrite}>
         <button
           type="button"
-          aria-label={`Colour and options of the ${name.toLowerCase()}`}
+          aria-label={t('reach.colourAndOptionsOfThe', { tool: name })}
           className={classes(
             'flex items-center rounded-xl text-sm text-paper hover:bg-board-light disabled:opacity-40',
             side === 'top'
@@ -44,18 +45,18 @@ export function ToolOptions({ desk, side }: ToolOptionsProps) {
           >
             {!colour && icon}
           </span>
-          {side !== 'top' && 'Options'}
+          {side !== 'top' && t('reach.options')}
         </button>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          aria-label={`Options of the ${name.toLowerCase()}`}
+          aria-label={t('reach.optionsOfThe', { tool: name })}
           side={side}
           sideOffset={14}
           collisionPadding={8}
           className={SHEET}
         >
-          <Suspense fallback={<p>Opening …</p>}>
+          <Suspense fallback={<p>{t('common.opening')}</p>}>
             <OptionsSheet desk={desk} />
           </Suspense>
         </Popover.Content>

@@ -12,6 +12,7 @@ import { CHOOSING_SHEET } from './sheet';
 import { besidePages, toolsThatFit } from './stripRoom';
 import { ToolButton } from './ToolButton';
 import { ToolOptions } from './ToolOptions';
+import { t } from '../words';
 
 const MoreTools = lazy(() => import('./MoreTools'));
 
@@ -42,7 +43,7 @@ export function ToolStrip({ desk, reach }: ToolStripProps) {
     <div
       role="toolbar"
       data-bar="tools"
-      aria-label="Tools"
+      aria-label={t('reach.tools')}
       className={classes(
         'absolute bottom-0 z-30 flex rounded-t-2xl bg-board p-0.5 text-paper shadow-xl',
         besidePages(room) ? (side === 'left' ? 'left-0' : 'right-0') : 'inset-x-0 justify-between',
@@ -63,7 +64,7 @@ function UndoButton({ desk }: { desk: PageDesk }) {
   useStore(desk.room.mode);
   return (
     <IconButton
-      label="Undo"
+      label={t('common.undo')}
       icon={<Undo2 aria-hidden size={20} />}
       disabled={!canUndo || !desk.mayWrite}
       onClick={() => desk.target.undo()}
@@ -78,7 +79,7 @@ function More({ desk, reach }: ToolStripProps) {
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
         <IconButton
-          label="More tools"
+          label={t('reach.moreTools')}
           data-undoes-fold
           icon={<MoreHorizontal aria-hidden />}
           tooltipSide="none"
@@ -86,7 +87,7 @@ function More({ desk, reach }: ToolStripProps) {
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          aria-label="More tools"
+          aria-label={t('reach.moreTools')}
           side="top"
           sideOffset={8}
           collisionPadding={8}
@@ -95,13 +96,13 @@ function More({ desk, reach }: ToolStripProps) {
           }}
           className={CHOOSING_SHEET}
         >
-          <Suspense fallback={<p>Opening …</p>}>
+          <Suspense fallback={<p>{t('common.opening')}</p>}>
             <MoreTools desk={desk} />
           </Suspense>
           <div className="mt-2 grid grid-cols-2 gap-1 border-t-2 border-board-line pt-2">
             <IconButton
-              label="Redo"
-              caption="Redo"
+              label={t('common.redo')}
+              caption={t('common.redo')}
               icon={<Redo2 aria-hidden size={20} />}
               disabled={!canRedo || !desk.mayWrite}
               tooltipSide="none"
@@ -109,8 +110,8 @@ function More({ desk, reach }: ToolStripProps) {
             />
             <IconButton
               data-closes
-              label="Fold the tools away"
-              caption="Fold away"
+              label={t('common.foldTheToolsAway')}
+              caption={t('reach.foldAway')}
               icon={<Minimize2 aria-hidden size={20} />}
               tooltipSide="none"
               onClick={reach.toggleFold}

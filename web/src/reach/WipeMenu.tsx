@@ -7,6 +7,7 @@ import { useStore } from '../store/useStore';
 import type { PageDesk } from '../room/pageDesk';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 import type { OpensTo } from './reachState';
+import { t } from '../words';
 
 interface WipeMenuProps {
   desk: PageDesk;
@@ -20,11 +21,11 @@ export function WipeMenu({ desk, side }: WipeMenuProps) {
   const wipe = (what: string, matches: (mark: Mark) => boolean) => {
     desk.settle();
     const marks = (desk.targetMarks?.all() ?? []).filter((mark) => desk.mayTouch(mark) && matches(mark));
-    if (marks.length === 0) return toast('There is nothing of that sort on this page.', { id: 'wipe' });
+    if (marks.length === 0) return toast(t('reach.thereIsNothingOfThat'), { id: 'wipe' });
     desk.target.perform(marks.map((mark) => ({ do: 'remove', mark: mark.id })));
-    toast(`Wiped: ${what}.`, {
+    toast(t('reach.wiped', { what }), {
       id: 'wipe',
-      action: { label: 'Undo', onClick: () => desk.target.undo() },
+      action: { label: t('common.undo'), onClick: () => desk.target.undo() },
     });
   };
   const me = desk.target.actor?.id;
@@ -37,48 +38,50 @@ export function WipeMenu({ desk, side }: WipeMenuProps) {
         className="flex min-h-12 flex-col items-center justify-center rounded-xl text-xs text-paper hover:bg-board-light disabled:opacity-40"
       >
         <Trash2 aria-hidden />
-        <span className="mt-0.5">Wipe</span>
+        <span className="mt-0.5">{t('reach.wipe')}</span>
       </DropdownMenu.Trigger>
       <MenuContent side={side} sideOffset={12}>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => wipe('ink', isInk)}>
-          Ink only
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => wipe(t('reach.wipedInk'), isInk)}>
+          {t('reach.inkOnly')}
         </DropdownMenu.Item>
         <DropdownMenu.Item
           className={MENU_ITEM}
-          onSelect={() => wipe('typed and placed things', (mark) => !isInk(mark))}
+          onSelect={() => wipe(t('reach.wipedPlaced'), (mark) => !isInk(mark))}
         >
-          Typed and placed things only
+          {t('reach.typedAndPlacedThingsOnly')}
         </DropdownMenu.Item>
         <DropdownMenu.Item
           className={MENU_ITEM}
-          onSelect={() => wipe('what is mine', (mark) => mark.author === me)}
+          onSelect={() => wipe(t('reach.wipedMine'), (mark) => mark.author === me)}
         >
-          Only what is mine
+          {t('reach.onlyWhatIsMine')}
         </DropdownMenu.Item>
         {people.length > 1 && (
           <DropdownMenu.Item
             className={MENU_ITEM}
-            onSelect={() => wipe('what students made', (mark) => people.some(({ id }) => id === mark.author))}
+            onSelect={() =>
+              wipe(t('reach.wipedStudents'), (mark) => people.some(({ id }) => id === mark.author))
+            }
           >
-            All that students made
+            {t('reach.allThatStudentsMade')}
           </DropdownMenu.Item>
         )}
         {people.map(({ id, name, colour }) => (
           <DropdownMenu.Item
             key={id}
             className={MENU_ITEM}
-            onSelect={() => wipe(`what ${name} made`, (mark) => mark.author === id)}
+            onSelect={() => wipe(t('reach.whatMade', { name }), (mark) => mark.author === id)}
           >
             <span className="size-4 rounded-full" style={{ background: colour }} />
-            Only what {name} made
+            {t('reach.onlyWhatMade', { name })}
           </DropdownMenu.Item>
         ))}
         {desk.isTeacher && (
           <DropdownMenu.Item
             className={`${MENU_ITEM} font-bold text-alarm`}
-            onSelect={() => wipe('everything on this page', () => true)}
+            onSelect={() => wipe(t('reach.wipedEverything'), () => true)}
           >
-            Everything on this page
+            {t('reach.everythingOnThisPage')}
           </DropdownMenu.Item>
         )}
       </MenuContent>

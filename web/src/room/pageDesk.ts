@@ -10,6 +10,7 @@ import type { ToolId } from '../tools/tools';
 import { PictureActions } from '../desk/pictureActions';
 import { Selection } from '../desk/selection';
 import type { Room } from './room';
+import { t } from '../words';
 
 /** One page of a room that is being worked on. */
 export class PageDesk implements Desk {
@@ -131,7 +132,7 @@ export class PageDesk implements Desk {
   turnTo(page: string): void {
     const { room, classroom } = this;
     if (!room.hasPage(page)) return;
-    if (!room.mayTurn) return room.tellNotice('Your teacher turns the pages for now.');
+    if (!room.mayTurn) return room.tellNotice(t('room.yourTeacherTurnsThePages'));
     this.settle();
     if (classroom && this.isTeacher && !room.isLooking) this.tellTurn(page);
     this.pageId.set(page);

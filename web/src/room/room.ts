@@ -16,6 +16,8 @@ import { PictureCache } from '../pictures/pictureCache';
 import { ScreenSharing } from '../screen/screenSharing';
 import type { ToolId } from '../tools/tools';
 import { toolOf } from '../tools/tools';
+import { t } from '../words';
+import { sayRefusal } from '../words/sentences';
 
 export interface RoomOptions {
   lesson: string;
@@ -192,8 +194,8 @@ export class Room {
 
   /** What a person is called on this screen. */
   nameOf(id: string): string {
-    if (id === this.me) return 'you';
-    return this.classroom?.person(id)?.name ?? 'the teacher';
+    if (id === this.me) return t('room.you');
+    return this.classroom?.person(id)?.name ?? t('room.theTeacher');
   }
 
   /** Lets a student point and write wisps, or not. */
@@ -255,6 +257,7 @@ export class Room {
   private openLog(ref: LogRef): LogClient {
     const isShared = ref.kind === 'sitting' || this.options.sitting === undefined;
     const log = new LogClient(ref, this.connection, {
+      say: sayRefusal,
       situation: () => (isShared ? this.situation() : OPEN),
       outboxFor: (owner) => new BrowserOutbox(owner, (error) => this.outboxFailed(error)),
     });
@@ -264,9 +267,7 @@ export class Room {
 
   private outboxFailed(error: unknown): void {
     console.error(error);
-    this.tellProblem(
-      'This browser cannot keep what waits to be sent: it is full, or does not allow it. Stay on this page until the connection is back.',
-    );
+    this.tellProblem(t('room.thisBrowserCannotKeepWhat'));
   }
 
   private watch(layer: MarkLayer): void {

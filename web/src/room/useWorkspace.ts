@@ -3,6 +3,7 @@ import type { PageDesk } from './pageDesk';
 import type { RoomOptions } from './room';
 import { limitWaiting, waitForNothing } from '../ui/moments';
 import { Workspace } from './workspace';
+import { t } from '../words';
 
 /** So long a second press means to take the offer, milliseconds. */
 const OFFER_MS = 5000;
@@ -19,10 +20,10 @@ function offerPage(desk: PageDesk): () => void {
         toast.dismiss('last page');
         return desk.addPageLikeThis();
       }
-      return toast('This is the last page.', {
+      return toast(t('room.thisIsTheLastPage'), {
         id: 'last page',
         duration: OFFER_MS,
-        action: { label: 'A new page like it', onClick: () => desk.addPageLikeThis() },
+        action: { label: t('room.aNewPageLikeIt'), onClick: () => desk.addPageLikeThis() },
       });
     });
   };

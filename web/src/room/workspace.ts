@@ -3,6 +3,7 @@ import { Store } from '@doodla/core/client';
 import { PageDesk } from './pageDesk';
 import type { RoomOptions } from './room';
 import { Room } from './room';
+import { t } from '../words';
 
 /** A room and the desks in it, each with the page that the class, or whoever is at it, wants there. */
 export class Workspace {
@@ -48,9 +49,7 @@ export class Workspace {
   }
 
   private surfaceFailed(): void {
-    this.room.tellProblem(
-      'This page could not be shown. Reload to try again; what is written on it is safe.',
-    );
+    this.room.tellProblem(t('room.thisPageCouldNotBe'));
   }
 
   /** Undo of a page itself goes to that page and says so. */
@@ -58,8 +57,9 @@ export class Workspace {
     if (!ofPages) return;
     const there = this.room.pages.get().find(({ id }) => pages.includes(id));
     if (there && there.id !== this.main.pageId.get()) this.main.turnTo(there.id);
-    const done = which === 'undo' ? 'Undone' : 'Done again';
-    this.room.tellNotice(`${done}: ${there ? 'this page is as it was' : 'the page is gone'}.`);
+    const undone = there ? 'room.undoneHere' : 'room.undoneAway';
+    const again = there ? 'room.doneAgainHere' : 'room.doneAgainAway';
+    this.room.tellNotice(t(which === 'undo' ? undone : again));
   }
 
   /** No desk keeps a page that is gone. */

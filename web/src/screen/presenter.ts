@@ -11,6 +11,7 @@ import { sendSound } from './soundSender';
 import { forgetLast, keepLast } from './lastPicture';
 import type { ScreenSource } from './sources';
 import type { PictureStore } from '../desk/pictureSender';
+import { t } from '../words';
 
 /** What showing a screen needs of the class it is shown to. */
 export type ShowingDesk = Pick<
@@ -344,10 +345,7 @@ export class Presenter {
         });
       } catch {
         current.pictures = current.pictures.filter((other) => other !== picture);
-        if (!this.closed)
-          this.desk.tellProblem(
-            'A picture of the screen could not be stored under what was written. It is tried again with the next mark.',
-          );
+        if (!this.closed) this.desk.tellProblem(t('screen.aPictureOfTheScreen'));
       }
     });
     return this.keeping;

@@ -1,4 +1,5 @@
 import { canShowScreen, mediaDevices } from '../secure/secureOnly';
+import { t } from '../words';
 
 /** Something that can be shown live: a screen, a camera, or what stands for one. */
 export interface ScreenSource {
@@ -30,16 +31,14 @@ export function canShareScreen(): boolean {
 /** Lets the person pick a screen, window or tab. Throws SourceError; undefined where they change their mind. */
 export async function pickScreen(): Promise<ScreenSource | undefined> {
   if (!canShareScreen()) {
-    throw new SourceError(
-      'This browser cannot share a screen from here. Open Doodla over HTTPS on a computer, or grab a picture instead.',
-    );
+    throw new SourceError(t('screen.thisBrowserCannotShareA'));
   }
   const stream = await mediaDevices()!
     // The browser asks the person whether the tab's sound goes along.
     .getDisplayMedia({ video: { ...MOST, frameRate: FRAMES_PER_SECOND }, audio: true })
     .catch((error: DOMException) => {
       if (error.name === 'NotAllowedError') return undefined;
-      throw new SourceError('The screen could not be shared. Please try again, or choose a window instead.');
+      throw new SourceError(t('screen.theScreenCouldNotBe'));
     });
   return stream && fromStream(stream, 'screen');
 }
@@ -52,9 +51,7 @@ export async function openCamera(device?: string): Promise<ScreenSource> {
     // Said below, whatever the reason.
     .catch(() => undefined);
   if (!stream) {
-    throw new SourceError(
-      'No camera can be used. Please plug one in, allow it in the browser, and open Doodla over HTTPS.',
-    );
+    throw new SourceError(t('screen.noCameraCanBeUsed'));
   }
   return fromStream(stream, 'camera');
 }

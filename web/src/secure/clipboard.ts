@@ -1,3 +1,4 @@
+import { t } from '../words';
 /** Puts text on the system's clipboard. Rejects with a sentence where the browser does not let us. */
 export async function copyText(text: string): Promise<void> {
   if (window.isSecureContext && 'clipboard' in navigator) {
@@ -7,8 +8,7 @@ export async function copyText(text: string): Promise<void> {
       // Refused, for instance since the window is not in front; the old way may still be open.
     }
   }
-  if (!copyBySelection(text))
-    throw new Error('This browser does not let us copy. Select the text and copy it by hand.');
+  if (!copyBySelection(text)) throw new Error(t('secure.thisBrowserDoesNotLet'));
 }
 
 /** Whether a picture can be put on the system's clipboard. */
@@ -18,12 +18,11 @@ export function canCopyPictures(): boolean {
 
 /** Puts a PNG on the system's clipboard. Rejects with a sentence that says what to do instead. */
 export async function copyPng(png: Blob | Promise<Blob>): Promise<void> {
-  if (!canCopyPictures())
-    throw new Error('Pictures can be copied only at an https address. Save it as a file instead.');
+  if (!canCopyPictures()) throw new Error(t('secure.picturesCanBeCopiedOnly'));
   try {
     await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]);
   } catch {
-    throw new Error('The browser did not let us copy the picture. Save it as a file instead.');
+    throw new Error(t('secure.theBrowserDidNotLet'));
   }
 }
 

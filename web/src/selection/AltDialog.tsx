@@ -4,6 +4,7 @@ import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 interface AltDialogProps {
   marks: readonly Mark[];
@@ -21,15 +22,20 @@ export function AltDialog({ marks, desk, onClose }: AltDialogProps) {
   };
   return (
     <Modal
-      title="What does this show?"
-      description="Read out by screen readers, and kept with the mark."
+      title={t('selection.whatDoesThisShow')}
+      description={t('selection.readOutByScreenReaders')}
       open
       onOpenChange={onClose}
     >
       <form onSubmit={keep}>
-        <TextField label="Description" name="alt" defaultValue={marks[0]?.alt ?? ''} maxLength={1000} />
+        <TextField
+          label={t('selection.description')}
+          name="alt"
+          defaultValue={marks[0]?.alt ?? ''}
+          maxLength={1000}
+        />
         <Button type="submit" look="main">
-          Keep this description
+          {t('selection.keepThisDescription')}
         </Button>
       </form>
     </Modal>

@@ -8,6 +8,7 @@ import { useDrag } from '../ui/useDrag';
 import { KEY_STEP } from './frameHandles';
 import type { MarkGround } from './markGround';
 import type { Stage } from '../stage/stage';
+import { t } from '../words';
 
 interface CornerHandlesProps {
   mark: Mark;
@@ -39,7 +40,7 @@ export function CornerHandles({ mark, desk, ground, stage }: CornerHandlesProps)
       {points.map((point, i) => (
         <Dot
           key={`corner ${i}`}
-          label={`Corner ${i + 1}`}
+          label={t('selection.corner', { number: i + 1 })}
           at={point}
           ground={ground}
           onDrag={(to) => show(moved(i, to))}
@@ -55,7 +56,7 @@ export function CornerHandles({ mark, desk, ground, stage }: CornerHandlesProps)
         return (
           <Dot
             key={`gap ${i}`}
-            label={`Add a corner after ${i + 1}`}
+            label={t('selection.addACornerAfter', { number: i + 1 })}
             small
             at={[(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]}
             ground={ground}

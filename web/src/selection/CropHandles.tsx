@@ -8,6 +8,7 @@ import type { FrameHandle } from './frameHandles';
 import { HANDLES, KEY_STEP } from './frameHandles';
 import type { MarkGround } from './markGround';
 import type { Stage } from '../stage/stage';
+import { t } from '../words';
 
 /** How much of what is cut off is still seen meanwhile. */
 const GHOST = 0.3;
@@ -32,8 +33,8 @@ export function CropHandles({ picture, desk, ground, stage }: CropHandlesProps) 
   const crop = (by: Partial<Sides>) => desk.selection.patchOne(picture.id, cropBy(picture, by));
   return HANDLES.map((handle) => (
     <DragDot
-      key={handle.name}
-      label={`Cut from the ${handle.name}`}
+      key={handle.cut}
+      label={t(handle.cut)}
       cursor={handle.cursor}
       style={{ left: `${handle.x * 100}%`, top: `${handle.y * 100}%` }}
       ground={ground}

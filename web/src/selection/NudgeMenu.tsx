@@ -16,6 +16,7 @@ import type { ReactNode } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { IconButton } from '../ui/IconButton';
 import { KEY_STEP } from './frameHandles';
+import { t } from '../words';
 
 /** How much larger or smaller one tap makes what is selected. */
 const GROWTH = 1.1;
@@ -50,24 +51,24 @@ export function NudgeMenu({ desk }: NudgeMenuProps) {
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
-        <IconButton label="Move, size and turn by taps" icon={<Move aria-hidden size={20} />} />
+        <IconButton label={t('selection.moveSizeAndTurnBy')} icon={<Move aria-hidden size={20} />} />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          aria-label="Move, size and turn"
+          aria-label={t('selection.moveSizeAndTurn')}
           sideOffset={8}
           collisionPadding={8}
           className="z-40 grid max-h-(--radix-popover-content-available-height) w-56 grid-cols-3 gap-1 overflow-auto rounded-2xl border-2 border-board-line bg-board p-2 text-paper shadow-xl"
         >
-          {tap('Turn left', <RotateCcw aria-hidden />, () => turned(-ANGLE_STEP))}
-          {tap('Up', <ArrowUp aria-hidden />, () => moved(0, -1))}
-          {tap('Turn right', <RotateCw aria-hidden />, () => turned(ANGLE_STEP))}
-          {tap('Left', <ArrowLeft aria-hidden />, () => moved(-1, 0))}
-          {tap('Down', <ArrowDown aria-hidden />, () => moved(0, 1))}
-          {tap('Right', <ArrowRight aria-hidden />, () => moved(1, 0))}
-          {tap('Smaller', <ZoomOut aria-hidden />, () => sized(1 / GROWTH))}
+          {tap(t('selection.turnLeft'), <RotateCcw aria-hidden />, () => turned(-ANGLE_STEP))}
+          {tap(t('selection.up'), <ArrowUp aria-hidden />, () => moved(0, -1))}
+          {tap(t('selection.turnRight'), <RotateCw aria-hidden />, () => turned(ANGLE_STEP))}
+          {tap(t('common.left'), <ArrowLeft aria-hidden />, () => moved(-1, 0))}
+          {tap(t('selection.down'), <ArrowDown aria-hidden />, () => moved(0, 1))}
+          {tap(t('common.right'), <ArrowRight aria-hidden />, () => moved(1, 0))}
+          {tap(t('common.smaller'), <ZoomOut aria-hidden />, () => sized(1 / GROWTH))}
           <span />
-          {tap('Larger', <ZoomIn aria-hidden />, () => sized(GROWTH))}
+          {tap(t('common.larger'), <ZoomIn aria-hidden />, () => sized(GROWTH))}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

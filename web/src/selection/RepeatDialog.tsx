@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import type { Selection } from '../desk/selection';
+import { t } from '../words';
 
 /** Most copies made at once. */
 const MAX_COUNT = 60;
@@ -15,9 +16,9 @@ export function RepeatDialog({ selection, onClose }: { selection: Selection; onC
     onClose();
   };
   return (
-    <Modal title="Repeat" open onOpenChange={onClose}>
+    <Modal title={t('selection.repeat')} open onOpenChange={onClose}>
       <label className="mb-4 flex items-center gap-3">
-        <span className="font-bold">How many in all</span>
+        <span className="font-bold">{t('selection.howManyInAll')}</span>
         <input
           type="number"
           min={2}
@@ -29,15 +30,15 @@ export function RepeatDialog({ selection, onClose }: { selection: Selection; onC
       </label>
       {!valid && (
         <p role="alert" className="mb-3 text-alarm">
-          Please give a number from 2 to {MAX_COUNT}.
+          {t('selection.pleaseGiveANumber', { most: MAX_COUNT })}
         </p>
       )}
       <div className="flex flex-wrap gap-3">
         <Button look="main" disabled={!valid} onClick={() => repeat('repeatInRow')}>
-          In a row
+          {t('selection.inARow')}
         </Button>
         <Button disabled={!valid} onClick={() => repeat('repeatInRing')}>
-          In a ring
+          {t('selection.inARing')}
         </Button>
       </div>
     </Modal>

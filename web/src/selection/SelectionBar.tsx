@@ -29,6 +29,7 @@ import { prepareMarks } from './prepareMarks';
 import { RepeatDialog } from './RepeatDialog';
 import type { PageDesk } from '../room/pageDesk';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
+import { t } from '../words';
 
 interface SelectionBarProps {
   marks: readonly Mark[];
@@ -83,7 +84,7 @@ export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarPro
       <div className="min-w-0 shrink" style={{ flexBasis: Math.max(0, centre.x - 160 - room.left) }} />
       <div
         role="toolbar"
-        aria-label="Selected marks"
+        aria-label={t('selection.selectedMarks')}
         onPointerDown={(event) => event.stopPropagation()}
         className="pointer-events-auto flex max-w-full shrink-0 flex-wrap items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl"
       >
@@ -93,32 +94,32 @@ export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarPro
             <NudgeMenu desk={desk} />
             {crop && (
               <IconButton
-                label="Crop"
+                label={t('selection.crop')}
                 active={crop.isOn}
                 icon={<Scissors aria-hidden size={20} />}
                 onClick={crop.toggle}
               />
             )}
             <IconButton
-              label="Duplicate"
+              label={t('common.duplicate')}
               shortcut={desk.room.shortcuts.keyOf('duplicate')}
               icon={<CopyPlus aria-hidden size={20} />}
               onClick={() => selection.duplicate()}
             />
             <IconButton
-              label="To the front"
+              label={t('common.toTheFront')}
               shortcut={desk.room.shortcuts.keyOf('toFront')}
               icon={<ArrowUpToLine aria-hidden size={20} />}
               onClick={() => selection.reorder('front')}
             />
             <IconButton
-              label="To the back"
+              label={t('common.toTheBack')}
               shortcut={desk.room.shortcuts.keyOf('toBack')}
               icon={<ArrowDownToLine aria-hidden size={20} />}
               onClick={() => selection.reorder('back')}
             />
             <IconButton
-              label="Mirror left to right"
+              label={t('selection.mirrorLeftToRight')}
               icon={<FlipHorizontal2 aria-hidden size={20} />}
               onClick={() => flip(false)}
             />
@@ -126,7 +127,7 @@ export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarPro
         )}
         {desk.isTeacher && (
           <IconButton
-            label={locked ? 'Unlock' : 'Lock'}
+            label={locked ? t('selection.unlock') : t('selection.lock')}
             icon={locked ? <LockOpen aria-hidden size={20} /> : <Lock aria-hidden size={20} />}
             onClick={() => selection.setLocked(!locked)}
           />
@@ -141,7 +142,7 @@ export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarPro
               onRepeat={() => setRepeating(true)}
             />
             <IconButton
-              label="Delete"
+              label={t('common.delete')}
               shortcut="Delete"
               icon={<Trash2 aria-hidden size={20} />}
               onClick={() => selection.remove()}
@@ -166,11 +167,11 @@ function LookMenu({ marks, desk }: Pick<SelectionBarProps, 'marks' | 'desk'>) {
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
-        <IconButton label="Colour and look" icon={<Palette aria-hidden size={20} />} />
+        <IconButton label={t('selection.colourAndLook')} icon={<Palette aria-hidden size={20} />} />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          aria-label="Colour and look"
+          aria-label={t('selection.colourAndLook')}
           sideOffset={8}
           collisionPadding={8}
           className="z-40 flex max-h-[80dvh] w-66 flex-col gap-3 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"
@@ -193,7 +194,7 @@ function LookMenu({ marks, desk }: Pick<SelectionBarProps, 'marks' | 'desk'>) {
           )}
           {'width' in style && (
             <Slider
-              label="Width"
+              label={t('common.width')}
               value={style.width}
               min={1}
               max={40}
@@ -203,7 +204,7 @@ function LookMenu({ marks, desk }: Pick<SelectionBarProps, 'marks' | 'desk'>) {
           )}
           {'opacity' in style && (
             <Slider
-              label="Opacity"
+              label={t('common.opacity')}
               value={Math.round(style.opacity * 100)}
               min={5}
               max={100}
@@ -236,11 +237,18 @@ function CropSheet({ picture, onCrop }: CropSheetProps) {
     onCrop(cropBy(picture, { [side]: percent / 100 - off[side] }));
   return (
     <fieldset>
-      <legend className="font-bold">Crop</legend>
+      <legend className="font-bold">{t('selection.crop')}</legend>
       {(['left', 'top', 'right', 'bottom'] as const).map((side) => (
         <Slider
           key={side}
-          label={{ left: 'Left', top: 'Top', right: 'Right', bottom: 'Bottom' }[side]}
+          label={
+            {
+              left: t('common.left'),
+              top: t('selection.top'),
+              right: t('common.right'),
+              bottom: t('selection.bottom'),
+            }[side]
+          }
           value={Math.round(off[side] * 100)}
           min={0}
           max={90}
@@ -254,12 +262,12 @@ function CropSheet({ picture, onCrop }: CropSheetProps) {
 }
 
 const EDGES: [AlignEdge, string][] = [
-  ['left', 'Line up at the left'],
-  ['centre', 'Line up in the middle, side to side'],
-  ['right', 'Line up at the right'],
-  ['top', 'Line up at the top'],
-  ['middle', 'Line up in the middle, up and down'],
-  ['bottom', 'Line up at the bottom'],
+  ['left', t('selection.lineUpAtTheLeft')],
+  ['centre', t('selection.lineUpInTheMiddle')],
+  ['right', t('selection.lineUpAtTheRight')],
+  ['top', t('selection.lineUpAtTheTop')],
+  ['middle', t('selection.lineUpInTheMiddleUp')],
+  ['bottom', t('selection.lineUpAtTheBottom')],
 ];
 
 interface MoreMenuProps extends Pick<SelectionBarProps, 'marks' | 'desk'> {
@@ -275,35 +283,35 @@ function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat }: MoreMenuProps) 
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
-        <IconButton label="More for these marks" icon={<Ellipsis aria-hidden size={20} />} />
+        <IconButton label={t('selection.moreForTheseMarks')} icon={<Ellipsis aria-hidden size={20} />} />
       </DropdownMenu.Trigger>
       <MenuContent>
         <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.reorder('up')}>
-          One step up
+          {t('selection.oneStepUp')}
         </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.reorder('down')}>
-          One step down
+          {t('selection.oneStepDown')}
         </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onFlip}>
-          <FlipVertical2 aria-hidden size={18} /> Mirror top to bottom
+          <FlipVertical2 aria-hidden size={18} /> {t('selection.mirrorTopToBottom')}
         </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} disabled={!several} onSelect={() => selection.group()}>
-          Group
+          {t('common.group')}
         </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} disabled={!grouped} onSelect={() => selection.ungroup()}>
-          Ungroup
+          {t('common.ungroup')}
         </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.copy()}>
-          Copy
+          {t('common.copy')}
         </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.cut()}>
-          Cut
+          {t('selection.cut')}
         </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void copyPicture(desk)}>
-          Copy as a picture
+          {t('selection.copyAsAPicture')}
         </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onRepeat}>
-          Repeat in a row or ring …
+          {t('selection.repeatInARowOr')}
         </DropdownMenu.Item>
         {several &&
           EDGES.map(([edge, name]) => (
@@ -314,20 +322,20 @@ function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat }: MoreMenuProps) 
         {marks.length > 2 && (
           <>
             <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.distribute('x')}>
-              <AlignHorizontalDistributeCenter aria-hidden size={18} /> Same gaps side to side
+              <AlignHorizontalDistributeCenter aria-hidden size={18} /> {t('selection.sameGapsSideToSide')}
             </DropdownMenu.Item>
             <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.distribute('y')}>
-              Same gaps up and down
+              {t('selection.sameGapsUpAndDown')}
             </DropdownMenu.Item>
           </>
         )}
         {desk.isTeacher && desk.sitting !== undefined && !desk.room.device && (
           <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void prepareMarks(desk, marks)}>
-            Keep this in the lesson
+            {t('selection.keepThisInTheLesson')}
           </DropdownMenu.Item>
         )}
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onDescribe}>
-          Describe for those who cannot see it
+          {t('selection.describeForThoseWhoCannot')}
         </DropdownMenu.Item>
       </MenuContent>
     </DropdownMenu.Root>

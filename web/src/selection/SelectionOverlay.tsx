@@ -11,6 +11,7 @@ import { HANDLES, KEY_STEP } from './frameHandles';
 import { SelectionBar } from './SelectionBar';
 import { groundOf } from './markGround';
 import type { Stage } from '../stage/stage';
+import { t } from '../words';
 
 /** Frame, handles and actions of what is selected. */
 export function SelectionOverlay({ desk, stage }: { desk: PageDesk; stage: Stage }) {
@@ -67,8 +68,8 @@ function Frame({ marks, desk, stage }: FrameProps) {
           !isCropping &&
           HANDLES.filter(({ x: u, y: v }) => !isSmall || (u !== 0.5 && v !== 0.5)).map((handle) => (
             <TransformDot
-              key={handle.name}
-              label={`Resize from the ${handle.name}`}
+              key={handle.resize}
+              label={t(handle.resize)}
               cursor={handle.cursor}
               style={{ left: `${handle.x * 100}%`, top: `${handle.y * 100}%` }}
               ground={ground}
@@ -82,7 +83,7 @@ function Frame({ marks, desk, stage }: FrameProps) {
           ))}
         {!locked && !isCropping && (
           <TransformDot
-            label="Turn"
+            label={t('selection.turn')}
             cursor="grab"
             round
             style={{ left: '50%', top: -30 }}

@@ -18,6 +18,7 @@ import type { PageDesk } from '../room/pageDesk';
 import type { Presenter } from '../screen/presenter';
 import { SimulatedScreen } from '../screen/simulatedScreen';
 import { TimeLapseButton } from '../handout/TimeLapseButton';
+import { t } from '../words';
 
 /** What is being shown, and how it is followed; for whoever shows it, and in short for everybody else. */
 export default function ScreenBar({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) {
@@ -31,7 +32,7 @@ export default function ScreenBar({ desk, side }: { desk: PageDesk; side: 'left'
   return (
     <div
       role="group"
-      aria-label="Shown screen"
+      aria-label={t('sharing.shownScreen')}
       data-bar="screen"
       className={classes(
         'absolute bottom-17 z-20 flex max-w-[calc(100%-1rem)] flex-wrap-reverse items-center gap-1 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl max-lg:top-16 max-lg:bottom-auto lg:max-w-[calc(100%-12rem)] 2xl:bottom-2 2xl:max-w-[calc(100%-52rem)]',
@@ -40,17 +41,21 @@ export default function ScreenBar({ desk, side }: { desk: PageDesk; side: 'left'
     >
       <span role="status" className="px-3 text-sm">
         {screen.away
-          ? `${isOwn ? 'Your screen is' : `The screen of ${desk.room.nameOf(screen.presenter)} is`} not shown just now: this is the last picture`
+          ? isOwn
+            ? t('sharing.yourScreenIsAway')
+            : t('sharing.screenIsAway', { name: desk.room.nameOf(screen.presenter) })
           : live?.certain === false
-            ? 'Not sure where the content has gone: the ink stays'
+            ? t('sharing.notSureWhereTheContent')
             : presenter
               ? screen.page === classState.page
-                ? 'The class sees this'
-                : 'The class is on another page'
-              : `Shown by ${desk.room.nameOf(screen.presenter)}`}
+                ? t('common.theClassSeesThis')
+                : t('sharing.theClassIsOnAnother')
+              : t('sharing.shownBy', { name: desk.room.nameOf(screen.presenter) })}
       </span>
-      {back && <Button onClick={() => desk.turnTo(screen.page)}>Back to it</Button>}
-      {screen.away && isOwn && !presenter && <Button onClick={() => void showAgain(desk)}>Show again</Button>}
+      {back && <Button onClick={() => desk.turnTo(screen.page)}>{t('sharing.backToIt')}</Button>}
+      {screen.away && isOwn && !presenter && (
+        <Button onClick={() => void showAgain(desk)}>{t('sharing.showAgain')}</Button>
+      )}
       {presenter && <Controls presenter={presenter} desk={desk} />}
       {(presenter ?? desk.isTeacher) && (
         <Button
@@ -58,7 +63,7 @@ export default function ScreenBar({ desk, side }: { desk: PageDesk; side: 'left'
           icon={<MonitorX aria-hidden size={18} />}
           onClick={() => (presenter ? void presenter.stop() : desk.room.sharing.stopOther())}
         >
-          Stop showing
+          {t('sharing.stopShowing')}
         </Button>
       )}
     </div>
@@ -71,13 +76,13 @@ function Controls({ presenter, desk }: { presenter: Presenter; desk: PageDesk })
   return (
     <>
       <IconButton
-        label="Ink follows what is scrolled"
+        label={t('sharing.inkFollowsWhatIsScrolled')}
         active={follow}
         icon={<Waves aria-hidden size={20} />}
         onClick={() => presenter.setFollow(!follow)}
       />
       <IconButton
-        label={frozen ? 'Let the picture go on' : 'Hold the picture still'}
+        label={frozen ? t('sharing.letThePictureGoOn') : t('sharing.holdThePictureStill')}
         active={frozen}
         icon={
           source.kind === 'camera' ? (
@@ -95,24 +100,24 @@ function Controls({ presenter, desk }: { presenter: Presenter; desk: PageDesk })
       {source.kind === 'camera' && (
         <>
           <IconButton
-            label="Turn the picture"
+            label={t('sharing.turnThePicture')}
             icon={<RotateCw aria-hidden size={20} />}
             onClick={() => presenter.turn()}
           />
           <IconButton
-            label="Mirror the picture"
+            label={t('sharing.mirrorThePicture')}
             active={mirrored}
             icon={<FlipHorizontal2 aria-hidden size={20} />}
             onClick={() => presenter.mirror()}
           />
           <IconButton
-            label="Closer"
+            label={t('sharing.closer')}
             disabled={zoom >= 4}
             icon={<ZoomIn aria-hidden size={20} />}
             onClick={() => presenter.zoomBy(0.5)}
           />
           <IconButton
-            label="Farther"
+            label={t('sharing.farther')}
             disabled={zoom <= 1}
             icon={<ZoomOut aria-hidden size={20} />}
             onClick={() => presenter.zoomBy(-0.5)}
@@ -121,7 +126,7 @@ function Controls({ presenter, desk }: { presenter: Presenter; desk: PageDesk })
         </>
       )}
       <IconButton
-        label="Keep a picture when writing starts"
+        label={t('sharing.keepAPictureWhenWriting')}
         active={keeps}
         icon={<ImagePlus aria-hidden size={20} />}
         onClick={() => presenter.setKeeps(!keeps)}
@@ -136,22 +141,22 @@ function Practice({ screen }: { screen: SimulatedScreen }) {
   return (
     <>
       <Button look="onBoard" onClick={() => screen.scrollBy(-240)}>
-        Scroll up
+        {t('sharing.scrollUp')}
       </Button>
       <Button look="onBoard" onClick={() => screen.scrollBy(240)}>
-        Scroll down
+        {t('sharing.scrollDown')}
       </Button>
       <Button look="onBoard" onClick={() => screen.show('article')}>
-        Article
+        {t('sharing.article')}
       </Button>
       <Button
         look="onBoard"
         onClick={() => screen.show('slides', screen.view === 'slides' ? screen.slide + 1 : screen.slide)}
       >
-        Next slide
+        {t('sharing.nextSlide')}
       </Button>
       <Button look="onBoard" onClick={() => screen.togglePlaying()}>
-        Video
+        {t('sharing.video')}
       </Button>
     </>
   );

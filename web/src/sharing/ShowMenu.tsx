@@ -5,6 +5,7 @@ import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import type { Entry } from '../ui/entries';
 import { EntryMenu } from '../ui/EntryMenu';
+import { t } from '../words';
 
 interface InRoom {
   room: Room;
@@ -22,14 +23,18 @@ const showing = (kind: SourceKind) => ({
 });
 
 const ENTRIES: readonly Entry<InRoom>[] = [
-  { ...showing('screen'), label: 'A screen, window or tab', icon: <MonitorUp aria-hidden size={18} /> },
-  { ...showing('camera'), label: 'The camera', icon: <Camera aria-hidden size={18} /> },
+  { ...showing('screen'), label: t('sharing.aScreenWindowOrTab'), icon: <MonitorUp aria-hidden size={18} /> },
+  { ...showing('camera'), label: t('sharing.theCamera'), icon: <Camera aria-hidden size={18} /> },
   {
     ...showing('practiceScreen'),
-    label: 'A screen to practise with',
+    label: t('sharing.aScreenToPractiseWith'),
     icon: <MonitorPlay aria-hidden size={18} />,
   },
-  { ...showing('practiceCamera'), label: 'A camera to practise with', icon: <Video aria-hidden size={18} /> },
+  {
+    ...showing('practiceCamera'),
+    label: t('sharing.aCameraToPractiseWith'),
+    icon: <Video aria-hidden size={18} />,
+  },
 ];
 
 /** What can be shown live. */
@@ -46,7 +51,7 @@ export function ShowMenu({ room }: InRoom) {
           icon={<ScreenShare aria-hidden size={18} />}
           disabled={presenter !== undefined}
         >
-          Show
+          {t('sharing.show')}
         </Button>
       }
     />

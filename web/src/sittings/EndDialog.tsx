@@ -1,4 +1,3 @@
-import { format } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { useStore } from '../store/useStore';
 import { endSitting, keepPages } from '../api/lessons';
@@ -13,6 +12,8 @@ import type { KeptName } from './keptName';
 import { knownGroups, rememberGroup, titleOf } from './keptName';
 import { PagePreview } from './PagePreview';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
+import { dateAndTime } from '../words/dates';
 
 interface EndDialogProps {
   desk: PageDesk;
@@ -26,7 +27,7 @@ export default function EndDialog({ desk, sitting, onEnded, onClose }: EndDialog
   const [name, setName] = useState<KeptName>(() => ({
     group: knownGroups()[0] ?? '',
     theme: sitting.lessonTitle,
-    when: format(sitting.openedAt, 'd MMM yyyy, HH:mm'),
+    when: dateAndTime(sitting.openedAt),
   }));
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
@@ -51,8 +52,8 @@ export default function EndDialog({ desk, sitting, onEnded, onClose }: EndDialog
   };
   return (
     <Modal
-      title="End this class?"
-      description="Students can still look, but no longer write. Prepared marks stay in the lesson either way."
+      title={t('sittings.endThisClass')}
+      description={t('sittings.studentsCanStillLookBut')}
       open
       onOpenChange={onClose}
     >
@@ -64,14 +65,14 @@ export default function EndDialog({ desk, sitting, onEnded, onClose }: EndDialog
       >
         <div className="grid gap-x-3 sm:grid-cols-2">
           <TextField
-            label="Class"
+            label={t('common.class')}
             list="known-groups"
             value={name.group}
             maxLength={60}
             onChange={(event) => setName({ ...name, group: event.target.value })}
           />
           <TextField
-            label="Date and time"
+            label={t('sittings.dateAndTime')}
             value={name.when}
             maxLength={40}
             onChange={(event) => setName({ ...name, when: event.target.value })}
@@ -83,21 +84,26 @@ export default function EndDialog({ desk, sitting, onEnded, onClose }: EndDialog
           ))}
         </datalist>
         <TextField
-          label="Title or theme"
+          label={t('sittings.titleOrTheme')}
           value={name.theme}
           maxLength={90}
           required
           onChange={(event) => setName({ ...name, theme: event.target.value })}
         />
         {marks === 0 ? (
-          <p className="mb-4">Nothing was written in this class.</p>
+          <p className="mb-4">{t('sittings.nothingWasWrittenInThis')}</p>
         ) : (
           <>
             <p className="mb-2">
-              {marks === 1 ? '1 mark' : `${marks} marks`} on{' '}
-              {written.length === 1 ? '1 page' : `${written.length} pages`}:
+              {t('sittings.marksOn', {
+                marks: t('sittings.marks', { count: marks }),
+                pages: t('sittings.pages', { count: written.length }),
+              })}
             </p>
-            <ul className="mb-4 flex max-h-52 flex-wrap gap-2 overflow-auto" aria-label="What was written">
+            <ul
+              className="mb-4 flex max-h-52 flex-wrap gap-2 overflow-auto"
+              aria-label={t('sittings.whatWasWritten')}
+            >
               {written.map(({ page, count }) => (
                 <li key={page.id}>
                   <PagePreview desk={desk} page={page} marks={count} />
@@ -108,22 +114,20 @@ export default function EndDialog({ desk, sitting, onEnded, onClose }: EndDialog
         )}
         {added.length > 0 && (
           <Tick checked={keepsPages} onChange={setKeepsPages}>
-            {added.length === 1
-              ? 'Keep the page that was added in the lesson too'
-              : `Keep the ${added.length} pages that were added in the lesson too`}
+            {t('sittings.keepThePagesThatWere', { count: added.length })}
           </Tick>
         )}
         <Problem>{problem}</Problem>
         <div className="flex flex-wrap gap-3">
           <Button type="submit" look="main" disabled={busy}>
-            Keep and end
+            {t('sittings.keepAndEnd')}
           </Button>
           <Button look="alarm" disabled={busy} onClick={() => void end(true)}>
-            Drop and end
+            {t('sittings.dropAndEnd')}
           </Button>
-          <Button onClick={onClose}>Go on teaching</Button>
+          <Button onClick={onClose}>{t('sittings.goOnTeaching')}</Button>
         </div>
-        <p className="mt-3 text-sm text-ink-soft">What is dropped can be brought back for a day.</p>
+        <p className="mt-3 text-sm text-ink-soft">{t('sittings.whatIsDroppedCanBe')}</p>
       </form>
     </Modal>
   );

@@ -2,6 +2,7 @@ import type { Page } from '@doodla/core';
 import { useEffect, useRef } from 'react';
 import { drawThumbnail } from '../room/thumbnail';
 import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
 
 const WIDTH = 150;
 
@@ -20,10 +21,10 @@ export function PagePreview({ desk, page, marks }: { desk: PageDesk; page: Page;
         ref={canvas}
         className="h-24 w-full object-contain"
         role="img"
-        aria-label={`Page ${number} with what was written`}
+        aria-label={t('sittings.pageWithWhatWasWritten', { number })}
       />
       <figcaption className="px-1 text-sm">
-        Page {number} · {marks}
+        {t('common.page', { number })} · {marks}
       </figcaption>
     </figure>
   );

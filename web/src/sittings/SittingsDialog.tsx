@@ -1,5 +1,4 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { format } from 'date-fns';
 import { Columns2, Eye, Import, Pencil, Play, Trash2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
@@ -17,6 +16,8 @@ import {
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
+import { t } from '../words';
+import { dateAndTime } from '../words/dates';
 
 interface SittingsDialogProps {
   lesson: string;
@@ -42,9 +43,9 @@ export default function SittingsDialog({ lesson, sittings, onClose }: SittingsDi
   const goOn = (id: string) => attempt(reopenSitting(id), () => void navigate(`/sitting/${id}`));
   const drop = ({ id, title }: SittingSummary) =>
     attempt(dropSitting(id), () =>
-      toast(`“${title}” was dropped.`, {
+      toast(t('sittings.wasDropped', { title }), {
         duration: 15_000,
-        action: { label: 'Undo', onClick: () => attempt(restoreSitting(id)) },
+        action: { label: t('common.undo'), onClick: () => attempt(restoreSitting(id)) },
       }),
     );
   const copy = (id: string) =>
@@ -52,8 +53,8 @@ export default function SittingsDialog({ lesson, sittings, onClose }: SittingsDi
       keepInLesson(id, {}).then(({ marks }) =>
         toast(
           marks.length === 0
-            ? 'There is nothing on the lesson’s pages to copy.'
-            : `${marks.length} marks were copied into the lesson.`,
+            ? t('sittings.thereIsNothingOnThe')
+            : t('sittings.marksWereCopiedIntoThe', { count: marks.length }),
         ),
       ),
     );
@@ -67,8 +68,8 @@ export default function SittingsDialog({ lesson, sittings, onClose }: SittingsDi
     );
   return (
     <Modal
-      title="Classes of this lesson"
-      description="Each class has its own marks; the lesson itself stays as it was prepared."
+      title={t('sittings.classesOfThisLesson')}
+      description={t('sittings.eachClassHasItsOwn')}
       open
       onOpenChange={onClose}
     >
@@ -82,14 +83,20 @@ export default function SittingsDialog({ lesson, sittings, onClose }: SittingsDi
                   rename(sitting.id, new FormData(event.currentTarget).get('title') as string);
                 }}
               >
-                <TextField label="Name" name="title" defaultValue={sitting.title} maxLength={200} autoFocus />
-                <Button type="submit">Keep this name</Button>
+                <TextField
+                  label={t('sittings.name')}
+                  name="title"
+                  defaultValue={sitting.title}
+                  maxLength={200}
+                  autoFocus
+                />
+                <Button type="submit">{t('common.keepThisName')}</Button>
               </form>
             ) : (
               <p className="font-bold">{sitting.title}</p>
             )}
             <p className="text-sm text-ink-soft">
-              {format(sitting.openedAt, 'd MMM yyyy, HH:mm')} · {standing(sitting)}
+              {dateAndTime(sitting.openedAt)} · {standing(sitting)}
             </p>
             <div className="flex flex-wrap gap-1 pt-1">
               {sitting.droppedAt !== null ? (
@@ -97,7 +104,7 @@ export default function SittingsDialog({ lesson, sittings, onClose }: SittingsDi
                   icon={<Undo2 aria-hidden size={18} />}
                   onClick={() => attempt(restoreSitting(sitting.id))}
                 >
-                  Bring back
+                  {t('sittings.bringBack')}
                 </Action>
               ) : (
                 <>
@@ -106,27 +113,27 @@ export default function SittingsDialog({ lesson, sittings, onClose }: SittingsDi
                       icon={<Eye aria-hidden size={18} />}
                       onClick={() => void navigate(`/sitting/${sitting.id}`)}
                     >
-                      Look
+                      {t('sittings.look')}
                     </Action>
                   )}
                   <Action icon={<Play aria-hidden size={18} />} onClick={() => goOn(sitting.id)}>
-                    Go on
+                    {t('sittings.goOn')}
                   </Action>
                   <Action icon={<Import aria-hidden size={18} />} onClick={() => copy(sitting.id)}>
-                    Copy into the lesson
+                    {t('sittings.copyIntoTheLesson')}
                   </Action>
                   <Action icon={<Pencil aria-hidden size={18} />} onClick={() => setRenaming(sitting.id)}>
-                    Rename
+                    {t('common.rename')}
                   </Action>
                   <Action
                     icon={<Columns2 aria-hidden size={18} />}
                     pressed={compared.includes(sitting.id)}
                     onClick={() => choose(sitting.id)}
                   >
-                    Compare
+                    {t('sittings.compare')}
                   </Action>
                   <Action icon={<Trash2 aria-hidden size={18} />} onClick={() => drop(sitting)}>
-                    Drop
+                    {t('sittings.drop')}
                   </Action>
                 </>
               )}
@@ -139,7 +146,9 @@ export default function SittingsDialog({ lesson, sittings, onClose }: SittingsDi
         disabled={compared.length !== 2}
         onClick={() => void navigate(`/lesson/${lesson}/compare?a=${compared[0]}&b=${compared[1]}`)}
       >
-        {compared.length === 2 ? 'Compare the two' : `Choose ${2 - compared.length} more to compare`}
+        {compared.length === 2
+          ? t('sittings.compareTheTwo')
+          : t('sittings.chooseMoreToCompare', { number: 2 - compared.length })}
       </Button>
     </Modal>
   );
@@ -170,6 +179,6 @@ function Action({
 }
 
 function standing({ endedAt, droppedAt }: SittingSummary): string {
-  if (droppedAt !== null) return 'dropped; gone for good a day after that';
-  return endedAt === null ? 'still open' : 'kept';
+  if (droppedAt !== null) return t('sittings.droppedGoneForGood');
+  return endedAt === null ? t('sittings.stillOpen') : t('sittings.kept');
 }

@@ -1,3 +1,4 @@
+import { t } from '../words';
 import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import type { KeyPointer } from './keyPointer';
@@ -23,7 +24,7 @@ export default function KeyPointerCross({ pointer }: { pointer: KeyPointer }) {
         role="status"
         className="absolute top-2 left-1/2 -translate-x-1/2 rounded-xl bg-ink px-3 py-1 text-paper"
       >
-        Arrows move, Space {state.down ? 'lifts' : 'puts down'}, Escape ends
+        {t(state.down ? 'stage.arrowsMoveSpaceLifts' : 'stage.arrowsMoveSpacePutsDown')}
       </p>
     </>
   );

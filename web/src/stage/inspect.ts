@@ -1,6 +1,7 @@
 import { markBounds } from '@doodla/core';
 import type { Glass } from '../desk/glass';
 import type { PageDesk } from '../room/pageDesk';
+import { toolsHere } from '../ui/moments';
 
 /** What the open page says of itself; for tests and for whoever looks into a school's trouble. */
 function stageState(desk: PageDesk, glass: Pick<Glass, 'host' | 'view'>) {
@@ -42,6 +43,6 @@ export function exposeStage(desk: PageDesk, glass: Pick<Glass, 'host' | 'view'>)
   const { classroom } = desk;
   const own = desk.isBeside
     ? { ...doodla, sideState: state }
-    : { stageState: state, source, screen, classroom };
+    : { stageState: state, source, screen, classroom, toolsHere: toolsHere.passed };
   Object.assign(window, { doodla: own });
 }

@@ -12,6 +12,7 @@ import { holdOn } from './paneHold';
 import type { Placing } from './placing';
 import { uncover } from './uncover';
 import type { Underlays } from './underlays';
+import { t } from '../words';
 
 /** What the pointers that are down do with the tools in hand, and what is seen of it meanwhile. */
 export class PenWork {
@@ -36,7 +37,7 @@ export class PenWork {
     const fetched = pageShows.passed.then(() => import('../tools/work'));
     fetched.then(
       (tools) => (this.work = tools.WORK),
-      () => desk.tellProblem('The tools could not be fetched. Please load this page again.'),
+      () => desk.tellProblem(t('stage.theToolsCouldNotBe')),
     );
   }
 

@@ -5,6 +5,7 @@ import type { WebText } from '../canvas/webText';
 import type { MediaFrame } from '../media/mediaFrame';
 import type { PageDesk } from '../room/pageDesk';
 import type { WebFrame } from './webFrame';
+import { t } from '../words';
 
 /** What lies under the canvases because the browser itself has to show it: web pages and recordings. */
 export class Underlays {
@@ -34,8 +35,7 @@ export class Underlays {
 
   /** Shows what a page has of it, and nothing where it has none. */
   show(page: Page): void {
-    const failed = () =>
-      this.desk.tellProblem('This page could not be shown. Please load it again when there is a connection.');
+    const failed = () => this.desk.tellProblem(t('stage.thisPageCouldNotBe'));
     this.showWeb(page).catch(failed);
     this.showRecording(page).catch(failed);
     this.prefetchWeb(page);

@@ -5,6 +5,7 @@ import type { View } from '../canvas/view';
 import { WebText } from '../canvas/webText';
 import type { PageActions } from '../desk/pageActions';
 import type { WebPages } from '../canvas/webPages';
+import { t } from '../words';
 
 /** What a web page needs of the desk it is shown on. */
 type WebDesk = Pick<Desk, 'isTeacher' | 'tellProblem' | 'page' | 'target' | 'targetMarks'> & {
@@ -36,7 +37,7 @@ export class WebFrame {
     private readonly onShown: () => void,
   ) {
     this.frame.setAttribute('sandbox', 'allow-same-origin');
-    this.frame.title = 'Web page';
+    this.frame.title = t('stage.webPage');
     this.frame.tabIndex = -1;
     this.frame.style.cssText =
       'position:absolute;top:0;left:0;border:0;background:#fff;pointer-events:none;transform-origin:0 0;visibility:hidden;';

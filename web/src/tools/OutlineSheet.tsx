@@ -6,6 +6,7 @@ import { LineOrFilling } from '../ui/LineOrFilling';
 import { PercentSlider } from '../ui/PercentSlider';
 import { Slider } from '../ui/Slider';
 import type { ToolDesk } from './toolWork';
+import { t } from '../words';
 
 /** What choosing line and filling needs. */
 export type OutlineDesk = Pick<ToolDesk, 'penCase' | 'picking'>;
@@ -31,7 +32,7 @@ export function OutlineOf({ desk: { penCase } }: { desk: Pick<OutlineDesk, 'penC
   return (
     <>
       <Slider
-        label="Width"
+        label={t('common.width')}
         value={outline.width}
         min={1}
         max={30}
@@ -39,16 +40,20 @@ export function OutlineOf({ desk: { penCase } }: { desk: Pick<OutlineDesk, 'penC
         onChange={(width) => set({ width })}
       />
       <Choice
-        label="Line style"
+        label={t('tools.lineStyle')}
         value={outline.dash}
         columns={3}
         options={DASHES.map((value) => ({
           value,
-          name: { solid: 'Solid', dashed: 'Dashed', dotted: 'Dotted' }[value],
+          name: { solid: t('tools.solid'), dashed: t('tools.dashed'), dotted: t('common.dotted') }[value],
         }))}
         onChange={(dash) => set({ dash })}
       />
-      <PercentSlider label="Opacity" value={outline.opacity} onChange={(opacity) => set({ opacity })} />
+      <PercentSlider
+        label={t('common.opacity')}
+        value={outline.opacity}
+        onChange={(opacity) => set({ opacity })}
+      />
     </>
   );
 }

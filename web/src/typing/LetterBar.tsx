@@ -9,6 +9,7 @@ import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
 import { colourAt, hasLook, resizeLetters, setLook, toggleLook } from './letterLook';
 import { run } from './textBox';
+import { t } from '../words';
 
 interface LetterBarProps {
   view: EditorView;
@@ -58,7 +59,7 @@ export function LetterBar({ view, letters, style, desk, place, room }: LetterBar
       <div className="min-w-0 shrink" style={{ flexBasis: Math.max(0, place.left - room.left) }} />
       <div
         role="toolbar"
-        aria-label="Chosen letters"
+        aria-label={t('typing.chosenLetters')}
         // The letters stay chosen, and the keys of a phone stay open.
         onPointerDown={(event) => {
           event.stopPropagation();
@@ -67,16 +68,16 @@ export function LetterBar({ view, letters, style, desk, place, room }: LetterBar
         onMouseDown={(event) => event.preventDefault()}
         className="pointer-events-auto flex shrink-0 items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl"
       >
-        {flag('bold', 'Bold', 'Ctrl+B', <Bold aria-hidden size={20} />)}
-        {flag('italic', 'Italic', 'Ctrl+I', <Italic aria-hidden size={20} />)}
-        {flag('underline', 'Underline', 'Ctrl+U', <Underline aria-hidden size={20} />)}
+        {flag('bold', t('common.bold'), 'Ctrl+B', <Bold aria-hidden size={20} />)}
+        {flag('italic', t('common.italic'), 'Ctrl+I', <Italic aria-hidden size={20} />)}
+        {flag('underline', t('common.underline'), 'Ctrl+U', <Underline aria-hidden size={20} />)}
         <IconButton
-          label="Larger letters"
+          label={t('typing.largerLetters')}
           icon={<AArrowUp aria-hidden size={22} />}
           onClick={() => resize(1)}
         />
         <IconButton
-          label="Smaller letters"
+          label={t('typing.smallerLetters')}
           icon={<AArrowDown aria-hidden size={22} />}
           onClick={() => resize(-1)}
         />
@@ -84,7 +85,7 @@ export function LetterBar({ view, letters, style, desk, place, room }: LetterBar
           <Popover.Root>
             <Popover.Trigger asChild>
               <IconButton
-                label="Colour of these letters"
+                label={t('typing.colourOfTheseLetters')}
                 icon={<Palette aria-hidden size={20} />}
                 className="border-b-4"
                 style={{ borderColor: colour }}
@@ -92,7 +93,7 @@ export function LetterBar({ view, letters, style, desk, place, room }: LetterBar
             </Popover.Trigger>
             <Popover.Portal>
               <Popover.Content
-                aria-label="Colour of these letters"
+                aria-label={t('typing.colourOfTheseLetters')}
                 sideOffset={8}
                 collisionPadding={8}
                 className="z-40 max-h-[80dvh] w-66 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"

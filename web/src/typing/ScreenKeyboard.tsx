@@ -1,6 +1,7 @@
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import Keyboard from 'react-simple-keyboard';
 import 'react-simple-keyboard/build/css/index.css';
+import { t } from '../words';
 
 const LAYOUT = {
   default: [
@@ -26,12 +27,12 @@ const LAYOUT = {
   ],
 };
 const NAMES = {
-  '{bksp}': '⌫ Delete',
-  '{enter}': '↵ New line',
-  '{shift}': '⇧ Capitals',
-  '{signs}': 'Signs',
-  '{space}': 'Space',
-  '{done}': 'Done',
+  '{bksp}': t('typing.deleteKey'),
+  '{enter}': t('typing.newLineKey'),
+  '{shift}': t('typing.capitalsKey'),
+  '{signs}': t('typing.signs'),
+  '{space}': t('typing.spaceKey'),
+  '{done}': t('typing.done'),
 };
 
 interface ScreenKeyboardProps {
@@ -69,7 +70,7 @@ export default function ScreenKeyboard({ onType, onDelete, onDone, onPlaced }: S
     <div
       ref={host}
       role="group"
-      aria-label="Keyboard"
+      aria-label={t('typing.keyboard')}
       data-bar="keys"
       // The text box must keep the cursor.
       onPointerDown={(event) => event.preventDefault()}

@@ -5,6 +5,7 @@ import type { EditorView } from 'prosemirror-view';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import type { CSSProperties } from 'react';
 import { toast } from 'sonner';
+import { t } from '../words';
 import { useStore } from '../store/useStore';
 import { cssFont } from '../canvas/faces';
 import { windowRoom } from '../ui/windowRoom';
@@ -124,9 +125,7 @@ function OpenEditor({ edit, desk, stage }: { edit: TextEdit; desk: PageDesk; sta
 }
 
 function tellFull(most: number): void {
-  toast.error(
-    `A text holds ${most.toLocaleString('en')} letters at most. Begin a new one for what does not fit.`,
-  );
+  toast.error(t('typing.aTextHolds', { most }));
 }
 
 /** Notes are typed in black, centred; `style` gives what they have no choice of. */

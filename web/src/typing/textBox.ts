@@ -9,6 +9,7 @@ import { EditorView } from 'prosemirror-view';
 import { toggleLook } from './letterLook';
 import { letterDoc, pastedLines, typedIn } from './letters';
 import { lettersDrawn } from './lettersDrawn';
+import { t } from '../words';
 
 /** Most letters in a note, UTF-16 units. */
 const NOTE_LENGTH = 2000;
@@ -47,7 +48,7 @@ export function openTextBox(place: HTMLElement, options: TextBoxOptions): Editor
         lengthLimit(most, () => options.onFull(most)),
       ],
     }),
-    attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'Text on the page' },
+    attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': t('typing.textOnThePage') },
     clipboardTextParser: (text, $place) => pastedLines(text, $place.marks()),
     clipboardTextSerializer: (slice) => slice.content.textBetween(0, slice.content.size, '\n'),
     dispatchTransaction(transaction) {

@@ -6,6 +6,7 @@ import { toast } from 'sonner';
 import type { Store } from '@doodla/core/client';
 import { Button } from './Button';
 import { classes } from './classes';
+import { t } from '../words';
 
 /** Waits for a colour to be picked from the page. */
 export type Picking = Store<((hex: string) => void) | undefined>;
@@ -19,7 +20,7 @@ interface ColourChoiceProps {
 }
 
 /** The safe palette, and any other colour by wheel or hex. */
-export function ColourChoice({ label = 'Colour', colour, onChange, picking }: ColourChoiceProps) {
+export function ColourChoice({ label = t('ui.colour'), colour, onChange, picking }: ColourChoiceProps) {
   const [free, setFree] = useState(!PALETTE.some(({ hex }) => hex === colour));
   const set = (value: string) => {
     const hex = value.toLowerCase();
@@ -27,7 +28,7 @@ export function ColourChoice({ label = 'Colour', colour, onChange, picking }: Co
   };
   return (
     <div>
-      {label !== 'Colour' && <p className="mb-1 text-sm">{label}</p>}
+      {label !== t('ui.colour') && <p className="mb-1 text-sm">{label}</p>}
       <div role="radiogroup" aria-label={label} className="grid grid-cols-5 gap-1">
         {PALETTE.map(({ name, hex }) => (
           <button
@@ -35,8 +36,8 @@ export function ColourChoice({ label = 'Colour', colour, onChange, picking }: Co
             type="button"
             role="radio"
             aria-checked={hex === colour}
-            aria-label={name}
-            title={name}
+            aria-label={t(`colours.${name}`)}
+            title={t(`colours.${name}`)}
             onClick={() => onChange(hex)}
             className={classes(
               'size-11 rounded-full border-2',
@@ -48,13 +49,13 @@ export function ColourChoice({ label = 'Colour', colour, onChange, picking }: Co
         <button
           type="button"
           aria-expanded={free}
-          aria-label="Any other colour"
-          title="Any other colour"
+          aria-label={t('ui.anyOtherColour')}
+          title={t('ui.anyOtherColour')}
           onClick={() => setFree(!free)}
           className="size-11 rounded-full border-2 border-paper text-xl"
           style={{ background: 'conic-gradient(#d55e00, #f0e442, #009e73, #0072b2, #cc79a7, #d55e00)' }}
         >
-          <span className="sr-only">Any other colour</span>
+          <span className="sr-only">{t('ui.anyOtherColour')}</span>
         </button>
       </div>
       {free && picking && (
@@ -64,14 +65,14 @@ export function ColourChoice({ label = 'Colour', colour, onChange, picking }: Co
           icon={<Pipette aria-hidden size={18} />}
           onClick={() => pickFromScreen(set, picking)}
         >
-          Pick from the page
+          {t('ui.pickFromThePage')}
         </Button>
       )}
       {free && (
         <div className="mt-3 flex flex-col gap-2">
           <HexColorPicker color={colour} onChange={set} style={{ width: '100%', height: 150 }} />
           <HexColorInput
-            aria-label="Colour as hex"
+            aria-label={t('ui.colourAsHex')}
             color={colour}
             onChange={set}
             prefixed
@@ -93,7 +94,7 @@ function pickFromScreen(onPicked: (colour: string) => void, picking: Picking): v
   const { EyeDropper: Dropper } = window as unknown as { EyeDropper?: new () => EyeDropper };
   if (!Dropper) {
     picking.set(onPicked);
-    toast('Tap the colour on the page.', { id: 'picking' });
+    toast(t('ui.tapTheColourOnThe'), { id: 'picking' });
     return;
   }
   new Dropper().open().then(

@@ -73,7 +73,7 @@ export function IconButton({
             className="z-50 rounded-lg bg-ink px-2 py-1 text-sm text-paper shadow-lg"
           >
             {label}
-            {shortcut && <kbd className="ml-2 rounded bg-paper-dim px-1 font-sans text-ink">{shortcut}</kbd>}
+            {shortcut && <kbd className="ms-2 rounded bg-paper-dim px-1 font-sans text-ink">{shortcut}</kbd>}
           </Tooltip.Content>
         </Tooltip.Portal>
       </Tooltip.Root>

@@ -2,6 +2,7 @@ import type { LineStyle } from '@doodla/core';
 import { Choice } from './Choice';
 import type { Picking } from './ColourChoice';
 import { ColourChoice } from './ColourChoice';
+import { t } from '../words';
 
 interface LineOrFillingProps {
   style: Pick<LineStyle, 'line' | 'fill'>;
@@ -30,19 +31,19 @@ export function LineOrFilling({
   return (
     <>
       <Choice
-        label="Line or filling"
+        label={t('ui.lineOrFilling')}
         value={use}
         columns={3}
         options={[
-          { value: 'line', name: 'Line' },
-          { value: 'both', name: 'Both' },
-          { value: 'fill', name: 'Filling' },
+          { value: 'line', name: t('common.line') },
+          { value: 'both', name: t('ui.both') },
+          { value: 'fill', name: t('ui.filling') },
         ]}
         onChange={setUse}
       />
       {use === 'both' && fill !== null && !fixed && (
         <ColourChoice
-          label="Colour of the filling"
+          label={t('ui.colourOfTheFilling')}
           colour={fill}
           picking={picking}
           onChange={(colour) => onChange({ fill: colour })}

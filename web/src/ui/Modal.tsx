@@ -3,6 +3,7 @@ import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useRef } from 'react';
 import { focusNow, giveFocusBack } from './focus';
+import { t } from '../words';
 
 interface ModalProps {
   title: string;
@@ -33,7 +34,7 @@ export function Modal({ title, description, open, onOpenChange, children }: Moda
           <div className="mb-4 flex items-start justify-between gap-4">
             <Dialog.Title className="text-2xl font-bold">{title}</Dialog.Title>
             <Dialog.Close
-              aria-label="Close"
+              aria-label={t('common.close')}
               className="grid size-11 shrink-0 place-items-center rounded-xl hover:bg-paper-dim"
             >
               <X aria-hidden />

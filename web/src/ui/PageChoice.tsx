@@ -5,6 +5,7 @@ import { Button } from './Button';
 import { classes } from './classes';
 import { TextField } from './TextField';
 import { useNear } from './useNear';
+import { t } from '../words';
 
 /** Width of a small picture, CSS pixels. */
 const WIDTH = 116;
@@ -39,20 +40,24 @@ export function PageChoice({ count, value, onChange, draw }: PageChoiceProps) {
   return (
     <div>
       <TextField
-        label="Which pages (all, if left empty)"
+        label={t('ui.whichPagesAllIfLeft')}
         placeholder="1-3, 7"
         value={value}
-        error={pages ? undefined : `There are ${count} pages. Name some of them like this: 1-3, 7.`}
+        error={pages ? undefined : t('ui.thereArePagesNameSome', { count })}
         onChange={(event) => onChange(event.target.value)}
       />
       <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
-        <p role="status">{chosen.size === 0 ? `All ${count} pages` : `${chosen.size} of ${count} pages`}</p>
+        <p role="status">
+          {chosen.size === 0
+            ? t('ui.allPages', { count })
+            : t('ui.someOfPages', { some: chosen.size, count })}
+        </p>
         <Button disabled={value === ''} onClick={() => onChange('')}>
-          Choose anew
+          {t('ui.chooseAnew')}
         </Button>
       </div>
       <ol
-        aria-label="Pages to choose from"
+        aria-label={t('ui.pagesToChooseFrom')}
         className="mb-5 grid max-h-[36dvh] grid-cols-[repeat(auto-fill,minmax(7.75rem,1fr))] gap-2 overflow-y-auto rounded-xl bg-paper-dim p-2"
       >
         {Array.from({ length: count }, (_, index) => (
@@ -94,7 +99,7 @@ function Tile({ index, chosen, draw, onPress }: TileProps) {
       <button
         type="button"
         aria-pressed={chosen}
-        aria-label={`Page ${index + 1}`}
+        aria-label={t('common.page', { number: index + 1 })}
         onClick={({ shiftKey }) => onPress(shiftKey)}
         className={classes(
           'relative flex h-full min-h-28 w-full flex-col items-center justify-between rounded-xl border-4 p-1',

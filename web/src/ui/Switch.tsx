@@ -14,7 +14,7 @@ export function Switch({ label, checked, onChange }: SwitchProps) {
       role="switch"
       aria-checked={checked}
       onClick={() => onChange(!checked)}
-      className="flex min-h-11 w-full items-center justify-between gap-3 rounded-xl text-left text-sm"
+      className="flex min-h-11 w-full items-center justify-between gap-3 rounded-xl text-start text-sm"
     >
       {label}
       <span

@@ -13,12 +13,13 @@ import type { ReactNode } from 'react';
 import { Choice } from './Choice';
 import { IconButton } from './IconButton';
 import { Slider } from './Slider';
+import { t } from '../words';
 
 const FONT_NAMES = {
-  andika: 'Early reader',
-  serif: 'Serif',
-  mono: 'Typewriter',
-  hand: 'Handwriting',
+  andika: t('ui.earlyReader'),
+  serif: t('ui.serif'),
+  mono: t('ui.typewriter'),
+  hand: t('ui.handwriting'),
 } as const;
 
 /** Everything that can be chosen for text. */
@@ -40,7 +41,7 @@ export function TextSheet({
   return (
     <>
       <Choice
-        label="Font"
+        label={t('ui.font')}
         value={style.font}
         columns={2}
         options={Object.entries(FONT_NAMES).map(([value, name]) => ({
@@ -50,7 +51,7 @@ export function TextSheet({
         onChange={(font) => onChange({ font })}
       />
       <Slider
-        label="Size"
+        label={t('common.size')}
         value={style.size}
         min={10}
         max={120}
@@ -58,35 +59,35 @@ export function TextSheet({
         onChange={(size) => onChange({ size })}
       />
       <div className="grid grid-cols-4 gap-1">
-        {flag('bold', 'Bold', <Bold aria-hidden size={20} />)}
-        {flag('italic', 'Italic', <Italic aria-hidden size={20} />)}
-        {flag('underline', 'Underline', <Underline aria-hidden size={20} />)}
+        {flag('bold', t('common.bold'), <Bold aria-hidden size={20} />)}
+        {flag('italic', t('common.italic'), <Italic aria-hidden size={20} />)}
+        {flag('underline', t('common.underline'), <Underline aria-hidden size={20} />)}
         <IconButton
-          label="Paper behind the text"
+          label={t('ui.paperBehindTheText')}
           active={style.background !== null}
           icon={<span className="rounded bg-white px-1 text-sm text-ink">A</span>}
           onClick={() => onChange({ background: style.background === null ? '#ffffff' : null })}
         />
       </div>
       <Choice
-        label="Alignment"
+        label={t('ui.alignment')}
         value={style.align}
         columns={3}
         options={[
-          { value: 'left', name: 'Left', face: <TextAlignStart aria-hidden size={20} /> },
-          { value: 'center', name: 'Centred', face: <TextAlignCenter aria-hidden size={20} /> },
-          { value: 'right', name: 'Right', face: <TextAlignEnd aria-hidden size={20} /> },
+          { value: 'left', name: t('common.left'), face: <TextAlignStart aria-hidden size={20} /> },
+          { value: 'center', name: t('ui.centred'), face: <TextAlignCenter aria-hidden size={20} /> },
+          { value: 'right', name: t('common.right'), face: <TextAlignEnd aria-hidden size={20} /> },
         ]}
         onChange={(align) => onChange({ align })}
       />
       <Choice
-        label="List"
+        label={t('common.list')}
         value={style.list}
         columns={3}
         options={[
-          { value: 'none', name: 'Plain' },
-          { value: 'bullets', name: 'Bullets', face: <List aria-hidden size={20} /> },
-          { value: 'numbers', name: 'Numbers', face: <ListOrdered aria-hidden size={20} /> },
+          { value: 'none', name: t('common.plain') },
+          { value: 'bullets', name: t('ui.bullets'), face: <List aria-hidden size={20} /> },
+          { value: 'numbers', name: t('ui.numbers'), face: <ListOrdered aria-hidden size={20} /> },
         ]}
         onChange={(list) => onChange({ list })}
       />

@@ -2,14 +2,19 @@ import { useStore } from '../store/useStore';
 import { classes } from './classes';
 import type { TypeSize } from './typeSize';
 import { targetSize, TYPE_SIZES, typeSize } from './typeSize';
+import { t } from '../words';
 
-const NAMES: Record<TypeSize, string> = { usual: 'Usual', large: 'Large', largest: 'Largest' };
+const NAMES: Record<TypeSize, string> = {
+  usual: t('ui.usualLetters'),
+  large: t('ui.largeLetters'),
+  largest: t('ui.largestLetters'),
+};
 
 /** Whether buttons are for a desk or for a display. */
 export function TargetSizeChoice() {
   const size = useStore(targetSize);
   return (
-    <div role="radiogroup" aria-label="Size of buttons" className="flex items-center gap-1">
+    <div role="radiogroup" aria-label={t('common.sizeOfButtons')} className="flex items-center gap-1">
       {(['desk', 'display'] as const).map((value) => (
         <button
           key={value}
@@ -22,7 +27,7 @@ export function TargetSizeChoice() {
             value === size ? 'bg-chalk text-board' : 'hover:bg-paper-dim',
           )}
         >
-          {value === 'desk' ? 'Desk' : 'Display'}
+          {value === 'desk' ? t('ui.desk') : t('ui.display')}
         </button>
       ))}
     </div>
@@ -33,15 +38,15 @@ export function TargetSizeChoice() {
 export function TypeSizeChoice({ onBoard = false }: { onBoard?: boolean }) {
   const size = useStore(typeSize);
   return (
-    <div role="radiogroup" aria-label="Size of letters" className="flex items-center gap-1">
+    <div role="radiogroup" aria-label={t('common.sizeOfLetters')} className="flex items-center gap-1">
       {(Object.keys(TYPE_SIZES) as TypeSize[]).map((value) => (
         <button
           key={value}
           type="button"
           role="radio"
           aria-checked={value === size}
-          aria-label={`${NAMES[value]} letters`}
-          title={`${NAMES[value]} letters`}
+          aria-label={NAMES[value]}
+          title={NAMES[value]}
           onClick={() => typeSize.set(value)}
           className={classes(
             'grid size-11 place-items-center rounded-xl font-bold',

@@ -9,7 +9,7 @@ import { FILL_FIELDS, FILL_STYLE } from './fillMark.js';
 export const fill: PointKind<FillMark> = {
   fields: FILL_FIELDS,
   style: FILL_STYLE,
-  name: () => 'Colour poured',
+  name: () => 'fill',
   content: () => undefined,
   bounds: ({ rings }) => boundsOfFlat(rings.flat(), 2),
   target: ({ rings }) => ({ lines: rings.map((ring) => closed(pointsOf(ring))), reach: 0, solid: true }),

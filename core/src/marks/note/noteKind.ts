@@ -13,8 +13,8 @@ const box = ({ x, y, width, height, rotation }: NoteMark) => ({ x, y, width, hei
 export const note: BoxKind<NoteMark> = {
   fields: NOTE_FIELDS,
   style: NOTE_STYLE,
-  name: () => 'Note',
-  content: ({ text }) => (text === '' ? 'empty' : text),
+  name: () => 'note',
+  content: ({ text }) => text,
   bounds: (mark) => turnedReach(mark, unionRect(mark, noteReach(mark))),
   target: boxTarget,
   transform: (mark, transform) => transformBox(box(mark), transform),

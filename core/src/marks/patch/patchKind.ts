@@ -17,7 +17,7 @@ const box = ({ x, y, width, height, rotation }: PatchMark) => ({ x, y, width, he
 export const patch: BoxKind<PatchMark> = {
   fields: BOX,
   style: PATCH_STYLE,
-  name: () => 'Patch over an answer',
+  name: () => 'patch',
   content: () => undefined,
   bounds: (mark) => boundsOfPoints(boxCorners(mark)),
   target: boxTarget,

@@ -14,7 +14,7 @@ const course = (mark: PathMark) => flattenPath(pathCourse(mark));
 export const path: PointKind<PathMark> = {
   fields: PATH_FIELDS,
   style: LINE_STYLE,
-  name: () => 'Line',
+  name: () => 'path',
   content: () => undefined,
   bounds(mark) {
     const reach = [...course(mark), ...arrowHeads(mark).flatMap((head) => flattenPath(head))];

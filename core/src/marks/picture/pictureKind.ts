@@ -17,9 +17,9 @@ const box = ({ x, y, width, height, rotation, flip }: PictureMark) => ({
 export const picture: BoxKind<PictureMark> = {
   fields: PICTURE_FIELDS,
   style: PICTURE_STYLE,
-  name: () => 'Picture',
+  name: () => 'picture',
   content: () => undefined,
-  problems: ({ alt }) => (alt === null ? ['This picture has no description.'] : []),
+  problems: ({ alt }) => (alt === null ? [{ what: 'description' }] : []),
   bounds: (mark) => boundsOfPoints(boxCorners(mark)),
   target: boxTarget,
   transform: (mark, transform) => transformBox(box(mark), transform),

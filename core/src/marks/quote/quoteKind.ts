@@ -25,7 +25,7 @@ const lineWidth = ({ height }: Rect) => Math.max(2, height * 0.09);
 export const quote: PointKind<QuoteMark> = {
   fields: QUOTE_FIELDS,
   style: QUOTE_STYLE,
-  name: () => 'Marked words',
+  name: () => 'quote',
   content: ({ exact }) => exact,
   bounds: (mark) =>
     quoteRects(mark)

@@ -17,7 +17,7 @@ const isOpen = ({ form }: ShapeMark) => form === 'bracket';
 export const shape: BoxKind<ShapeMark> = {
   fields: SHAPE_FIELDS,
   style: LINE_STYLE,
-  name: () => 'Shape',
+  name: () => 'shape',
   content: ({ form }) => form,
   bounds: (mark) =>
     growRect(boundsOfPoints(boxCorners(mark)), mark.style.line === null ? 0 : mark.style.width),

@@ -15,7 +15,7 @@ const box = ({ x, y, width, height, rotation, flip }: StampMark) => ({ x, y, wid
 export const stamp: BoxKind<StampMark> = {
   fields: STAMP_FIELDS,
   style: STAMP_STYLE,
-  name: () => 'Stamp',
+  name: () => 'stamp',
   content: (mark) => (mark.stamp === 'number' ? mark.label : mark.stamp),
   bounds: (mark) => turnedReach(mark, stampReach(mark)),
   target: boxTarget,

@@ -10,7 +10,7 @@ import { paintStroke } from './strokePaint.js';
 export const stroke: PointKind<StrokeMark> = {
   fields: STROKE_FIELDS,
   style: INK_STYLE,
-  name: ({ style }) => (style.nature === 'highlighter' ? 'Highlight' : 'Ink'),
+  name: ({ style }) => (style.nature === 'highlighter' ? 'highlight' : 'ink'),
   content: () => undefined,
   // A single point is drawn as a dot that reaches one unit on.
   bounds: ({ points, style }) => growRect(boundsOfFlat(points, STRIDE), style.width + 1),

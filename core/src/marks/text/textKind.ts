@@ -3,7 +3,7 @@ import type { TurnedBox } from '../../geometry/turnedBox.js';
 import { boxMatrix } from '../../geometry/turnedBox.js';
 import { mapped, paintLayout, rectanglePath, solid } from '../../paint/items.js';
 import { boxTarget, turnedReach } from '../boxParts.js';
-import type { BoxKind } from '../kind.js';
+import type { BoxKind, Lack } from '../kind.js';
 import { boxFactors, roundWithin, transformBox } from '../transform.js';
 import { textHeight, textLayout, textReach } from './textLayout.js';
 import type { TextMark } from './textMark.js';
@@ -23,20 +23,18 @@ export const text: BoxKind<TextMark> = {
   fields: TEXT_FIELDS,
   optional: TEXT_OPTIONAL,
   style: TEXT_STYLE,
-  name: () => 'Text',
-  content: (mark) => (mark.text === '' ? 'empty' : mark.text),
+  name: () => 'text',
+  content: (mark) => mark.text,
   problems({ style: { size, colour, background } }, paper) {
-    const problems: string[] = [];
+    const problems: Lack[] = [];
     const ground = background ?? paper;
     const least = size >= CONTRAST.largeFrom ? CONTRAST.large : CONTRAST.normal;
     const ratio = contrast(colour, ground);
     if (ratio < least) {
-      const hint = luminance(ground) > 0.5 ? 'darker' : 'lighter';
-      problems.push(
-        `This text is hard to read on its ground (contrast ${ratio.toFixed(1)}). Make it ${hint}.`,
-      );
+      const better = luminance(ground) > 0.5 ? 'darker' : 'lighter';
+      problems.push({ what: 'contrast', ratio, better });
     }
-    if (size < SMALL_TEXT) problems.push('This text is very small.');
+    if (size < SMALL_TEXT) problems.push({ what: 'small' });
     return problems;
   },
   bounds: (mark) => turnedReach(textBox(mark), textReach(mark)),

@@ -1,8 +1,9 @@
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export const enlarge: Tool = {
-  name: 'Enlarge',
-  does: 'Fill the screen with a region',
+  name: t('tools.enlarge'),
+  does: t('tools.fillTheScreenWithA'),
   key: 'Z',
   group: 'Focus',
   needs: 'class',

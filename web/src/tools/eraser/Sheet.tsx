@@ -2,6 +2,7 @@ import { useStore } from '../../store/useStore';
 import { Choice } from '../../ui/Choice';
 import { Slider } from '../../ui/Slider';
 import type { ToolDesk } from '../toolWork';
+import { t } from '../../words';
 
 /** What can be chosen for the eraser. */
 export default function EraserSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, 'penCase'> }) {
@@ -9,17 +10,17 @@ export default function EraserSheet({ desk: { penCase } }: { desk: Pick<ToolDesk
   return (
     <>
       <Choice
-        label="What the eraser takes"
+        label={t('tools.whatTheEraserTakes')}
         value={eraser}
         columns={2}
         options={[
-          { value: 'whole', name: 'Whole marks' },
-          { value: 'rubber', name: 'Only what it touches' },
+          { value: 'whole', name: t('tools.wholeMarks') },
+          { value: 'rubber', name: t('tools.onlyWhatItTouches') },
         ]}
         onChange={(value) => penCase.patch({ eraser: value })}
       />
       <Slider
-        label="Size"
+        label={t('common.size')}
         value={eraserRadius * 2}
         min={6}
         max={120}

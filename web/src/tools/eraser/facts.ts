@@ -1,4 +1,5 @@
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export interface EraserKept {
   eraser: 'whole' | 'rubber';
@@ -7,7 +8,7 @@ export interface EraserKept {
 }
 
 export const eraser: Tool<EraserKept> = {
-  name: 'Eraser',
+  name: t('tools.eraser'),
   key: 'E',
   group: 'Write',
   needs: 'writing',

@@ -1,13 +1,14 @@
 import { useStore } from '../../store/useStore';
 import { Slider } from '../../ui/Slider';
 import type { ToolDesk } from '../toolWork';
+import { t } from '../../words';
 
 /** What can be chosen for pouring. */
 export default function FillSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, 'penCase'> }) {
   const { fillGap } = useStore(penCase);
   return (
     <Slider
-      label="Close gaps up to"
+      label={t('tools.closeGapsUpTo')}
       value={fillGap}
       min={0}
       max={40}

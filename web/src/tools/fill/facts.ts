@@ -1,4 +1,5 @@
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export interface FillKept {
   fillColour: string;
@@ -7,8 +8,8 @@ export interface FillKept {
 }
 
 export const fill: Tool<FillKept> = {
-  name: 'Pour',
-  does: 'Pour colour',
+  name: t('tools.pour'),
+  does: t('tools.pourColour'),
   key: 'C',
   group: 'Place',
   needs: 'writing',

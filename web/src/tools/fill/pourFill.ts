@@ -7,6 +7,7 @@ import { drawMark } from '../../canvas/markPainter';
 import type { Desk } from '../../desk/desk';
 import type { PourWorker } from './pour.worker';
 import type { Surfaces } from '../../canvas/surfaces';
+import { t } from '../../words';
 
 /** What pouring needs to know of a page. */
 export type PourDesk = Pick<
@@ -52,7 +53,7 @@ export async function pourFill(desk: PourDesk, x: number, y: number, gap: number
     return desk.tellProblem(
       poured.failed === 'open'
         ? 'This area is open towards the edge of the page, so nothing was poured. Close its outline, or give the page another colour.'
-        : 'There is no room here to pour colour into.',
+        : t('tools.thereIsNoRoomHere'),
     );
   }
   const rings = poured.rings.map((ring) =>

@@ -7,12 +7,10 @@ import { Choice } from '../../ui/Choice';
 import { ProgressBar } from '../../ui/ProgressBar';
 import type { ToolDesk } from '../toolWork';
 import { readingJobs, readPage } from './readingJobs';
+import { t } from '../../words';
 
 const REMEMBERED = 'doodla.readingLanguage';
-const LANGUAGES = Object.entries(READING_LANGUAGES).map(([value, name]) => ({
-  value: value as ReadingLanguage,
-  name,
-}));
+const LANGUAGES = READING_LANGUAGES.map((value) => ({ value, name: t(`languages.${value}`) }));
 
 /** Has the words of a scanned page read, so that they can be marked; shown where a page has none yet. */
 export default function ReadPage({ desk }: { desk: ToolDesk }) {
@@ -34,7 +32,7 @@ export default function ReadPage({ desk }: { desk: ToolDesk }) {
     return (
       <div className="flex flex-col gap-2">
         <ProgressBar
-          label={'waiting' in job.progress ? 'Waiting for other pages' : 'Reading the words'}
+          label={'waiting' in job.progress ? t('tools.waitingForOtherPages') : t('tools.readingTheWords')}
           part={'part' in job.progress ? job.progress.part : 0}
         />
         <button
@@ -42,15 +40,15 @@ export default function ReadPage({ desk }: { desk: ToolDesk }) {
           onClick={() => job.cancel()}
           className="min-h-11 rounded-xl border-2 border-board-line px-3 font-bold hover:bg-board-light"
         >
-          Cancel
+          {t('common.cancel')}
         </button>
       </div>
     );
   return (
     <div className="flex flex-col gap-2">
-      <p className="text-sm">This page is a picture. Its words can be marked once they have been read.</p>
+      <p className="text-sm">{t('tools.thisPageIsAPicture')}</p>
       <Choice
-        label="Language of the page"
+        label={t('tools.languageOfThePage')}
         value={language}
         columns={2}
         options={LANGUAGES}
@@ -61,7 +59,7 @@ export default function ReadPage({ desk }: { desk: ToolDesk }) {
         onClick={() => void readPage(desk, page, address, language)}
         className="min-h-11 rounded-xl bg-paper px-3 font-bold text-board hover:bg-white"
       >
-        Read the words
+        {t('tools.readTheWords')}
       </button>
     </div>
   );
@@ -69,5 +67,5 @@ export default function ReadPage({ desk }: { desk: ToolDesk }) {
 
 function rememberedLanguage(): ReadingLanguage {
   const known = localStorage.getItem(REMEMBERED) ?? '';
-  return known in READING_LANGUAGES ? (known as ReadingLanguage) : 'eng';
+  return READING_LANGUAGES.find((value) => value === known) ?? 'eng';
 }

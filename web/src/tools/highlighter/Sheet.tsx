@@ -5,6 +5,7 @@ import { PercentSlider } from '../../ui/PercentSlider';
 import { Slider } from '../../ui/Slider';
 import { Switch } from '../../ui/Switch';
 import type { ToolDesk } from '../toolWork';
+import { t } from '../../words';
 
 const ReadPage = lazy(() => import('./ReadPage'));
 
@@ -17,37 +18,41 @@ export default function HighlighterSheet({ desk }: { desk: ToolDesk }) {
   return (
     <>
       <Slider
-        label="Width"
+        label={t('common.width')}
         value={highlighter.width}
         min={6}
         max={80}
         step={1}
         onChange={(width) => set({ width })}
       />
-      <PercentSlider label="Opacity" value={highlighter.opacity} onChange={(opacity) => set({ opacity })} />
+      <PercentSlider
+        label={t('common.opacity')}
+        value={highlighter.opacity}
+        onChange={(opacity) => set({ opacity })}
+      />
       <Choice
-        label="Way of highlighting"
+        label={t('tools.wayOfHighlighting')}
         value={straightHighlighter ? 'straight' : 'free'}
         columns={2}
         options={[
-          { value: 'free', name: 'Free' },
-          { value: 'straight', name: 'Straight' },
+          { value: 'free', name: t('tools.free') },
+          { value: 'straight', name: t('tools.straight') },
         ]}
         onChange={(way) => penCase.patch({ straightHighlighter: way === 'straight' })}
       />
       <Switch
-        label="Mark whole words where there is text"
+        label={t('tools.markWholeWordsWhereThere')}
         checked={markWords}
         onChange={(value) => penCase.patch({ markWords: value })}
       />
       {markWords && (
         <Choice
-          label="How marked words look"
+          label={t('tools.howMarkedWordsLook')}
           value={wordsLook}
           columns={2}
           options={[
-            { value: 'highlight', name: 'Highlighted' },
-            { value: 'underline', name: 'Underlined' },
+            { value: 'highlight', name: t('tools.highlighted') },
+            { value: 'underline', name: t('tools.underlined') },
           ]}
           onChange={(value) => penCase.patch({ wordsLook: value })}
         />

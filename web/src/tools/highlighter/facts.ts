@@ -1,5 +1,6 @@
 import type { InkStyle, QuoteMark } from '@doodla/core';
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export interface HighlighterKept {
   highlighter: InkStyle;
@@ -14,7 +15,7 @@ export interface HighlighterKept {
 export const SHARED_OPACITY = 0.35;
 
 export const highlighter: Tool<HighlighterKept> = {
-  name: 'Highlighter',
+  name: t('tools.highlighter'),
   key: 'H',
   group: 'Write',
   needs: 'writing',

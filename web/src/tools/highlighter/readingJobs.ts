@@ -5,6 +5,7 @@ import type { ReadingProgress } from '@doodla/core';
 import { readWords } from '../../api/readWords';
 import { wordsOnPage } from '../../canvas/findWords';
 import type { ToolDesk } from '../toolWork';
+import { t } from '../../words';
 
 interface ReadingJob {
   progress: ReadingProgress;
@@ -27,11 +28,7 @@ export async function readPage(
   try {
     const words = wordsOnPage(page, await readWords(address, language, { onProgress, signal: abort.signal }));
     desk.surfaces.setWords(page, words);
-    toast(
-      words.isEmpty
-        ? 'No words were found on this page. Highlight by hand, or try another language.'
-        : 'The words of this page have been read. The highlighter marks them now.',
-    );
+    toast(words.isEmpty ? t('tools.noWordsWereFoundOn') : t('tools.theWordsOfThisPage'));
   } catch (error) {
     if (!abort.signal.aborted) desk.tellProblem((error as Error).message);
   }

@@ -5,19 +5,20 @@ import { Choice } from '../../ui/Choice';
 import type { OutlineDesk } from '../OutlineSheet';
 import { FillingOf, OutlineOf } from '../OutlineSheet';
 import type { LineType } from './facts';
+import { t } from '../../words';
 
 const LINE_NAMES: Record<LineType, { name: string; face: ReactNode }> = {
-  line: { name: 'Line', face: '╱' },
-  arrow: { name: 'Arrow', face: '→' },
-  doubleArrow: { name: 'Arrow both ways', face: '↔' },
+  line: { name: t('common.line'), face: '╱' },
+  arrow: { name: t('tools.arrow'), face: '→' },
+  doubleArrow: { name: t('tools.arrowBothWays'), face: '↔' },
   elbow: {
-    name: 'Connector with right angles',
+    name: t('tools.connectorWithRightAngles'),
     face: <CornerRightDown aria-hidden size={20} className="mx-auto" />,
   },
-  curve: { name: 'Curve', face: '⌒' },
-  wave: { name: 'Curve with two bends', face: '∿' },
-  polyline: { name: 'Corners by clicking', face: '⋀⋁' },
-  polygon: { name: 'Free polygon by clicking', face: '⬠' },
+  curve: { name: t('tools.curve'), face: '⌒' },
+  wave: { name: t('tools.curveWithTwoBends'), face: '∿' },
+  polyline: { name: t('tools.cornersByClicking'), face: '⋀⋁' },
+  polygon: { name: t('tools.freePolygonByClicking'), face: '⬠' },
 };
 
 /** What can be chosen for lines. */
@@ -27,7 +28,7 @@ export default function LineSheet({ desk }: { desk: OutlineDesk }) {
   return (
     <>
       <Choice
-        label="Kind of line"
+        label={t('tools.kindOfLine')}
         value={line}
         options={Object.entries(LINE_NAMES).map(([value, { name, face }]) => ({
           value: value as LineType,

@@ -2,6 +2,7 @@ import type { PathMark } from '@doodla/core';
 import type { Outlined } from '../shape/facts';
 import { OUTLINED } from '../shape/facts';
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 /** What the line tool draws: `corners` by clicking, the others by dragging. */
 export const LINE_TYPES = {
@@ -22,7 +23,7 @@ export interface LineKept extends Outlined {
 
 export const line: Tool<LineKept> = {
   ...OUTLINED,
-  name: 'Line',
+  name: t('common.line'),
   key: 'L',
   group: 'Place',
   needs: 'writing',

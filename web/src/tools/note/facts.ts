@@ -1,11 +1,12 @@
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export interface NoteKept {
   noteColour: string;
 }
 
 export const note: Tool<NoteKept> = {
-  name: 'Note',
+  name: t('tools.note'),
   key: 'N',
   group: 'Place',
   needs: 'writing',

@@ -1,7 +1,8 @@
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export const outline: Tool = {
-  name: 'Free spotlight',
+  name: t('tools.freeSpotlight'),
   key: '7',
   group: 'Focus',
   needs: 'class',

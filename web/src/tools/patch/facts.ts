@@ -1,12 +1,13 @@
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export interface PatchKept {
   patchColour: string;
 }
 
 export const patch: Tool<PatchKept> = {
-  name: 'Patch',
-  does: 'Patch over an answer',
+  name: t('tools.patch'),
+  does: t('tools.patchOverAnAnswer'),
   key: '6',
   group: 'Focus',
   needs: 'writing',

@@ -4,8 +4,14 @@ import { PercentSlider } from '../../ui/PercentSlider';
 import { Slider } from '../../ui/Slider';
 import { Switch } from '../../ui/Switch';
 import type { ToolDesk } from '../toolWork';
+import { t } from '../../words';
 
-const NATURE_NAMES = { pen: 'Pen', pencil: 'Pencil', marker: 'Marker', chalk: 'Chalk' } as const;
+const NATURE_NAMES = {
+  pen: t('tools.pen'),
+  pencil: t('tools.pencil'),
+  marker: t('tools.marker'),
+  chalk: t('tools.chalk'),
+} as const;
 
 /** What can be chosen for the pen. */
 export default function PenSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, 'penCase'> }) {
@@ -14,7 +20,7 @@ export default function PenSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, '
   return (
     <>
       <Choice
-        label="Kind of pen"
+        label={t('tools.kindOfPen')}
         value={pen.nature}
         columns={2}
         options={Object.entries(NATURE_NAMES).map(([value, name]) => ({
@@ -24,16 +30,20 @@ export default function PenSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, '
         onChange={(nature) => set({ nature })}
       />
       <Slider
-        label="Width"
+        label={t('common.width')}
         value={pen.width}
         min={1}
         max={40}
         step={0.5}
         onChange={(width) => set({ width })}
       />
-      <PercentSlider label="Opacity" value={pen.opacity} onChange={(opacity) => set({ opacity })} />
+      <PercentSlider
+        label={t('common.opacity')}
+        value={pen.opacity}
+        onChange={(opacity) => set({ opacity })}
+      />
       <Slider
-        label="Smooth shaky lines"
+        label={t('tools.smoothShakyLines')}
         value={Math.round(steadying * 100)}
         min={0}
         max={90}
@@ -41,20 +51,20 @@ export default function PenSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, '
         unit=" %"
         onChange={(value) => penCase.patch({ steadying: value / 100 })}
       />
-      <p className="text-sm">When you write with a pen, a finger:</p>
+      <p className="text-sm">{t('tools.whenYouWriteWithA')}</p>
       <Choice
-        label="What a finger does when you write with a pen"
+        label={t('tools.whatAFingerDoesWhen')}
         value={finger}
         columns={3}
         options={[
-          { value: 'write', name: 'Writes' },
-          { value: 'move', name: 'Moves' },
-          { value: 'nothing', name: 'Rests' },
+          { value: 'write', name: t('tools.writes') },
+          { value: 'move', name: t('tools.moves') },
+          { value: 'nothing', name: t('tools.rests') },
         ]}
         onChange={(value) => penCase.patch({ finger: value })}
       />
       <Switch
-        label="Two people write: a second pen for the other half"
+        label={t('tools.twoPeopleWriteASecond')}
         checked={otherHand !== null}
         onChange={(on) => penCase.patch({ otherHand: on ? penCase.get().ready[1]! : null })}
       />

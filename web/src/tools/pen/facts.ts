@@ -1,5 +1,6 @@
 import type { InkStyle, Nature } from '@doodla/core';
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export type PenNature = Exclude<Nature, 'highlighter'>;
 export type PenStyle = InkStyle & { nature: PenNature };
@@ -15,7 +16,7 @@ export interface PenKept {
 }
 
 export const pen: Tool<PenKept> = {
-  name: 'Pen',
+  name: t('tools.pen'),
   key: 'P',
   group: 'Write',
   needs: 'writing',

@@ -1,8 +1,9 @@
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export const pointer: Tool = {
-  name: 'Pointer',
-  does: 'Point with a bright dot',
+  name: t('tools.pointer'),
+  does: t('tools.pointWithABrightDot'),
   key: 'D',
   group: 'Point',
   needs: 'pointing',

@@ -1,7 +1,8 @@
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export const select: Tool = {
-  name: 'Select',
+  name: t('tools.select'),
   key: 'V',
   group: 'Arrange',
   needs: 'writing',

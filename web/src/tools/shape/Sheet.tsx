@@ -5,20 +5,8 @@ import { Choice } from '../../ui/Choice';
 import { Slider } from '../../ui/Slider';
 import type { OutlineDesk } from '../OutlineSheet';
 import { FillingOf, OutlineOf } from '../OutlineSheet';
-
-const FORM_NAMES: Record<Form, string> = {
-  rectangle: 'Rectangle',
-  rounded: 'Rounded rectangle',
-  ellipse: 'Ellipse',
-  triangle: 'Triangle',
-  rightTriangle: 'Right triangle',
-  parallelogram: 'Parallelogram',
-  trapezium: 'Trapezium',
-  polygon: 'Regular polygon',
-  star: 'Star',
-  bracket: 'Bracket',
-  balloon: 'Speech balloon',
-};
+import { t } from '../../words';
+import { FORM_NAMES } from '../../words/marks';
 
 /** What can be chosen for shapes. */
 export default function ShapeSheet({ desk }: { desk: OutlineDesk }) {
@@ -27,7 +15,7 @@ export default function ShapeSheet({ desk }: { desk: OutlineDesk }) {
   return (
     <>
       <Choice
-        label="Shape"
+        label={t('tools.shape')}
         value={form}
         options={FORMS.map((value) => ({
           value,
@@ -38,7 +26,7 @@ export default function ShapeSheet({ desk }: { desk: OutlineDesk }) {
       />
       {(form === 'polygon' || form === 'star') && (
         <Slider
-          label="Corners"
+          label={t('tools.corners')}
           value={sides}
           min={3}
           max={12}

@@ -1,5 +1,6 @@
 import type { Form, LineStyle } from '@doodla/core';
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 /** Line and filling of shapes and lines. */
 export interface Outlined {
@@ -26,7 +27,7 @@ export interface ShapeKept extends Outlined {
 
 export const shape: Tool<ShapeKept> = {
   ...OUTLINED,
-  name: 'Shape',
+  name: t('tools.shape'),
   key: 'S',
   group: 'Place',
   needs: 'writing',

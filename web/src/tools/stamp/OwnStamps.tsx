@@ -7,6 +7,7 @@ import { preparePicture } from '../../pictures/preparePicture';
 import { classes } from '../../ui/classes';
 import { IconButton } from '../../ui/IconButton';
 import type { PenCase } from '../../desk/penCase';
+import { t } from '../../words';
 
 /** Pictures that the teacher has added as stamps. */
 export function OwnStamps({ penCase }: { penCase: PenCase }) {
@@ -31,15 +32,15 @@ export function OwnStamps({ penCase }: { penCase: PenCase }) {
   };
   return (
     <div>
-      <p className="mb-1 text-sm">Your own</p>
-      <div role="radiogroup" aria-label="Your own stamps" className="grid grid-cols-4 gap-1">
+      <p className="mb-1 text-sm">{t('tools.yourOwn')}</p>
+      <div role="radiogroup" aria-label={t('tools.yourOwnStamps')} className="grid grid-cols-4 gap-1">
         {stamps.map(({ id }, i) => (
           <button
             key={id}
             type="button"
             role="radio"
             aria-checked={id === ownStamp}
-            aria-label={`Own stamp ${i + 1}`}
+            aria-label={t('tools.ownStamp', { number: i + 1 })}
             onClick={() => penCase.patch({ ownStamp: id })}
             className={classes(
               'grid h-12 place-items-center overflow-hidden rounded-xl border-2 bg-paper',
@@ -50,14 +51,14 @@ export function OwnStamps({ penCase }: { penCase: PenCase }) {
           </button>
         ))}
         <IconButton
-          label="Add a picture as a stamp"
+          label={t('tools.addAPictureAsA')}
           icon={<Plus aria-hidden />}
           className="border-2 border-dashed border-board-line"
           onClick={() => input.current!.click()}
         />
         {ownStamp !== null && (
           <IconButton
-            label="Take this stamp out of your own"
+            label={t('tools.takeThisStampOutOf')}
             icon={<Trash2 aria-hidden size={20} />}
             onClick={() => remove(ownStamp)}
           />
@@ -67,7 +68,7 @@ export function OwnStamps({ penCase }: { penCase: PenCase }) {
         ref={input}
         type="file"
         accept="image/*"
-        aria-label="Picture for a stamp"
+        aria-label={t('tools.pictureForAStamp')}
         tabIndex={-1}
         className="sr-only"
         onChange={(event) => void add(event.target.files?.[0])}

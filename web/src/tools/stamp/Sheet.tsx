@@ -5,17 +5,8 @@ import { Choice } from '../../ui/Choice';
 import { OwnStamps } from './OwnStamps';
 import { StampIcon } from './StampIcon';
 import type { ToolDesk } from '../toolWork';
-
-const STAMP_NAMES: Record<StampName, string> = {
-  tick: 'Tick',
-  cross: 'Cross',
-  question: 'Question mark',
-  star: 'Star',
-  heart: 'Heart',
-  smile: 'Smile',
-  arrow: 'Arrow',
-  number: 'Counting number',
-};
+import { t } from '../../words';
+import { STAMP_NAMES } from '../../words/marks';
 
 /** What can be chosen for stamps. */
 export default function StampSheet({
@@ -27,7 +18,7 @@ export default function StampSheet({
   return (
     <>
       <Choice<StampName | ''>
-        label="Stamp"
+        label={t('tools.stamp')}
         value={ownStamp === null ? stamp : ''}
         options={STAMPS.map((value) => ({
           value,

@@ -1,5 +1,6 @@
 import type { StampName } from '@doodla/core';
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export interface StampKept {
   stamp: StampName;
@@ -9,7 +10,7 @@ export interface StampKept {
 }
 
 export const stamp: Tool<StampKept> = {
-  name: 'Stamp',
+  name: t('tools.stamp'),
   key: 'M',
   group: 'Place',
   needs: 'writing',

@@ -2,6 +2,7 @@ import { useStore } from '../../store/useStore';
 import { Switch } from '../../ui/Switch';
 import { TextSheet } from '../../ui/TextSheet';
 import type { ToolDesk } from '../toolWork';
+import { t } from '../../words';
 
 /** What can be chosen for typed text. */
 export default function TextToolSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, 'penCase'> }) {
@@ -10,7 +11,7 @@ export default function TextToolSheet({ desk: { penCase } }: { desk: Pick<ToolDe
     <>
       <TextSheet style={text} onChange={(part) => penCase.patch({ text: { ...text, ...part } })} />
       <Switch
-        label="Keyboard on the screen"
+        label={t('tools.keyboardOnTheScreen')}
         checked={screenKeyboard}
         onChange={(on) => penCase.patch({ screenKeyboard: on })}
       />

@@ -1,5 +1,6 @@
 import type { TextStyle } from '@doodla/core';
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export interface TextKept {
   text: TextStyle;
@@ -8,7 +9,7 @@ export interface TextKept {
 }
 
 export const text: Tool<TextKept> = {
-  name: 'Text',
+  name: t('tools.text'),
   key: 'T',
   group: 'Write',
   needs: 'writing',

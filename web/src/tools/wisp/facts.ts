@@ -1,6 +1,7 @@
 import type { PenStyle } from '../pen/facts';
 import { pen } from '../pen/facts';
 import type { Tool } from '../tool';
+import { t } from '../../words';
 
 export interface WispKept {
   /** It writes with the pen. */
@@ -10,8 +11,8 @@ export interface WispKept {
 }
 
 export const wisp: Tool<WispKept> = {
-  name: 'Wisp',
-  does: 'Ink that fades',
+  name: t('tools.wisp'),
+  does: t('tools.inkThatFades'),
   key: 'I',
   group: 'Point',
   needs: 'pointing',

@@ -1,0 +1,13 @@
+import { intlFormatDistance } from 'date-fns';
+import { language } from '.';
+
+/** Day before month, and hours to 24: what schools in most places read alike. */
+const locale = () => (language() === 'en' ? 'en-GB' : language());
+
+/** Such as *3 days ago*; `time` is in milliseconds since 1970. */
+export const timeSince = (time: number): string =>
+  intlFormatDistance(time, Date.now(), { locale: locale(), numeric: 'auto' });
+
+/** Such as *4 Mar 2027, 08:15*. */
+export const dateAndTime = (time: number): string =>
+  new Intl.DateTimeFormat(locale(), { dateStyle: 'medium', timeStyle: 'short' }).format(time);
