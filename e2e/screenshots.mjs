@@ -129,7 +129,7 @@ await display
   .getByRole('button', { name: 'Go on' })
   .click();
 await shown(display);
-await display.getByRole('button', { name: 'Pens up' }).waitFor();
+await display.getByRole('button', { name: /^Pens/ }).waitFor();
 const [wren, tove] = [
   await joinAs('Wren', { width: 1280, height: 800 }),
   await joinAs('Tove', { width: 390, height: 844 }),

@@ -74,8 +74,8 @@ export async function startClass(page: Page): Promise<string> {
 }
 
 export async function penState(page: Page, up: boolean): Promise<void> {
-  const wanted = page.getByRole('button', { name: up ? 'Pens up' : 'Pens down', exact: true });
-  const other = page.getByRole('button', { name: up ? 'Pens down' : 'Pens up', exact: true });
+  const wanted = page.getByRole('button', { name: up ? /^Pens up/ : /^Pens down/ });
+  const other = page.getByRole('button', { name: up ? /^Pens down/ : /^Pens up/ });
   await wanted.or(other).waitFor();
   if (await other.isVisible()) await other.click();
   await wanted.waitFor();

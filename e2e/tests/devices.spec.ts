@@ -104,10 +104,10 @@ test('at the display its teacher finds pens, pages, a picture and the whole page
   const wall = await display(browser, server.url, await invited(teacher, 'A display'));
   await surfaceShown(wall);
   const press = (name: string) => wall.getByRole('button', { name, exact: true }).click();
-  await press('Pens up');
-  await expect(teacher.getByRole('button', { name: 'Pens up' })).toHaveAttribute('aria-pressed', 'true');
-  await press('Pens down');
-  await expect(teacher.getByRole('button', { name: 'Pens down' })).toBeVisible();
+  await press('Pens down: let them write');
+  await expect(teacher.getByRole('button', { name: /^Pens up/ })).toBeVisible();
+  await press('Pens up: put them down');
+  await expect(teacher.getByRole('button', { name: /^Pens down/ })).toBeVisible();
   const { scale } = await stageState(wall);
   await wall.keyboard.down('Control');
   await wall.mouse.move(700, 400);

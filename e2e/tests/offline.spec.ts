@@ -18,7 +18,7 @@ test('a student who is offline for ten strokes keeps them, and they join in afte
   for (let i = 0; i < 10; i++) await draw(wren, wave(80, 120 + i * 60));
   await draw(teacher, wave(400, 200));
   expect(await markCount(wren)).toBe(10);
-  await expect(wren.getByText('10 waiting')).toBeVisible();
+  await expect(wren.getByText('10 things are waiting')).toBeVisible();
   line.mend();
   await expectMarks(wren, 11);
   await expectMarks(teacher, 11);

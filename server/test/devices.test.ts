@@ -61,7 +61,7 @@ describe('a display or pad', () => {
     const second = await enter(code);
     expect([second.status, second.body.code]).toEqual([409, 'used-code']);
     expect(second.body.message).toContain('new one');
-    expect((await enter('NOSUCH')).body.code).toBe('wrong-code');
+    expect((await enter('NOSUCH')).body.code).toBe('wrong-device-code');
   });
 
   it('does not come in with a code that has ended, by time or with the class', async () => {
@@ -72,7 +72,7 @@ describe('a display or pad', () => {
     await teacher.send('POST', `/api/sittings/${sitting.id}/end`, { drop: false });
     expect((await enter(code)).status).toBe(410);
     const after = await teacher.send('POST', `/api/sittings/${sitting.id}/devices`, { kind: 'pad' });
-    expect([after.status, after.body.code]).toEqual([409, 'ended']);
+    expect([after.status, after.body.code]).toEqual([409, 'ended-devices']);
   });
 
   it('writes as the teacher, turns pages, and is told of what others write', async () => {

@@ -127,7 +127,7 @@ describe('addresses that mean harm', () => {
     const ended = new AbortController();
     const fetching = fetchWeb(`http://127.0.0.1:${port}/`, { ...limits, signal: ended.signal });
     ended.abort();
-    await expect(fetching).rejects.toMatchObject({ code: 'unreachable' });
+    await expect(fetching).rejects.toMatchObject({ code: 'page-unreachable' });
     dripping.closeAllConnections();
     dripping.close();
   });
@@ -220,7 +220,7 @@ describe('seats', () => {
     await join_('Away');
     expect((await teacher.send('POST', path('/clear'))).body).toEqual({ count: 1 });
     await teacher.send('POST', path('/door'), { locked: true });
-    expect((await join_('Late')).body).toMatchObject({ code: 'locked' });
+    expect((await join_('Late')).body).toMatchObject({ code: 'door-locked' });
     await teacher.send('POST', path('/door'), { locked: false });
     expect((await join_('Late')).status).toBe(201);
     expect((await new Client(server.url).send('POST', path('/clear'))).status).toBe(401);
@@ -265,7 +265,7 @@ describe('a server that is asked for nonsense', () => {
       code: 'x'.repeat(300_000),
       name: 'x',
     });
-    expect([status, body.code]).toEqual([413, 'too-large']);
+    expect([status, body.code]).toEqual([413, 'request-too-large']);
   });
 
   it('misses a stored file without a fuss', async () => {

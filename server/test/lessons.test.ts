@@ -101,7 +101,7 @@ describe('bringing in a PDF', () => {
       'too-many-pages',
       '6 pages, and 5 can be brought in',
     ],
-    ['too many bytes', () => Buffer.alloc(1_100_000, '%PDF-'), 'too-large', 'larger than 1 MB'],
+    ['too many bytes', () => Buffer.alloc(1_100_000, '%PDF-'), 'file-too-large', 'larger than 1 MB'],
   ])('refuses a file with %s and says what to do', async (_, make, code, hint) => {
     const before = await titles();
     const refused = await teacher.upload('file.pdf', await make());

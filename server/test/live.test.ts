@@ -182,9 +182,7 @@ describe('the class', () => {
       'not-allowed',
     );
     expect((await wren.ask('pens', { sitting: sitting.id, up: false })).error?.code).toBe('not-allowed');
-    expect((await live.ask('turn', { sitting: sitting.id, page: 'nowhere' })).error?.code).toBe(
-      'no-such-page',
-    );
+    expect((await live.ask('turn', { sitting: sitting.id, page: 'nowhere' })).error?.code).toBe('page-gone');
   });
 });
 

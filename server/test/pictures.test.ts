@@ -64,7 +64,7 @@ describe('pictures', () => {
     const tove = await join('Tove');
     const path = `/api/sittings/${sitting.id}/pictures`;
     await pens(false);
-    expect((await send(path, png(), tove)).body.code).toBe('pens-down');
+    expect((await send(path, png(), tove)).body.code).toBe('pens-down-pictures');
     await pens(true);
     expect((await send(path, png(), tove)).status).toBe(201);
     expect((await send(`/api/lessons/${lesson}/pictures`, png(), tove)).body.code).toBe('not-allowed');

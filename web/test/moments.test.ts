@@ -48,6 +48,17 @@ describe('what waits for the first page', () => {
     expect(await hasPassed(toolsHere.passed)).toBe(true);
   });
 
+  it('asks again for what could not be fetched, and takes it when it comes', async () => {
+    const { patiently } = await fresh();
+    const load = vi.fn().mockRejectedValueOnce(new TypeError('no connection')).mockResolvedValue('tools');
+    const fetched = patiently(load);
+    await vi.advanceTimersByTimeAsync(1900);
+    expect(load).toHaveBeenCalledTimes(1);
+    await vi.advanceTimersByTimeAsync(200);
+    expect(await fetched).toBe('tools');
+    expect(load).toHaveBeenCalledTimes(2);
+  });
+
   it('waits for nothing with somebody who prepares', async () => {
     const { pageShows, toolsHere, waitForNothing } = await fresh();
     waitForNothing();

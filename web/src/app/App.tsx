@@ -30,6 +30,7 @@ export function App() {
       <Suspense>
         <Toaster
           // Above the bars at the lower edge, and away from the buttons of the class.
+          containerAriaLabel={t('app.notices')}
           position="bottom-center"
           offset={{ bottom: 80 }}
           mobileOffset={{ bottom: 76 }}

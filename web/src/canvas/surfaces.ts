@@ -4,7 +4,7 @@ import type { PDFDocumentLoadingTask, PDFDocumentProxy, PDFPageProxy } from 'pdf
 import { Signal, Store } from '@doodla/core/client';
 import type { PictureCache } from '../pictures/pictureCache';
 import type { LiveScreen } from '../live/liveScreen';
-import { toolsHere } from '../ui/moments';
+import { patiently, toolsHere } from '../ui/moments';
 import { drawItems } from './markPainter';
 import { PdfSurface } from './pdfSurface';
 import { quickPicture } from './quickPicture';
@@ -101,7 +101,7 @@ export class Surfaces {
   /** Half a megabyte: for somebody who has a picture of the page it comes after the tools. */
   private async engine(): Promise<typeof import('./pdfEngine')> {
     if (await this.quick) await toolsHere.passed;
-    return import('./pdfEngine');
+    return patiently(() => import('./pdfEngine'));
   }
 
   /** A picture of the first page that a student sees; whoever prepares has what draws it. */

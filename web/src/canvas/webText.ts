@@ -1,4 +1,4 @@
-import type { PlacedQuote, TextQuote } from '@doodla/core';
+import type { PlacedQuote, PlacedWord, TextQuote } from '@doodla/core';
 import { findQuote, MAX_QUOTE, quoteOf } from '@doodla/core';
 
 /** The text of a web page as one string, and where each part of it is. */
@@ -42,18 +42,45 @@ export class WebText {
     return found && this.placed(quoteOf(this.text, found.start, found.end));
   }
 
+  /** The first `most` of its words, in their order, and where they lie. */
+  placedWords(most: number): PlacedWord[] {
+    const words: PlacedWord[] = [];
+    for (const { 0: run, index } of this.text.matchAll(/\S+/g)) {
+      if (words.length >= most) break;
+      for (const [start, end] of this.splitAtBreaks(index, index + run.length)) {
+        const [x, y, width, height] = this.rectsOf(start, end);
+        // What is not shown has no place.
+        if (x !== undefined)
+          words.push({ text: this.text.slice(start, end), x, y: y!, width: width!, height: height! });
+      }
+    }
+    return words;
+  }
+
+  /** Parts of a stretch without spaces, where a paragraph or a cell ends within it. */
+  private splitAtBreaks(start: number, end: number): [number, number][] {
+    const cuts = [start];
+    for (let at = start + 1; at < end; at++) if (this.breaks.has(at)) cuts.push(at);
+    return cuts.map((cut, i) => [cut, cuts[i + 1] ?? end]);
+  }
+
   /** Whether what stands before a place belongs to the same word. */
   private isInWord(place: number): boolean {
     return !this.breaks.has(place) && /\S/.test(this.text[place - 1]!);
   }
 
   private placed(quote: TextQuote): PlacedQuote | undefined {
+    const rects = this.rectsOf(quote.start, quote.start + quote.exact.length);
+    return rects.length > 0 ? { ...quote, rects } : undefined;
+  }
+
+  /** Flat x, y, width, height of each line of a stretch of the text. */
+  private rectsOf(start: number, end: number): number[] {
     const range = this.page.createRange();
-    const [from, to] = [this.nodeAt(quote.start), this.nodeAt(quote.start + quote.exact.length - 1)];
+    const [from, to] = [this.nodeAt(start), this.nodeAt(end - 1)];
     range.setStart(from.node, from.offset);
     range.setEnd(to.node, to.offset + 1);
-    const rects = lines([...range.getClientRects()]);
-    return rects.length > 0 ? { ...quote, rects } : undefined;
+    return lines([...range.getClientRects()]);
   }
 
   private nodeAt(position: number): { node: Text; offset: number } {

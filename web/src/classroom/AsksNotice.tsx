@@ -15,7 +15,7 @@ export function AsksNotice({ room }: { room: Room }) {
     <ul
       role="status"
       aria-label={t('classroom.wantsToComeIn')}
-      className="absolute top-16 left-1/2 z-30 max-h-60 w-120 max-w-[calc(100vw-1rem)] -translate-x-1/2 overflow-auto rounded-2xl bg-chalk px-4 py-2 text-board"
+      className="absolute top-16 left-1/2 z-30 max-h-60 w-120 max-w-[calc(100vw-1rem)] -translate-x-1/2 overflow-auto rounded-2xl border-2 border-board bg-paper px-4 py-2 text-ink shadow-xl"
     >
       {asks.map(({ id, name }) => (
         <li key={id} className="flex flex-wrap items-center gap-3 py-1">

@@ -45,7 +45,7 @@ function Half({ desk, title }: { desk: PageDesk; title: string }) {
   return (
     <section aria-label={title} className="relative grow basis-0 border-x-2 border-board-line">
       <StageView desk={desk} stage={stage} onStage={setStage} />
-      <h2 className="absolute bottom-2 left-2 max-w-[70%] truncate rounded-2xl border-2 border-board-line bg-board px-3 py-1.5 font-bold text-paper">
+      <h2 className="absolute bottom-2 left-2 max-w-[70%] truncate rounded-2xl bg-board forced-colors:border-2 px-3 py-1.5 font-bold text-paper">
         {title}
       </h2>
     </section>
@@ -66,7 +66,7 @@ function Turner({ left, right }: { left: PageDesk; right: PageDesk }) {
     <div
       role="group"
       aria-label={t('common.turnPages')}
-      className="absolute right-2 bottom-2 flex items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper"
+      className="absolute right-2 bottom-2 flex items-center rounded-2xl bg-board forced-colors:border-2 p-0.5 text-paper"
     >
       <IconButton
         label={t('common.previousPage')}

@@ -24,7 +24,7 @@ function HeldWork({ desk, waiting, why }: HeldWorkProps) {
   return (
     <div
       role="status"
-      className="absolute top-16 left-1/2 z-30 flex w-120 max-w-[calc(100vw-1rem)] -translate-x-1/2 flex-wrap items-center gap-3 rounded-2xl bg-chalk px-4 py-2 font-bold text-board"
+      className="absolute top-16 left-1/2 z-30 flex w-120 max-w-[calc(100vw-1rem)] -translate-x-1/2 flex-wrap items-center gap-3 rounded-2xl border-2 border-alarm bg-paper px-4 py-2 font-bold text-ink shadow-xl"
     >
       <p className="grow basis-60">
         {t(HELD[why], { count: waiting })} {problem}
@@ -43,7 +43,7 @@ export default function ConnectionSign({ desk }: { desk: PageDesk }) {
   return (
     <p
       role="status"
-      className="pointer-events-none absolute top-16 left-1/2 z-30 flex -translate-x-1/2 items-center gap-2 rounded-full border-2 border-board bg-chalk px-4 py-1.5 font-bold text-board"
+      className="pointer-events-none absolute top-16 left-1/2 z-30 flex -translate-x-1/2 items-center gap-2 rounded-full border-2 border-alarm bg-paper px-4 py-1.5 font-bold text-ink"
     >
       <CloudOff aria-hidden size={18} />
       {connection === 'rejected'

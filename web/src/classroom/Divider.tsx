@@ -40,7 +40,7 @@ export default function Divider({ workspace, at }: { workspace: Workspace; at: n
   };
   return (
     <div className="absolute inset-y-0 z-10 w-0" style={{ left: `${at * 100}%` }}>
-      <div className="absolute inset-y-0 -left-0.5 w-1 bg-chalk" />
+      <div className="absolute inset-y-0 -left-0.5 w-1 bg-paper" />
       {leads && (
         <div
           role="slider"
@@ -52,11 +52,11 @@ export default function Divider({ workspace, at }: { workspace: Workspace; at: n
           aria-valuenow={Math.round(at * 100)}
           onKeyDown={onKeyDown}
           {...drag}
-          className="absolute top-1/2 h-24 w-11 -translate-1/2 cursor-col-resize touch-none rounded-full border-4 border-board bg-chalk shadow-lg"
+          className="absolute top-1/2 h-24 w-11 -translate-1/2 cursor-col-resize touch-none rounded-full border-4 border-board bg-paper shadow-lg"
         />
       )}
       {leads && split && (
-        <div className="absolute bottom-16 flex w-max -translate-x-1/2 items-center gap-1 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl">
+        <div className="absolute bottom-16 flex w-max -translate-x-1/2 items-center gap-1 rounded-2xl bg-board forced-colors:border-2 p-1 text-paper shadow-xl">
           <select
             aria-label={t('classroom.pageBeside')}
             value={side?.pageId.get()}

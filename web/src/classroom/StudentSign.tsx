@@ -21,7 +21,7 @@ export default function StudentSign({ desk, place: { student }, side }: StudentS
     <div
       data-bar="student"
       className={classes(
-        'absolute top-2 z-30 flex max-w-[calc(100vw-1rem)] flex-wrap items-center gap-x-3 gap-y-1 rounded-2xl border-2 border-board-line bg-board px-4 py-2 text-paper shadow-xl compact:top-1 compact:border-0 compact:gap-x-2 compact:px-3 compact:py-1',
+        'absolute top-2 z-30 flex max-w-[calc(100vw-1rem)] flex-wrap items-center gap-x-3 gap-y-1 rounded-2xl bg-board forced-colors:border-2 px-4 py-2 text-paper shadow-xl compact:top-1 compact:border-0 compact:gap-x-2 compact:px-3 compact:py-1',
         side === 'left' ? 'left-2 compact:left-1' : 'right-2 compact:right-1',
       )}
     >
@@ -60,7 +60,7 @@ function WhichPage({ desk }: { desk: PageDesk }) {
       {(!isWith || (apart && !state?.ended)) && (
         <button
           type="button"
-          className="min-h-11 rounded-xl bg-chalk px-3 font-bold text-board"
+          className="min-h-11 rounded-xl bg-paper px-3 font-bold text-board"
           onClick={() => (isWith ? desk.apart.set(false) : desk.rejoinClass())}
         >
           {t('classroom.backToTheClass')}

@@ -6,7 +6,7 @@ import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { windowRoom } from '../ui/windowRoom';
 import { FoldedBar } from './FoldedBar';
-import { t } from '../words';
+import { isRightToLeft, t } from '../words';
 
 interface TopBarProps {
   back: string;
@@ -26,7 +26,7 @@ const DOING = {
   ended: t('classroom.classEnded'),
 };
 
-const HOLDER = 'rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl';
+const HOLDER = 'rounded-2xl bg-board forced-colors:border-2 p-0.5 text-paper shadow-xl';
 
 /** Two small holders in the upper corners: where one is, and what goes for the class. */
 export function TopBar({ back, backLabel, title, doing, arrangement, side, children }: TopBarProps) {
@@ -36,7 +36,7 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
     <div
       className={classes(
         'pointer-events-none absolute inset-x-2 top-2 z-30 flex items-start justify-between gap-2 *:pointer-events-auto compact:inset-x-1 compact:top-1',
-        side === 'left' && 'flex-row-reverse',
+        (side === 'left') !== isRightToLeft() && 'flex-row-reverse',
       )}
     >
       <div

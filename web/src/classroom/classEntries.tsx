@@ -10,6 +10,7 @@ import { Button } from '../ui/Button';
 import type { BarEntry } from '../ui/EntryBar';
 import { spacedCode } from '../ui/spacedCode';
 import { PeopleMenu } from './PeopleMenu';
+import { pensLabel } from '../ui/pensLabel';
 import { t } from '../words';
 
 /** A class as its bar knows it. */
@@ -70,7 +71,8 @@ function PensSwitch({ room, state }: InClass) {
   return (
     <Button
       look="onBoard"
-      aria-pressed={pensUp}
+      aria-label={pensLabel(pensUp)}
+      title={pensLabel(pensUp)}
       className={pensUp ? '!border-chalk !bg-chalk !text-board' : ''}
       icon={pensUp ? <Pen aria-hidden size={18} /> : <PenOff aria-hidden size={18} />}
       onClick={() => room.classroom!.setPens(!pensUp)}

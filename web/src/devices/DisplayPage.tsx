@@ -44,7 +44,7 @@ function Left({ why, onAgain }: { why: string; onAgain(): void }) {
         <button
           type="button"
           onClick={onAgain}
-          className="min-h-14 rounded-xl border-2 border-chalk bg-chalk px-6 text-xl font-bold text-board"
+          className="min-h-14 rounded-xl border-2 border-paper bg-paper px-6 text-xl font-bold text-board"
         >
           {t('devices.typeANewCode')}
         </button>

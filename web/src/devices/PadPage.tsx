@@ -75,7 +75,7 @@ function BandSwitch({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) 
   };
   return (
     <div
-      className="absolute top-2 z-30 flex items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl"
+      className="absolute top-2 z-30 flex items-center rounded-2xl bg-board forced-colors:border-2 p-0.5 text-paper shadow-xl"
       style={{ [side]: 8 }}
     >
       <IconButton

@@ -21,7 +21,7 @@ export function Grip({ label, left, top, icon, handlers }: GripProps) {
         left: `clamp(1.6rem, ${left}px, calc(100% - 1.6rem))`,
         top: `clamp(1.6rem, ${top}px, calc(100% - 1.6rem))`,
       }}
-      className="pointer-events-auto absolute grid size-11 -translate-1/2 cursor-grab touch-none place-items-center rounded-full border-2 border-board bg-chalk text-board shadow-lg"
+      className="pointer-events-auto absolute grid size-11 -translate-1/2 cursor-grab touch-none place-items-center rounded-full border-2 border-board bg-paper text-board shadow-lg"
     >
       {icon}
     </button>

@@ -35,7 +35,7 @@ export function MagnifierGlass({ focus, stage, desk, leads }: MagnifierGlassProp
       <div
         ref={host}
         data-testid="magnifier"
-        className="absolute touch-none overflow-hidden rounded-full border-4 border-chalk bg-white shadow-2xl"
+        className="absolute touch-none overflow-hidden rounded-full border-4 border-board bg-white shadow-2xl"
         style={{ ...box, pointerEvents: leads ? 'auto' : 'none', cursor: leads ? 'move' : undefined }}
         {...(leads && move)}
       />

@@ -41,7 +41,7 @@ export default function TimerPanel({ room }: { room: Room }) {
       className={classes(
         'absolute z-30 flex flex-col items-center rounded-2xl border-2 px-2 pb-1 shadow-xl',
         over || (left !== undefined && left <= SOON_MS)
-          ? 'border-board bg-chalk text-board'
+          ? 'border-white bg-alarm text-white'
           : 'border-board-line bg-board text-paper',
       )}
     >

@@ -75,9 +75,14 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
           {t('handout.thePdfCouldNotBeMade', { why: stage.message })}
         </p>
       )}
+      <p role="status" className={stage.at === 'made' ? 'mb-5 font-bold' : undefined}>
+        {stage.at === 'made' && t('handout.thePdfIsReady')}
+      </p>
       <div className="flex flex-wrap gap-3">
         {stage.at === 'made' ? (
           <a
+            // The button that had the focus is gone.
+            ref={(link) => link?.focus()}
             href={stage.url}
             download={fileName(title)}
             className="inline-flex min-h-11 items-center gap-2 rounded-xl border-2 border-board bg-board px-4 font-bold text-paper"

@@ -17,7 +17,7 @@ export function OpenClasses() {
         <Link
           key={id}
           to={`/sitting/${id}`}
-          className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 rounded-2xl border-2 border-board bg-chalk px-4 py-2 hover:brightness-105"
+          className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 rounded-2xl border-2 border-board bg-white px-4 py-2 hover:bg-paper-dim"
         >
           <Play aria-hidden size={20} />
           <span className="grow">

@@ -48,7 +48,7 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
 
   return (
     <div
-      className={classes('min-h-full', dragging && 'bg-chalk/30')}
+      className={classes('min-h-full', dragging && 'bg-board/15')}
       onDragOver={(event) => {
         event.preventDefault();
         setDragging(true);

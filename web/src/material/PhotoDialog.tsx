@@ -147,7 +147,7 @@ function CornerChooser({ photo, corners, onChange }: CornerChooserProps) {
               move(n, corners[2 * n]! + arrow[0] * KEY_STEP, corners[2 * n + 1]! + arrow[1] * KEY_STEP);
           }}
         >
-          <span className="size-5 rounded-full border-3 border-chalk-deep bg-chalk" />
+          <span className="size-5 rounded-full border-3 border-board bg-paper" />
         </button>
       ))}
     </div>

@@ -22,7 +22,7 @@ export default function MediaBar({ desk, recording, side }: MediaBarProps) {
       aria-label={t('media.recording')}
       data-bar="recording"
       className={classes(
-        'absolute bottom-17 z-20 flex max-w-[calc(100%-1rem)] items-center gap-2 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl lg:max-w-[calc(100%-12rem)] 2xl:bottom-2 2xl:max-w-[calc(100%-52rem)]',
+        'absolute bottom-17 z-20 flex max-w-[calc(100%-1rem)] items-center gap-2 rounded-2xl bg-board forced-colors:border-2 p-1 text-paper shadow-xl lg:max-w-[calc(100%-12rem)] 2xl:bottom-2 2xl:max-w-[calc(100%-52rem)]',
         side === 'left' ? 'left-44 compact:left-2' : 'right-44 compact:right-2',
       )}
     >
@@ -49,7 +49,7 @@ export default function MediaBar({ desk, recording, side }: MediaBarProps) {
             value={position}
             disabled={!desk.isTeacher}
             onChange={(event) => recording.seek(Number(event.target.value))}
-            className="h-11 min-w-20 grow accent-chalk"
+            className="h-11 min-w-20 grow accent-paper"
           />
           <span className="px-2 text-sm tabular-nums">
             {clock(position)} / {clock(duration)}

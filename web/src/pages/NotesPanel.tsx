@@ -19,7 +19,7 @@ export default function NotesPanel({ desk }: { desk: PageDesk }) {
   const note = surface?.kind === 'pdf' ? data?.notes[surface.index] : undefined;
   if (!note) return null;
   return (
-    <details className="absolute bottom-2 left-1/2 z-20 max-w-xs -translate-x-1/2 rounded-2xl border-2 border-board-line bg-board p-2 text-paper shadow-xl">
+    <details className="absolute bottom-2 left-1/2 z-20 max-w-xs -translate-x-1/2 rounded-2xl bg-board forced-colors:border-2 p-2 text-paper shadow-xl">
       <summary className="min-h-9 cursor-pointer px-2 py-1 font-bold">{t('pages.notesToThisSlide')}</summary>
       <p className="max-h-40 overflow-auto px-2 whitespace-pre-line">{note}</p>
     </details>

@@ -28,7 +28,7 @@ export default function PageTurner({ side, overStrip, ...rest }: PageTurnerProps
     <div
       data-bar="pages"
       className={classes(
-        'absolute z-30 flex items-center gap-0.5 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl compact:border-0 compact:p-0.5',
+        'absolute z-30 flex items-center gap-0.5 rounded-2xl bg-board forced-colors:border-2 p-1 text-paper shadow-xl compact:border-0 compact:p-0.5',
         overStrip ? 'bottom-13' : 'bottom-2 compact:bottom-0.5',
         side === 'left' ? 'left-2 compact:left-1' : 'right-2 compact:right-1',
       )}

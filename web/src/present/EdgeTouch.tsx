@@ -10,7 +10,7 @@ export default function EdgeTouch({ onTouch }: { onTouch(): void }) {
           aria-label={`Bring the tools back (${side} edge)`}
           title={t('present.bringTheToolsBack')}
           onClick={onTouch}
-          className="absolute inset-y-0 z-30 w-4 touch-none opacity-0 hover:bg-chalk hover:opacity-40 focus-visible:bg-chalk focus-visible:opacity-70"
+          className="absolute inset-y-0 z-30 w-4 touch-none opacity-0 hover:bg-paper hover:opacity-40 focus-visible:bg-paper focus-visible:opacity-70"
           style={{ [side]: 0 }}
         />
       ))}

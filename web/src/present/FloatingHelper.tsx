@@ -6,6 +6,7 @@ import { useStore } from '../store/useStore';
 import { countdown } from '../focus/focusActions';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
+import { pensLabel } from '../ui/pensLabel';
 import { t } from '../words';
 
 interface PictureInPicture {
@@ -30,7 +31,7 @@ export default function FloatingHelper({ desk }: { desk: PageDesk }) {
   };
   if (shown) return createPortal(<Helper desk={desk} />, shown.document.body);
   return (
-    <div className="absolute bottom-2 left-2 z-10 rounded-2xl border-2 border-board-line bg-board text-paper group-data-presenting/view:hidden compact:hidden">
+    <div className="absolute bottom-2 left-2 z-10 rounded-2xl bg-board forced-colors:border-2 text-paper group-data-presenting/view:hidden compact:hidden">
       <IconButton
         label={t('present.aSmallWindowOverOther')}
         icon={<PictureInPicture2 aria-hidden size={20} />}
@@ -63,10 +64,7 @@ function Helper({ desk }: { desk: PageDesk }) {
       <Tool label={t('common.nextPage')} onClick={() => desk.turnBy(1)}>
         <ChevronRight aria-hidden />
       </Tool>
-      <Tool
-        label={pensUp ? t('present.pensUpPutThemDown') : t('present.pensDownLetThemWrite')}
-        onClick={() => desk.classroom!.setPens(!pensUp)}
-      >
+      <Tool label={pensLabel(pensUp)} onClick={() => desk.classroom!.setPens(!pensUp)}>
         {pensUp ? <Pen aria-hidden /> : <PenOff aria-hidden />}
       </Tool>
       <Tool label={t('present.grabAPictureOntoThe')} onClick={() => void grab(desk)}>

@@ -7,6 +7,7 @@ import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
 import type { Presenting } from './presenting';
+import { pensLabel } from '../ui/pensLabel';
 import { t } from '../words';
 
 interface SlimTurnerProps {
@@ -31,7 +32,7 @@ export default function SlimTurner({ desk, side, presenting, display }: SlimTurn
     <div
       data-bar="pages"
       className={classes(
-        'absolute bottom-2 z-30 flex items-center rounded-2xl border-2 border-board-line bg-board/90 p-0.5 text-paper shadow-xl',
+        'absolute bottom-2 z-30 flex items-center rounded-2xl bg-board/90 forced-colors:border-2 p-0.5 text-paper shadow-xl',
         side === 'left' ? 'left-2' : 'right-2',
       )}
     >
@@ -58,7 +59,7 @@ function AtTheBoard({ desk, stage, stripOpen, onToggleStrip, onGrab }: DisplayAc
     <>
       {!state?.ended && (
         <IconButton
-          label={pensUp ? t('common.pensDown') : t('common.pensUp')}
+          label={pensLabel(pensUp)}
           active={pensUp}
           icon={pensUp ? <Pen aria-hidden /> : <PenOff aria-hidden />}
           onClick={() => desk.classroom?.setPens(!pensUp)}

@@ -40,7 +40,7 @@ export default function FocusSheet({ desk }: { desk: PageDesk }) {
       shortcut={desk.room.shortcuts.keyOf(id)}
       active={active}
       disabled={!inClass}
-      className="min-h-14 border-2 border-board-line"
+      className="min-h-14 bg-board-light"
       onClick={() => onClick(desk)}
     />
   );
@@ -72,7 +72,7 @@ export default function FocusSheet({ desk }: { desk: PageDesk }) {
             label={t('reach.coverTheAnswersAgain')}
             caption={t('reach.coverAgain')}
             icon={<RotateCcw aria-hidden />}
-            className="min-h-14 border-2 border-board-line"
+            className="min-h-14 bg-board-light"
             onClick={() => coverAgain(desk)}
           />
         )}
@@ -90,7 +90,7 @@ export default function FocusSheet({ desk }: { desk: PageDesk }) {
                   {minutes} <span className="text-xs font-normal">{t('reach.min')}</span>
                 </span>
               }
-              className="min-h-12 border-2 border-board-line"
+              className="min-h-12 bg-board-light"
               onClick={() => {
                 if (timer) desk.classroom!.setScene({ timer: null });
                 countdown(desk, minutes);
@@ -105,7 +105,7 @@ export default function FocusSheet({ desk }: { desk: PageDesk }) {
                 <Timer aria-hidden size={20} /> {t('common.stopwatch')}
               </span>
             }
-            className="col-span-3 min-h-12 border-2 border-board-line"
+            className="col-span-3 min-h-12 bg-board-light"
             onClick={() => stopwatch(desk)}
           />
         </div>

@@ -17,7 +17,7 @@ export default function OtherHand({ desk, side }: { desk: PageDesk; side: 'left'
       aria-label={t('reach.pensOfThisHalf')}
       aria-orientation="vertical"
       className={classes(
-        'absolute top-1/2 z-20 flex w-14 -translate-y-1/2 flex-col gap-1 rounded-2xl border-2 border-board-line bg-board p-1 shadow-xl',
+        'absolute top-1/2 z-20 flex w-14 -translate-y-1/2 flex-col gap-1 rounded-2xl bg-board forced-colors:border-2 p-1 shadow-xl',
         side === 'left' ? 'left-2' : 'right-2',
       )}
     >

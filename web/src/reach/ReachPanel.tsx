@@ -56,7 +56,7 @@ export function ReachPanel({ desk, reach }: ReachPanelProps) {
         data-bar="tools"
         aria-label={t('reach.tools')}
         aria-orientation="vertical"
-        className="pointer-events-auto flex max-h-[calc(100dvh-8.5rem)] w-38 shrink-0 flex-col gap-1 overflow-y-auto rounded-2xl border-2 border-board-line bg-board p-1.5 shadow-xl"
+        className="pointer-events-auto flex max-h-[calc(100dvh-8.5rem)] w-38 shrink-0 flex-col gap-1 overflow-y-auto rounded-2xl bg-board forced-colors:border-2 p-1.5 shadow-xl"
       >
         <DragHandle panel={panel} reach={reach} />
         <ModeSwitch desk={desk} side={away} />
@@ -74,14 +74,14 @@ export function ReachPanel({ desk, reach }: ReachPanelProps) {
         <div
           role="group"
           aria-label={GROUP_NAMES.Arrange}
-          className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1"
+          className="grid grid-cols-2 gap-1 border-t border-board-hover pt-1"
         >
           {toolsIn('Arrange').map((tool) => (
             <ToolButton key={tool} tool={tool} desk={desk} side={away} />
           ))}
           <WipeMenu desk={desk} side={away} />
         </div>
-        <div className="grid grid-cols-2 gap-1 border-t-2 border-board-line pt-1">
+        <div className="grid grid-cols-2 gap-1 border-t border-board-hover pt-1">
           <GroupSheet name="Point" icon={<Crosshair aria-hidden />} desk={desk} side={away}>
             <PointSheet desk={desk} />
           </GroupSheet>
@@ -103,7 +103,7 @@ function History({ desk, reach, side }: ReachPanelProps & { side: OpensTo }) {
   const { mayWrite } = desk;
   const common = { tooltipSide: side, className: '!min-w-0' };
   return (
-    <div className="grid grid-cols-4 gap-0.5 border-t-2 border-board-line pt-1">
+    <div className="grid grid-cols-4 gap-0.5 border-t border-board-hover pt-1">
       <IconButton
         {...common}
         label={t('common.undo')}

@@ -20,7 +20,7 @@ export function ReadyPens({ desk }: { desk: PageDesk }) {
     <div
       role="group"
       aria-label={t('reach.penCase')}
-      className="grid grid-cols-4 gap-1 border-t-2 border-board-line pt-1"
+      className="grid grid-cols-4 gap-1 border-t border-board-hover pt-1"
     >
       {places.map((i, n) => (
         <ReadyPen

@@ -18,7 +18,7 @@ export function SheetTool({ tool: id, desk }: { tool: ToolId; desk: PageDesk }) 
       shortcut={desk.room.shortcuts.keyOf(id)}
       active={tool === id}
       disabled={!desk.room.mayTake(id)}
-      className="min-h-14 border-2 border-board-line"
+      className="min-h-14 bg-board-light"
       onClick={() => desk.takeTool(id)}
     />
   );

@@ -30,10 +30,8 @@ export function ToolOptions({ desk, side }: ToolOptionsProps) {
           type="button"
           aria-label={t('reach.colourAndOptionsOfThe', { tool: name })}
           className={classes(
-            'flex items-center rounded-xl text-sm text-paper hover:bg-board-light disabled:opacity-40',
-            side === 'top'
-              ? 'min-h-11 min-w-11 justify-center'
-              : 'min-h-12 gap-2 border-2 border-board-line px-2',
+            'flex items-center rounded-xl text-sm text-paper hover:bg-board-hover disabled:opacity-40',
+            side === 'top' ? 'min-h-11 min-w-11 justify-center' : 'min-h-12 gap-2 bg-board-light px-2',
           )}
         >
           <span

@@ -99,7 +99,7 @@ function More({ desk, reach }: ToolStripProps) {
           <Suspense fallback={<p>{t('common.opening')}</p>}>
             <MoreTools desk={desk} />
           </Suspense>
-          <div className="mt-2 grid grid-cols-2 gap-1 border-t-2 border-board-line pt-2">
+          <div className="mt-2 grid grid-cols-2 gap-1 border-t border-board-hover pt-2">
             <IconButton
               label={t('common.redo')}
               caption={t('common.redo')}

@@ -121,7 +121,7 @@ function Dot({ label, at, small, ground, onDrag, onDrop, onEnd, onRemove }: DotP
       }}
     >
       <span
-        className={`rounded-full border-2 border-board bg-chalk ${small ? 'size-2 opacity-70' : 'size-3.5'}`}
+        className={`rounded-full border-2 border-chalk-deep bg-paper ${small ? 'size-2 opacity-70' : 'size-3.5'}`}
       />
     </button>
   );

@@ -58,7 +58,7 @@ export function NudgeMenu({ desk }: NudgeMenuProps) {
           aria-label={t('selection.moveSizeAndTurn')}
           sideOffset={8}
           collisionPadding={8}
-          className="z-40 grid max-h-(--radix-popover-content-available-height) w-56 grid-cols-3 gap-1 overflow-auto rounded-2xl border-2 border-board-line bg-board p-2 text-paper shadow-xl"
+          className="z-40 grid max-h-(--radix-popover-content-available-height) w-56 grid-cols-3 gap-1 overflow-auto rounded-2xl bg-board forced-colors:border-2 p-2 text-paper shadow-xl"
         >
           {tap(t('selection.turnLeft'), <RotateCcw aria-hidden />, () => turned(-ANGLE_STEP))}
           {tap(t('selection.up'), <ArrowUp aria-hidden />, () => moved(0, -1))}

@@ -86,7 +86,7 @@ export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarPro
         role="toolbar"
         aria-label={t('selection.selectedMarks')}
         onPointerDown={(event) => event.stopPropagation()}
-        className="pointer-events-auto flex max-w-full shrink-0 flex-wrap items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl"
+        className="pointer-events-auto flex max-w-full shrink-0 flex-wrap items-center rounded-2xl bg-board forced-colors:border-2 p-0.5 text-paper shadow-xl"
       >
         {!locked && (
           <>
@@ -174,7 +174,7 @@ function LookMenu({ marks, desk }: Pick<SelectionBarProps, 'marks' | 'desk'>) {
           aria-label={t('selection.colourAndLook')}
           sideOffset={8}
           collisionPadding={8}
-          className="z-40 flex max-h-[80dvh] w-66 flex-col gap-3 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"
+          className="z-40 flex max-h-[80dvh] w-66 flex-col gap-3 overflow-auto rounded-2xl bg-board forced-colors:border-2 p-3 text-paper shadow-xl"
         >
           {colour !== null && desk.penCase.fixedColour === undefined && (
             <ColourChoice

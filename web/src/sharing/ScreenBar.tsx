@@ -35,7 +35,7 @@ export default function ScreenBar({ desk, side }: { desk: PageDesk; side: 'left'
       aria-label={t('sharing.shownScreen')}
       data-bar="screen"
       className={classes(
-        'absolute bottom-17 z-20 flex max-w-[calc(100%-1rem)] flex-wrap-reverse items-center gap-1 rounded-2xl border-2 border-board-line bg-board p-1 text-paper shadow-xl max-lg:top-16 max-lg:bottom-auto lg:max-w-[calc(100%-12rem)] 2xl:bottom-2 2xl:max-w-[calc(100%-52rem)]',
+        'absolute bottom-17 z-20 flex max-w-[calc(100%-1rem)] flex-wrap-reverse items-center gap-1 rounded-2xl bg-board forced-colors:border-2 p-1 text-paper shadow-xl max-lg:top-16 max-lg:bottom-auto lg:max-w-[calc(100%-12rem)] 2xl:bottom-2 2xl:max-w-[calc(100%-52rem)]',
         side === 'left' ? 'left-42 max-lg:left-2' : 'right-42 max-lg:right-2',
       )}
     >

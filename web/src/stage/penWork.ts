@@ -3,7 +3,7 @@ import { Signal } from '@doodla/core/client';
 import type { PageCanvas } from '../canvas/pageCanvas';
 import type { Preview } from '../canvas/preview';
 import type { Gesture, PenPoint, RunningGesture } from '../desk/gesture';
-import { pageShows } from '../ui/moments';
+import { patiently, pageShows } from '../ui/moments';
 import type { PageDesk } from '../room/pageDesk';
 import type { ToolId } from '../tools/tools';
 import type { ShownWords } from '../tools/toolWork';
@@ -12,7 +12,6 @@ import { holdOn } from './paneHold';
 import type { Placing } from './placing';
 import { uncover } from './uncover';
 import type { Underlays } from './underlays';
-import { t } from '../words';
 
 /** What the pointers that are down do with the tools in hand, and what is seen of it meanwhile. */
 export class PenWork {
@@ -34,11 +33,9 @@ export class PenWork {
     private readonly underlays: Underlays,
     private readonly canvas: Pick<PageCanvas, 'colourAt'>,
   ) {
-    const fetched = pageShows.passed.then(() => import('../tools/work'));
-    fetched.then(
-      (tools) => (this.work = tools.WORK),
-      () => desk.tellProblem(t('stage.theToolsCouldNotBe')),
-    );
+    void pageShows.passed
+      .then(() => patiently(() => import('../tools/work')))
+      .then((tools) => (this.work = tools.WORK));
   }
 
   get isWriting(): boolean {

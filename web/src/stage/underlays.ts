@@ -1,4 +1,5 @@
 import type { Page } from '@doodla/core';
+import { PageWords } from '@doodla/core';
 import { Signal, Store } from '@doodla/core/client';
 import type { View } from '../canvas/view';
 import type { WebText } from '../canvas/webText';
@@ -6,6 +7,10 @@ import type { MediaFrame } from '../media/mediaFrame';
 import type { PageDesk } from '../room/pageDesk';
 import type { WebFrame } from './webFrame';
 import { t } from '../words';
+
+/** A web page is read out a moment after it shows, up to so many words. */
+const READ_OUT_MS = 500;
+const MOST_WORDS = 4000;
 
 /** What lies under the canvases because the browser itself has to show it: web pages and recordings. */
 export class Underlays {
@@ -16,11 +21,17 @@ export class Underlays {
   /** Made when the first web page is shown or may be turned to. */
   private web: WebFrame | undefined;
   private view: View = { scale: 1, x: 0, y: 0 };
+  private readingOut: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     private readonly host: HTMLElement,
     private readonly desk: PageDesk,
-  ) {}
+  ) {
+    this.webShown.subscribe(() => {
+      clearTimeout(this.readingOut);
+      this.readingOut = setTimeout(() => this.readOut(), READ_OUT_MS);
+    });
+  }
 
   /** The words of the web page that is shown. */
   get words(): WebText | undefined {
@@ -42,6 +53,7 @@ export class Underlays {
   }
 
   destroy(): void {
+    clearTimeout(this.readingOut);
     this.web?.destroy();
     this.recording.get()?.destroy();
   }
@@ -50,6 +62,13 @@ export class Underlays {
     if (this.web || page.surface.kind !== 'web') return this.web?.show(page);
     const web = await this.webFrame();
     if (this.desk.page) web.show(this.desk.page);
+  }
+
+  /** Says where the words of a web page are, for those who hear the page with the marks among its words. */
+  private readOut(): void {
+    const { page, surfaces } = this.desk;
+    if (page?.surface.kind !== 'web' || !this.words) return;
+    surfaces.setWords(page, new PageWords(this.words.placedWords(MOST_WORDS)));
   }
 
   private async webFrame(): Promise<WebFrame> {

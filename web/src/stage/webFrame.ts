@@ -39,6 +39,8 @@ export class WebFrame {
     this.frame.setAttribute('sandbox', 'allow-same-origin');
     this.frame.title = t('stage.webPage');
     this.frame.tabIndex = -1;
+    // Its words are read out with the marks among them (Underlays.readOut).
+    this.frame.ariaHidden = 'true';
     this.frame.style.cssText =
       'position:absolute;top:0;left:0;border:0;background:#fff;pointer-events:none;transform-origin:0 0;visibility:hidden;';
     this.frame.addEventListener('load', () => {

@@ -66,7 +66,7 @@ export function LetterBar({ view, letters, style, desk, place, room }: LetterBar
           event.preventDefault();
         }}
         onMouseDown={(event) => event.preventDefault()}
-        className="pointer-events-auto flex shrink-0 items-center rounded-2xl border-2 border-board-line bg-board p-0.5 text-paper shadow-xl"
+        className="pointer-events-auto flex shrink-0 items-center rounded-2xl bg-board forced-colors:border-2 p-0.5 text-paper shadow-xl"
       >
         {flag('bold', t('common.bold'), 'Ctrl+B', <Bold aria-hidden size={20} />)}
         {flag('italic', t('common.italic'), 'Ctrl+I', <Italic aria-hidden size={20} />)}
@@ -96,7 +96,7 @@ export function LetterBar({ view, letters, style, desk, place, room }: LetterBar
                 aria-label={t('typing.colourOfTheseLetters')}
                 sideOffset={8}
                 collisionPadding={8}
-                className="z-40 max-h-[80dvh] w-66 overflow-auto rounded-2xl border-2 border-board-line bg-board p-3 text-paper shadow-xl"
+                className="z-40 max-h-[80dvh] w-66 overflow-auto rounded-2xl bg-board forced-colors:border-2 p-3 text-paper shadow-xl"
                 onCloseAutoFocus={(event) => {
                   event.preventDefault();
                   view.focus();

@@ -7,7 +7,7 @@ const LOOKS: Record<Look, string> = {
   main: 'bg-board text-paper hover:bg-board-light border-board',
   plain: 'bg-paper text-ink hover:bg-paper-dim border-paper-line',
   alarm: 'bg-alarm text-white hover:brightness-110 border-alarm',
-  onBoard: 'bg-board-light text-paper hover:bg-board-hover border-board-line',
+  onBoard: 'bg-board-light text-paper hover:bg-board-hover border-transparent',
 };
 
 interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {

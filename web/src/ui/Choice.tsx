@@ -28,7 +28,7 @@ export function Choice<T extends string>({ label, value, options, columns = 4, o
             'grid min-h-11 min-w-11 place-items-center rounded-xl border-2 px-1 text-sm',
             option.value === value
               ? 'border-chalk bg-board-hover font-bold'
-              : 'border-board-line hover:bg-board-light',
+              : 'border-transparent hover:bg-board-light',
           )}
         >
           {option.face ?? option.name}

@@ -38,7 +38,7 @@ function BarPart<Props extends object>({ entry, props, onOpen }: BarPartProps<Pr
     <Button
       look="onBoard"
       icon={entry.icon}
-      className={classes(entry.main && '!border-chalk !bg-chalk !text-board')}
+      className={classes(entry.main && '!border-paper !bg-paper !text-board')}
       {...(entry.name && { 'aria-label': entry.name(props) })}
       onClick={() => ('run' in entry ? entry.run(props) : onOpen(entry.id))}
     >

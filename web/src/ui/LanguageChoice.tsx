@@ -1,4 +1,3 @@
-import { Languages } from 'lucide-react';
 import type { Language } from '../words';
 import { chooseLanguage, language, LANGUAGE_NAMES, t } from '../words';
 import { classes } from './classes';
@@ -12,7 +11,6 @@ export function LanguageChoice({ onBoard = false }: { onBoard?: boolean }) {
         onBoard ? 'text-paper hover:bg-board-light' : 'hover:bg-paper-dim',
       )}
     >
-      <Languages aria-hidden size={18} />
       <span className="sr-only">{t('ui.language')}</span>
       <select
         value={language()}

@@ -41,7 +41,7 @@ export function Slider({ label, value, min, max, step, unit = '', onChange }: Sl
         onPointerUp={commit}
         onKeyUp={commit}
         onBlur={commit}
-        className="h-11 w-full accent-chalk"
+        className="h-11 w-full accent-paper"
       />
     </div>
   );

@@ -33,10 +33,25 @@ export function waitForNothing(): void {
   toolsHere.come();
 }
 
+/** Between two tries to fetch something while there may be no connection, milliseconds. */
+const AGAIN_MS = 2000;
+
+/** Fetches a part of the program; without a connection again and again, since what waits for it can wait. */
+export async function patiently<T>(load: () => Promise<T>): Promise<T> {
+  for (;;) {
+    try {
+      return await load();
+    } catch {
+      // Told by the sign of the connection.
+      await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+    }
+  }
+}
+
 /** A part that is fetched when the moment has come. */
 export function lazyAfter<Props>(
   { passed }: Moment,
   load: () => Promise<{ default: FunctionComponent<Props> }>,
 ): LazyExoticComponent<FunctionComponent<Props>> {
-  return lazy(() => passed.then(load));
+  return lazy(() => passed.then(() => patiently(load)));
 }

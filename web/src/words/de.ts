@@ -11,6 +11,7 @@ export const de: Words = {
   app: {
     doodlaCannotBeReached: 'Doodla ist nicht zu erreichen',
     goToTheStartPage: 'Zur Startseite',
+    notices: 'Meldungen',
     thereIsNoPageAt: 'Unter dieser Adresse gibt es keine Seite',
     tryAgain: 'Noch einmal versuchen',
   },
@@ -165,7 +166,9 @@ export const de: Words = {
     opening: 'Wird geöffnet …',
     page: 'Seite {{number}}',
     pensDown: 'Stifte gesenkt',
+    pensDownLetThemWrite: 'Stifte gesenkt: schreiben lassen',
     pensUp: 'Stifte gehoben',
+    pensUpPutThemDown: 'Stifte gehoben: senken lassen',
     plain: 'Leer',
     presentNothingButThePage: 'Vorführen: nichts als die Seite',
     previousPage: 'Vorige Seite',
@@ -296,6 +299,7 @@ export const de: Words = {
       'Struktur für Vorleseprogramme. Sie bleibt, wo alle Seiten eines Dokuments ausgeteilt werden.',
     theHandoutDoesNotHave: 'Das Blatt hat von den Originalen nicht:',
     thePdfCouldNotBeMade: 'Das PDF konnte nicht erstellt werden: {{why}}',
+    thePdfIsReady: 'Das PDF ist fertig.',
     thePictureCanBePasted: 'Das Bild kann jetzt eingefügt werden.',
     thePictureCouldNotBe: 'Das Bild konnte nicht erstellt werden. Bitte versuche es noch einmal.',
     theWordsOfADocument: 'Die Wörter eines Dokuments, das nur als Bilder eingesetzt werden konnte.',
@@ -572,8 +576,6 @@ export const de: Words = {
     aSmallWindowOverOther: 'Ein kleines Fenster über anderen Programmen',
     bringTheToolsBack: 'Werkzeuge zurückholen',
     grabAPictureOntoThe: 'Ein Bild auf die nächste Seite entnehmen',
-    pensDownLetThemWrite: 'Stifte gesenkt: schreiben lassen',
-    pensUpPutThemDown: 'Stifte gehoben: senken lassen',
     stopPresenting: 'Vorführen beenden',
     threeMinutesOrTakeThe: 'Drei Minuten, oder Zeit wegnehmen',
   },
@@ -935,7 +937,6 @@ export const de: Words = {
   stage: {
     arrowsMoveSpaceLifts: 'Pfeile bewegen, Leertaste hebt, Escape beendet',
     arrowsMoveSpacePutsDown: 'Pfeile bewegen, Leertaste setzt auf, Escape beendet',
-    theToolsCouldNotBe: 'Die Werkzeuge konnten nicht geholt werden. Bitte lade diese Seite neu.',
     thisPageCouldNotBe:
       'Diese Seite konnte nicht gezeigt werden. Bitte lade sie neu, wenn eine Verbindung da ist.',
     webPage: 'Webseite',

@@ -64,5 +64,8 @@ export function t(name: TextName, values: Record<string, string | number | null 
   return i18next.t(name, values);
 }
 
+/** Whether the language is written from right to left; what lies at a hand's side does not change sides with it. */
+export const isRightToLeft = (): boolean => RIGHT_TO_LEFT.test(i18next.language);
+
 /** The language that is spoken, for `Intl`. */
 export const language = (): string => i18next.language;
