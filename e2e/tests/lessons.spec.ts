@@ -125,7 +125,7 @@ test('a lesson begins without a document: on a blank page with another after it,
   teacher,
 }) => {
   const begin = async (how: string) => {
-    await teacher.getByRole('button', { name: 'New lesson without one' }).click();
+    await teacher.getByRole('button', { name: 'New lesson without a document' }).click();
     await teacher.getByRole('menuitem', { name: how }).click();
   };
   await begin('On a blank page');

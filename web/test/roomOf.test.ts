@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { besidePages, toolsThatFit } from '../src/reach/stripRoom';
+import { besidePages, shownTools, toolsThatFit } from '../src/reach/stripRoom';
 import { roomOf } from '../src/ui/roomOf';
 
 describe('the room of a window', () => {
@@ -39,5 +39,19 @@ describe('the strip of tools', () => {
         expect(taken + pages).toBeLessThanOrEqual(Math.max(width, (3 * 44 + 4) * scale));
       }),
     );
+  });
+});
+
+describe('the tool in hand', () => {
+  const tools = ['pen', 'highlighter', 'eraser', 'text'];
+
+  it('is in sight on the smallest strip, where another makes room for it', () => {
+    expect(shownTools(tools, 2, 'pen')).toEqual(['pen', 'highlighter']);
+    expect(shownTools(tools, 2, 'text')).toEqual(['pen', 'text']);
+    expect(shownTools(tools, 1, 'wisp')).toEqual(['wisp']);
+  });
+
+  it('takes no room where there is none', () => {
+    expect(shownTools(tools, 0, 'text')).toEqual([]);
   });
 });

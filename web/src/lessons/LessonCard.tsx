@@ -45,7 +45,7 @@ export function LessonCard({ lesson, place, of }: LessonCardProps) {
     <li
       aria-posinset={place}
       aria-setsize={of}
-      className="group mb-5 flex h-80 flex-col overflow-hidden rounded-2xl border-2 border-paper-line bg-white focus-within:border-board hover:border-board"
+      className="group mb-5 flex h-80 flex-col overflow-hidden rounded-2xl border-2 border-transparent bg-white shadow-md focus-within:border-board hover:border-board"
     >
       <Link to={`/lesson/${lesson.id}`} className="block grow">
         <div className="flex h-40 items-center justify-center overflow-hidden border-b-2 border-paper-dim bg-paper-dim">

@@ -9,7 +9,7 @@ import type { PageDesk } from '../room/pageDesk';
 import type { ToolId } from '../tools/tools';
 import type { Reach } from './reachState';
 import { CHOOSING_SHEET } from './sheet';
-import { besidePages, toolsThatFit } from './stripRoom';
+import { besidePages, shownTools, toolsThatFit } from './stripRoom';
 import { ToolButton } from './ToolButton';
 import { ToolOptions } from './ToolOptions';
 import { t } from '../words';
@@ -39,6 +39,7 @@ interface ToolStripProps {
 export function ToolStrip({ desk, reach }: ToolStripProps) {
   const { side } = useStore(reach);
   const room = useStore(windowRoom);
+  const { tool: inHand } = useStore(desk.penCase);
   return (
     <div
       role="toolbar"
@@ -49,7 +50,7 @@ export function ToolStrip({ desk, reach }: ToolStripProps) {
         besidePages(room) ? (side === 'left' ? 'left-0' : 'right-0') : 'inset-x-0 justify-between',
       )}
     >
-      {ORDER.slice(0, toolsThatFit(room)).map((tool) => (
+      {shownTools(ORDER, toolsThatFit(room), inHand).map((tool) => (
         <ToolButton key={tool} tool={tool} desk={desk} side="top" named={false} />
       ))}
       <UndoButton desk={desk} />

@@ -14,6 +14,12 @@ export function besidePages({ width }: WindowRoom): boolean {
   return width >= SHARED;
 }
 
+/** The first `room` of the tools, of which one makes room for the tool in hand: that is always in sight. */
+export function shownTools<Tool>(tools: readonly Tool[], room: number, inHand: Tool): readonly Tool[] {
+  const first = tools.slice(0, room);
+  return room === 0 || first.includes(inHand) ? first : [...first.slice(0, -1), inHand];
+}
+
 /** How many tools the strip has room for, beside what is always there. */
 export function toolsThatFit(room: WindowRoom): number {
   const width = room.width - (besidePages(room) ? PAGES : 0);

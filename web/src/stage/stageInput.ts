@@ -45,6 +45,8 @@ export class StageInput {
     host.addEventListener('pointerleave', () => this.glass.hover(undefined), { signal });
     host.addEventListener('wheel', (event) => this.wheel(event), { signal, passive: false });
     host.addEventListener('contextmenu', (event) => event.preventDefault(), { signal });
+    // A quick stroke would go on as a fling, and a browser takes the next tap, on any button, for what stops it.
+    host.addEventListener('touchstart', (event) => event.preventDefault(), { signal, passive: false });
     window.addEventListener(
       'keydown',
       (event) => (this.spaceHeld = event.code === 'Space' || this.spaceHeld),

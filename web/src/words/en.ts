@@ -321,7 +321,7 @@ export const en = {
     isStillOpen: '<b>{{title}}</b> is still open, begun {{when}} (code {{code}})',
     keepThisTitle: 'Keep this title',
     newLessonFromADocument: 'New lesson from a document',
-    newLessonWithoutOne: 'New lesson without one',
+    newLessonWithoutOne: 'New lesson without a document',
     nothingHereYet: 'Nothing here yet.',
     onABlankPage: 'On a blank page',
     rename: 'Rename {{title}}',
