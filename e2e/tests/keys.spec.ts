@@ -37,6 +37,13 @@ test('Tab goes through everything and on, whatever is in hand', async ({ teacher
     expect(stops.filter((stop) => stop === name || stop === 'Undo')).toContain(
       name === 'Undo' ? 'Undo' : name,
     );
+  // In the order of the screen: the bars above, the tools, the bar below.
+  const order = ['Back to your lessons', 'Start class', 'Pen', 'Next page'].map((name) =>
+    stops.indexOf(name),
+  );
+  const begin = order[0]!;
+  const after = order.map((place) => (place - begin + stops.length) % stops.length);
+  expect(after).toEqual([...after].sort((a, b) => a - b));
   // Things on the page are gone through by other keys.
   await teacher.keyboard.press('.');
   const first = await teacher.getByRole('toolbar', { name: 'Selected marks' }).boundingBox();

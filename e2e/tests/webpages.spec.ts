@@ -38,6 +38,11 @@ test(
     await teacher.keyboard.press('p');
     await draw(teacher, wave(300, 200));
     await expectMarks(wren, 1);
+    // Read out in its order, with the mark among the words by where it lies.
+    const read = wren.getByRole('region', { name: 'What the page says' }).getByRole('paragraph');
+    await expect(read.first()).toHaveText('The mill bridge');
+    await expect(read.filter({ hasText: 'by the teacher' })).toHaveCount(1);
+    await expect(read.last()).toContainText('Nothing held the planks up');
     const [, before] = await at(teacher, 300, 200);
     await teacher.mouse.wheel(0, 150);
     await expect.poll(async () => (await at(teacher, 300, 200))[1]).toBeLessThan(before - 100);

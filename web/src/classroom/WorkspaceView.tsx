@@ -133,6 +133,8 @@ export function WorkspaceView({
           void import('../material/documents').then(({ pagesIn }) => setDropped(pagesIn(files)));
       }}
     >
+      {/* First, since they stand above all others: the order of stops follows the screen. */}
+      {stage && (!isPresenting || !desk.isTeacher) && <Corners stage={stage} side={away} corners={corners} />}
       <Panes workspace={workspace} stage={stage} onStage={setStage} toolSide={toolsHidden ? 'none' : side} />
       {!ready && (
         <p className="absolute inset-0 grid place-items-center text-xl text-paper">
@@ -201,7 +203,6 @@ export function WorkspaceView({
           )}
         </Suspense>
       )}
-      {stage && (!isPresenting || !desk.isTeacher) && <Corners stage={stage} side={away} corners={corners} />}
       <Suspense>
         {grabbing && <GrabDialog desk={active} onClose={() => setGrabbing(false)} />}
         {helpOpen && <ShortcutsDialog room={desk.room} onClose={() => setHelpOpen(false)} />}
