@@ -176,8 +176,8 @@ describe('letters that no font has', () => {
     // A letter of the block for private agreement would need none; this one is of a script that no font here has.
     const words = Buffer.from('Arches \u{1E900}\u{10F70}\u{11F04} push.\n');
     const missing = await lettersWithoutFont('\u{1E900}\u{10F70}\u{11F04}');
-    const { remarks } = await send<{ remarks: string[] }>('/api/lessons', words, 'words.txt');
-    expect(remarks.map((remark) => /show as boxes/.test(remark))).toEqual(missing === '' ? [] : [true]);
+    const { remarks } = await send<{ remarks: { message: string }[] }>('/api/lessons', words, 'words.txt');
+    expect(remarks.map(({ message }) => /show as boxes/.test(message))).toEqual(missing === '' ? [] : [true]);
   });
 });
 

@@ -2,6 +2,8 @@ import { parseSync } from 'vite';
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { REFUSALS } from '@doodla/core';
+import { BAD_INPUT } from '../../server/src/http/badInput';
+import { pdfProblem } from '../../server/src/materials/pdfProblem';
 import { afterEach, describe, expect, it } from 'vitest';
 import { speakWords, t } from '../src/words';
 import { de } from '../src/words/de';
@@ -94,7 +96,24 @@ describe('sentences of the server', () => {
     expect(problems.size).toBeGreaterThan(60);
     const server: Record<string, string> = en.server;
     for (const [code, sentence] of problems) expect(server[code], code).toBe(sentence);
-    for (const [code, sentence] of Object.entries(REFUSALS)) expect(server[code], code).toBe(sentence);
+    for (const table of [REFUSALS, BAD_INPUT])
+      for (const [code, sentence] of Object.entries(table)) expect(server[code], code).toBe(sentence);
+  });
+
+  it('about documents are said with how many pages there are', () => {
+    const faults = [
+      'password',
+      'damaged',
+      'empty',
+      'too-many-pages',
+      'no-such-pages',
+      'huge-page',
+      'too-slow',
+    ] as const;
+    for (const fault of faults) {
+      const { code, message, values } = pdfProblem({ fault, pages: 715 }, 500);
+      expect(sentenceOf({ code, message: 'unknown', ...(values && { values }) })).toBe(message);
+    }
   });
 
   it('are said in the language that is spoken, with their values', () => {

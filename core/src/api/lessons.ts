@@ -1,3 +1,4 @@
+import type { ProblemReply } from './problem.js';
 import type { UndoEntry } from '../live/messages.js';
 import type { BlankSheet } from '../pages/page.js';
 import type { SittingSummary } from './sittings.js';
@@ -70,9 +71,9 @@ export interface AnnotationsReply {
   step: UndoEntry;
 }
 
-/** What is to be known of a document that was turned into pages, in sentences. */
+/** What is to be known of a document that was turned into pages, each as a code and a sentence. */
 export interface Remarked {
-  remarks: string[];
+  remarks: ProblemReply[];
 }
 
 /** A document that became a lesson. */

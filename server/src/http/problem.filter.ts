@@ -1,6 +1,7 @@
 import type { ArgumentsHost, ExceptionFilter } from '@nestjs/common';
 import { BadRequestException, Catch, HttpException, Logger } from '@nestjs/common';
 import type { Response } from 'express';
+import { badInputCode } from './badInput.js';
 import { logFailure } from './failures.js';
 import { notFound, Problem } from './problem.js';
 import { diskFull } from '../storage/diskSpace.js';
@@ -22,7 +23,7 @@ export class ProblemFilter implements ExceptionFilter {
 
   private problemOf(error: unknown): Problem {
     if (error instanceof Problem) return error;
-    if (error instanceof BadRequestException) return new Problem(400, 'bad-input', firstSentence(error));
+    if (error instanceof BadRequestException) return badInput(error);
     const { code, status } = error as { code?: unknown; status?: unknown };
     if (code === 'ENOSPC' || code === 'SQLITE_FULL') return diskFull();
     if (status === 413)
@@ -47,7 +48,8 @@ function notUnderstood(status: number): Problem {
   return new Problem(status, 'refused', 'This request was not understood. Reload the page and try again.');
 }
 
-function firstSentence(error: BadRequestException): string {
+function badInput(error: BadRequestException): Problem {
   const { message } = error.getResponse() as { message: string | string[] };
-  return Array.isArray(message) ? message[0]! : message;
+  const sentence = Array.isArray(message) ? message[0]! : message;
+  return new Problem(400, badInputCode(sentence), sentence);
 }

@@ -11,11 +11,12 @@ import { isBlankSheet } from '@doodla/core';
 import { Is } from '../live/live.dto.js';
 import { visibleText } from '../http/visibleText.js';
 import { IsOptional, IsString, IsUUID, Length } from 'class-validator';
+import { BAD_INPUT } from '../http/badInput.js';
 
 export class RenameDto implements TitleRequest {
   @Transform(({ value }: { value: unknown }) => visibleText(value))
   @IsString()
-  @Length(1, 200, { message: 'Please give a title of up to 200 letters.' })
+  @Length(1, 200, { message: BAD_INPUT['title'] })
   title: string;
 }
 
@@ -33,7 +34,7 @@ export class InsertDocumentDto implements DocumentPagesRequest {
 
 export class WebPageDto implements WebPageRequest {
   @IsString()
-  @Length(1, 2000, { message: 'Please give the address of a web page.' })
+  @Length(1, 2000, { message: BAD_INPUT['web-address'] })
   address: string;
 
   @IsOptional() @IsString() @Length(1, 64) after?: string;
@@ -43,6 +44,6 @@ export class WebPageDto implements WebPageRequest {
 }
 
 export class CopyPageDto implements CopyPageRequest {
-  @IsUUID(undefined, { message: 'Please choose the lesson that the page should go to.' }) to: string;
+  @IsUUID(undefined, { message: BAD_INPUT['target-lesson'] }) to: string;
   @IsOptional() @IsUUID() sitting?: string;
 }

@@ -22,7 +22,7 @@ export class FailureFilter implements ExceptionFilter {
     logFailure(this.logger, 'A request failed', error);
     return {
       error: {
-        code: 'failed',
+        code: 'sent-again',
         message: 'Something went wrong on the server. Your work is kept here and will be sent again.',
       },
     };

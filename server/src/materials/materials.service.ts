@@ -1,3 +1,4 @@
+import type { ProblemReply } from '@doodla/core';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
@@ -24,7 +25,7 @@ export interface ReadMaterial {
 /** A document that has been taken in and is not yet on any page. */
 export interface TakenMaterial extends ReadMaterial {
   /** What whoever brought it should know, in sentences. */
-  remarks: string[];
+  remarks: ProblemReply[];
 }
 
 /** What a PDF is kept as, and which of its pages are wanted. */
@@ -140,7 +141,7 @@ export class MaterialsService {
     }
   }
 
-  private async remarksOn(pdf: string, options: PdfTaskOptions): Promise<string[]> {
+  private async remarksOn(pdf: string, options: PdfTaskOptions): Promise<ProblemReply[]> {
     const letters = await this.pdfs
       .letters(pdf, LOOKED_AT, options)
       .catch(throwProblem(this.settings.maxPages));
@@ -148,7 +149,11 @@ export class MaterialsService {
     if (missing.length === 0) return [];
     const named = missing.slice(0, NAMED).join(' ') + (missing.length > NAMED ? ' …' : '');
     return [
-      `Some letters show as boxes, because the server has no font for them: ${named}. Fonts for nearly all scripts are installed with: apt-get install fonts-noto-core fonts-noto-cjk. Until then, save the document as PDF yourself and bring that in.`,
+      {
+        code: 'letters-missing',
+        message: `Some letters show as boxes, because the server has no font for them: ${named}. Fonts for nearly all scripts are installed with: apt-get install fonts-noto-core fonts-noto-cjk. Until then, save the document as PDF yourself and bring that in.`,
+        values: { named },
+      },
     ];
   }
 }

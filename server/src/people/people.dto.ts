@@ -2,25 +2,26 @@ import type { PreferenceReply, SetUpRequest, SignInRequest } from '@doodla/core'
 import { Transform } from 'class-transformer';
 import { visibleText } from '../http/visibleText.js';
 import { IsEmail, IsObject, IsString, Length } from 'class-validator';
+import { BAD_INPUT } from '../http/badInput.js';
 
 const trim = ({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value);
 
 export class SignInDto implements SignInRequest {
   @Transform(trim)
-  @IsEmail({}, { message: 'Please give an e-mail address, like name@school.example.' })
+  @IsEmail({}, { message: BAD_INPUT['email'] })
   email: string;
 
-  @IsString() @Length(1, 200, { message: 'Please give your password.' }) password: string;
+  @IsString() @Length(1, 200, { message: BAD_INPUT['password-missing'] }) password: string;
 }
 
 export class SetupDto extends SignInDto implements SetUpRequest {
   @Transform(({ value }: { value: unknown }) => visibleText(value))
   @IsString()
-  @Length(1, 80, { message: 'Please give your name, up to 80 letters.' })
+  @Length(1, 80, { message: BAD_INPUT['teacher-name'] })
   name: string;
 
   @IsString()
-  @Length(10, 200, { message: 'Please choose a password of at least 10 characters.' })
+  @Length(10, 200, { message: BAD_INPUT['password-short'] })
   declare password: string;
 }
 

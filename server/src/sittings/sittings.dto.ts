@@ -12,13 +12,14 @@ import { ArrayMaxSize, IsArray, IsBoolean, IsOptional, IsString, Length, MaxLeng
 import { visibleText } from '../http/visibleText.js';
 import { RenameDto } from '../lessons/lessons.dto.js';
 import { IsId } from '../live/live.dto.js';
+import { BAD_INPUT } from '../http/badInput.js';
 
 export class JoinDto implements JoinRequest {
   @IsString() @MaxLength(40) code: string;
 
   @Transform(({ value }: { value: unknown }) => visibleText(value))
   @IsString()
-  @Length(1, 40, { message: 'Please give your name, up to 40 letters.' })
+  @Length(1, 40, { message: BAD_INPUT['your-name'] })
   name: string;
 
   /** What this device was given when it was in the class before. */
@@ -35,7 +36,7 @@ export class EndDto implements EndRequest {
   @IsOptional()
   @Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value))
   @IsString()
-  @Length(1, 200, { message: 'Please give a title of up to 200 letters.' })
+  @Length(1, 200, { message: BAD_INPUT['title'] })
   title?: string;
 
   @IsBoolean() drop: boolean;

@@ -20,9 +20,10 @@ import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
 import type { Visitor } from '../people/visitor.js';
 import type { ReadablePage } from './words.service.js';
 import { WordsService } from './words.service.js';
+import { BAD_INPUT } from '../http/badInput.js';
 
 export class ReadDto implements ReadWordsRequest {
-  @IsIn(READING_LANGUAGES, { message: 'Please choose one of the languages.' })
+  @IsIn(READING_LANGUAGES, { message: BAD_INPUT['reading-language'] })
   language: ReadingLanguage;
 }
 

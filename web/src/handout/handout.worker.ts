@@ -2,6 +2,7 @@ import type { HandoutPage, HandoutSources, Loss, TextPicture } from '@doodla/cor
 import { makePdf } from '@doodla/core/handout';
 import { expose } from 'comlink';
 import { fontFiles } from '../canvas/fontFiles';
+import { PART_MISSING } from './partMissing';
 
 /** What only the page can do for the worker. */
 export interface HandoutHost {
@@ -36,8 +37,7 @@ export type HandoutWorker = typeof worker;
 
 async function download(url: string): Promise<Uint8Array> {
   const response = await fetch(url);
-  if (!response.ok)
-    throw new Error('A part of the handout could not be fetched. Please check the connection and try again.');
+  if (!response.ok) throw new Error(PART_MISSING);
   return new Uint8Array(await response.arrayBuffer());
 }
 

@@ -7,6 +7,7 @@ import type { PageDesk } from '../room/pageDesk';
 import type { HandoutHost, HandoutWorker } from './handout.worker';
 import { webLayout } from './webLayout';
 import { t } from '../words';
+import { PART_MISSING } from './partMissing';
 
 /** Pixels per page unit of an original that has to be put in as a picture. */
 const PICTURE_SCALE = 2;
@@ -48,6 +49,9 @@ export async function makeHandout(
     const made = desk.room.readAll().then(() => remote.makePdf(pagesOf(desk, only), title, proxy(host)));
     const bytes = (await Promise.race([made, aborted])) as Uint8Array<ArrayBuffer>;
     return { pdf: new Blob([bytes], { type: 'application/pdf' }), losses };
+  } catch (error) {
+    const isMissing = error instanceof Error && error.message === PART_MISSING;
+    throw isMissing ? new Error(t('handout.aPartIsMissing')) : error;
   } finally {
     remote[releaseProxy]();
     worker.terminate();

@@ -1,7 +1,9 @@
+import type { ProblemReply } from '@doodla/core';
 import { toast } from 'sonner';
 import { keepPages } from '../api/lessons';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
+import { sentenceOf } from '../words/sentences';
 
 const SHOWN_MS = 12_000;
 const REMARK_MS = 30_000;
@@ -23,8 +25,8 @@ export function broughtIn(desk: PageDesk, pages: readonly string[]): void {
 }
 
 /** Says what is to be known of a document that was turned into pages. */
-export function sayRemarks(remarks: readonly string[]): void {
-  for (const remark of remarks) toast.warning(remark, { duration: REMARK_MS });
+export function sayRemarks(remarks: readonly ProblemReply[]): void {
+  for (const remark of remarks) toast.warning(sentenceOf(remark), { duration: REMARK_MS });
 }
 
 /** Says that pictures of a web page could not be had, and how they can. */

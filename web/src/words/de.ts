@@ -268,6 +268,8 @@ export const de: Words = {
   },
   handout: {
     aPageCouldNotBe: 'Eine Seite konnte nicht gezeichnet werden. Bitte versuche es noch einmal.',
+    aPartIsMissing:
+      'Ein Teil des Blatts konnte nicht geholt werden. Bitte prüfe die Verbindung und versuche es noch einmal.',
     aPictureAgainAndAgain: 'Immer wieder ein Bild',
     aSignatureItHoldsFor: 'Eine Unterschrift: Sie gilt nur für das Original.',
     aWebPageCouldNot: 'Eine Webseite konnte nicht gesetzt werden. Bitte versuche es noch einmal.',
@@ -754,6 +756,7 @@ export const de: Words = {
     'document-password':
       'Dieses Dokument ist mit einem Passwort geschützt. Bitte öffne es, sichere eine Kopie ohne Passwort und wähle die.',
     'door-locked': 'Im Augenblick wird niemand mehr eingelassen. Bitte frage deine Lehrkraft.',
+    email: 'Bitte gib eine E-Mail-Adresse an, wie name@school.example.',
     empty: 'Diese Datei ist leer. Bitte prüfe das Original und wähle es noch einmal.',
     ended: 'Dieser Unterricht ist beendet, darum kann nichts mehr hineingeschrieben werden.',
     'ended-devices':
@@ -771,6 +774,8 @@ export const de: Words = {
     'join-first': 'Bitte komm erst in die Klasse oder melde dich an.',
     'last-page': 'Eine Lektion behält mindestens eine Seite, darum blieb diese, wo sie ist.',
     'lesson-full-of-pictures': 'Diese Lektion ist voller Bilder. Bitte lösche erst einige.',
+    'letters-missing':
+      'Einige Buchstaben erscheinen als Kästchen, weil der Server keine Schrift dafür hat: {{named}}. Schriften für fast alle Schriftsysteme kommen mit: apt-get install fonts-noto-core fonts-noto-cjk. Bis dahin sichere das Dokument selbst als PDF und hole das herein.',
     locked: 'Dieses Zeichen ist gesperrt und blieb darum, wie es ist.',
     'no-address':
       'Das ist nicht die Adresse einer Webseite. Bitte kopiere sie aus dem Browser, beginnend mit https://.',
@@ -811,11 +816,14 @@ export const de: Words = {
       'Die Seite konnte nicht geholt werden. Bitte prüfe die Adresse, oder sichere die Seite als Datei und hole diese herein.',
     password:
       'Dieses PDF ist mit einem Passwort geschützt. Bitte sichere eine Kopie ohne Passwort und wähle die.',
+    'password-missing': 'Bitte gib dein Passwort an.',
+    'password-short': 'Bitte wähle ein Passwort mit mindestens 10 Zeichen.',
     'pens-down':
       'Die Stifte sind gesenkt: Deine Lehrkraft hat das Schreiben vorerst angehalten. Dein letztes Zeichen wurde zurückgenommen.',
     'pens-down-pictures': 'Die Stifte sind gesenkt: Bitte warte auf deine Lehrkraft.',
     'private-address':
       'Diese Adresse liegt im Netz der Schule, darum wird sie nicht geholt. Bitte sichere die Seite als Datei und hole diese herein.',
+    'reading-language': 'Bitte wähle eine der Sprachen.',
     'reading-too-slow':
       'Das zu lesen dauert zu lange, oder es entfaltet sich zu zu viel. Bitte sichere es als PDF und hole das herein.',
     redirects:
@@ -823,12 +831,16 @@ export const de: Words = {
     refused: 'Diese Anfrage wurde nicht verstanden. Lade die Seite neu und versuche es noch einmal.',
     'request-too-large': 'Das ist zu viel, um es auf einmal zu senden.',
     'screen-busy': 'Jemand anderes zeigt gerade den Bildschirm. Bitte warte, bis das vorbei ist.',
+    'sent-again': 'Auf dem Server ging etwas schief. Deine Arbeit bleibt hier und wird noch einmal gesendet.',
     'setting-too-large': 'Das ist zu viel für eine Einstellung.',
     'sign-in': 'Bitte melde dich erst an.',
     'sign-in-busy':
       'Zu viele melden sich gerade gleichzeitig an. Bitte versuche es in ein paar Sekunden noch einmal.',
     'stamps-full': 'Für Stempel ist kein Platz mehr. Bitte lösche erst einen.',
+    'target-lesson': 'Bitte wähle die Lektion, in die die Seite gehen soll.',
+    'teacher-name': 'Bitte gib deinen Namen an, bis zu 80 Buchstaben.',
     'teacher-only': 'Nur die Lehrkraft kann die Wörter einer Seite lesen lassen.',
+    title: 'Bitte gib einen Titel mit bis zu 200 Buchstaben an.',
     'too-deep':
       'Diese Seite ist so gebaut, dass sie zu lesen zu lange dauert. Bitte sichere sie als PDF und hole das herein.',
     'too-fast': 'Das war zu viel auf einmal. Bitte warte einen Augenblick und versuche es noch einmal.',
@@ -855,6 +867,7 @@ export const de: Words = {
     unreachable: 'Der Server ist nicht zu erreichen. Bitte prüfe die Verbindung und versuche es noch einmal.',
     'used-code':
       'Dieser Code wurde schon benutzt. Bitte frage nach einem neuen auf dem Bildschirm der Lehrkraft.',
+    'web-address': 'Bitte gib die Adresse einer Webseite an.',
     'wrong-code':
       'Zu diesem Code gibt es keine Klasse. Bitte prüfe ihn mit deiner Lehrkraft; vielleicht ist sie zu Ende.',
     'wrong-device-code':
@@ -863,6 +876,7 @@ export const de: Words = {
       'Diese E-Mail-Adresse und dieses Passwort passen nicht zusammen. Prüfe beide und versuche es noch einmal.',
     'wrong-type':
       'Diese Adresse führt nicht zu einer Webseite. Bitte lade die Datei herunter und hole sie als Dokument oder Bild herein.',
+    'your-name': 'Bitte gib deinen Namen an, bis zu 40 Buchstaben.',
     'your-pictures-full': 'Dein Teil dieser Stunde ist voller Bilder. Bitte lösche erst einige.',
   },
   sharing: {

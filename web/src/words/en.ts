@@ -260,6 +260,7 @@ export const en = {
   },
   handout: {
     aPageCouldNotBe: 'A page could not be drawn. Please try again.',
+    aPartIsMissing: 'A part of the handout could not be fetched. Please check the connection and try again.',
     aPictureAgainAndAgain: 'A picture again and again',
     aSignatureItHoldsFor: 'A signature: it holds for the original alone.',
     aWebPageCouldNot: 'A web page could not be laid out. Please try again.',
@@ -731,6 +732,7 @@ export const en = {
     'document-password':
       'This document is protected with a password. Please open it, save a copy without one, and choose that.',
     'door-locked': 'Nobody else is let in just now. Please ask your teacher.',
+    email: 'Please give an e-mail address, like name@school.example.',
     empty: 'This file is empty. Please check the original and choose it again.',
     ended: 'This class has ended, so nothing more can be written in it.',
     'ended-devices': 'This class has ended. Open it again to connect a display or pad.',
@@ -747,6 +749,8 @@ export const en = {
     'join-first': 'Please join the class or sign in first.',
     'last-page': 'A lesson keeps at least one page, so this one was left where it is.',
     'lesson-full-of-pictures': 'This lesson is full of pictures. Please delete some first.',
+    'letters-missing':
+      'Some letters show as boxes, because the server has no font for them: {{named}}. Fonts for nearly all scripts are installed with: apt-get install fonts-noto-core fonts-noto-cjk. Until then, save the document as PDF yourself and bring that in.',
     locked: 'That mark is locked, so it was left as it is.',
     'no-address':
       'This is not the address of a web page. Please copy it from the browser, beginning with https://.',
@@ -784,10 +788,13 @@ export const en = {
       'The page could not be fetched. Please check the address, or save the page as a file and bring that in.',
     password:
       'This PDF is protected with a password. Please save a copy without a password and choose that one.',
+    'password-missing': 'Please give your password.',
+    'password-short': 'Please choose a password of at least 10 characters.',
     'pens-down': 'Pens are down: your teacher has stopped writing for now. Your last mark was taken back.',
     'pens-down-pictures': 'Pens are down: please wait for your teacher.',
     'private-address':
       'This address is inside the school’s own network, so it is not fetched. Please save the page as a file and bring that in.',
+    'reading-language': 'Please choose one of the languages.',
     'reading-too-slow':
       'This takes too long to read, or unfolds to too much. Please save it as PDF and bring that in.',
     redirects:
@@ -795,11 +802,15 @@ export const en = {
     refused: 'This request was not understood. Reload the page and try again.',
     'request-too-large': 'That is too large to be sent in one go.',
     'screen-busy': 'Somebody else is showing their screen. Please wait until they stop.',
+    'sent-again': 'Something went wrong on the server. Your work is kept here and will be sent again.',
     'setting-too-large': 'This is too much to be kept as a setting.',
     'sign-in': 'Please sign in first.',
     'sign-in-busy': 'Too many people are signing in at once. Please try again in a few seconds.',
     'stamps-full': 'There is no more room for stamps. Please take one away first.',
+    'target-lesson': 'Please choose the lesson that the page should go to.',
+    'teacher-name': 'Please give your name, up to 80 letters.',
     'teacher-only': 'Only the teacher can have the words of a page read.',
+    title: 'Please give a title of up to 200 letters.',
     'too-deep':
       'This page is built in a way that takes too long to read. Please save it as PDF and bring that in.',
     'too-fast': 'That was too much at once. Please wait a moment and try again.',
@@ -823,11 +834,13 @@ export const en = {
       'This file cannot be taken in. Please choose a PDF, slides (.pptx, .ppt, .odp), a text (.docx, .doc, .odt, .rtf, .md, .txt), or save it as PDF first.',
     unreachable: 'The server cannot be reached. Please check the connection and try again.',
     'used-code': 'This code has been used already. Please ask for a new one on the teacher’s screen.',
+    'web-address': 'Please give the address of a web page.',
     'wrong-code': 'There is no class with this code. Please check it with your teacher; it may have ended.',
     'wrong-device-code': 'There is no such code. Please look at the teacher’s screen again.',
     'wrong-sign-in': 'That e-mail address and password do not go together. Check both and try again.',
     'wrong-type':
       'This address does not lead to a web page. Please download the file and bring it in as a document or picture.',
+    'your-name': 'Please give your name, up to 40 letters.',
     'your-pictures-full': 'Your part of this class is full of pictures. Please delete some first.',
   },
   sharing: {

@@ -1,0 +1,17 @@
+/** What is wrong with a field that somebody filled in, by its code. */
+export const BAD_INPUT = {
+  'your-name': 'Please give your name, up to 40 letters.',
+  title: 'Please give a title of up to 200 letters.',
+  'web-address': 'Please give the address of a web page.',
+  'target-lesson': 'Please choose the lesson that the page should go to.',
+  'reading-language': 'Please choose one of the languages.',
+  email: 'Please give an e-mail address, like name@school.example.',
+  'password-missing': 'Please give your password.',
+  'teacher-name': 'Please give your name, up to 80 letters.',
+  'password-short': 'Please choose a password of at least 10 characters.',
+} as const;
+
+/** The code of such a sentence; `bad-input` for what only a program can send. */
+export function badInputCode(sentence: string): string {
+  return Object.entries(BAD_INPUT).find(([, known]) => known === sentence)?.[0] ?? 'bad-input';
+}
