@@ -2,22 +2,10 @@ import type { Browser, Page } from '@playwright/test';
 import { expectReachable } from '../support/controls';
 import { bringIn, expect, startWriting, surfaceShown, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
+import { SIZES } from '../support/sizes';
 import { draw, expectMarks, markCount, wave } from '../support/stage';
 import { drawByFinger } from '../support/touch';
 import { KeysOnly } from '../support/tree';
-
-/** Phones upright and lying, a tablet, laptops, a display with touch, and twice as many pixels. */
-const SIZES = [
-  [320, 640],
-  [390, 844],
-  [844, 390],
-  [820, 1180],
-  [1024, 768],
-  [1280, 800],
-  [1366, 625],
-  [1920, 1080],
-  [3840, 2160],
-] as const;
 
 async function touchVisitor(browser: Browser, url: string): Promise<Page> {
   const context = await browser.newContext({
