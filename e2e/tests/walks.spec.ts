@@ -146,6 +146,25 @@ test('a whole lesson by keys only, known by the accessibility tree alone', async
   await page.keyboard.press('Escape');
   await wren.hears(/^The whole page is in sight again\.$/);
 
+  for (const [width, height] of SIZES) {
+    await test.step(`${width} × ${height}`, async () => {
+      for (const window of [page, screen]) {
+        await window.setViewportSize({ width, height });
+        await surfaceShown(window);
+      }
+      await teacher.press(/^Next page$/);
+      await wren.hears(/^Page 2 of 3/);
+      await teacher.press(/^Previous page$/);
+      await wren.hears(/^Page 1 of 3/);
+      await wren.press(/^Undo$/);
+      await expectMarks(page, 0);
+      await wren.tabTo('application', /^The page/);
+      await screen.keyboard.press('Control+y');
+      await expectMarks(page, 1);
+    });
+  }
+  await page.setViewportSize({ width: 1280, height: 800 });
+
   await teacher.press(/^Hand out$/);
   await teacher.press(/^Make the PDF$/);
   await teacher.hears(/^The PDF is ready\.$/);
@@ -193,6 +212,41 @@ test('a lesson with forced colours, the largest letters and 400 % has everything
   await wren.getByRole('button', { name: 'Undo' }).first().click();
   await expectMarks(teacher, 1);
   expect(await markCount(wren)).toBe(1);
+  for (const [width, height] of SIZES) {
+    await test.step(`${width} × ${height}`, async () => {
+      await wren.setViewportSize({ width, height });
+      await surfaceShown(wren);
+      await expectReachable(wren);
+      expect(await inHand.evaluate((button) => getComputedStyle(button).outlineStyle)).not.toBe('none');
+    });
+  }
+  await context.close();
+});
+
+test('a finger that rests on a button is told what it is called, and nothing else happens', async ({
+  browser,
+  server,
+  teacher: desk,
+}) => {
+  await bringIn(desk, { name: 'bridges.pdf', bytes: await plainPdf(2) });
+  const context = await browser.newContext({ baseURL: server.url, hasTouch: true });
+  await context.addCookies(await desk.context().cookies());
+  const page = await context.newPage();
+  await page.goto(desk.url());
+  await surfaceShown(page);
+  const width = page.getByRole('button', { name: 'Fit the width' });
+  const { x, y } = (await width.boundingBox())!;
+  const finger = await context.newCDPSession(page);
+  await finger.send('Input.dispatchTouchEvent', {
+    type: 'touchStart',
+    touchPoints: [{ x: x + 20, y: y + 20 }],
+  });
+  await expect(page.getByRole('tooltip')).toContainText('Fit the width');
+  await finger.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  await expect(page.getByRole('tooltip')).toHaveCount(0);
+  await expect(width).toHaveAttribute('aria-pressed', 'false');
+  await width.tap();
+  await expect(width).toHaveAttribute('aria-pressed', 'true');
   await context.close();
 });
 

@@ -33,7 +33,7 @@ test('a language that is longer, written with other letters and from right to le
 }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
   const code = await startWriting(teacher);
-  const data = [...DATA, code, code.slice(0, 3), code.slice(3)];
+  const data = [...DATA, '/join', code, code.slice(0, 3), code.slice(3)];
   const lesson = teacher.url();
   await speakIn(teacher, 'qps');
   await teacher.goto('/');
@@ -54,6 +54,18 @@ test('a language that is longer, written with other letters and from right to le
     await expectTranslated(teacher, data);
     await teacher.keyboard.press('Escape');
     await expect(teacher.locator('[role=menu], [role=dialog]')).toHaveCount(0);
+  }
+  // Every dialog that a button of the class's bar opens; the pens' switch opens none.
+  const bar = teacher.locator('[data-bar=class] button:not([aria-haspopup])');
+  for (let i = 0; i < (await bar.count()); i++) {
+    const before = await bar.nth(i).getAttribute('title');
+    if (before !== null) continue;
+    await bar.nth(i).click();
+    await teacher.getByRole('dialog').waitFor();
+    await expectTranslated(teacher, data);
+    await expectReachable(teacher);
+    await teacher.keyboard.press('Escape');
+    await expect(teacher.getByRole('dialog')).toHaveCount(0);
   }
 
   const wren = await visitorIn(browser, server.url, 'qps', { width: 390, height: 844 });

@@ -36,10 +36,12 @@ export async function makeHandout(
   const worker = new Worker(new URL('./handout.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<HandoutWorker>(worker);
   const losses: Loss[] = [];
+  let isRunning = true;
   const host: HandoutHost = {
     pagePicture: (page, part) => pagePicture(desk, page, part),
     webLayout: (page) => webLayout(desk.room, page),
-    onProgress,
+    // It comes by a port of its own, and the last of it may come after the PDF.
+    onProgress: (done, total) => isRunning && onProgress(done, total),
     onLoss: (loss) => losses.push(loss),
   };
   try {
@@ -53,6 +55,7 @@ export async function makeHandout(
     const isMissing = error instanceof Error && error.message === PART_MISSING;
     throw isMissing ? new Error(t('handout.aPartIsMissing')) : error;
   } finally {
+    isRunning = false;
     remote[releaseProxy]();
     worker.terminate();
   }

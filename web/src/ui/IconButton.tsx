@@ -1,8 +1,10 @@
 import type { ButtonHTMLAttributes, ReactNode, Ref } from 'react';
 import { Tooltip } from 'radix-ui';
+import { useState } from 'react';
 import { Store } from '@doodla/core/client';
 import { useStore } from '../store/useStore';
 import { classes } from './classes';
+import { useLongTouch } from './useLongTouch';
 
 /** Milliseconds that a pointer rests before the first tooltip, and for how long the next ones come at once. */
 const REST = 400;
@@ -44,6 +46,12 @@ export function IconButton({
   ...rest
 }: IconButtonProps) {
   const isAwake = useStore(awake);
+  const [told, setTold] = useState(false);
+  const show = (open: boolean) => {
+    setTold(open);
+    tooltipShown(open);
+  };
+  const longTouch = useLongTouch(show);
   const button = (
     <button
       type="button"
@@ -64,8 +72,10 @@ export function IconButton({
   if (tooltipSide === 'none') return button;
   return (
     <Tooltip.Provider delayDuration={isAwake ? 0 : REST} skipDelayDuration={0}>
-      <Tooltip.Root onOpenChange={tooltipShown}>
-        <Tooltip.Trigger asChild>{button}</Tooltip.Trigger>
+      <Tooltip.Root open={told} onOpenChange={show}>
+        <Tooltip.Trigger asChild {...longTouch}>
+          {button}
+        </Tooltip.Trigger>
         <Tooltip.Portal container={document.querySelector('main')}>
           <Tooltip.Content
             side={tooltipSide}
