@@ -61,7 +61,7 @@ test('single words are bold, larger and coloured: in the box, on the page, for s
   await teacher.keyboard.press('Escape');
   await expect(box(teacher)).toBeHidden();
   await expectMarks(teacher, 1);
-  await expect.poll(async () => similarity(typed, await shot())).toBeGreaterThan(0.97);
+  await expect.poll(async () => similarity(typed, await shot())).toBeGreaterThan(0.96);
   await expectMarks(wren, 1);
   const [mark] = (await stageState(teacher)).marks;
   const [same] = (await stageState(wren)).marks;
