@@ -2,6 +2,7 @@
 # Installs what the demo and the tests need: npm packages, and by apt (as root on Debian) the browser, LibreOffice and PDF tools.
 set -euo pipefail
 cd "$(dirname "$0")/.."
+. scripts/aptInstall.sh
 
 install_packages() {
   # A finished install leaves this file; it is older than the lock file when packages have changed.
@@ -26,12 +27,5 @@ has_font 'Liberation Sans' || missing+=(fonts-liberation)
 has_font 'Carlito' || missing+=(fonts-crosextra-carlito fonts-crosextra-caladea)
 has_font ':lang=hi' || missing+=(fonts-noto-core)
 has_font ':lang=ja' || missing+=(fonts-noto-cjk)
-if [ "${#missing[@]}" -gt 0 ]; then
-  if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null; then
-    apt-get update -qq
-    DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null
-  else
-    echo "Not installed: ${missing[*]}. The program runs without; the tests need them: apt-get install ${missing[*]}" >&2
-  fi
-fi
+apt_install 'The program runs without; the tests need them' "${missing[@]}"
 wait "$packages"

@@ -21,7 +21,8 @@ const KEPT_AS = 'doodla.language';
 /** Scripts that run from right to left (UAX 9), by the languages written in them. */
 const RIGHT_TO_LEFT = /^(ar|dv|fa|he|ps|qps|ur|yi)\b/;
 
-const isLanguage = (tag: string | null | undefined): tag is Language => tag != null && tag in LANGUAGES;
+const isLanguage = (tag: string | null | undefined): tag is Language =>
+  tag != null && Object.hasOwn(LANGUAGES, tag);
 
 /** What somebody has chosen here, else the first of the browser's languages that there is, else English. */
 export function chosenLanguage(): Language {
