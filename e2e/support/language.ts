@@ -42,7 +42,7 @@ export function untranslated(page: Page, data: readonly string[]): Promise<strin
   }, data);
 }
 
-/** Buttons and labels whose own text does not fit into them. */
+/** Buttons and labels whose own text does not fit into them: it is cut, or reaches over what is beside them. */
 export function cutTexts(page: Page): Promise<string[]> {
   return page.evaluate(() => {
     const holders = [...document.querySelectorAll('button, a, label, h1, h2, p, span')];
@@ -53,7 +53,8 @@ export function cutTexts(page: Page): Promise<string[]> {
         const hides = style.overflowX !== 'visible' && !/auto|scroll/.test(style.overflowX);
         // Titles of people's own may end in dots.
         const ends = style.textOverflow === 'ellipsis' || style.webkitLineClamp !== 'none';
-        return width > 2 && hides && !ends && element.scrollWidth > element.clientWidth + 1;
+        const outgrows = element.tagName === 'BUTTON' || hides;
+        return width > 2 && outgrows && !ends && element.scrollWidth > element.clientWidth + 1;
       })
       .map((element) => element.textContent.trim().slice(0, 60));
   });

@@ -76,6 +76,10 @@ test('a language that is longer, written with other letters and from right to le
   await surfaceShown(wren);
   await expectTranslated(wren, data);
   await expectReachable(wren);
+  await wren.setViewportSize({ width: 320, height: 640 });
+  await wren.getByRole('toolbar').getByRole('button').last().click();
+  await wren.getByRole('dialog').waitFor();
+  await expectTranslated(wren, data);
   await wren.close();
 });
 

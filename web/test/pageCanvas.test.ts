@@ -123,6 +123,8 @@ describe('a page canvas', () => {
     expect(canvas.colourAt(10, 200)).toBe('#8080ff');
     // 0xf0·0x80/255 = 0x78, 0xe4·0x80/255 = 0x72, 0x42·0xff/255 = 0x42.
     expect(canvas.colourAt(160, 82)).toBe('#787242');
+    // The pixel in which the point lies: the last one of the canvas.
+    expect(canvas.colourAt(319.7, 239.7)).toBe('#8080ff');
   });
 
   it('puts ink that is being drawn on a canvas of its own, and clears it when it is done', () => {

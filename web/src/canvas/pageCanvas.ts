@@ -160,8 +160,8 @@ export class PageCanvas {
   /** The colour seen at a point of the window, as hex. */
   colourAt(x: number, y: number): string {
     const { data } = context(this.dry).getImageData(
-      Math.round(x * this.ratio),
-      Math.round(y * this.ratio),
+      Math.floor(x * this.ratio),
+      Math.floor(y * this.ratio),
       1,
       1,
     );

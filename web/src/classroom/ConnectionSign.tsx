@@ -1,51 +1,30 @@
-import { CloudOff } from 'lucide-react';
-import { useState } from 'react';
+import { Suspense } from 'react';
 import { useStore } from '../store/useStore';
-import { saveOwnWork } from '../handout/saveOwnWork';
-import { Button } from '../ui/Button';
 import type { PageDesk } from '../room/pageDesk';
+import { lazyAfter, pageShows } from '../ui/moments';
 import { t } from '../words';
 
-const HELD = {
-  ended: 'classroom.heldByTheEnd',
-  'pens-down': 'classroom.heldByPensDown',
-} as const;
+const HeldWork = lazyAfter(pageShows, () => import('./HeldWork'));
 
-interface HeldWorkProps {
-  desk: PageDesk;
-  waiting: number;
-  why: keyof typeof HELD;
-}
-
-/** What was written without a connection may not be sent now. */
-function HeldWork({ desk, waiting, why }: HeldWorkProps) {
-  const [problem, setProblem] = useState<string>();
-  const save = () => saveOwnWork(desk).catch((error: Error) => setProblem(error.message));
-  return (
-    <div
-      role="status"
-      className="absolute top-16 left-1/2 z-30 flex w-120 max-w-[calc(100vw-1rem)] -translate-x-1/2 flex-wrap items-center gap-3 rounded-2xl border-2 border-alarm bg-paper px-4 py-2 font-bold text-ink shadow-xl"
-    >
-      <p className="grow basis-60">
-        {t(HELD[why], { count: waiting })} {problem}
-      </p>
-      <Button onClick={() => void save()}>{t('classroom.saveAsPdf')}</Button>
-    </div>
-  );
-}
-
-/** A quiet sign while the connection is away or work is still to be sent. */
-export default function ConnectionSign({ desk }: { desk: PageDesk }) {
+/**
+ * A quiet sign while the connection is away or work is still to be sent. It comes with the page:
+ * without a connection it could not be fetched (nor could an icon).
+ */
+export function ConnectionSign({ desk }: { desk: PageDesk }) {
   const connection = useStore(desk.connection.status);
   const { waiting, held } = useStore(desk.target.status);
-  if (held) return <HeldWork desk={desk} waiting={waiting} why={held} />;
+  if (held)
+    return (
+      <Suspense>
+        <HeldWork desk={desk} waiting={waiting} why={held} />
+      </Suspense>
+    );
   if (connection === 'online' || connection === 'connecting') return null;
   return (
     <p
       role="status"
-      className="pointer-events-none absolute top-16 left-1/2 z-30 flex -translate-x-1/2 items-center gap-2 rounded-full border-2 border-alarm bg-paper px-4 py-1.5 font-bold text-ink"
+      className="pointer-events-none absolute top-16 left-1/2 z-30 -translate-x-1/2 rounded-full border-2 border-alarm bg-paper px-4 py-1.5 font-bold text-ink"
     >
-      <CloudOff aria-hidden size={18} />
       {connection === 'rejected'
         ? t('classroom.youAreNoLongerSigned')
         : t(waiting > 0 ? 'classroom.noConnectionWaiting' : 'classroom.noConnection', { count: waiting })}

@@ -7,6 +7,7 @@ import { useStore } from '../store/useStore';
 import { Presenting } from '../present/presenting';
 import type { MediaFrame } from '../media/mediaFrame';
 import type { Stage } from '../stage/stage';
+import { ConnectionSign } from './ConnectionSign';
 import { Panes } from './Panes';
 import type { Arrangement } from '../canvas/view';
 import { Reach } from '../reach/reachState';
@@ -29,7 +30,6 @@ const ReachPanel = afterPage(async () => {
   return { default: panel };
 });
 
-const ConnectionSign = afterPage(() => import('./ConnectionSign'));
 const DraftsNotice = afterPage(() => import('../pages/DraftsNotice'));
 const PageReading = afterPage(() => import('../pages/PageReading'));
 const Announcer = afterPage(() => import('../pages/Announcer'));
@@ -211,10 +211,10 @@ export function WorkspaceView({
       <Suspense>
         <PageReading desk={desk} />
         <Announcer desk={desk} lesson={lessonTitle} />
-        <ConnectionSign desk={desk} />
         {!bare && <TurnHint desk={desk} />}
         <DraftsNotice desk={desk} />
       </Suspense>
+      <ConnectionSign desk={desk} />
       {children}
     </main>
   );

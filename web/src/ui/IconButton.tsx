@@ -66,7 +66,7 @@ export function IconButton({
       )}
     >
       {icon}
-      {caption && <span className="mt-0.5">{caption}</span>}
+      {caption && <span className="mt-0.5 max-w-full text-center wrap-anywhere">{caption}</span>}
     </button>
   );
   if (tooltipSide === 'none') return button;
