@@ -13,7 +13,7 @@ const LEVELS = [
   ['room'],
   ['handout', 'media', 'people'],
   ['material', 'sharing', 'stage'],
-  ['focus', 'pages', 'selection', 'sittings', 'typing'],
+  ['focus', 'pages', 'roster', 'selection', 'sittings', 'typing'],
   ['present', 'reach'],
   ['classroom'],
   ['devices', 'lessons'],

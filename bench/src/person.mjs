@@ -1,4 +1,5 @@
 // Somebody in a lesson or class, connected as a browser is, with what a browser keeps of it.
+import { FREE } from '@doodla/core';
 import { ClassClient, LogClient, MemoryOutbox, SocketLine } from '@doodla/core/client';
 import { io } from 'socket.io-client';
 
@@ -21,7 +22,7 @@ export class Person {
   /** Opens a log; its pages are here when this resolves. */
   async open(ref) {
     const log = new LogClient(ref, this.line, {
-      situation: () => ({ pensUp: true, ended: false, full: false }),
+      situation: () => FREE,
       outboxFor: () => new MemoryOutbox(),
     });
     log.refused.subscribe((sentence) => {

@@ -3,26 +3,9 @@ import { classChange, EMPTY_SCENE, withClassChange } from '../src/index.js';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ClassClient, LiveError } from '../src/client/index.js';
+import { aClassState, aPerson } from './helpers/classes.js';
 import { FakeLine } from './helpers/fakeLine.js';
 
-const state = (set: Partial<ClassState> = {}): ClassState => ({
-  sitting: 's1',
-  lesson: 'l1',
-  title: 'Today',
-  page: 'p1',
-  pensUp: false,
-  ended: false,
-  locked: false,
-  people: [],
-  asks: [],
-  screen: null,
-  presenters: [],
-  scene: EMPTY_SCENE,
-  devices: [],
-  now: Date.now(),
-  version: 1,
-  ...set,
-});
 const cover = (x: number): Focus => ({
   kind: 'cover',
   page: 'p1',
@@ -41,7 +24,7 @@ let server: ClassState;
 
 /** Something changes at the server, which tells of it. */
 function tell(set: Partial<ClassState>): void {
-  const after = state({ ...set, version: server.version + 1 });
+  const after = aClassState({ ...set, version: server.version + 1 });
   const change = classChange(server, after)!;
   line.tell('class', { ...change, sitting: after.sitting });
   server = after;
@@ -50,7 +33,7 @@ function tell(set: Partial<ClassState>): void {
 beforeEach(() => {
   vi.useFakeTimers();
   line = new FakeLine();
-  server = state();
+  server = aClassState();
   line.answers = { enter: server };
   client = new ClassClient('s1', line);
 });
@@ -147,7 +130,7 @@ describe('the server’s clock', () => {
 });
 
 describe('the state of a class', () => {
-  const person = (id: string, here = true) => ({ id, name: id, colour: '#0072b2', here });
+  const person = (id: string, here = true) => aPerson({ id, name: id, here });
   const people = fc.uniqueArray(
     fc
       .record({ id: fc.constantFrom('a', 'b', 'c', 'd'), here: fc.boolean() })
@@ -161,7 +144,7 @@ describe('the state of a class', () => {
       pensUp: fc.boolean(),
       presenters: fc.subarray(['a', 'b']),
     })
-    .map((set) => state({ ...set, now: 5 }));
+    .map((set) => aClassState({ ...set, now: 5 }));
 
   it('is known after each change as the server has it, whatever changes', () => {
     fc.assert(
@@ -175,8 +158,8 @@ describe('the state of a class', () => {
 
   it('is told by the one who came, not by all who are here', () => {
     const many = Array.from({ length: 60 }, (_, i) => person(`s${i}`));
-    const before = state({ people: many });
-    const after = state({ people: [...many.slice(0, 59), person('s59', false)], version: 2 });
+    const before = aClassState({ people: many });
+    const after = aClassState({ people: [...many.slice(0, 59), person('s59', false)], version: 2 });
     expect(classChange(before, after)).toEqual({
       sitting: 's1',
       version: 2,
@@ -190,8 +173,8 @@ describe('the state of a class', () => {
     await vi.runAllTimersAsync();
     const entered = () => line.requests.filter(({ event }) => event === 'enter').length;
     expect(entered()).toBe(1);
-    server = state({ page: 'p2', version: 2 });
-    line.answers = { enter: state({ page: 'p3', people: [person('a')], version: 3 }) };
+    server = aClassState({ page: 'p2', version: 2 });
+    line.answers = { enter: aClassState({ page: 'p3', people: [person('a')], version: 3 }) };
     tell({ page: 'p3', people: [person('a')] });
     await vi.runAllTimersAsync();
     expect(entered()).toBe(2);
@@ -202,7 +185,7 @@ describe('the state of a class', () => {
     await vi.runAllTimersAsync();
     for (const page of ['p2', 'p3', 'p4']) tell({ page });
     line.isOnline = false;
-    server = state({ page: 'p5', version: 1 });
+    server = aClassState({ page: 'p5', version: 1 });
     line.answers = { enter: server };
     line.comeBack();
     await vi.runAllTimersAsync();

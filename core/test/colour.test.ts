@@ -1,6 +1,24 @@
-import { converter, wcagContrast, wcagLuminance } from 'culori';
+import type { Color } from 'culori';
+import {
+  differenceCiede2000,
+  filterDeficiencyDeuter,
+  filterDeficiencyProt,
+  filterDeficiencyTrit,
+  parse,
+  wcagContrast,
+  wcagLuminance,
+} from 'culori';
 import { describe, expect, it } from 'vitest';
-import { contrast, hslToHex, luminance, PALETTE, parseHex, studentColour } from '../src/index.js';
+import {
+  contrast,
+  luminance,
+  PALETTE,
+  parseHex,
+  initialsOf,
+  NAME_DASHES,
+  seatLook,
+  STUDENT_COLOURS,
+} from '../src/index.js';
 
 describe('contrast', () => {
   // WCAG 2.2, "contrast ratio": black on white is 21, a colour on itself 1.
@@ -45,25 +63,46 @@ describe('palette', () => {
   });
 });
 
-describe('student colours', () => {
-  const class30 = Array.from({ length: 30 }, (_, n) => studentColour(n));
+describe('the looks of students', () => {
+  // Dichromacy as Brettel, Viénot & Mollon (1997) and Machado (2009) simulate it, in the culori package.
+  const VIEWS = [
+    (colour: Color) => colour,
+    filterDeficiencyDeuter(1),
+    filterDeficiencyProt(1),
+    filterDeficiencyTrit(1),
+  ];
 
-  it('are all different, none black, and visible on paper (WCAG 2.2, 1.4.11: 3 to 1)', () => {
-    expect(new Set(class30).size).toBe(30);
-    for (const colour of class30) expect(contrast(colour, '#ffffff')).toBeGreaterThanOrEqual(3);
-    expect(class30).not.toContain('#000000');
+  it('have colours that are visible on paper (WCAG 2.2, 1.4.11: 3 to 1), none the teacher’s black', () => {
+    for (const colour of STUDENT_COLOURS) expect(contrast(colour, '#ffffff')).toBeGreaterThanOrEqual(3);
+    expect(STUDENT_COLOURS).not.toContain('#000000');
   });
 
-  it('come from a conversion that agrees with the culori package', () => {
-    const toRgb = converter('rgb');
-    for (const [h, s, l] of [
-      [205, 0.72, 0.42],
-      [0, 1, 0.5],
-      [359.5, 0.3, 0.9],
-    ] as const) {
-      const reference = toRgb({ mode: 'hsl', h, s, l });
-      const ours = parseHex(hslToHex(h, s, l));
-      [reference.r, reference.g, reference.b].forEach((part, i) => expect(ours[i]).toBeCloseTo(part, 2));
-    }
+  it('have colours that stay apart for colour-blind viewers (CIEDE2000, as culori has it, at least 12)', () => {
+    const difference = differenceCiede2000();
+    for (const [i, a] of STUDENT_COLOURS.entries())
+      for (const b of STUDENT_COLOURS.slice(i + 1))
+        for (const seen of VIEWS) expect(difference(seen(parse(a)), seen(parse(b)))).toBeGreaterThan(12);
   });
+
+  it('begin with four of Okabe and Ito’s set', () => {
+    const published = PALETTE.map(({ hex }) => hex as string);
+    for (const colour of STUDENT_COLOURS.slice(0, 4)) expect(published).toContain(colour);
+  });
+
+  it('differ for 64 students, neighbours in colour', () => {
+    const looks = Array.from({ length: 64 }, (_, n) => seatLook(n));
+    expect(new Set(looks.map(({ colour, dash }) => `${colour} ${dash}`)).size).toBe(64);
+    expect(new Set(NAME_DASHES).size).toBe(NAME_DASHES.length);
+    for (let n = 1; n < 64; n += 1) expect(looks[n]!.colour).not.toBe(looks[n - 1]!.colour);
+    expect(seatLook(64)).toEqual(seatLook(0));
+  });
+
+  it.each([
+    ['Wren', 'W'],
+    ['Ada Fenn', 'AF'],
+    ['  ida  de la Rue ', 'IR'],
+    ['élodie', 'É'],
+    ['𝒲ren', '𝒲'],
+    ['', ''],
+  ])('have initials: those of “%s” are %s', (name, initials) => expect(initialsOf(name)).toBe(initials));
 });

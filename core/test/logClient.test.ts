@@ -1,12 +1,10 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Situation } from '../src/index.js';
-import { LIVE } from '../src/index.js';
+import { FREE, LIVE } from '../src/index.js';
 import { LiveError, LogClient, MemoryOutbox } from '../src/client/index.js';
 import { FakeLine } from './helpers/fakeLine.js';
 import { aPage, aStroke } from './helpers/marks.js';
 
 const PAGE = aPage({ id: 'p1' });
-const OPEN: Situation = { pensUp: true, ended: false, full: false };
 const actor = { id: 'ada', role: 'teacher', tables: [] };
 
 let line: FakeLine;
@@ -16,7 +14,7 @@ let stored: { seq: number; operation: { id: string } }[];
 
 function open(): LogClient {
   return new LogClient({ kind: 'lesson', id: 'l1' }, line, {
-    situation: () => OPEN,
+    situation: () => FREE,
     outboxFor: () => outbox,
   });
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Actor, Change, LogState, Mark, Operation, Situation } from '../src/index.js';
 import {
+  FREE,
   applyChanges,
   emptyState,
   invertChanges,
@@ -16,7 +17,6 @@ import { aPage, aStroke, aText } from './helpers/marks.js';
 
 const TEACHER: Actor = { id: 'teacher', role: 'teacher', tables: [] };
 const ADA: Actor = { id: 'ada', role: 'student', tables: ['t1'] };
-const OPEN: Situation = { pensUp: true, ended: false, full: false };
 
 function stateWith(...marks: Mark[]): LogState {
   return stateOf({ pages: [aPage()], marks });
@@ -201,7 +201,7 @@ describe('permission', () => {
     ],
   ];
   it.each(cases)('%s', (_, actor, change, situation, reason) => {
-    expect(refusalOf(operation(change), actor, state, { ...OPEN, ...situation })).toBe(reason);
+    expect(refusalOf(operation(change), actor, state, { ...FREE, ...situation })).toBe(reason);
   });
 
   const bad: [string, object][] = [
@@ -219,12 +219,12 @@ describe('permission', () => {
   ];
   it.each(bad)('refuses a stroke with %s', (_, set) => {
     const mark = { ...aStroke(), ...set } as Mark;
-    expect(refusalOf(operation({ do: 'add', mark }), ADA, state, OPEN)).toBe('bad-mark');
+    expect(refusalOf(operation({ do: 'add', mark }), ADA, state, FREE)).toBe('bad-mark');
   });
 
   it('refuses text that is empty or endless', () => {
     for (const text of ['', 'x'.repeat(10_001)]) {
-      expect(refusalOf(operation({ do: 'add', mark: aText({ text }) }), ADA, state, OPEN)).toBe('bad-mark');
+      expect(refusalOf(operation({ do: 'add', mark: aText({ text }) }), ADA, state, FREE)).toBe('bad-mark');
     }
   });
 
@@ -245,7 +245,7 @@ describe('permission', () => {
 });
 
 describe('visibility', () => {
-  const spaceIn = (state: LogState) => (id: string) => state.marks.get(id)?.space;
+  const knownIn = (state: LogState) => (id: string) => state.marks.get(id);
   const mine = aStroke({ space: 'student:ada' });
   const theirs = aStroke({ space: 'student:bo' });
   const logged = (...changes: Change[]) => ({ seq: 7, author: 'x', at: 0, operation: operation(...changes) });
@@ -260,18 +260,18 @@ describe('visibility', () => {
         { do: 'patch', mark: theirs.id, set: { order: 'a1' } },
       ),
       [],
-      spaceIn(state),
+      knownIn(state),
     );
     expect(seen).toEqual(logged({ do: 'add', mark: mine }));
     expect(
-      visibleTo(TEACHER, logged({ do: 'add', mark: theirs }), [], spaceIn(state)).operation.changes,
+      visibleTo(TEACHER, logged({ do: 'add', mark: theirs }), [], knownIn(state)).operation.changes,
     ).toHaveLength(1);
   });
 
   it('knows from the inverse where a removed mark was', () => {
     const remove: Change = { do: 'remove', mark: theirs.id };
     expect(
-      visibleTo(ADA, logged(remove), [{ do: 'add', mark: theirs }], spaceIn(emptyState())).operation.changes,
+      visibleTo(ADA, logged(remove), [{ do: 'add', mark: theirs }], knownIn(emptyState())).operation.changes,
     ).toEqual([]);
   });
 });
@@ -298,19 +298,19 @@ describe('pages', () => {
   const without = (page: string): Change => ({ do: 'patchPage', page, set: { removed: true } });
 
   it('never all go, one by one, at once or by taking back', () => {
-    expect(refusalOf(operation(without('page-1')), TEACHER, two(), OPEN)).toBeUndefined();
-    expect(refusalOf(operation(without('page-1'), without('page-2')), TEACHER, two(), OPEN)).toBe(
+    expect(refusalOf(operation(without('page-1')), TEACHER, two(), FREE)).toBeUndefined();
+    expect(refusalOf(operation(without('page-1'), without('page-2')), TEACHER, two(), FREE)).toBe(
       'last-page',
     );
     const inverse: Change = { do: 'removePage', page: 'page-1' };
-    expect(refusalOf({ ...operation(inverse), undoes: 'x' }, TEACHER, stateWith(), OPEN)).toBe('last-page');
+    expect(refusalOf({ ...operation(inverse), undoes: 'x' }, TEACHER, stateWith(), FREE)).toBe('last-page');
   });
 
   it('can be added and written on in one step', () => {
     const page = aPage({ id: 'page-2' });
     const mark = aStroke({ page: page.id });
     expect(
-      refusalOf(operation({ do: 'addPage', page }, { do: 'add', mark }), TEACHER, stateWith(), OPEN),
+      refusalOf(operation({ do: 'addPage', page }, { do: 'add', mark }), TEACHER, stateWith(), FREE),
     ).toBe(undefined);
   });
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Actor, Change, Mark, RefusalCode, Situation, Space } from '../src/index.js';
-import { maySee, REFUSALS, refusalOf, stateOf, visibleTo } from '../src/index.js';
+import { FREE, maySee, REFUSALS, refusalOf, stateOf, visibleTo } from '../src/index.js';
 import { aPage, aStroke } from './helpers/marks.js';
 
 // Who may do what is from the work itself (common practice, no source): a class belongs to its teacher, a mark
@@ -9,7 +9,6 @@ import { aPage, aStroke } from './helpers/marks.js';
 
 const TEACHER: Actor = { id: 'teacher', role: 'teacher', tables: [] };
 const WREN: Actor = { id: 'wren', role: 'student', tables: ['t1'] };
-const OPEN: Situation = { pensUp: true, ended: false, full: false };
 
 const PAGE = aPage();
 const GONE = aPage({ id: 'gone', removed: true });
@@ -23,7 +22,7 @@ const mark = (set: Partial<Mark>): Mark => aStroke({ page: HERE, ...set } as nev
 /** What comes of one change by an actor, where these marks are. */
 function judged(actor: Actor, change: Change, marks: Mark[] = [], situation: Partial<Situation> = {}) {
   const view = stateOf({ pages: [PAGE, GONE], marks });
-  return refusalOf({ id: 'op', changes: [change] }, actor, view, { ...OPEN, ...situation });
+  return refusalOf({ id: 'op', changes: [change] }, actor, view, { ...FREE, ...situation });
 }
 
 const touches = (id: string): Change[] => [
@@ -145,13 +144,12 @@ describe('what a student is told of', () => {
         const inverse = made.flatMap((change, i): Change[] =>
           change.do === 'remove' ? [{ do: 'add', mark: marks[i]! }] : [],
         );
-        const spaceOf = (id: string) =>
-          marks.find((known, i) => known.id === id && made[i]!.do === 'patch')?.space;
+        const known = (id: string) => marks.find((mark, i) => mark.id === id && made[i]!.do === 'patch');
         const logged = { seq: 7, at: 0, author: 'nash', operation: { id: 'op', changes: made } };
-        const seen = visibleTo(WREN, logged, inverse, spaceOf);
+        const seen = visibleTo(WREN, logged, inverse, known);
         expect(seen.seq).toBe(7);
-        expect(seen.operation.changes).toEqual(made.filter((_, i) => maySee(marks[i]!.space, WREN)));
-        expect(visibleTo(TEACHER, logged as never, inverse, spaceOf)).toBe(logged);
+        expect(seen.operation.changes).toEqual(made.filter((_, i) => maySee(marks[i]!, WREN)));
+        expect(visibleTo(TEACHER, logged as never, inverse, known)).toBe(logged);
       }),
     );
   });

@@ -70,8 +70,7 @@ async function seedPastClass(app: NestExpressApplication, teacher: Teacher, less
   const logs = app.get(LogsService);
   const sitting = await sittings.open(lesson, '8 Linnet, bridges, first lesson');
   const students = [];
-  for (const [i, name] of STUDENTS.entries())
-    students.push(await app.get(SeatsService).admit(sitting, name, i));
+  for (const name of STUDENTS) students.push(await app.get(SeatsService).admit(sitting.id, name));
   const pages: Page[] = orderedPages(logs.open(lesson).pages.values());
   const openedAt = Date.now() - 24 * 3600 * 1000;
   const marks = pastClassMarks(pages, { id: teacher.id, colour: '#d55e00' }, students, openedAt);

@@ -1,5 +1,6 @@
 import { AnnotationsModule } from './annotations/annotations.module.js';
 import { DEVICES_TABLES, DevicesModule } from './devices/devices.module.js';
+import { GROUPS_TABLES, GroupsModule } from './groups/groups.module.js';
 import { LESSONS_TABLES, LessonsModule } from './lessons/lessons.module.js';
 import { LiveModule } from './live/live.module.js';
 import { MATERIALS_TABLES, MaterialsModule } from './materials/materials.module.js';
@@ -20,6 +21,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: ReadingModule },
   { module: MaterialsModule, tables: MATERIALS_TABLES },
   { module: LessonsModule, tables: LESSONS_TABLES },
+  { module: GroupsModule, tables: GROUPS_TABLES },
   { module: SittingsModule, tables: SITTINGS_TABLES },
   { module: LiveModule },
   { module: DevicesModule, tables: DEVICES_TABLES },

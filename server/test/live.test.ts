@@ -111,7 +111,7 @@ describe('joining', () => {
     await live.enter(sitting);
     const { ask } = (await join('Wren')).body;
     const look = () => new Client(server.url).send<Partial<Joined>>('GET', `/api/join/asks/${ask!}`);
-    expect((await look()).body).toEqual({ ask });
+    expect((await look()).body).toEqual({ ask, why: 'same-name' });
     await expect.poll(() => live.classState?.asks.map(({ name }) => name)).toEqual(['Wren']);
     const { id } = live.classState!.asks[0]!;
     expect(id).not.toBe(ask);
@@ -171,7 +171,7 @@ describe('the class', () => {
     await live.ask('turn', { sitting: sitting.id, page: pages[1]!.id });
     await live.ask('pens', { sitting: sitting.id, up: false });
     await expect.poll(() => wren.classState).toMatchObject({ page: pages[1]!.id, pensUp: false });
-    await expect.poll(() => live.classState?.people).toEqual([{ ...joined.student, here: true }]);
+    await expect.poll(() => live.classState?.people).toEqual([{ ...joined.student, here: true, away: false, pen: null }]);
     wren.close();
     await expect.poll(() => live.classState?.people[0]?.here).toBe(false);
   });

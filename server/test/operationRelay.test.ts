@@ -37,8 +37,8 @@ afterEach(() => vi.useRealTimers());
 function store(change: Change): void {
   seq += 1;
   const operation = { id: `op-${seq}`, changes: [change] };
-  const spaceOf = () => ('mark' in change && typeof change.mark === 'object' ? change.mark.space : undefined);
-  relay.tell(LOG, { logged: { seq, author: 'wren', at: 0, operation }, inverse: [], spaceOf });
+  const known = () => ('mark' in change && typeof change.mark === 'object' ? change.mark : undefined);
+  relay.tell(LOG, { logged: { seq, author: 'wren', at: 0, operation }, inverse: [], known });
 }
 
 const write = (set: Partial<Mark> = {}) =>

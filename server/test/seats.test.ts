@@ -4,7 +4,7 @@ import { SeatsService } from '../src/sittings/seats.service.js';
 import type { Sitting } from '../src/sittings/sitting.entity.js';
 import type { Student } from '../src/sittings/student.entity.js';
 
-const sitting = { id: 'sitting', locked: false } as Sitting;
+const sitting = { id: 'sitting', locked: false, nodding: false } as Sitting;
 
 let students: Student[];
 let here: Set<string>;
@@ -36,7 +36,7 @@ beforeEach(() => {
 afterEach(() => vi.useRealTimers());
 
 async function admit(name: string): Promise<Student> {
-  const seat = await seats.join(sitting, name, undefined);
+  const seat = await seats.join(sitting, { name, device: undefined, listed: [] });
   if ('ask' in seat) throw new Error('asked');
   return seat;
 }
@@ -49,7 +49,7 @@ async function enter(name: string): Promise<Student> {
 }
 
 async function ask(name: string): Promise<string> {
-  const answer = await seats.join(sitting, name, undefined);
+  const answer = await seats.join(sitting, { name, device: undefined, listed: [] });
   if (!('ask' in answer)) throw new Error('let in');
   return answer.ask;
 }

@@ -2,6 +2,7 @@ import type { ClassState, Mark, Page, Scene, Space } from '@doodla/core';
 import { classChange, EMPTY_SCENE, LIVE, packPoints } from '@doodla/core';
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { aClassState, aPerson } from '../../core/test/helpers/classes';
 import { FakeLine } from '../../core/test/helpers/fakeLine';
 import { aPage, aStroke } from '../../core/test/helpers/marks';
 import type { RoomOptions } from '../src/room/room';
@@ -10,23 +11,7 @@ import { canvasStandIn } from './helpers/canvasStandIn';
 import { freshStorage } from './helpers/fakeStorage';
 
 const PAGES = ['p1', 'p2', 'p3'].map((id, i) => aPage({ id, order: `a${i}` }));
-const STATE: ClassState = {
-  sitting: 's1',
-  lesson: 'l1',
-  title: 'Bridges',
-  page: 'p2',
-  pensUp: true,
-  ended: false,
-  locked: false,
-  people: [{ id: 'wren', name: 'Wren', colour: '#0072b2', here: true }],
-  asks: [],
-  screen: null,
-  presenters: [],
-  scene: EMPTY_SCENE,
-  devices: [],
-  now: 0,
-  version: 1,
-};
+const STATE = aClassState({ title: 'Bridges', page: 'p2', pensUp: true, people: [aPerson()], now: 0 });
 
 let line: FakeLine;
 let workspace: Workspace;

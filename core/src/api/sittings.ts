@@ -1,3 +1,6 @@
+import type { Ask } from '../live/messages.js';
+import type { MarkName } from '../marks/kind.js';
+
 export interface SittingSummary {
   id: string;
   title: string;
@@ -52,9 +55,21 @@ export interface KeepPagesRequest {
   pages: readonly string[];
 }
 
-/** Whether the door of a class is shut for those who have the code. */
+/** Who is let in of those who have the code; what is left out stays as it is. */
 export interface DoorRequest {
-  locked: boolean;
+  /** Nobody else. */
+  locked?: boolean | undefined;
+  /** Only whom the teacher nods to. */
+  nodding?: boolean | undefined;
+  /** Who knows it; an empty one is none. */
+  password?: string | undefined;
+  /** The group that is taught; null for none. */
+  group?: string | null | undefined;
+}
+
+export interface DoorReply {
+  /** The join code, which a group may keep. */
+  code: string;
 }
 
 /** Whether somebody is let in who asked. */
@@ -71,22 +86,48 @@ export interface JoinRequest {
   name: string;
   /** What this device was given when it was in the class before. */
   token?: string | undefined;
+  password?: string | undefined;
 }
 
-/** The class of a code. */
+/** The class of a code, as whoever wants to come in has to know it. */
+export interface LookRequest {
+  code: string;
+  password?: string | undefined;
+}
+
 export interface CodeReply {
   title: string;
+  /** Whether a password is wanted that was not given. */
+  wantsPassword: boolean;
+  /** Names to choose from, without those who are here; empty where any name will do. */
+  names: readonly string[];
 }
 
 /** A student's place in a class. */
 export interface Seat {
   sitting: string;
   lesson: string;
-  student: { id: string; name: string; colour: string };
+  student: { id: string; name: string; colour: string; dash: number };
   token: string;
 }
 
-/** Somebody of that name is in the class: the teacher is asked whether it is the same person. */
+/** The teacher is asked first. */
 export interface Asking {
   ask: string;
+  why: Ask['why'];
+}
+
+/** Something that was taken off the pages of a class. */
+export interface Removal {
+  /** The operation. */
+  id: string;
+  /** Milliseconds since 1970-01-01 UTC. */
+  at: number;
+  /** Who did it. */
+  by: string;
+  page: string;
+  /** Whose marks, and how many of each sort. */
+  marks: readonly { author: string; what: MarkName; count: number }[];
+  /** How many of them could be put back now. */
+  missing: number;
 }

@@ -1,6 +1,15 @@
 import type { ClassChange } from '../live/classChange.js';
 import { withClassChange } from '../live/classChange.js';
-import type { ClassState, Person, SceneMessage } from '../live/messages.js';
+import type {
+  ClassState,
+  PensMessage,
+  PensOfMessage,
+  Person,
+  PenState,
+  RulesMessage,
+  SceneMessage,
+} from '../live/messages.js';
+import type { Rules } from '../live/rules.js';
 import type { Scene } from '../live/scene.js';
 import { LIVE } from '../live/messages.js';
 import { EMPTY_SCENE } from '../live/scene.js';
@@ -24,6 +33,9 @@ const MOVING_MS = 33;
 interface Unsent {
   page?: string;
   pensUp?: boolean;
+  /** Of single students. */
+  pens?: Readonly<Record<string, PenState>>;
+  rules?: Partial<Rules>;
   scene?: Partial<Scene>;
 }
 
@@ -82,8 +94,25 @@ export class ClassClient {
     this.change({ page });
   }
 
+  /** Pens up or down for all, which ends what was said of single students. */
   setPens(pensUp: boolean): void {
+    delete this.unsent.pens;
     this.change({ pensUp });
+  }
+
+  /** Pens up or down for some. */
+  setPensOf(who: readonly string[], up: boolean): void {
+    const pens = Object.fromEntries(who.map((id) => [id, up ? 'up' : 'down'] as const));
+    this.change({ pens: { ...this.unsent.pens, ...pens } });
+  }
+
+  setRules(rules: Partial<Rules>): void {
+    this.change({ rules: { ...this.unsent.rules, ...rules } });
+  }
+
+  /** Whether the pen of a student is up. */
+  penUpOf(id: string): boolean {
+    return isPenUp(this.state.get(), id);
   }
 
   /** Changes the scene; `moving` while a hand still moves it, so that it need not be kept. */
@@ -109,7 +138,7 @@ export class ClassClient {
     // Kept also before the class's state has arrived, so that an early tap is not lost.
     this.unsent = { ...this.unsent, ...part, ...(scene && { scene: { ...this.unsent.scene, ...scene } }) };
     const state = this.state.get();
-    if (state) this.state.set({ ...state, ...part });
+    if (state) this.state.set(withUnsent(state, part));
     void this.tell();
   }
 
@@ -126,7 +155,7 @@ export class ClassClient {
     const { scene, ...others } = this.unsent;
     this.clockAhead = state.now - Date.now();
     this.scene.set({ ...state.scene, ...scene, ...this.held });
-    this.state.set({ ...state, ...others });
+    this.state.set(withUnsent(state, others));
   }
 
   private async enter(): Promise<void> {
@@ -143,10 +172,13 @@ export class ClassClient {
   }
 
   private async tell(): Promise<void> {
-    const { page, pensUp, scene } = this.unsent;
+    const { page, pensUp, pens, rules, scene } = this.unsent;
     const { sitting } = this;
     if (page !== undefined) await this.tellPart('page', LIVE.turn, { sitting, page });
-    if (pensUp !== undefined) await this.tellPart('pensUp', LIVE.pens, { sitting, up: pensUp });
+    if (pensUp !== undefined)
+      await this.tellPart('pensUp', LIVE.pens, { sitting, up: pensUp } satisfies PensMessage);
+    if (pens) await this.tellPart('pens', LIVE.pensOf, { sitting, pens } satisfies PensOfMessage);
+    if (rules) await this.tellPart('rules', LIVE.rules, { sitting, set: rules } satisfies RulesMessage);
     if (scene) await this.tellPart('scene', LIVE.scene, { sitting, set: scene, moving: false });
   }
 
@@ -172,6 +204,24 @@ export class ClassClient {
     this.turnTries = 0;
     if (this.unsent[part] === told) delete this.unsent[part];
   }
+}
+
+/** Whether the pen of a student is up, as far as is known; it is where there is no class. */
+export function isPenUp(state: ClassState | undefined, id: string | undefined): boolean {
+  const own = state?.people.find((person) => person.id === id)?.pen;
+  return own ? own === 'up' : (state?.pensUp ?? true);
+}
+
+/** The state with what the server has not been told yet. */
+function withUnsent(state: ClassState, { page, pensUp, pens, rules }: Unsent): ClassState {
+  const penOf = ({ id, pen }: Person) => pens?.[id] ?? (pensUp === undefined ? pen : null);
+  return {
+    ...state,
+    ...(page !== undefined && { page }),
+    ...(pensUp !== undefined && { pensUp }),
+    ...(rules && { rules: { ...state.rules, ...rules } }),
+    people: state.people.map((person) => ({ ...person, pen: penOf(person) })),
+  };
 }
 
 function isUnreachable(error: unknown): boolean {

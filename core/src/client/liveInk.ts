@@ -19,6 +19,8 @@ export interface LiveStroke {
   style: InkStyle;
   pressure: boolean;
   points: number[];
+  /** The part of a shown screen that it is drawn on; see `panes`. */
+  pane?: number;
   /** Milliseconds after which it fades, if it becomes no mark. */
   fade?: number;
   /** How much of it is still to be seen, 0 to 1. */
@@ -67,6 +69,11 @@ export class LiveInk {
       (stroke) => stroke.page === page && isShownIn(working, stroke.space),
     );
     return here.map(({ heardAt, ...stroke }) => ({ ...stroke, left: leftOf(stroke.fade, now - heardAt) }));
+  }
+
+  /** Who is drawing, on whichever page. */
+  drawing(): Set<string> {
+    return new Set([...this.strokes.values()].map(({ author }) => author));
   }
 
   /** Whether some ink on a page is about to fade, so that it has to be drawn again and again. */

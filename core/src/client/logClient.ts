@@ -100,6 +100,8 @@ export class LogClient {
   private readonly early = new Map<number, LoggedOperation>();
   /** Operations that were made while the server could not be reached; all that wait once something was held. */
   private readonly madeAlone = new Set<string>();
+  /** Whether all is to be asked for, whatever is here. */
+  private anew = false;
   private closed = false;
   private readonly stops: (() => void)[];
 
@@ -186,6 +188,12 @@ export class LogClient {
     this.step('redo');
   }
 
+  /** Asks for all again, since other marks are to be seen. */
+  reload(): void {
+    this.anew = true;
+    if (this.status.get().ready) void this.catchUp();
+  }
+
   /** Tries again to send what was held back. */
   resume(): void {
     if (!this.status.get().held) return;
@@ -264,10 +272,11 @@ export class LogClient {
 
   private async catchUpOnce(): Promise<void> {
     try {
-      const since = this.status.get().ready ? { since: this.seq } : {};
+      const since = this.status.get().ready && !this.anew ? { since: this.seq } : {};
       const reply = await this.connection.request<OpenReply>(LIVE.open, { log: this.ref, ...since });
       if (this.closed) return;
       this.actorOfLog = reply.actor;
+      this.anew = false;
       if (reply.pages) this.startOver(reply.seq, reply);
       for (const logged of reply.operations) this.take(unwire(logged));
       this.takeEarly();

@@ -1,5 +1,3 @@
-import { contrast } from './contrast.js';
-
 /**
  * Mark colours to start from: the eight of Okabe and Ito, "Color Universal Design" (2008), which
  * stay apart for colour-blind viewers, and white.
@@ -16,33 +14,35 @@ export const PALETTE = [
   { name: 'white', hex: '#ffffff' },
 ] as const;
 
-const STUDENT_LIGHTNESS = [0.42, 0.56, 0.34];
-
 /**
- * The colour of the n-th student of a sitting (n from 0). Hues step by the golden angle, so that
- * neighbours in the list differ most, and each round of hues has another lightness; never the
- * teacher's black. Readable on paper: contrast with white at least 3 (WCAG 2.2, 1.4.11).
+ * Colours of students: as many as stay apart for colour-blind viewers (CIEDE2000 at least 12 with each kind of
+ * dichromacy) and are seen on paper (contrast with white at least 3; WCAG 2.2, 1.4.11). The first four are of
+ * Okabe and Ito's set. None is the teacher's black.
  */
-export function studentColour(n: number): string {
-  const hue = (205 + n * 137.508) % 360;
-  let lightness = STUDENT_LIGHTNESS[Math.floor(n / 12) % STUDENT_LIGHTNESS.length]!;
-  let colour = hslToHex(hue, 0.72, lightness);
-  while (contrast(colour, '#ffffff') < 3) {
-    lightness -= 0.03;
-    colour = hslToHex(hue, 0.72, lightness);
-  }
-  return colour;
+export const STUDENT_COLOURS = [
+  '#0072b2',
+  '#d55e00',
+  '#009e73',
+  '#cc79a7',
+  '#7f1000',
+  '#0d4c4b',
+  '#805945',
+  '#4800ad',
+] as const;
+
+/** Dashes round the name of a student, as in SVG `stroke-dasharray`; they tell those of one colour apart. */
+export const NAME_DASHES = ['', '6 3', '2 2', '10 3 2 3', '1 4', '14 4', '6 2 2 2 2 2', '4 6'] as const;
+
+/** The look of whoever has the n-th seat of a class (n from 0): 64 differ. */
+export function seatLook(n: number): { colour: string; dash: number } {
+  const { length } = STUDENT_COLOURS;
+  return { colour: STUDENT_COLOURS[n % length]!, dash: Math.floor(n / length) % NAME_DASHES.length };
 }
 
-/** CSS Color 4 §7, hue in degrees, saturation and lightness 0 to 1. */
-export function hslToHex(hue: number, saturation: number, lightness: number): string {
-  const channel = (n: number) => {
-    const k = (n + hue / 30) % 12;
-    const a = saturation * Math.min(lightness, 1 - lightness);
-    const value = lightness - a * Math.max(-1, Math.min(k - 3, 9 - k, 1));
-    return Math.round(value * 255)
-      .toString(16)
-      .padStart(2, '0');
-  };
-  return `#${channel(0)}${channel(8)}${channel(4)}`;
+/** Up to two letters that stand for a name: those that its first and last word begin with. */
+export function initialsOf(name: string): string {
+  const words = name.trim().split(/\s+/).filter(Boolean);
+  const first = words[0] ?? '';
+  const last = words.length > 1 ? words.at(-1)! : '';
+  return [first, last].map((word) => [...word][0]?.toLocaleUpperCase() ?? '').join('');
 }

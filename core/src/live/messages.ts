@@ -1,3 +1,4 @@
+import type { Rules } from './rules.js';
 import type { Scene } from './scene.js';
 import type { ScreenState } from './screen.js';
 import type { Page } from '../pages/page.js';
@@ -84,9 +85,27 @@ export interface Failure {
 
 export interface Person {
   id: string;
+  /** Empty where names are not to be seen. */
   name: string;
   colour: string;
+  /** Which of the dashes tells them from others of the same colour. */
+  dash: number;
+  /** Whether they are connected. */
   here: boolean;
+  /** Whether they are connected but look at something else. */
+  away: boolean;
+  /** What their pen may, where that is not what all pens may. */
+  pen: PenState | null;
+}
+
+export const PEN_STATES = ['up', 'down'] as const;
+export type PenState = (typeof PEN_STATES)[number];
+
+/** Somebody who waits for the teacher's nod: as a new one, or as somebody of that name who is here. */
+export interface Ask {
+  id: string;
+  name: string;
+  why: 'new' | 'same-name' | 'not-listed';
 }
 
 /** Where somebody points, page units; volatile, never stored. */
@@ -101,6 +120,30 @@ export interface PointMessage {
 
 export interface PointedMessage extends PointMessage {
   author: string;
+}
+
+/** Pens up or down of all, which ends what was said of single ones. */
+export interface PensMessage {
+  sitting: string;
+  up: boolean;
+}
+
+/** Pens up or down of single students. */
+export interface PensOfMessage {
+  sitting: string;
+  pens: Readonly<Record<string, PenState>>;
+}
+
+/** Changes what students may do. */
+export interface RulesMessage {
+  sitting: string;
+  set: Partial<Rules>;
+}
+
+/** Whether somebody looks at the class or at something else. */
+export interface LooksMessage {
+  sitting: string;
+  away: boolean;
 }
 
 /** Changes what is set up for the class. `moving`: while a hand still moves it, so it need not be kept. */
@@ -132,8 +175,17 @@ export interface ClassState {
   /** Whether nobody else is let in. */
   locked: boolean;
   people: Person[];
-  /** Those who say that they are somebody who is here, and wait for the teacher's nod. */
-  asks: { id: string; name: string }[];
+  /** Whether whoever comes waits for the teacher's nod. */
+  nodding: boolean;
+  /** Whether one has to know a password to come in. */
+  hasPassword: boolean;
+  /** The group that is taught, if it is one of the teacher's; names are the teacher's to see. */
+  group: { id: string; title: string; names: readonly string[] } | null;
+  /** Those who wait for the teacher's nod; the teacher's to see. */
+  asks: Ask[];
+  rules: Rules;
+  /** Differs wherever the rules let students see other marks: they read pages anew. */
+  sight: string;
   /** The screen that is being shown, if one is. */
   screen: ScreenState | null;
   /** Students who may show their screen. */
@@ -156,6 +208,10 @@ export const LIVE = {
   enter: 'enter',
   turn: 'turn',
   pens: 'pens',
+  pensOf: 'pensOf',
+  rules: 'rules',
+  /** Tells whether somebody looks at the class or at something else. */
+  looks: 'looks',
   operations: 'operations',
   drawn: 'drawn',
   /** What has changed in a class; all of it is the answer to `enter`. */

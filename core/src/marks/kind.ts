@@ -5,6 +5,10 @@ import type { PaintItem } from '../paint/items.js';
 import type { FixedField, SharedFields } from './shared.js';
 import type { Transform } from './transform.js';
 
+/** What students are allowed, the least first: ink alone, words too, everything. */
+export const FREEDOMS = ['ink', 'words', 'everything'] as const;
+export type Freedom = (typeof FREEDOMS)[number];
+
 export type Point = readonly [number, number];
 
 /** What there is to hit of a mark: lines of some reach, and whether the inside counts too. Page units. */
@@ -54,6 +58,8 @@ interface KindOf<M extends Stored> {
   area(mark: M): readonly (readonly Point[])[];
   /** Whether nothing shows through it within its area. */
   hides(mark: M): boolean;
+  /** The least that a student has to be allowed to put one. */
+  readonly needs: Freedom;
   /** Whether it goes along when pages are handed out, kept or pictured. */
   readonly exported: boolean;
 }

@@ -1,5 +1,8 @@
 import { isMark, isMarkPatch } from '../marks/check.js';
-import type { Mark } from '../marks/mark.js';
+import type { Freedom } from '../marks/kind.js';
+import { FREEDOMS } from '../marks/kind.js';
+import type { Mark, MarkKind } from '../marks/mark.js';
+import { KINDS } from '../marks/kinds.js';
 import type { Space } from '../marks/shared.js';
 import { isPage, isPagePatch } from '../pages/check.js';
 import { applyChanges } from './apply.js';
@@ -14,6 +17,8 @@ export interface Actor {
   role: 'teacher' | 'student';
   /** Spaces a student may write in, beside the class. */
   tables: readonly string[];
+  /** Whose marks a student sees of what is the class's; everybody's where it is left out. */
+  reads?: { only: readonly string[] } | { not: readonly string[] };
 }
 
 /** What the state of a class allows. */
@@ -22,7 +27,12 @@ export interface Situation {
   ended: boolean;
   /** Whether the log holds as many marks as it may. */
   full: boolean;
+  /** What students may put on a page. */
+  freedom: Freedom;
 }
+
+/** Where nothing stands against writing. */
+export const FREE: Situation = { pensUp: true, ended: false, full: false, freedom: 'everything' };
 
 /** Most marks on one log; keeps a runaway client from filling the disk. */
 export const MAX_MARKS = 200_000;
@@ -43,10 +53,18 @@ export function refusalOf(
   for (const change of operation.changes) {
     const reason = changeRefusal(change, actor, draft);
     if (reason) return reason;
-    if (change.do === 'add' && situation.full) return 'too-many';
+    if (change.do === 'add') {
+      if (situation.full) return 'too-many';
+      if (isKeptFrom(change.mark, operation, actor, situation)) return 'tool-away';
+    }
     applyChanges(draft, [change]);
   }
   return leavesNoPage(view, draft) ? 'last-page' : undefined;
+}
+
+/** What is only put back was placed when it was allowed. */
+function isKeptFrom({ kind }: Mark, { undoes }: Operation, { role }: Actor, { freedom }: Situation): boolean {
+  return role === 'student' && undoes === undefined && !mayPut(kind, freedom);
 }
 
 /** Whether the actor may make one change, given the state before it. */
@@ -117,7 +135,27 @@ function mayWriteIn(space: Space, actor: Actor): boolean {
   return actor.tables.some((table) => space === `table:${table}`);
 }
 
-/** Whether a person sees a space: the teacher all, students the class, their table and their own copy. */
-export function maySee(space: Space, actor: Actor): boolean {
-  return actor.role === 'teacher' || mayWriteIn(space, actor);
+/** Whether who is allowed so much may put a mark of a kind. */
+export function mayPut(kind: MarkKind, freedom: Freedom): boolean {
+  return isWithin(KINDS[kind].needs, freedom);
+}
+
+/** Whether what has to be allowed is. */
+export function isWithin(needed: Freedom, freedom: Freedom): boolean {
+  return FREEDOMS.indexOf(needed) <= FREEDOMS.indexOf(freedom);
+}
+
+/** What decides who sees a mark. */
+export type Belonging = Pick<Mark, 'space' | 'author'>;
+
+/**
+ * Whether a person sees a mark: the teacher all; students their own copy, their table, and of what is the class's
+ * what the teacher lets them.
+ */
+export function maySee({ space, author }: Belonging, actor: Actor): boolean {
+  if (actor.role === 'teacher') return true;
+  if (!mayWriteIn(space, actor)) return false;
+  const { reads } = actor;
+  if (!reads || space !== 'class' || author === actor.id) return true;
+  return 'only' in reads ? reads.only.includes(author) : !reads.not.includes(author);
 }

@@ -4,6 +4,8 @@ import { Problem } from './problem.js';
 
 /** Wrong codes from one address in ten minutes, after which every further code takes a while. */
 const MOST_WRONG = 100;
+/** What counts as a wrong try. */
+const WRONG = new Set(['wrong-code', 'wrong-class-password']);
 /** How long each code takes then, and how many may wait at once: too slow to guess by, bearable for who has the right one. */
 const SLOW_MS = 1000;
 const MOST_WAITING = 40;
@@ -24,7 +26,7 @@ export class AttemptLimit {
     try {
       return await attempt();
     } catch (error) {
-      if (error instanceof Problem && error.code === 'wrong-code') await this.wrong.penalty(from);
+      if (error instanceof Problem && WRONG.has(error.code)) await this.wrong.penalty(from);
       throw error;
     }
   }

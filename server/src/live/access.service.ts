@@ -1,10 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor, LogRef, Situation } from '@doodla/core';
+import { FREE } from '@doodla/core';
 import { DevicesService } from '../devices/devices.service.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import type { Visitor } from '../people/visitor.js';
 import { Problem, notFound } from '../http/problem.js';
-import { SittingsService } from '../sittings/sittings.service.js';
+import type { Sitting } from '../sittings/sitting.entity.js';
+import { rulesOf, SittingsService } from '../sittings/sittings.service.js';
+import { SERVER } from './logs.service.js';
 
 export interface Access {
   actor: Actor;
@@ -42,8 +45,7 @@ export class AccessService {
       const sitting = await this.sittings.find(visitor.sitting);
       if (sitting?.lessonId !== id) throw notFound('This lesson');
     }
-    const situation: Situation = { pensUp: true, ended: false, full: false };
-    return { actor, writes: visitor.role === 'teacher', situation: () => Promise.resolve(situation) };
+    return { actor, writes: visitor.role === 'teacher', situation: () => Promise.resolve(FREE) };
   }
 
   private async toSitting(id: string, visitor: Visitor, actor: Actor): Promise<Access> {
@@ -51,7 +53,9 @@ export class AccessService {
     if (!sitting) throw notFound('This class');
     if (visitor.role === 'teacher') await this.lessons.own(visitor.teacher.id, sitting.lessonId);
     else if (visitor.role !== 'nobody' && visitor.sitting !== id) throw notFound('This class');
-    return { actor, writes: true, situation: () => this.situationOf(id) };
+    const reads = actor.role === 'student' ? await this.readsIn(sitting) : undefined;
+    const limited = reads ? { ...actor, reads } : actor;
+    return { actor: limited, writes: true, situation: () => this.situationOf(id, actor) };
   }
 
   /** Who acts: a display or pad is a pen of its teacher. Throws Problem for nobody, and for a device that is out. */
@@ -68,9 +72,23 @@ export class AccessService {
     return { id: lesson.teacherId, role: 'teacher', tables: [] };
   }
 
-  private async situationOf(sittingId: string): Promise<Situation> {
+  private async situationOf(sittingId: string, { id, role }: Actor): Promise<Situation> {
     const sitting = await this.sittings.find(sittingId);
     if (!sitting) throw notFound('This class');
-    return { pensUp: sitting.pensUp, ended: sitting.endedAt !== null, full: false };
+    const own = role === 'student' ? sitting.pens?.[id] : undefined;
+    return {
+      pensUp: own ? own === 'up' : sitting.pensUp,
+      ended: sitting.endedAt !== null,
+      full: false,
+      freedom: rulesOf(sitting).freedom,
+    };
+  }
+
+  /** Whose marks students see of what is the class's; undefined for everybody's. */
+  private async readsIn(sitting: Sitting): Promise<Actor['reads']> {
+    const { seeMarks, hidden } = rulesOf(sitting);
+    if (seeMarks) return hidden.length > 0 ? { not: hidden } : undefined;
+    const lesson = await this.lessons.find(sitting.lessonId);
+    return { only: [SERVER, ...(lesson ? [lesson.teacherId] : [])] };
   }
 }

@@ -8,7 +8,7 @@ import {
   WebSocketServer,
 } from '@nestjs/websockets';
 import type { ClassState, PointedMessage, SceneMessage } from '@doodla/core';
-import { LIVE } from '@doodla/core';
+import { LIVE, Refusal } from '@doodla/core';
 import type { Server, Socket } from 'socket.io';
 import { DevicesService } from '../devices/devices.service.js';
 import { logFailure } from '../http/failures.js';
@@ -20,9 +20,9 @@ import { SittingsService } from '../sittings/sittings.service.js';
 import { AccessService } from './access.service.js';
 import { ClassesService } from './classes.service.js';
 import { FailureFilter } from './failure.filter.js';
-import { EnterDto, PensDto, PointDto, SceneDto, TurnDto } from './live.dto.js';
+import { EnterDto, LooksDto, PensDto, PensOfDto, PointDto, RulesDto, SceneDto, TurnDto } from './live.dto.js';
 import type { Budget, LiveData, LiveSocket } from './liveSocket.js';
-import { classRoom, GATEWAY, liveValidation, newBudget } from './liveSocket.js';
+import { audienceRoom, classRoom, GATEWAY, liveValidation, newBudget } from './liveSocket.js';
 import { LogsService } from './logs.service.js';
 
 /** Connections of one student or device, and of one signed-in browser, at once. */
@@ -47,7 +47,9 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
   ) {}
 
   afterInit(server: Server): void {
-    this.classes.onChange((change) => server.to(classRoom(change.sitting)).emit(LIVE.classChange, change));
+    this.classes.onChange((change, audience) =>
+      server.to(audienceRoom(change.sitting, audience)).emit(LIVE.classChange, change),
+    );
     this.devices.onRemoved((id) =>
       this.throwOut((visitor) => visitor.role === 'device' && visitor.device === id),
     );
@@ -62,7 +64,7 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
       this.visitorOf(typeof token === 'string' ? token : undefined, socket).then((visitor) => {
         if (visitor.role === 'nobody') return next(new Error('sign-in'));
         if (this.isCrowded(visitor)) return next(new Error('too-many'));
-        const data: LiveData = { visitor, open: new Map(), budget: this.budgetOf(visitor) };
+        const data: LiveData = { visitor, open: new Map(), away: false, budget: this.budgetOf(visitor) };
         Object.assign(socket.data, data);
         next();
       }, next);
@@ -82,10 +84,10 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
     }
   }
 
-  async handleDisconnect({ data: { visitor } }: LiveSocket): Promise<void> {
+  async handleDisconnect({ data: { visitor, away } }: LiveSocket): Promise<void> {
     if (!('sitting' in visitor)) return;
     try {
-      await this.classes.leave(visitor.sitting, idOf(visitor));
+      await this.classes.leave(visitor.sitting, idOf(visitor), away);
     } catch (error) {
       logFailure(this.logger, 'Nobody could be told that somebody left', error);
     }
@@ -96,9 +98,23 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
     @ConnectedSocket() socket: LiveSocket,
     @MessageBody() { sitting }: EnterDto,
   ): Promise<ClassState> {
-    await this.access.to({ kind: 'sitting', id: sitting }, socket.data.visitor);
-    await socket.join(classRoom(sitting));
-    return this.classes.state(sitting);
+    const { actor } = await this.access.to({ kind: 'sitting', id: sitting }, socket.data.visitor);
+    const audience = actor.role === 'teacher' ? 'teacher' : 'students';
+    await socket.join([classRoom(sitting), audienceRoom(sitting, audience)]);
+    return this.classes.state(sitting, audience);
+  }
+
+  @SubscribeMessage(LIVE.looks)
+  async looks(
+    @ConnectedSocket() { data }: LiveSocket,
+    @MessageBody() { sitting, away }: LooksDto,
+  ): Promise<object> {
+    const { visitor } = data;
+    if (!('sitting' in visitor) || visitor.sitting !== sitting || data.away === away) return {};
+    if (!data.budget.submits.take()) throw new Refusal('too-fast');
+    data.away = away;
+    await this.classes.lookAway(sitting, idOf(visitor), away);
+    return {};
   }
 
   @SubscribeMessage(LIVE.turn)
@@ -123,6 +139,26 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
   ): Promise<object> {
     await this.access.teaches(sitting, socket.data.visitor);
     await this.classes.setPens(sitting, up);
+    return {};
+  }
+
+  @SubscribeMessage(LIVE.pensOf)
+  async pensOf(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { sitting, pens }: PensOfDto,
+  ): Promise<object> {
+    await this.access.teaches(sitting, socket.data.visitor);
+    await this.classes.setPensOf(sitting, pens);
+    return {};
+  }
+
+  @SubscribeMessage(LIVE.rules)
+  async rules(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { sitting, set }: RulesDto,
+  ): Promise<object> {
+    await this.access.teaches(sitting, socket.data.visitor);
+    await this.classes.setRules(sitting, set);
     return {};
   }
 

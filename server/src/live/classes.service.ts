@@ -1,39 +1,66 @@
 import { Injectable } from '@nestjs/common';
-import type { ClassChange, ClassState, Scene } from '@doodla/core';
-import { classChange, EMPTY_SCENE } from '@doodla/core';
+import type { Ask, ClassChange, ClassState, PenState, Person, Rules, Scene } from '@doodla/core';
+import { classChange, EMPTY_SCENE, seatLook } from '@doodla/core';
+import { createHash } from 'node:crypto';
 import { DevicesService } from '../devices/devices.service.js';
+import { GroupsService } from '../groups/groups.service.js';
 import { notFound } from '../http/problem.js';
-import { SittingsService } from '../sittings/sittings.service.js';
+import type { Sitting } from '../sittings/sitting.entity.js';
+import { rulesOf, SittingsService } from '../sittings/sittings.service.js';
+import type { Student } from '../sittings/student.entity.js';
+
+/** Who is told how things stand: the teacher, with their devices, of everything; students of what is theirs to know. */
+export const AUDIENCES = ['teacher', 'students'] as const;
+export type Audience = (typeof AUDIENCES)[number];
+
+type Listener = (change: ClassChange, audience: Audience) => void;
+
+/** Connections of somebody in a class, and how many of them are not looked at. */
+interface Connected {
+  all: number;
+  away: number;
+}
 
 /** Tells everybody in a class how things stand: page, pens, who is here. */
 @Injectable()
 export class ClassesService {
-  /** Connections per student or device, by sitting. Not stored: after a restart everybody connects anew. */
-  private readonly here = new Map<string, Map<string, number>>();
+  /** By student or device, by sitting. Not stored: after a restart everybody connects anew. */
+  private readonly here = new Map<string, Map<string, Connected>>();
   /** Shown screens and who may show them, as told by whoever keeps them. */
   private readonly screens = new Map<string, Pick<ClassState, 'screen' | 'presenters'>>();
   /** What is set up, by sitting, where a hand still moves it and it is not stored yet. */
   private readonly moving = new Map<string, Scene>();
-  /** Who waits to be let in again, as told by whoever keeps them. */
-  private readonly asks = new Map<string, ClassState['asks']>();
-  /** What was told last of each class; after it, only what changes is told. */
-  private readonly told = new Map<string, ClassState>();
+  /** Who waits to be let in, as told by whoever keeps them. */
+  private readonly asks = new Map<string, Ask[]>();
+  /** What was told last of each class, by audience; after it, only what changes is told. */
+  private readonly told = new Map<string, Record<Audience, ClassState>>();
   /** Looking at a class, one after the other. */
-  private readonly looks = new Map<string, Promise<ClassState>>();
-  private listener: (change: ClassChange) => void = () => undefined;
+  private readonly looks = new Map<string, Promise<Record<Audience, ClassState>>>();
+  private listener: Listener = () => undefined;
+  private ruled: (sitting: string) => Promise<void> = () => Promise.resolve();
 
   constructor(
     private readonly sittings: SittingsService,
+    private readonly groups: GroupsService,
     private readonly devices: DevicesService,
   ) {}
 
   /** Sets who passes changes on. */
-  onChange(listener: (change: ClassChange) => void): void {
+  onChange(listener: Listener): void {
     this.listener = listener;
   }
 
+  /** Sets who sees to it that everybody sees what they may once the rules are others, before they are told. */
+  onRules(listener: (sitting: string) => Promise<void>): void {
+    this.ruled = listener;
+  }
+
   /** How things stand, which is what has been told last. Throws Problem where the class is gone. */
-  state(sittingId: string): Promise<ClassState> {
+  async state(sittingId: string, audience: Audience): Promise<ClassState> {
+    return (await this.lookAfterOthers(sittingId))[audience];
+  }
+
+  private lookAfterOthers(sittingId: string): Promise<Record<Audience, ClassState>> {
     const before = this.looks.get(sittingId) ?? Promise.resolve();
     const look = before.then(
       () => this.look(sittingId),
@@ -49,24 +76,37 @@ export class ClassesService {
     return look;
   }
 
-  private async look(sittingId: string): Promise<ClassState> {
+  private async look(sittingId: string): Promise<Record<Audience, ClassState>> {
+    const all = await this.read(sittingId);
     const before = this.told.get(sittingId);
-    const after = { ...(await this.read(sittingId)), version: (before?.version ?? 0) + 1 };
+    const after = {
+      teacher: this.tell(before?.teacher, all, 'teacher'),
+      students: this.tell(before?.students, forStudents(all), 'students'),
+    };
+    this.told.set(sittingId, after);
+    return after;
+  }
+
+  /** Tells an audience what has changed; states count by audience. */
+  private tell(
+    before: ClassState | undefined,
+    now: Omit<ClassState, 'version'>,
+    audience: Audience,
+  ): ClassState {
+    const after = { ...now, version: (before?.version ?? 0) + 1 };
     const change = before && classChange(before, after);
     if (before && !change) return { ...before, now: after.now };
-    this.told.set(sittingId, after);
-    if (change) this.listener(change);
+    if (change) this.listener(change, audience);
     return after;
   }
 
   private async read(sittingId: string): Promise<Omit<ClassState, 'version'>> {
     const sitting = await this.sittings.find(sittingId);
     if (!sitting) throw notFound('This class');
-    const here = this.here.get(sittingId);
+    const here = this.hereIn(sittingId);
     const { screen, presenters } = this.screens.get(sittingId) ?? { screen: null, presenters: [] };
     const people = await this.sittings.studentsOf(sittingId);
     const devices = await this.devices.listed(sittingId);
-    const isHere = (id: string) => (here?.get(id) ?? 0) > 0;
     return {
       sitting: sitting.id,
       lesson: sitting.lessonId,
@@ -75,27 +115,50 @@ export class ClassesService {
       pensUp: sitting.pensUp,
       ended: sitting.endedAt !== null,
       locked: sitting.locked,
+      nodding: sitting.nodding,
+      hasPassword: sitting.passwordHash !== null,
+      group: await this.groupOf(sitting),
       screen,
       presenters,
-      people: people.map(({ id, name, colour }) => ({ id, name, colour, here: isHere(id) })),
+      people: people.map((student) => this.personOf(student, sitting)),
       asks: this.asks.get(sittingId) ?? [],
+      rules: rulesOf(sitting),
+      sight: sightOf(rulesOf(sitting)),
       scene: this.sceneOf(sitting),
-      devices: devices.map(({ id, kind }) => ({ id, kind, here: isHere(id) })),
+      devices: devices.map(({ id, kind }) => ({ id, kind, here: here.has(id) })),
       now: Date.now(),
     };
+  }
+
+  private personOf({ id, name, colour, seat }: Student, { id: sitting, pens }: Sitting): Person {
+    const { all, away } = this.here.get(sitting)?.get(id) ?? { all: 0, away: 0 };
+    const { dash } = seatLook(seat);
+    return { id, name, colour, dash, here: all > 0, away: all > 0 && away >= all, pen: pens?.[id] ?? null };
+  }
+
+  private async groupOf({ groupId }: Sitting): Promise<ClassState['group']> {
+    const group = groupId === null ? null : await this.groups.find(groupId);
+    return group && { id: group.id, title: group.title, names: group.names };
   }
 
   setScreen(sittingId: string, screen: Pick<ClassState, 'screen' | 'presenters'>): void {
     this.screens.set(sittingId, screen);
   }
 
-  setAsks(sittingId: string, asks: ClassState['asks']): void {
+  setAsks(sittingId: string, asks: Ask[]): void {
     this.asks.set(sittingId, asks);
   }
 
   /** Tells everybody in a class what has changed. */
   async announce(sittingId: string): Promise<void> {
-    await this.state(sittingId);
+    await this.lookAfterOthers(sittingId);
+  }
+
+  /** Changes what students may do. */
+  async setRules(sittingId: string, set: Partial<Rules>): Promise<void> {
+    await this.sittings.setRules(sittingId, set);
+    await this.ruled(sittingId);
+    await this.announce(sittingId);
   }
 
   /** Changes what is set up for a class; kept and told to all unless a hand still moves it. */
@@ -115,7 +178,8 @@ export class ClassesService {
   /** Whether a student may point. */
   async mayPoint(sittingId: string, student: string): Promise<boolean> {
     const sitting = await this.sittings.find(sittingId);
-    return sitting !== null && this.sceneOf(sitting).pointers.includes(student);
+    if (!sitting) return false;
+    return rulesOf(sitting).pointing || this.sceneOf(sitting).pointers.includes(student);
   }
 
   private sceneOf(sitting: { id: string; scene: Scene | null }): Scene {
@@ -124,25 +188,26 @@ export class ClassesService {
 
   /** Who is connected to a class. */
   hereIn(sittingId: string): ReadonlySet<string> {
-    const counts = this.here.get(sittingId) ?? new Map<string, number>();
-    return new Set([...counts].flatMap(([id, count]) => (count > 0 ? [id] : [])));
-  }
-
-  /** Nobody else is let in, or again. */
-  async setLocked(sittingId: string, locked: boolean): Promise<void> {
-    await this.sittings.setLocked(sittingId, locked);
-    await this.announce(sittingId);
+    const connected = this.here.get(sittingId) ?? new Map<string, Connected>();
+    return new Set([...connected].flatMap(([id, { all }]) => (all > 0 ? [id] : [])));
   }
 
   /** Notes a connection of a student or device. Throws Problem where the class is gone. */
   async arrive(sittingId: string, who: string): Promise<void> {
     await this.sittings.seat(who);
-    this.count(sittingId, who, 1);
+    this.count(sittingId, who, { all: 1, away: 0 });
     await this.announce(sittingId);
   }
 
-  async leave(sittingId: string, who: string): Promise<void> {
-    this.count(sittingId, who, -1);
+  /** Notes that a connection is gone, which was looked at or `away`. */
+  async leave(sittingId: string, who: string, away: boolean): Promise<void> {
+    this.count(sittingId, who, { all: -1, away: away ? -1 : 0 });
+    await this.announce(sittingId);
+  }
+
+  /** Notes that somebody who is connected looks at something else now, or at the class again. */
+  async lookAway(sittingId: string, who: string, away: boolean): Promise<void> {
+    this.count(sittingId, who, { all: 0, away: away ? 1 : -1 });
     await this.announce(sittingId);
   }
 
@@ -153,6 +218,11 @@ export class ClassesService {
 
   async setPens(sittingId: string, up: boolean): Promise<void> {
     await this.sittings.setPens(sittingId, up);
+    await this.announce(sittingId);
+  }
+
+  async setPensOf(sittingId: string, pens: Readonly<Record<string, PenState>>): Promise<void> {
+    await this.sittings.setPensOf(sittingId, pens);
     await this.announce(sittingId);
   }
 
@@ -168,8 +238,28 @@ export class ClassesService {
     await this.announce(sittingId);
   }
 
-  private count(sittingId: string, who: string, by: number): void {
-    const here = this.here.get(sittingId) ?? new Map<string, number>();
-    this.here.set(sittingId, here.set(who, Math.max(0, (here.get(who) ?? 0) + by)));
+  private count(sittingId: string, who: string, by: Connected): void {
+    const here = this.here.get(sittingId) ?? new Map<string, Connected>();
+    const { all, away } = here.get(who) ?? { all: 0, away: 0 };
+    const now = { all: Math.max(0, all + by.all), away: Math.max(0, away + by.away) };
+    this.here.set(sittingId, here.set(who, now));
   }
+}
+
+/** What students are told: not who is expected, who waits, who looks elsewhere and, unless they may, who is who. */
+function forStudents(state: Omit<ClassState, 'version'>): Omit<ClassState, 'version'> {
+  const { people, rules } = state;
+  return {
+    ...state,
+    group: null,
+    asks: [],
+    rules: { ...rules, hidden: [] },
+    people: people.map((person) => ({ ...person, away: false, name: rules.seeNames ? person.name : '' })),
+  };
+}
+
+/** Differs wherever other marks may be seen. */
+function sightOf({ seeMarks, hidden }: Rules): string {
+  const all = JSON.stringify([seeMarks, [...hidden].sort()]);
+  return createHash('sha256').update(all).digest('base64url').slice(0, 8);
 }

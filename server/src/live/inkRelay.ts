@@ -79,12 +79,17 @@ export class InkRelay {
 
   private send(message: DrawnMessage, space: InkHead['space']): void {
     const room = logRoom(message.log);
-    if (space === 'class') this.server.to(room).except(SLOW_ROOM).emit(LIVE.drawn, message);
-    else
-      for (const socket of socketsIn(this.server, room)) {
-        const access = socket.data.open.get(message.log);
-        if (access && maySee(space, access.actor)) socket.emit(LIVE.drawn, message);
-      }
+    const sockets = socketsIn(this.server, room);
+    const actorOf = ({ data }: LiveSocket) => data.open.get(message.log)?.actor;
+    if (space === 'class' && !sockets.some((socket) => actorOf(socket)?.reads)) {
+      this.server.to(room).except(SLOW_ROOM).emit(LIVE.drawn, message);
+      return;
+    }
+    for (const socket of sockets) {
+      const actor = actorOf(socket);
+      const parts = actor ? message.parts.filter(({ author }) => maySee({ space, author }, actor)) : [];
+      if (parts.length > 0 && !socket.rooms.has(SLOW_ROOM)) socket.emit(LIVE.drawn, { ...message, parts });
+    }
   }
 
   /** Now and then: how much of the time goes into sending, and who has fallen behind. */

@@ -1,5 +1,22 @@
-import type { Change, Scene } from '@doodla/core';
-import { isChangeList, isId, isScenePart, MAX_COORDINATE, unpackedInput } from '@doodla/core';
+import type {
+  Change,
+  LooksMessage,
+  PensMessage,
+  PensOfMessage,
+  PenState,
+  Rules,
+  RulesMessage,
+  Scene,
+} from '@doodla/core';
+import {
+  arePens,
+  isChangeList,
+  isId,
+  isRulesPart,
+  isScenePart,
+  MAX_COORDINATE,
+  unpackedInput,
+} from '@doodla/core';
 import { Transform, Type } from 'class-transformer';
 import {
   IsBoolean,
@@ -64,8 +81,20 @@ export class TurnDto extends EnterDto {
   @IsId() page: string;
 }
 
-export class PensDto extends EnterDto {
+export class PensDto extends EnterDto implements PensMessage {
   @IsBoolean() up: boolean;
+}
+
+export class PensOfDto extends EnterDto implements PensOfMessage {
+  @Is(arePens, 'pens of students') pens: Record<string, PenState>;
+}
+
+export class RulesDto extends EnterDto implements RulesMessage {
+  @IsObject() @Is(isRulesPart, 'a part of the rules') set: Partial<Rules>;
+}
+
+export class LooksDto extends EnterDto implements LooksMessage {
+  @IsBoolean() away: boolean;
 }
 
 export class SceneDto extends EnterDto {

@@ -16,7 +16,6 @@ import {
 import type { Server } from 'socket.io';
 import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
-import { spacesOf } from '../storage/logStore.js';
 import type { Access } from './access.service.js';
 import { AccessService } from './access.service.js';
 import { ClassesService } from './classes.service.js';
@@ -58,6 +57,7 @@ export class LiveGateway implements OnGatewayInit {
     this.ink = new InkRelay(server);
     this.operations = new OperationRelay(server);
     this.logs.onAppended((log, fresh) => this.operations.tell(log, fresh));
+    this.classes.onRules((sitting) => this.refresh(server, sitting));
     this.logs.holdWhile((log) => socketsIn(server, logRoom(log)).length > 0);
     // Wet ink comes by the thousand a second, so it goes past the machinery for requests.
     server.on('connection', (socket: LiveSocket) =>
@@ -82,7 +82,7 @@ export class LiveGateway implements OnGatewayInit {
   /** Sends the marks of a page in pieces; what is stored meanwhile is told between them. */
   @SubscribeMessage(LIVE.read)
   async read(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: ReadDto): Promise<object> {
-    const { actor } = this.opened(socket, dto.log.id);
+    const access = this.opened(socket, dto.log.id);
     const { budget } = socket.data;
     if (budget.reading >= MOST_READING) throw new Refusal('too-fast');
     budget.reading += 1;
@@ -90,7 +90,7 @@ export class LiveGateway implements OnGatewayInit {
       const marks = await this.logs.open(dto.log.id).marksOn(dto.page);
       let piece: Mark[] = [];
       for (const mark of marks.values()) {
-        if (!maySee(mark.space, actor)) continue;
+        if (!maySee(mark, access.actor)) continue;
         piece.push(mark);
         if (piece.length < PIECE) continue;
         this.sendPiece(socket, dto, piece, false);
@@ -139,7 +139,17 @@ export class LiveGateway implements OnGatewayInit {
       actor.role === 'teacher' ||
       now.pensUp ||
       (head.fade !== undefined && (await this.classes.mayPoint(message.log.id, actor.id)));
-    if (!now.ended && may && maySee(head.space, actor)) this.ink.pass(message, actor.id, head);
+    if (!now.ended && may && maySee({ space: head.space, author: actor.id }, actor))
+      this.ink.pass(message, actor.id, head);
+  }
+
+  /** Those who have the log of a class open are given what they may see of it now. */
+  private async refresh(server: Server, sitting: string): Promise<void> {
+    for (const { data } of socketsIn(server, logRoom(sitting))) {
+      const access = data.open.get(sitting);
+      // The same object: what is being read now goes by it too.
+      if (access) access.actor = (await this.access.to({ kind: 'sitting', id: sitting }, data.visitor)).actor;
+    }
   }
 
   private opened(socket: LiveSocket, log: string): Access {
@@ -164,8 +174,9 @@ export class LiveGateway implements OnGatewayInit {
     const touched = missed.flatMap(({ logged }) =>
       logged.operation.changes.flatMap((change) => (change.do === 'patch' ? [change.mark] : [])),
     );
-    const spaceOf = spacesOf(log.viewOf(touched).marks);
-    const operations = missed.map(({ logged, inverse }) => wire(visibleTo(actor, logged, inverse, spaceOf)));
+    const { marks } = log.viewOf(touched);
+    const known = (id: string) => marks.get(id);
+    const operations = missed.map(({ logged, inverse }) => wire(visibleTo(actor, logged, inverse, known)));
     return { ...base, operations, undoable: [] };
   }
 

@@ -3,6 +3,7 @@ import { MAX_OPERATION_LENGTH, Refusal } from '@doodla/core';
 import type { DefaultEventsMap, Server, Socket } from 'socket.io';
 import type { Visitor } from '../people/visitor.js';
 import type { Access } from './access.service.js';
+import type { Audience } from './classes.service.js';
 import { TokenBucket } from './tokenBucket.js';
 
 /** What is kept of a connection. */
@@ -10,6 +11,8 @@ export interface LiveData {
   visitor: Visitor;
   /** Logs that this socket has open, with what it may do in them. */
   open: Map<string, Access>;
+  /** Whether whoever is at the other end looks at something else. */
+  away: boolean;
   budget: Budget;
 }
 
@@ -40,6 +43,7 @@ export function newBudget(): Budget {
 
 export const logRoom = (id: string) => `log ${id}`;
 export const classRoom = (sitting: string) => `class ${sitting}`;
+export const audienceRoom = (sitting: string, audience: Audience) => `${audience} of ${sitting}`;
 
 /** Who is in a room. */
 export function socketsIn(server: Server, room: string): LiveSocket[] {

@@ -2,6 +2,7 @@ import type { OnModuleDestroy } from '@nestjs/common';
 import { Injectable, Logger } from '@nestjs/common';
 import type {
   Actor,
+  Belonging,
   Change,
   LoggedOperation,
   LogView,
@@ -9,7 +10,6 @@ import type {
   Operation,
   Page,
   RefusalCode,
-  Space,
   UndoEntry,
 } from '@doodla/core';
 import { applyChanges, invertChanges, pagesConcerned, Refusal, touchedBy, undoChanges } from '@doodla/core';
@@ -35,8 +35,8 @@ export interface AppendOptions {
 
 /** An operation that has just been stored, for those who have the log open. */
 export interface FreshOperation extends AppendedOperation {
-  /** The space of a mark that it touched. */
-  spaceOf(mark: string): Space | undefined;
+  /** Whose a mark is that it touched. */
+  known(mark: string): Belonging | undefined;
 }
 
 type AppendListener = (logId: string, fresh: FreshOperation) => void;
@@ -126,6 +126,16 @@ export class LogsService implements OnModuleDestroy {
     return this.store.since(logId, since);
   }
 
+  /** A stored operation by its id. */
+  find(logId: string, id: string): AppendedOperation | undefined {
+    return this.store.find(logId, id);
+  }
+
+  /** The last operations that took marks away or changed them, newest first, at most so many. */
+  lastChanging(logId: string, most: number): AppendedOperation[] {
+    return this.store.lastChanging(logId, most);
+  }
+
   /** What a person can still undo, oldest first. */
   undoable(logId: string, author: string): UndoEntry[] {
     return this.store.undoable(logId, author);
@@ -180,8 +190,8 @@ export class LogsService implements OnModuleDestroy {
     log.seq = logged.seq;
     log.markCount += markCountChange;
     log.take(marks, touchedPages);
-    const spaceOf = (id: string) => (after.marks.get(id) ?? view.marks.get(id))?.space;
-    this.listener(log.id, { logged, inverse, spaceOf });
+    const known = (id: string) => after.marks.get(id) ?? view.marks.get(id);
+    this.listener(log.id, { logged, inverse, known });
     return logged;
   }
 

@@ -68,18 +68,20 @@ export class OperationRelay {
   }
 
   private send(log: string, fresh: readonly FreshOperation[]): void {
+    const sockets = socketsIn(this.server, logRoom(log));
+    const isLimited = sockets.some(({ data }) => data.open.get(log)?.actor.reads);
     // Most is for all to see, and is encoded once.
-    if (fresh.every(isForAll)) {
+    if (!isLimited && fresh.every(isForAll)) {
       const message: OperationsMessage = { log, logged: fresh.map(({ logged }) => wire(logged)) };
       this.server.to(logRoom(log)).emit(LIVE.operations, message);
       return;
     }
-    for (const socket of socketsIn(this.server, logRoom(log))) this.sendTo(socket, log, fresh);
+    for (const socket of sockets) this.sendTo(socket, log, fresh);
   }
 
   private sendTo(socket: LiveSocket, log: string, fresh: readonly FreshOperation[]): void {
     const { actor } = socket.data.open.get(log)!;
-    const logged = fresh.map((one) => wire(visibleTo(actor, one.logged, one.inverse, one.spaceOf)));
+    const logged = fresh.map((one) => wire(visibleTo(actor, one.logged, one.inverse, one.known)));
     const message: OperationsMessage = { log, logged };
     socket.emit(LIVE.operations, message);
   }
@@ -91,9 +93,9 @@ export function wire(logged: LoggedOperation): LoggedOperation<WireChange> {
   return { ...logged, operation: { ...operation, changes: packChanges(operation.changes) } };
 }
 
-function isForAll({ logged: { operation }, spaceOf }: FreshOperation): boolean {
+function isForAll({ logged: { operation }, known }: FreshOperation): boolean {
   return operation.changes.every((change) => {
     if (change.do === 'add') return change.mark.space === 'class';
-    return !('mark' in change) || spaceOf(change.mark) === 'class';
+    return !('mark' in change) || known(change.mark)?.space === 'class';
   });
 }

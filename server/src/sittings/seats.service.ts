@@ -1,6 +1,7 @@
 import { Injectable, Logger } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { studentColour } from '@doodla/core';
+import type { Ask, Asking } from '@doodla/core';
+import { isSameName, seatLook } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, LessThan, Repository } from 'typeorm';
 import { logFailure } from '../http/failures.js';
@@ -15,14 +16,23 @@ const MAX_STUDENTS = 200;
 /** How long a seat is kept for somebody who has joined but not come, and how long somebody may wait for a nod. */
 const SEAT_MS = 2 * 60_000;
 
-/** Somebody with the name of one who is here waits for the teacher to say whether it is the same person. */
-interface Ask {
-  /** Known to the whole class. */
-  id: string;
+/** Somebody who waits for the teacher to say whether they are let in. */
+interface Waiting extends Ask {
   sitting: string;
-  student: Student;
+  /** The place that they get; a new one where there is none yet. */
+  student: Student | undefined;
+  /** When they last asked, milliseconds since 1970-01-01 UTC. */
   at: number;
   granted: boolean;
+}
+
+/** Who wants to come in, and with what. */
+export interface Comer {
+  name: string;
+  /** The place that their device has had. */
+  device: string | undefined;
+  /** Names that are expected; empty where any name will do. */
+  listed: readonly string[];
 }
 
 /** Gives students their places in a class, and gives them back. */
@@ -31,7 +41,7 @@ export class SeatsService {
   private readonly logger = new Logger('Seats');
   private readonly joins = new Map<string, TokenBucket>();
   /** By a secret that only those know who asked. */
-  private readonly asks = new Map<string, Ask>();
+  private readonly asks = new Map<string, Waiting>();
 
   constructor(
     @InjectRepository(Student) private readonly students: Repository<Student>,
@@ -40,9 +50,9 @@ export class SeatsService {
 
   /**
    * Gives a student a place: the one that the device had under this name, that of one of the same name who is
-   * away, or a new one. Where somebody of that name is here, returns what the teacher is asked. Throws Problem.
+   * away, or a new one. Where the teacher is asked first, returns that. Throws Problem.
    */
-  async join(sitting: Sitting, name: string, device: string | undefined): Promise<Student | { ask: string }> {
+  async join(sitting: Sitting, { name, device, listed }: Comer): Promise<Student | Asking> {
     if (!this.joinsOf(sitting.id).take())
       throw new Problem(
         429,
@@ -51,27 +61,34 @@ export class SeatsService {
       );
     const lapsed = LessThan(Date.now() - SEAT_MS);
     await this.students.delete({ sittingId: sitting.id, enteredAt: IsNull(), joinedAt: lapsed });
-    const present = await this.students.find({
-      where: { sittingId: sitting.id },
-      order: { joinedAt: 'ASC' },
-    });
-    const same = present.find((student) => sameName(student.name, name));
+    const present = await this.presentIn(sitting.id);
+    const same = present.find((student) => isSameName(student.name, name));
     if (same && same.id === device) return same;
     if (sitting.locked)
       throw new Problem(403, 'door-locked', 'Nobody else is let in just now. Please ask your teacher.');
-    if (same) return this.isAway(same) ? same : { ask: await this.ask(same) };
-    if (present.length >= MAX_STUDENTS)
-      throw new Problem(409, 'full', 'This class is full. Please tell your teacher.');
-    return this.admit(sitting, name, present.length);
+    if (same && !this.isAway(same)) return this.ask(sitting.id, name, 'same-name', same);
+    if (!same && present.length >= MAX_STUDENTS) throw isFull();
+    const isListed = listed.length === 0 || listed.some((known) => isSameName(known, name));
+    if (!isListed) return this.ask(sitting.id, name, 'not-listed', same);
+    if (sitting.nodding) return this.ask(sitting.id, name, 'new', same);
+    return same ?? this.admit(sitting.id, name);
   }
 
-  /** A new place beside so many others. */
-  async admit(sitting: Sitting, name: string, others: number): Promise<Student> {
+  /** A new place: the first seat that is free. Throws Problem where there is none. */
+  async admit(sittingId: string, name: string): Promise<Student> {
+    const present = await this.presentIn(sittingId);
+    const same = present.find((student) => isSameName(student.name, name));
+    if (same) return same;
+    if (present.length >= MAX_STUDENTS) throw isFull();
+    const taken = new Set(present.map(({ seat }) => seat));
+    let seat = 0;
+    while (taken.has(seat)) seat += 1;
     const student: Student = {
       id: randomUUID(),
-      sittingId: sitting.id,
+      sittingId,
       name,
-      colour: studentColour(others),
+      colour: seatLook(seat).colour,
+      seat,
       joinedAt: Date.now(),
       enteredAt: null,
     };
@@ -89,15 +106,23 @@ export class SeatsService {
         'not-let-in',
         'You were not let in under this name. Please add a letter or a number.',
       );
+    // Whoever goes on asking goes on waiting.
+    asked.at = Date.now();
     if (!asked.granted) return undefined;
     this.asks.delete(secret);
     return asked.student;
   }
 
-  /** The teacher lets somebody in who asked, or does not. */
+  /** What somebody waits for who goes on asking. */
+  waits(secret: string): Asking {
+    return { ask: secret, why: this.asks.get(secret)?.why ?? 'new' };
+  }
+
+  /** The teacher lets somebody in who asked, or does not. Throws Problem where the class is full. */
   async answer(sitting: string, ask: string, grant: boolean): Promise<void> {
     for (const [secret, asked] of this.asks) {
       if (asked.id !== ask || asked.sitting !== sitting) continue;
+      if (grant) asked.student ??= await this.admit(sitting, asked.name);
       asked.granted = grant;
       if (!grant) this.asks.delete(secret);
     }
@@ -109,26 +134,41 @@ export class SeatsService {
     return enteredAt !== null && !this.classes.hereIn(sittingId).has(id);
   }
 
-  private async ask(student: Student): Promise<string> {
+  private async ask(
+    sitting: string,
+    name: string,
+    why: Ask['why'],
+    student: Student | undefined,
+  ): Promise<Asking> {
     this.forgetOld();
     const secret = randomUUID();
-    const { sittingId: sitting } = student;
-    this.asks.set(secret, { id: randomUUID(), sitting, student, at: Date.now(), granted: false });
+    const waiting = { id: randomUUID(), name, why, sitting, student, at: Date.now(), granted: false };
+    this.asks.set(secret, waiting);
     await this.tellOf(sitting);
+    this.forgetLater(secret, sitting);
+    return { ask: secret, why };
+  }
+
+  /** Tells that somebody no longer waits, once they have not asked for long. */
+  private forgetLater(secret: string, sitting: string): void {
     setTimeout(() => {
       this.forgetOld();
+      if (this.asks.has(secret)) return this.forgetLater(secret, sitting);
       this.tellOf(sitting).catch((error: unknown) =>
         logFailure(this.logger, 'Nobody could be told that a wish to come in has lapsed', error),
       );
     }, SEAT_MS + 1).unref();
-    return secret;
+  }
+
+  private presentIn(sittingId: string): Promise<Student[]> {
+    return this.students.find({ where: { sittingId }, order: { joinedAt: 'ASC' } });
   }
 
   private async tellOf(sitting: string): Promise<void> {
     const open = [...this.asks.values()].filter((ask) => ask.sitting === sitting && !ask.granted);
     this.classes.setAsks(
       sitting,
-      open.map(({ id, student }) => ({ id, name: student.name })),
+      open.map(({ id, name, why }) => ({ id, name, why })),
     );
     await this.classes.announce(sitting);
   }
@@ -145,6 +185,6 @@ export class SeatsService {
   }
 }
 
-function sameName(a: string, b: string): boolean {
-  return a.localeCompare(b, undefined, { sensitivity: 'accent' }) === 0;
+function isFull(): Problem {
+  return new Problem(409, 'full', 'This class is full. Please tell your teacher.');
 }

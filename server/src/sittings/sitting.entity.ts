@@ -1,4 +1,4 @@
-import type { Scene } from '@doodla/core';
+import type { PenState, Rules, Scene } from '@doodla/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /** One teaching of a lesson to one class. Its marks are the log of the same id. */
@@ -13,6 +13,16 @@ export class Sitting {
   @Column({ type: 'boolean', name: 'pens_up' }) pensUp: boolean;
   /** Whether nobody else may join. */
   @Column({ type: 'boolean' }) locked: boolean;
+  /** Whether whoever joins waits for the teacher's nod. */
+  @Column({ type: 'boolean' }) nodding: boolean;
+  /** Of the password that one joins with, if there is one. */
+  @Column({ type: 'text', name: 'password_hash', nullable: true }) passwordHash: string | null;
+  /** The group that is taught, if it is one of the teacher's. */
+  @Column({ type: 'text', name: 'group_id', nullable: true }) groupId: string | null;
+  /** What students may do; null while it is as at first. */
+  @Column({ type: 'simple-json', nullable: true }) rules: Rules | null;
+  /** Pens of single students that are not as all pens are; null where there are none. */
+  @Column({ type: 'simple-json', nullable: true }) pens: Record<string, PenState> | null;
   @Column({ type: 'integer', name: 'opened_at' }) openedAt: number;
   @Column({ type: 'integer', name: 'ended_at', nullable: true }) endedAt: number | null;
   /** What is set up for the class; null while nothing is. */

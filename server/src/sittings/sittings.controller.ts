@@ -15,13 +15,16 @@ import type {
   Asking,
   CodeReply,
   CountReply,
+  DoorReply,
   MarksReply,
   OpenSitting,
   PagesReply,
+  Removal,
   Seat,
   SittingDetail,
   SittingSummary,
 } from '@doodla/core';
+import { seatLook } from '@doodla/core';
 import type { Request } from 'express';
 import { AttemptLimit } from '../http/attemptLimit.js';
 import { notFound } from '../http/problem.js';
@@ -34,7 +37,18 @@ import { Settings } from '../settings/settings.js';
 import { RenameDto } from '../lessons/lessons.dto.js';
 import { SeatsService } from './seats.service.js';
 import type { Sitting } from './sitting.entity.js';
-import { DoorDto, EndDto, JoinDto, KeepPagesDto, NodDto, StartDto, ToLessonDto } from './sittings.dto.js';
+import {
+  DoorDto,
+  EndDto,
+  JoinDto,
+  LookDto,
+  KeepPagesDto,
+  NodDto,
+  StartDto,
+  ToLessonDto,
+} from './sittings.dto.js';
+import { DoorService } from './door.service.js';
+import { RemovalsService } from './removals.service.js';
 import { SittingsService } from './sittings.service.js';
 import type { Student } from './student.entity.js';
 import { ToLessonService } from './toLesson.service.js';
@@ -46,6 +60,8 @@ export class SittingsController {
   constructor(
     private readonly sittings: SittingsService,
     private readonly seats: SeatsService,
+    private readonly doors: DoorService,
+    private readonly removals: RemovalsService,
     private readonly lessons: LessonsService,
     private readonly classes: ClassesService,
     private readonly tokens: ClassTokens,
@@ -160,17 +176,37 @@ export class SittingsController {
     return { pages: await this.toLesson.keepPages(sitting, lesson, pages) };
   }
 
-  /** Shuts the door of a class, or opens it. */
+  /** Says who is let in. */
   @Post('sittings/:id/door')
-  @HttpCode(204)
   @UseGuards(TeacherGuard)
   async door(
     @CurrentTeacher() teacher: Teacher,
     @Param('id') id: string,
-    @Body() { locked }: DoorDto,
+    @Body() dto: DoorDto,
+  ): Promise<DoorReply> {
+    const { sitting } = await this.own(teacher, id);
+    return { code: await this.doors.set(sitting, teacher.id, dto) };
+  }
+
+  /** What was taken off the pages of a class, newest first. */
+  @Get('sittings/:id/removals')
+  @UseGuards(TeacherGuard)
+  async removed(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<Removal[]> {
+    const { sitting } = await this.own(teacher, id);
+    return this.removals.of(sitting.id);
+  }
+
+  /** Puts back what was taken off. */
+  @Post('sittings/:id/removals/:operation/back')
+  @HttpCode(204)
+  @UseGuards(TeacherGuard)
+  async putBack(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Param('operation') operation: string,
   ): Promise<void> {
     const { sitting } = await this.own(teacher, id);
-    await this.classes.setLocked(sitting.id, locked);
+    await this.removals.putBack(sitting.id, operation, teacher.id);
   }
 
   /** Takes a student out; what they wrote stays. */
@@ -197,21 +233,23 @@ export class SittingsController {
     return { count };
   }
 
-  @Get('join/:code')
-  async look(@Param('code') code: string, @Req() request: Request): Promise<CodeReply> {
-    const { title } = await this.byCode(code, request);
-    return { title };
+  /** What a code leads to, and what one needs there. */
+  @Post('join/look')
+  @HttpCode(200)
+  async look(@Body() { code, password }: LookDto, @Req() request: Request): Promise<CodeReply> {
+    return this.wrongCodes.guard(request, async () =>
+      this.doors.look(await this.sittings.byCode(code), password),
+    );
   }
 
   @Post('join')
   async join(@Body() dto: JoinDto, @Req() request: Request): Promise<Seat | Asking> {
-    const sitting = await this.byCode(dto.code, request);
     const claim = dto.token === undefined ? undefined : this.tokens.read(dto.token);
-    const seat = await this.seats.join(
-      sitting,
-      dto.name,
-      claim && 'student' in claim ? claim.student : undefined,
-    );
+    const device = claim && 'student' in claim ? claim.student : undefined;
+    const { sitting, seat } = await this.wrongCodes.guard(request, async () => {
+      const found = await this.sittings.byCode(dto.code);
+      return { sitting: found, seat: await this.doors.join(found, { ...dto, device }) };
+    });
     if ('ask' in seat) return seat;
     await this.classes.announce(sitting.id);
     return this.place(sitting, seat);
@@ -222,7 +260,7 @@ export class SittingsController {
   async asked(@Param('ask', ParseUUIDPipe) ask: string): Promise<Seat | Asking> {
     const student = this.seats.granted(ask);
     const sitting = student && (await this.sittings.find(student.sittingId));
-    return sitting ? this.place(sitting, student) : { ask };
+    return sitting ? this.place(sitting, student) : this.seats.waits(ask);
   }
 
   /** The teacher lets somebody in who asked, or does not. */
@@ -239,11 +277,11 @@ export class SittingsController {
     await this.seats.answer(sitting.id, ask, grant);
   }
 
-  private place(sitting: Sitting, { id, name, colour }: Student): Seat {
+  private place(sitting: Sitting, { id, name, colour, seat }: Student): Seat {
     return {
       sitting: sitting.id,
       lesson: sitting.lessonId,
-      student: { id, name, colour },
+      student: { id, name, colour, dash: seatLook(seat).dash },
       token: this.tokens.sign({ student: id, sitting: sitting.id }),
     };
   }
@@ -252,9 +290,5 @@ export class SittingsController {
     const sitting = await this.sittings.find(id);
     if (!sitting) throw notFound('This class');
     return { sitting, lesson: await this.lessons.own(teacher.id, sitting.lessonId) };
-  }
-
-  private byCode(code: string, request: Request) {
-    return this.wrongCodes.guard(request, () => this.sittings.byCode(code));
   }
 }

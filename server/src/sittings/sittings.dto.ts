@@ -1,5 +1,6 @@
 import type {
   DoorRequest,
+  LookRequest,
   EndRequest,
   JoinRequest,
   KeepPagesRequest,
@@ -8,11 +9,24 @@ import type {
   ToLessonRequest,
 } from '@doodla/core';
 import { Transform } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsOptional, IsString, Length, MaxLength } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  MaxLength,
+  ValidateIf,
+} from 'class-validator';
 import { visibleText } from '../http/visibleText.js';
 import { RenameDto } from '../lessons/lessons.dto.js';
 import { IsId } from '../live/live.dto.js';
 import { BAD_INPUT } from '../http/badInput.js';
+
+/** Longest password of a sitting, letters. */
+const MAX_PASSWORD = 100;
 
 export class JoinDto implements JoinRequest {
   @IsString() @MaxLength(40) code: string;
@@ -24,6 +38,14 @@ export class JoinDto implements JoinRequest {
 
   /** What this device was given when it was in the class before. */
   @IsOptional() @IsString() @MaxLength(1000) token?: string;
+
+  @IsOptional() @IsString() @MaxLength(MAX_PASSWORD) password?: string;
+}
+
+/** A code that somebody has typed, to see what it leads to. */
+export class LookDto implements LookRequest {
+  @IsString() @MaxLength(40) code: string;
+  @IsOptional() @IsString() @MaxLength(MAX_PASSWORD) password?: string;
 }
 
 /** Whether somebody is let in who asked. */
@@ -47,9 +69,12 @@ export class StartDto extends RenameDto implements StartRequest {
   @IsOptional() @IsId() page?: string;
 }
 
-/** Whether the door of a class is open for those who have the code. */
+/** Who is let in of those who have the code. */
 export class DoorDto implements DoorRequest {
-  @IsBoolean() locked: boolean;
+  @IsOptional() @IsBoolean() locked?: boolean;
+  @IsOptional() @IsBoolean() nodding?: boolean;
+  @IsOptional() @IsString() @MaxLength(MAX_PASSWORD) password?: string;
+  @ValidateIf(({ group }: DoorDto) => group !== null && group !== undefined) @IsUUID() group?: string | null;
 }
 
 /** Pages of a class that its lesson keeps too. */

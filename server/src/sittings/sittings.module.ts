@@ -3,6 +3,8 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import type { Tables } from '../storage/tables.js';
+import { DoorService } from './door.service.js';
+import { RemovalsService } from './removals.service.js';
 import { SeatsService } from './seats.service.js';
 import { Sitting } from './sitting.entity.js';
 import { SittingMaterial } from './sittingMaterial.entity.js';
@@ -18,7 +20,7 @@ export const SITTINGS_TABLES: Tables = { entities: [Sitting, SittingMaterial, St
 @Module({
   imports: [TypeOrmModule.forFeature([...SITTINGS_TABLES.entities, LessonMaterial, StoredPicture])],
   controllers: [SittingsController],
-  providers: [SeatsService, SittingsService, ToLessonService],
+  providers: [DoorService, RemovalsService, SeatsService, SittingsService, ToLessonService],
   exports: [SeatsService, SittingsService, ToLessonService],
 })
 export class SittingsModule {}

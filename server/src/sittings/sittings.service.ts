@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { Scene } from '@doodla/core';
-import { orderedPages } from '@doodla/core';
+import type { PenState, Rules, Scene } from '@doodla/core';
+import { orderedPages, RULES_AT_FIRST } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { In, IsNull, Repository } from 'typeorm';
+import { In, IsNull, Not, Repository } from 'typeorm';
+import { GroupsService } from '../groups/groups.service.js';
 import { Problem } from '../http/problem.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
@@ -36,6 +37,7 @@ export class SittingsService {
     @InjectRepository(Student) private readonly students: Repository<Student>,
     @InjectRepository(LessonMaterial) private readonly links: Repository<LessonMaterial>,
     @InjectRepository(SittingMaterial) private readonly ownLinks: Repository<SittingMaterial>,
+    private readonly groups: GroupsService,
     private readonly logs: LogsService,
     private readonly writes: Writes,
   ) {}
@@ -65,11 +67,7 @@ export class SittingsService {
    * Opens a class on a lesson that has none going on, on its first page or a given one, with pens down. It gets the
    * pages that the lesson has now; what either adds later is its own. Throws Problem.
    */
-  async open(
-    lessonId: string,
-    title: string,
-    { code = makeJoinCode(), page }: OpenOptions = {},
-  ): Promise<Sitting> {
+  async open(lessonId: string, title: string, { code, page }: OpenOptions = {}): Promise<Sitting> {
     const pages = orderedPages(this.logs.open(lessonId).pages.values());
     const first = pages.find(({ id }) => id === page) ?? pages[0];
     if (!first)
@@ -86,10 +84,15 @@ export class SittingsService {
         id,
         lessonId,
         title,
-        code: (await this.isFree(code)) ? code : makeJoinCode(),
+        code: await this.freeCode(code),
         pageId: first.id,
         pensUp: false,
         locked: false,
+        nodding: false,
+        passwordHash: null,
+        groupId: null,
+        rules: null,
+        pens: null,
         openedAt: Date.now(),
         endedAt: null,
         scene: null,
@@ -117,10 +120,7 @@ export class SittingsService {
     const { code, endedAt, lessonId } = await this.sittings.findOneByOrFail({ id });
     if (endedAt === null) return;
     await this.aloneFor(lessonId, async () => {
-      await this.sittings.update(
-        { id },
-        { endedAt: null, droppedAt: null, code: (await this.isFree(code)) ? code : makeJoinCode() },
-      );
+      await this.sittings.update({ id }, { endedAt: null, droppedAt: null, code: await this.freeCode(code) });
       this.known.delete(id);
     });
   }
@@ -164,8 +164,36 @@ export class SittingsService {
     await this.change(id, { pageId });
   }
 
-  async setLocked(id: string, locked: boolean): Promise<void> {
-    await this.change(id, { locked });
+  async setDoor(
+    id: string,
+    door: Partial<Pick<Sitting, 'locked' | 'nodding' | 'passwordHash'>>,
+  ): Promise<void> {
+    await this.change(id, door);
+  }
+
+  /**
+   * Says which group is taught, whose code it gets if that keeps one. Another open class with that code has been
+   * forgotten, so it gets another; who is in it stays. Returns what codes have become.
+   */
+  async teach(id: string, group: { id: string; code: string | null } | null): Promise<Map<string, string>> {
+    const codes = new Map<string, string>();
+    if (group?.code) {
+      const { code } = group;
+      const others = await this.sittings.findBy({ code, endedAt: IsNull(), id: Not(id) });
+      for (const other of others) {
+        codes.set(other.id, await this.freeCode());
+        await this.change(other.id, { code: codes.get(other.id)! });
+      }
+      codes.set(id, code);
+    }
+    const code = codes.get(id);
+    await this.change(id, { groupId: group?.id ?? null, ...(code !== undefined && { code }) });
+    return codes;
+  }
+
+  async setRules(id: string, set: Partial<Rules>): Promise<void> {
+    const sitting = await this.find(id);
+    if (sitting) await this.change(id, { rules: { ...rulesOf(sitting), ...set } });
   }
 
   /** Notes that a student has come, so that their seat stays theirs. */
@@ -175,8 +203,18 @@ export class SittingsService {
     await this.students.update({ id, enteredAt: IsNull() }, { enteredAt: Date.now() });
   }
 
+  /** Pens up or down for all, whatever was said of single students. */
   async setPens(id: string, pensUp: boolean): Promise<void> {
-    await this.change(id, { pensUp });
+    await this.change(id, { pensUp, pens: null });
+  }
+
+  /** Pens up or down for single students. */
+  async setPensOf(id: string, pens: Readonly<Record<string, PenState>>): Promise<void> {
+    const sitting = await this.find(id);
+    if (!sitting) return;
+    const present = new Set((await this.studentsOf(id)).map((student) => student.id));
+    const all = Object.entries({ ...sitting.pens, ...pens }).filter(([student]) => present.has(student));
+    await this.change(id, { pens: Object.fromEntries(all) });
   }
 
   studentsOf(sittingId: string): Promise<Student[]> {
@@ -227,6 +265,12 @@ export class SittingsService {
   async byCode(code: string): Promise<Sitting> {
     const sitting = await this.sittings.findOneBy({ code: normaliseCode(code), endedAt: IsNull() });
     if (!sitting) {
+      if (await this.groups.keeps(code))
+        throw new Problem(
+          404,
+          'not-begun',
+          'Your class has not begun yet. Please wait for your teacher and try again.',
+        );
       throw new Problem(
         404,
         'wrong-code',
@@ -258,7 +302,19 @@ export class SittingsService {
     this.known.delete(id);
   }
 
-  private async isFree(code: string): Promise<boolean> {
-    return !(await this.sittings.existsBy({ code, endedAt: IsNull() }));
+  /** The code that is wished for, if nobody has it, or another one. */
+  private async freeCode(wished = makeJoinCode()): Promise<string> {
+    let code = wished;
+    while (
+      (await this.sittings.existsBy({ code, endedAt: IsNull() })) ||
+      (code !== wished && (await this.groups.keeps(code)))
+    )
+      code = makeJoinCode();
+    return code;
   }
+}
+
+/** What the students of a sitting may do. */
+export function rulesOf({ rules }: Pick<Sitting, 'rules'>): Rules {
+  return { ...RULES_AT_FIRST, ...rules };
 }

@@ -10,6 +10,7 @@ import { Teaching1700000000006 } from './migrations/6-teaching.js';
 import { LogsByPage1700000000007 } from './migrations/7-logs-by-page.js';
 import { Belongings1700000000008 } from './migrations/8-belongings.js';
 import { ReadWords1700000000009 } from './migrations/9-read-words.js';
+import { DoorsAndRules1700000000010 } from './migrations/10-doors-and-rules.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -39,6 +40,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       LogsByPage1700000000007,
       Belongings1700000000008,
       ReadWords1700000000009,
+      DoorsAndRules1700000000010,
       ...migrations,
     ],
     migrationsRun: true,

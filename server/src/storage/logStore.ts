@@ -1,15 +1,6 @@
 import type { OnApplicationShutdown } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
-import type {
-  Change,
-  LoggedOperation,
-  Mark,
-  Page,
-  Space,
-  UndoEntry,
-  WireChange,
-  WireMark,
-} from '@doodla/core';
+import type { Change, LoggedOperation, Mark, Page, UndoEntry, WireChange, WireMark } from '@doodla/core';
 import { concernsPages, packChanges, packMark, unpackChanges, unpackMark } from '@doodla/core';
 import type { Statement } from 'better-sqlite3';
 import Database from 'better-sqlite3';
@@ -129,6 +120,16 @@ export class LogStore implements OnApplicationShutdown {
     const rows = this.on('SELECT body FROM log_page WHERE log = ?').all(key) as { body: string }[];
     const pages = rows.map(({ body }) => JSON.parse(body) as Page);
     return { seq, markCount, pages: new Map(pages.map((page) => [page.id, page])) };
+  }
+
+  /** The last operations that took marks away or changed them, newest first, at most so many. */
+  lastChanging(logId: string, most: number): AppendedOperation[] {
+    const key = this.keyOf(logId);
+    if (key === undefined) return [];
+    const rows = this.on(
+      'SELECT * FROM operation WHERE log = ? AND inverse IS NOT NULL ORDER BY seq DESC LIMIT ?',
+    ).all(key, most) as OperationRow[];
+    return rows.map(operationOf);
   }
 
   /** An operation by its id. */
@@ -306,11 +307,6 @@ export class LogStore implements OnApplicationShutdown {
     }
     return statement;
   }
-}
-
-/** The space of each of some marks, as far as they are there. */
-export function spacesOf(marks: ReadonlyMap<string, Mark>): (id: string) => Space | undefined {
-  return (id) => marks.get(id)?.space;
 }
 
 function operationOf(row: OperationRow): AppendedOperation {

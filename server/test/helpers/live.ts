@@ -12,6 +12,7 @@ import type {
   WireChange,
   StrokeMark,
 } from '@doodla/core';
+import { FREE } from '@doodla/core';
 import { ClassClient, LiveError, LogClient, MemoryOutbox, SocketLine } from '@doodla/core/client';
 import { randomUUID } from 'node:crypto';
 import type { Socket } from 'socket.io-client';
@@ -85,7 +86,7 @@ export class LiveClient {
   /** All that there is in a log, as a browser comes to have it. */
   async snapshot(ref: LogRef): Promise<LogSnapshot> {
     const log = new LogClient(ref, this.line, {
-      situation: () => ({ pensUp: true, ended: false, full: false }),
+      situation: () => FREE,
       outboxFor: () => new MemoryOutbox(),
     });
     await vi.waitUntil(() => log.status.get().ready, PATIENCE_MS);

@@ -1,4 +1,4 @@
-import type { Asking, CodeReply, JoinRequest, Seat } from '@doodla/core';
+import type { Asking, CodeReply, JoinRequest, LookRequest, Seat } from '@doodla/core';
 import { request } from './http';
 
 /** A student's place in a sitting, kept in the browser so that a reload comes back to it. */
@@ -9,13 +9,15 @@ export interface Place extends Seat {
 
 const key = (sitting: string) => `doodla.place.${sitting}`;
 
-export const lookUpCode = (code: string) =>
-  request<CodeReply>('GET', `/api/join/${encodeURIComponent(code)}`);
+/** What a code leads to, and what one needs there. Throws RequestError. */
+export const lookUpCode = (code: string, password?: string) =>
+  request<CodeReply>('POST', '/api/join/look', { code, password } satisfies LookRequest);
 
 /** Joins a class, with the place that this device had in it before if it had one. */
-export async function joinClass(code: string, name: string): Promise<Place | Asking> {
+export async function joinClass(code: string, name: string, password?: string): Promise<Place | Asking> {
   const token = placeBy(code)?.token;
-  return kept(await request('POST', '/api/join', { code, name, token } satisfies JoinRequest), code);
+  const asked: JoinRequest = { code, name, token, password };
+  return kept(await request('POST', '/api/join', asked), code);
 }
 
 /** What became of a wish to be let in. Throws RequestError where the teacher said no, or nothing for long. */

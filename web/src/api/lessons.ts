@@ -4,6 +4,7 @@ import type {
   BlankSheet,
   CopyPageRequest,
   CountReply,
+  DoorReply,
   DoorRequest,
   EndRequest,
   KeepPagesRequest,
@@ -15,6 +16,7 @@ import type {
   PagePlaceRequest,
   PageReply,
   PagesReply,
+  Removal,
   SittingDetail,
   SittingSummary,
   StartRequest,
@@ -90,13 +92,18 @@ export const keepInLesson = (sitting: string, which: ToLessonRequest) =>
 /** Puts pages that were made in a class into its lesson too. */
 export const keepPages = (sitting: string, pages: readonly string[]) =>
   request<PagesReply>('POST', `/api/sittings/${sitting}/kept-pages`, { pages } satisfies KeepPagesRequest);
-/** Lets nobody else into a class, or lets them in again. */
-export const setDoor = (sitting: string, locked: boolean) =>
-  request<void>('POST', `/api/sittings/${sitting}/door`, { locked } satisfies DoorRequest);
+/** Says who is let into a class. */
+export const setDoor = (sitting: string, door: DoorRequest) =>
+  request<DoorReply>('POST', `/api/sittings/${sitting}/door`, door);
+/** What was taken off the pages of a class, newest first. */
+export const removalsOf = (sitting: string) => request<Removal[]>('GET', `/api/sittings/${sitting}/removals`);
+/** Puts back what was taken off and is still missing. */
+export const putBack = (sitting: string, operation: string) =>
+  request<void>('POST', `/api/sittings/${sitting}/removals/${operation}/back`);
 /** Takes a student out of a class; what they wrote stays. */
 export const takeOutStudent = (sitting: string, student: string) =>
   request<void>('DELETE', `/api/sittings/${sitting}/students/${student}`);
-/** Lets somebody in who says that they are a student who is here, or does not. */
+/** Lets somebody in who waits, or does not. */
 export const nodToAsk = (sitting: string, ask: string, grant: boolean) =>
   request<void>('POST', `/api/sittings/${sitting}/asks/${ask}`, { grant } satisfies NodRequest);
 /** Takes out everybody who is away. */

@@ -8,13 +8,21 @@ import type { RequestError } from '../api/http';
 import { Button } from '../ui/Button';
 import { Problem } from '../ui/Problem';
 import { Front } from '../ui/Front';
+import { NameField } from './NameField';
+import { useDoor } from './useDoor';
 import { TextField } from '../ui/TextField';
 import { t } from '../words';
 import { Rich } from '../words/Rich';
 
 const ASK_AGAIN_MS = 1500;
 
-/** Somebody of the same name is here, and the teacher is asked whether it is the same person. */
+const WAITING = {
+  'same-name': 'classroom.somebodyCalledIsHere',
+  'not-listed': 'classroom.yourNameIsNotOnTheList',
+  new: 'classroom.yourTeacherLetsYouIn',
+} as const;
+
+/** The teacher is asked first. */
 interface Waiting {
   asking: Asking;
   code: string;
@@ -23,7 +31,9 @@ interface Waiting {
 
 /** Where students come in: a code, a name, no account. */
 export default function JoinPage() {
-  const { code } = useParams();
+  const { code: given = '' } = useParams();
+  const [code, setCode] = useState(given);
+  const { door, lookAgain } = useDoor(code);
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
   const [waiting, setWaiting] = useState<Waiting>();
@@ -31,6 +41,7 @@ export default function JoinPage() {
 
   const fail = (error: unknown) => {
     setProblem((error as Error).message);
+    if ((error as RequestError).code === 'password-wanted') lookAgain();
     setBusy(false);
     setWaiting(undefined);
   };
@@ -42,12 +53,13 @@ export default function JoinPage() {
   const join = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    const typed = { code: form.get('code') as string, name: form.get('name') as string };
+    const typed = { code, name: form.get('name') as string };
+    const password = (form.get('password') as string | null) ?? undefined;
     setBusy(true);
     setProblem(undefined);
     setWaiting(undefined);
     try {
-      await take(await joinClass(typed.code, typed.name), typed);
+      await take(await joinClass(typed.code, typed.name, password), typed);
     } catch (error) {
       fail(error);
     }
@@ -72,8 +84,8 @@ export default function JoinPage() {
       <form onSubmit={(event) => void join(event)}>
         <TextField
           label={t('classroom.classCode')}
-          name="code"
-          defaultValue={code}
+          value={code}
+          onChange={(event) => setCode(event.target.value)}
           autoComplete="off"
           autoCapitalize="characters"
           spellCheck={false}
@@ -81,17 +93,20 @@ export default function JoinPage() {
           required
           className="text-center text-2xl tracking-[0.3em] uppercase"
         />
-        <TextField
-          label={t('common.yourName')}
-          name="name"
-          defaultValue={code && placeBy(code)?.student.name}
-          autoComplete="nickname"
-          maxLength={40}
-          required
-        />
+        {door?.asksPassword && (
+          <TextField
+            label={t('classroom.passwordOfTheClass')}
+            name="password"
+            autoComplete="off"
+            maxLength={100}
+            required
+            onBlur={(event) => lookAgain(event.target.value)}
+          />
+        )}
+        <NameField names={door?.names ?? []} before={placeBy(code)?.student.name} />
         {waiting && (
           <p role="status" className="mb-4">
-            <Rich text={t('classroom.somebodyCalledIsHere', { name: waiting.name })} />
+            <Rich text={t(WAITING[waiting.asking.why], { name: waiting.name })} />
           </p>
         )}
         <Problem>{problem}</Problem>

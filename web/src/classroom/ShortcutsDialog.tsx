@@ -8,6 +8,7 @@ import { TargetSizeChoice, TypeSizeChoice } from '../ui/TypeSizeChoice';
 import type { ActionId } from '../desk/shortcuts';
 import { ACTION_IDS, ACTIONS, writtenKey } from '../desk/shortcuts';
 import type { Room } from '../room/room';
+import { penTags, switchPenTags } from '../roster/penTags';
 import { LanguageChoice } from '../ui/LanguageChoice';
 import { t } from '../words';
 
@@ -15,6 +16,7 @@ import { t } from '../words';
 export default function ShortcutsDialog({ room, onClose }: { room: Room; onClose(): void }) {
   const { shortcuts } = room;
   useStore(shortcuts);
+  const tags = useStore(penTags);
   const [changing, setChanging] = useState<ActionId>();
   const [problem, setProblem] = useState<string>();
   const take = (event: React.KeyboardEvent, action: ActionId) => {
@@ -63,6 +65,11 @@ export default function ShortcutsDialog({ room, onClose }: { room: Room; onClose
         <span className="font-bold">{t('common.sizeOfLetters')}</span>
         <TypeSizeChoice />
       </div>
+      {room.classroom && (
+        <Tick checked={tags} onChange={switchPenTags}>
+          {t('classroom.namesRideBesidePens')}
+        </Tick>
+      )}
       <LanguageChoice />
       <Button onClick={() => shortcuts.reset()}>{t('classroom.backToTheFirstKeys')}</Button>
     </Modal>

@@ -11,6 +11,8 @@ import { t } from '../words';
 /** Not needed before the page shows. */
 const TextEditor = lazyAfter(toolsHere, () => import('../typing/TextEditor'));
 const KeyPointerCross = lazyAfter(toolsHere, () => import('../stage/KeyPointerCross'));
+const AuthorTag = lazyAfter(toolsHere, () => import('../roster/AuthorTag'));
+const PenTags = lazyAfter(toolsHere, () => import('../roster/PenTags'));
 const focusOverlay = () => import('../focus/FocusOverlay');
 const FocusOverlay = lazy(focusOverlay);
 const SelectionOverlay = lazyAfter(pageShows, async () => ({
@@ -42,6 +44,7 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
   const host = useRef<HTMLDivElement>(null);
   const mode = useStore(desk.room.mode);
   useStore(desk.penCase);
+  useStore(desk.room.rules);
   const picking = useStore(desk.picking) !== undefined;
   const { tool } = desk.penCase.get();
   const writing = mode === 'write' && desk.room.mayTake(tool);
@@ -80,6 +83,12 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
           <Suspense>
             <SelectionOverlay desk={desk} stage={stage} />
           </Suspense>
+          {desk.classroom && (
+            <Suspense>
+              <AuthorTag desk={desk} stage={stage} />
+              <PenTags desk={desk} stage={stage} />
+            </Suspense>
+          )}
           {desk.classroom && <Led desk={desk} stage={stage} scene={desk.classroom.scene} />}
         </div>
       )}

@@ -38,10 +38,25 @@ function useThrownOut(workspace: Workspace | undefined): boolean {
   return out;
 }
 
+/** Tells the teacher when something else is looked at, also after the connection was lost. */
+function useLooks(workspace: Workspace | undefined): void {
+  useEffect(() => {
+    if (!workspace) return;
+    const tell = () => workspace.room.tellLooks(document.hidden);
+    document.addEventListener('visibilitychange', tell);
+    const stop = workspace.room.connection.onOnline(tell);
+    return () => {
+      document.removeEventListener('visibilitychange', tell);
+      stop();
+    };
+  }, [workspace]);
+}
+
 function InClass({ place }: { place: Place }) {
   const { sitting, lesson, token, student } = place;
   const workspace = useWorkspace({ lesson, sitting, token, colour: student.colour });
   const out = useThrownOut(workspace);
+  useLooks(workspace);
   if (out) return <NotIn reason={t('classroom.yourTeacherHasTakenYou')} />;
   if (!workspace) return <p className="p-8 text-lg">{t('classroom.openingTheClass')}</p>;
   return (

@@ -1,12 +1,23 @@
-import { PenOff, Pen } from 'lucide-react';
-import { lazy, Suspense } from 'react';
+import type { Freedom } from '@doodla/core';
+import { Download, Pen, PenOff } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
 import { useStore } from '../store/useStore';
 import type { Place } from '../api/joining';
 import { classes } from '../ui/classes';
+import { NameTag } from '../ui/NameTag';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
 
 const ShowMenu = lazy(() => import('../sharing/ShowMenu').then((module) => ({ default: module.ShowMenu })));
+
+const HandoutDialog = lazy(() => import('../handout/HandoutDialog'));
+
+/** Pens are up, and for what. */
+const PENS_UP = {
+  ink: 'classroom.pensUpForInk',
+  words: 'classroom.pensUpForWords',
+  everything: 'common.pensUp',
+} as const satisfies Record<Freedom, string>;
 
 interface StudentSignProps {
   desk: PageDesk;
@@ -17,6 +28,8 @@ interface StudentSignProps {
 /** Who a student is, whether they may write, and what else the teacher lets them. */
 export default function StudentSign({ desk, place: { student }, side }: StudentSignProps) {
   const state = useStore(desk.classroom!.state);
+  const { freedom, handout } = useStore(desk.room.rules);
+  const up = desk.mayWrite;
   return (
     <div
       data-bar="student"
@@ -26,15 +39,13 @@ export default function StudentSign({ desk, place: { student }, side }: StudentS
       )}
     >
       <h1 className="sr-only">{state?.title}</h1>
-      <span
-        className="size-4 shrink-0 rounded-full border-2 border-paper"
-        style={{ background: student.colour }}
-      />
+      <NameTag {...student} />
       <span className="max-w-40 truncate font-bold compact:max-w-24">{student.name}</span>
       <span role="status" className="flex items-center gap-1.5">
         {state?.presenters.includes(student.id) && !state.ended && <MayShow desk={desk} />}
-        {state?.ended ? t('classroom.thisClassHasEnded') : state?.pensUp ? <PensUp /> : <PensDown />}
+        {state?.ended ? t('classroom.thisClassHasEnded') : up ? <PensUp freedom={freedom} /> : <PensDown />}
       </span>
+      {handout && <HandOut desk={desk} title={state?.title ?? ''} />}
       <WhichPage desk={desk} />
     </div>
   );
@@ -79,10 +90,31 @@ function MayShow({ desk }: { desk: PageDesk }) {
   );
 }
 
-function PensUp() {
+function PensUp({ freedom }: { freedom: Freedom }) {
   return (
     <>
-      <Pen aria-hidden size={18} /> {t('common.pensUp')}
+      <Pen aria-hidden size={18} /> {t(PENS_UP[freedom])}
+    </>
+  );
+}
+
+/** The marked-up pages to take home, where the teacher lets them. */
+function HandOut({ desk, title }: { desk: PageDesk; title: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button
+        type="button"
+        className="flex min-h-11 items-center gap-2 rounded-xl bg-board-light px-3 font-bold hover:bg-board-hover"
+        onClick={() => setOpen(true)}
+      >
+        <Download aria-hidden size={18} /> {t('classroom.takeThePagesHome')}
+      </button>
+      {open && (
+        <Suspense>
+          <HandoutDialog desk={desk} title={title} onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
     </>
   );
 }

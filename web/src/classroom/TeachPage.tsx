@@ -7,7 +7,7 @@ import type { SittingDetail } from '@doodla/core';
 import { sittingQuery } from '../api/lessons';
 import { keepAwake } from '../present/keepAwake';
 import { useWorkspace } from '../room/useWorkspace';
-import { AsksNotice } from './AsksNotice';
+import { AsksNotice } from '../roster/AsksNotice';
 import { CLASS_ENTRIES } from './classEntries';
 import { LeaveDialog } from './LeaveDialog';
 import { CannotOpen } from '../ui/CannotOpen';

@@ -31,6 +31,7 @@ const ReachPanel = afterPage(async () => {
 });
 
 const DraftsNotice = afterPage(() => import('../pages/DraftsNotice'));
+const ShownSign = afterPage(() => import('../roster/ShownSign'));
 const PageReading = afterPage(() => import('../pages/PageReading'));
 const Announcer = afterPage(() => import('../pages/Announcer'));
 const EdgeTouch = afterPage(() => import('../present/EdgeTouch'));
@@ -211,6 +212,7 @@ export function WorkspaceView({
       <Suspense>
         <PageReading desk={desk} />
         <Announcer desk={desk} lesson={lessonTitle} />
+        <ShownSign room={desk.room} />
         {!bare && <TurnHint desk={desk} />}
         <DraftsNotice desk={desk} />
       </Suspense>

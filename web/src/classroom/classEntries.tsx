@@ -9,7 +9,7 @@ import { ShowMenu } from '../sharing/ShowMenu';
 import { Button } from '../ui/Button';
 import type { BarEntry } from '../ui/EntryBar';
 import { spacedCode } from '../ui/spacedCode';
-import { PeopleMenu } from './PeopleMenu';
+import { PeopleMenu } from '../roster/PeopleMenu';
 import { pensLabel } from '../ui/pensLabel';
 import { t } from '../words';
 
@@ -36,7 +36,7 @@ export const CLASS_ENTRIES: readonly BarEntry<InClass>[] = [
     when: isOpen,
     text: ({ sitting }) => <span className="tracking-widest">{spacedCode(sitting.code)}</span>,
     name: ({ sitting }) => t('classroom.joinCode2', { number: spacedCode(sitting.code) }),
-    Sheet: lazy(() => import('./JoinDialog')),
+    Sheet: lazy(() => import('../roster/JoinDialog')),
   },
   { id: 'people', Part: PeopleMenu },
   { id: 'bringIn', when: isOpen, Part: BringInMenu },

@@ -12,15 +12,21 @@ export interface HandoutHost {
   onLoss(loss: Loss): void;
 }
 
+/** What a handout is called, and what whoever makes it shows the server to be let in. */
+export interface HandoutOrder {
+  title: string;
+  headers: Record<string, string>;
+}
+
 /** Pixels per page unit of text that is put in as a picture. */
 const TEXT_PICTURE_SCALE = 4;
 
 const worker = {
-  makePdf(pages: HandoutPage[], title: string, host: HandoutHost): Promise<Uint8Array> {
+  makePdf(pages: HandoutPage[], { title, headers }: HandoutOrder, host: HandoutHost): Promise<Uint8Array> {
     const sources: HandoutSources = {
-      pdf: (material) => download(`/api/materials/${material}/file`),
+      pdf: (material) => download(`/api/materials/${material}/file`, headers),
       font: (face) => download(fontFiles[face]),
-      picture,
+      picture: (material) => picture(material, headers),
       textPicture,
       pagePicture: (page, part) => host.pagePicture(page, part),
       webLayout: (page) => host.webLayout(page),
@@ -35,18 +41,21 @@ const worker = {
 
 export type HandoutWorker = typeof worker;
 
-async function download(url: string): Promise<Uint8Array> {
-  const response = await fetch(url);
+async function download(url: string, headers: HandoutOrder['headers'] = {}): Promise<Uint8Array> {
+  const response = await fetch(url, { headers });
   if (!response.ok) throw new Error(PART_MISSING);
   return new Uint8Array(await response.arrayBuffer());
 }
 
-const picture: HandoutSources['picture'] = async (material) => {
-  const response = await fetch(`/api/pictures/${material}`);
+async function picture(
+  material: string,
+  headers: HandoutOrder['headers'],
+): ReturnType<HandoutSources['picture']> {
+  const response = await fetch(`/api/pictures/${material}`, { headers });
   if (!response.ok) return undefined;
   const type = response.headers.get('Content-Type') === 'image/png' ? 'png' : 'jpeg';
   return { bytes: new Uint8Array(await response.arrayBuffer()), type };
-};
+}
 
 const textPicture: HandoutSources['textPicture'] = async (item) => {
   const baseline = item.size;

@@ -2,6 +2,7 @@ import type { HandoutPage, Loss, PictureFile } from '@doodla/core/handout';
 import type { Page, Rect } from '@doodla/core';
 import { UNITS_PER_POINT } from '@doodla/core';
 import { proxy, releaseProxy, wrap } from 'comlink';
+import { authorised } from '../api/http';
 import { drawWebPage } from '../canvas/drawWebPage';
 import type { PageDesk } from '../room/pageDesk';
 import type { HandoutHost, HandoutWorker } from './handout.worker';
@@ -48,7 +49,8 @@ export async function makeHandout(
     const aborted = new Promise<never>((_, reject) => {
       signal?.addEventListener('abort', () => reject(signal.reason as Error));
     });
-    const made = desk.room.readAll().then(() => remote.makePdf(pagesOf(desk, only), title, proxy(host)));
+    const order = { title, headers: authorised(desk.token) };
+    const made = desk.room.readAll().then(() => remote.makePdf(pagesOf(desk, only), order, proxy(host)));
     const bytes = (await Promise.race([made, aborted])) as Uint8Array<ArrayBuffer>;
     return { pdf: new Blob([bytes], { type: 'application/pdf' }), losses };
   } catch (error) {

@@ -23,6 +23,7 @@ interface GroupSheetProps {
 export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps) {
   const [open, setOpen] = useState(false);
   const { tool } = useStore(desk.penCase);
+  useStore(desk.room.rules);
   const mode = useStore(desk.room.mode);
   const isInHand = mode === 'write' && toolsIn(name).includes(tool) && desk.room.mayTake(tool);
   const may = name === 'Point' ? desk.room.mayPoint : desk.isTeacher && desk.mayWrite;

@@ -9,6 +9,7 @@ import { t } from '../words';
 /** Whether the pointer uses the page or writes on it. */
 export function ModeSwitch({ desk, side }: { desk: PageDesk; side: OpensTo }) {
   const mode = useStore(desk.room.mode);
+  useStore(desk.room.rules);
   const mayWrite = desk.mayWrite || desk.room.mayPoint;
   const entries: { mode: 'use' | 'write'; label: string; caption: string; icon: ReactNode }[] = [
     {

@@ -10,13 +10,14 @@ import { t } from '../words';
 export function PictureButton({ desk, side }: { desk: PageDesk; side: OpensTo }) {
   const chooser = useRef<HTMLInputElement>(null);
   useStore(desk.room.mode);
+  useStore(desk.room.rules);
   return (
     <>
       <IconButton
         label={t('reach.pictureOrDropOrPaste')}
         caption={t('reach.picture')}
         icon={<ImagePlus aria-hidden />}
-        disabled={!desk.mayWrite}
+        disabled={!desk.room.mayPut('picture')}
         tooltipSide={side}
         className="min-h-12"
         onClick={() => chooser.current?.click()}

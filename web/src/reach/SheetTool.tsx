@@ -8,6 +8,7 @@ import { WORK } from '../tools/work';
 /** A tool in the sheet of its group, which closes when it is taken. */
 export function SheetTool({ tool: id, desk }: { tool: ToolId; desk: PageDesk }) {
   const { tool } = useStore(desk.penCase);
+  useStore(desk.room.rules);
   const { name } = TOOLS[id];
   return (
     <IconButton

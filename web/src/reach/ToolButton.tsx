@@ -17,6 +17,7 @@ interface ToolButtonProps {
 /** Takes a tool in hand. */
 export function ToolButton({ tool: id, desk, side, named = true }: ToolButtonProps) {
   const { tool } = useStore(desk.penCase);
+  useStore(desk.room.rules);
   const mode = useStore(desk.room.mode);
   const may = desk.room.mayTake(id);
   const { name } = TOOLS[id];

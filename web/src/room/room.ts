@@ -1,7 +1,19 @@
-import type { DeviceKind, LogRef, Mark, Page, Rect, Situation, Space } from '@doodla/core';
-import { isShownIn, orderedPages, pageExtent } from '@doodla/core';
+import type {
+  DeviceKind,
+  LogRef,
+  LooksMessage,
+  Mark,
+  MarkKind,
+  Page,
+  Person,
+  Rect,
+  Rules,
+  Situation,
+  Space,
+} from '@doodla/core';
+import { FREE, isShownIn, isWithin, LIVE, MAX_CHANGES, mayPut, orderedPages, pageExtent } from '@doodla/core';
 import type { Line, LogChange } from '@doodla/core/client';
-import { ClassClient, LiveInk, LogClient, Pointers, Signal, Store } from '@doodla/core/client';
+import { ClassClient, isPenUp, LiveInk, LogClient, Pointers, Signal, Store } from '@doodla/core/client';
 import { uploadPicture } from '../api/uploadPicture';
 import { WebPages } from '../canvas/webPages';
 import type { Mode } from '../desk/desk';
@@ -16,6 +28,7 @@ import { PictureCache } from '../pictures/pictureCache';
 import { ScreenSharing } from '../screen/screenSharing';
 import type { ToolId } from '../tools/tools';
 import { toolOf } from '../tools/tools';
+import { ShownMarks } from './shownMarks';
 import { t } from '../words';
 import { sayRefusal } from '../words/sentences';
 
@@ -33,8 +46,6 @@ export interface RoomOptions {
   /** Only looks at a class: neither follows it nor turns its page. */
   looking?: boolean;
 }
-
-const OPEN: Situation = { pensUp: true, ended: false, full: false };
 
 /** What one opened lesson or class shares: its logs, its people and what they may, wet ink, pens, pictures, screen. */
 export class Room {
@@ -59,6 +70,8 @@ export class Room {
   readonly sharing: ScreenSharing;
   readonly pages = new Store<readonly Page[]>([]);
   readonly mode = new Store<Mode>('write');
+  /** Whose marks are shown here. */
+  readonly shown = new ShownMarks((author) => this.classroom?.person(author) !== undefined);
   /** The space that is worked in. */
   readonly working = new Store<Space>('class');
   /** Counts changes of marks, for views that show them. */
@@ -73,6 +86,8 @@ export class Room {
   readonly problems = new Signal<string>();
   /** Tells what was done out of sight, in a sentence. */
   readonly notices = new Signal<string>();
+  /** Which marks a student may see, as the class says. */
+  private sight: string | undefined;
   readonly tellProblem = this.problems.tell;
   readonly tellNotice = this.notices.tell;
 
@@ -95,14 +110,21 @@ export class Room {
     this.ink = new LiveInk(ref, this.connection);
     this.pointers = new Pointers(sitting, this.connection, () => this.me ?? '');
     this.layers = (ref ? [this.lessonLog, this.target] : [this.lessonLog]).map(
-      (log) => new MarkLayer(log, (mark) => isShownIn(this.space, mark.space)),
+      (log) =>
+        new MarkLayer(log, (mark) => isShownIn(this.space, mark.space) && this.shown.isShown(mark, this.me)),
     );
     this.sharing = new ScreenSharing(this);
     for (const layer of this.layers) this.watch(layer);
     this.working.subscribe(() => this.renew());
+    this.shown.of.subscribe(() => this.renew());
     this.target.givenUp.subscribe((operation) => this.drafts.rescue(operation));
     this.classroom?.refused.subscribe(this.tellProblem);
     this.classroom?.state.subscribe(() => this.followClass());
+  }
+
+  /** What students may do. */
+  get rules(): Store<Rules> {
+    return this.shown.rules;
   }
 
   get lesson(): string {
@@ -151,7 +173,8 @@ export class Room {
     if (this.isLooking || this.situation().ended) return false;
     if (!this.classroom) return this.isTeacher;
     const { pointers } = this.classroom.scene.get();
-    return this.isTeacher || (this.me !== undefined && pointers.includes(this.me));
+    const all = this.classroom.state.get()?.rules.pointing === true;
+    return this.isTeacher || all || (this.me !== undefined && pointers.includes(this.me));
   }
 
   /** Whether this person may write now. */
@@ -162,9 +185,15 @@ export class Room {
 
   /** Whether this person may work with a tool now. */
   mayTake(tool: ToolId): boolean {
-    const { needs } = toolOf(tool);
+    const { needs, least = 'ink' } = toolOf(tool);
     if (needs === 'pointing') return this.mayPoint;
+    if (!this.isTeacher && !isWithin(least, this.situation().freedom)) return false;
     return this.mayWrite && (needs === 'writing' || this.classroom !== undefined);
+  }
+
+  /** Whether this person may put a mark of a kind now. */
+  mayPut(kind: MarkKind): boolean {
+    return this.mayWrite && (this.isTeacher || mayPut(kind, this.situation().freedom));
   }
 
   /** Whether this person turns pages: the class's, their own where the teacher lets them, or those they look at. */
@@ -195,7 +224,34 @@ export class Room {
   /** What a person is called on this screen. */
   nameOf(id: string): string {
     if (id === this.me) return t('room.you');
-    return this.classroom?.person(id)?.name ?? t('room.theTeacher');
+    const person = this.classroom?.person(id);
+    return person ? person.name || t('room.aClassmate') : t('room.theTeacher');
+  }
+
+  /** A person who is in the class, by id. */
+  personOf(id: string): Person | undefined {
+    return this.classroom?.person(id);
+  }
+
+  /** Tells the class's teacher whether this student looks at something else. */
+  tellLooks(away: boolean): void {
+    const { sitting, token } = this.options;
+    if (sitting === undefined || token === undefined || this.isTeacher) return;
+    const message: LooksMessage = { sitting, away };
+    this.connection.send(LIVE.looks, message);
+  }
+
+  /** Takes away what somebody wrote in this class, on one page or on all. Returns how many marks that was. */
+  async wipeOf(author: string, page?: string): Promise<number> {
+    if (page === undefined) await this.readAll();
+    const marks = [...this.target.state.marks.values()].filter(
+      (mark) => mark.author === author && !mark.locked && (page === undefined || mark.page === page),
+    );
+    for (let i = 0; i < marks.length; i += MAX_CHANGES)
+      this.target.perform(
+        marks.slice(i, i + MAX_CHANGES).map(({ id }) => ({ do: 'remove', mark: id }) as const),
+      );
+    return marks.length;
   }
 
   /** Lets a student point and write wisps, or not. */
@@ -250,7 +306,11 @@ export class Room {
 
   private situation(): Situation {
     const state = this.classroom?.state.get();
-    return { pensUp: state?.pensUp ?? true, ended: state?.ended ?? false, full: false };
+    if (!state) return FREE;
+    const { ended, pensUp, rules } = state;
+    // A teacher's pen follows nobody's.
+    const up = this.isTeacher ? pensUp : isPenUp(state, this.me);
+    return { pensUp: up, ended, full: false, freedom: rules.freedom };
   }
 
   /** A log; in a class the lesson's own is only read here. */
@@ -258,7 +318,7 @@ export class Room {
     const isShared = ref.kind === 'sitting' || this.options.sitting === undefined;
     const log = new LogClient(ref, this.connection, {
       say: sayRefusal,
-      situation: () => (isShared ? this.situation() : OPEN),
+      situation: () => (isShared ? this.situation() : FREE),
       outboxFor: (owner) => new BrowserOutbox(owner, (error) => this.outboxFailed(error)),
     });
     log.refused.subscribe(this.tellProblem);
@@ -297,8 +357,17 @@ export class Room {
 
   private followClass(): void {
     this.sharing.follow();
-    if (this.isLooking) return;
     const state = this.classroom!.state.get();
-    if (state && !state.ended && (this.isTeacher || state.pensUp)) this.target.resume();
+    if (state && this.shown.take(state.rules)) this.renew();
+    if (this.isLooking) return;
+    if (state && !state.ended && (this.isTeacher || this.situation().pensUp)) this.target.resume();
+    this.followSight(state?.sight);
+  }
+
+  /** What students may see has changed: all is asked for again. */
+  private followSight(sight: string | undefined): void {
+    if (sight === undefined || this.isTeacher) return;
+    if (this.sight !== undefined && this.sight !== sight) this.target.reload();
+    this.sight = sight;
   }
 }

@@ -102,7 +102,10 @@ export class Workspace {
     const { room, main } = this;
     if (room.isLooking) return;
     this.followPage(room.classroom!.state.get()?.page);
-    if (room.isTeacher || room.mayWrite === this.couldWrite) return;
+    if (room.isTeacher) return;
+    // What was in hand may have been put away.
+    if (room.mayWrite && !room.mayTake(room.penCase.get().tool)) room.penCase.patch({ tool: 'pen' });
+    if (room.mayWrite === this.couldWrite) return;
     this.couldWrite = room.mayWrite;
     main.setMode(room.mayWrite ? 'write' : 'use');
   }

@@ -1,3 +1,5 @@
+import type { Freedom } from '@doodla/core';
+
 /** Where a tool is found in the holder. */
 export type ToolGroup = 'Write' | 'Place' | 'Arrange' | 'Point' | 'Focus';
 
@@ -17,6 +19,8 @@ export interface Tool<Kept extends object = object> {
   readonly group: ToolGroup;
   /** What one has to be allowed to have it: to write, to point, or to write in a class. */
   readonly needs: 'writing' | 'pointing' | 'class';
+  /** The least that a student has to be allowed to have it; ink where it is left out. */
+  readonly least?: Freedom;
   readonly cursor?: string;
   /** What it keeps in the pen case, as it is at first; two tools that keep the same field share it. */
   readonly kept: Kept;

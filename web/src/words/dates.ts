@@ -8,6 +8,10 @@ const locale = () => (language() === 'en' ? 'en-GB' : language());
 export const timeSince = (time: number): string =>
   intlFormatDistance(time, Date.now(), { locale: locale(), numeric: 'auto' });
 
+/** Such as *08:15*. */
+export const timeOfDay = (time: number): string =>
+  new Intl.DateTimeFormat(locale(), { timeStyle: 'short' }).format(time);
+
 /** Such as *4 Mar 2027, 08:15*. */
 export const dateAndTime = (time: number): string =>
   new Intl.DateTimeFormat(locale(), { dateStyle: 'medium', timeStyle: 'short' }).format(time);

@@ -41,6 +41,9 @@ const NAMES: Readonly<Record<MarkName, string>> = {
   text: t('tools.text'),
 };
 
+/** What a sort of marks is called. */
+export const sayMarkName = (name: MarkName): string => NAMES[name];
+
 /** What a mark is, in words: its kind, and what is known of its content. */
 export function sayMark(mark: Mark): string {
   const { name, content } = describeMark(mark);

@@ -1,5 +1,5 @@
 import type { Actor, LogRef, LogState, Mark, Operation, Page, Situation } from '@doodla/core';
-import { LIVE, maySee, Refusal } from '@doodla/core';
+import { FREE, LIVE, maySee, Refusal } from '@doodla/core';
 import { plainToInstance } from 'class-transformer';
 import { validate } from 'class-validator';
 import 'fake-indexeddb/auto';
@@ -86,7 +86,7 @@ export class Member {
 /** A server that can crash, and a class of browsers, all real but for the lines between them. */
 export class World {
   readonly ref: LogRef = { kind: 'sitting', id: randomUUID() };
-  readonly situation: Situation = { pensUp: true, ended: false, full: false };
+  readonly situation: Situation = { ...FREE };
   readonly members: Member[];
   private sockets = new Map<string, ServerEnd>();
   private logs!: LogsService;
@@ -166,7 +166,7 @@ export class World {
   /** What the server has, as far as somebody may see it. */
   async truth(actor: Actor): Promise<{ marks: Map<string, Mark>; pages: Map<string, Page> }> {
     const fresh = new LogsService(store).open(this.ref.id);
-    const marks = (await fresh.allMarks()).filter((mark) => maySee(mark.space, actor));
+    const marks = (await fresh.allMarks()).filter((mark) => maySee(mark, actor));
     return { marks: new Map(marks.map((mark) => [mark.id, mark])), pages: new Map(fresh.pages) };
   }
 
@@ -200,7 +200,7 @@ export class World {
         situation: () => Promise.resolve({ ...this.situation }),
       }),
     };
-    this.gateway = new LiveGateway(access as never, this.logs, {} as never);
+    this.gateway = new LiveGateway(access as never, this.logs, { onRules: () => undefined } as never);
     this.gateway.afterInit(this.server());
   }
 

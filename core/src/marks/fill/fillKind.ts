@@ -20,6 +20,7 @@ export const fill: PointKind<FillMark> = {
   },
   area: ({ rings }) => rings.map(pointsOf),
   hides: () => false,
+  needs: 'everything',
   exported: true,
   box: null,
 };

@@ -26,6 +26,7 @@ export const note: BoxKind<NoteMark> = {
   },
   area: (mark) => [boxCorners(mark)],
   hides: () => true,
+  needs: 'words',
   exported: true,
   box,
 };

@@ -33,6 +33,7 @@ export const patch: BoxKind<PatchMark> = {
   },
   area: (mark) => [boxCorners(mark)],
   hides: () => true,
+  needs: 'everything',
   exported: false,
   box,
 };

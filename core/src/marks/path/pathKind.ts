@@ -36,6 +36,7 @@ export const path: PointKind<PathMark> = {
   },
   area: (mark) => (mark.closed ? [course(mark)] : []),
   hides: ({ closed, style }) => closed && style.fill !== null,
+  needs: 'everything',
   exported: true,
   box: null,
 };

@@ -30,6 +30,7 @@ export const picture: BoxKind<PictureMark> = {
   },
   area: (mark) => [boxCorners(mark)],
   hides: () => true,
+  needs: 'everything',
   exported: true,
   box,
 };

@@ -50,6 +50,7 @@ export const quote: PointKind<QuoteMark> = {
   },
   area: () => [],
   hides: () => false,
+  needs: 'ink',
   exported: true,
   box: null,
 };

@@ -30,6 +30,7 @@ export const shape: BoxKind<ShapeMark> = {
   paint: (mark) => paintLines(edge(mark), mark.style, !isOpen(mark)),
   area: (mark) => (isOpen(mark) ? [] : [flattenPath(edge(mark))]),
   hides: ({ style }) => style.fill !== null,
+  needs: 'everything',
   exported: true,
   box,
 };

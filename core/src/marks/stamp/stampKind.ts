@@ -23,6 +23,7 @@ export const stamp: BoxKind<StampMark> = {
   paint: (mark) => (mark.stamp === 'number' ? [...paintParts(mark), paintFigures(mark)] : paintParts(mark)),
   area: () => [],
   hides: () => false,
+  needs: 'everything',
   exported: true,
   box,
 };

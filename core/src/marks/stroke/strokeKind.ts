@@ -26,6 +26,7 @@ export const stroke: PointKind<StrokeMark> = {
   paint: (mark) => paintStroke(mark),
   area: () => [],
   hides: () => false,
+  needs: 'ink',
   exported: true,
   box: null,
 };

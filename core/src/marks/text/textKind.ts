@@ -55,6 +55,7 @@ export const text: BoxKind<TextMark> = {
   },
   area: () => [],
   hides: () => false,
+  needs: 'words',
   exported: true,
   box: textBox,
 };

@@ -13,6 +13,7 @@ export const fill: Tool<FillKept> = {
   key: 'C',
   group: 'Place',
   needs: 'writing',
+  least: 'everything',
   kept: { fillColour: '#56b4e9', fillGap: 8 },
   colour: {
     of: ({ fillColour }) => fillColour,

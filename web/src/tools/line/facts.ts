@@ -27,5 +27,6 @@ export const line: Tool<LineKept> = {
   key: 'L',
   group: 'Place',
   needs: 'writing',
+  least: 'everything',
   kept: { ...OUTLINED.kept, line: 'line' },
 };

@@ -10,6 +10,7 @@ export const note: Tool<NoteKept> = {
   key: 'N',
   group: 'Place',
   needs: 'writing',
+  least: 'words',
   kept: { noteColour: '#f0e442' },
   colour: {
     of: ({ noteColour }) => noteColour,

@@ -11,6 +11,7 @@ export const patch: Tool<PatchKept> = {
   key: '6',
   group: 'Focus',
   needs: 'writing',
+  least: 'everything',
   kept: { patchColour: '#5b6b8c' },
   colour: {
     of: ({ patchColour }) => patchColour,

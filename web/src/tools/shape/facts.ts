@@ -31,5 +31,6 @@ export const shape: Tool<ShapeKept> = {
   key: 'S',
   group: 'Place',
   needs: 'writing',
+  least: 'everything',
   kept: { ...OUTLINED.kept, form: 'rectangle', sides: 5 },
 };

@@ -14,6 +14,7 @@ export const stamp: Tool<StampKept> = {
   key: 'M',
   group: 'Place',
   needs: 'writing',
+  least: 'everything',
   kept: { stamp: 'tick', stampColour: '#009e73', ownStamp: null },
   colour: {
     of: ({ stampColour }) => stampColour,

@@ -13,6 +13,7 @@ export const text: Tool<TextKept> = {
   key: 'T',
   group: 'Write',
   needs: 'writing',
+  least: 'words',
   cursor: 'text',
   kept: {
     text: {

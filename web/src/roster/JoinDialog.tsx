@@ -4,14 +4,22 @@ import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { SittingDetail } from '@doodla/core';
 import { copyText } from '../secure/clipboard';
+import type { Room } from '../room/room';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { spacedCode } from '../ui/spacedCode';
 import { t } from '../words';
 import { Rich } from '../words/Rich';
+import { DoorSection } from './DoorSection';
+
+interface JoinDialogProps {
+  room: Room;
+  sitting: SittingDetail;
+  onClose(): void;
+}
 
 /** How students come in: address and code to type, a link to send, a QR to scan; large enough for the back row. */
-export default function JoinDialog({ sitting, onClose }: { sitting: SittingDetail; onClose(): void }) {
+export default function JoinDialog({ room, sitting, onClose }: JoinDialogProps) {
   const [qr, setQr] = useState<string>();
   const { joinUrl, code } = sitting;
   useEffect(() => {
@@ -43,6 +51,7 @@ export default function JoinDialog({ sitting, onClose }: { sitting: SittingDetai
           {t('classroom.copyTheLink')}
         </Button>
       </div>
+      <DoorSection room={room} />
     </Modal>
   );
 }

@@ -1,0 +1,59 @@
+import { hasOnly, isRecord } from '../checks/fields.js';
+import { isId } from '../marks/fields.js';
+import type { Freedom } from '../marks/kind.js';
+import { FREEDOMS } from '../marks/kind.js';
+import type { PenState } from './messages.js';
+import { PEN_STATES } from './messages.js';
+
+/** What the teacher of a class lets its students do, beside writing at all. */
+export interface Rules {
+  /** What they may put on a page. */
+  freedom: Freedom;
+  /** Whether all may point; single ones may by `Scene.pointers`. */
+  pointing: boolean;
+  /** Whether they see what others of them write on the class's pages. */
+  seeMarks: boolean;
+  /** Whether they see what others of them are called. */
+  seeNames: boolean;
+  /** Whether they may take the marked-up pages with them. */
+  handout: boolean;
+  /** Students whose marks are hidden from everybody else. */
+  hidden: readonly string[];
+}
+
+export const RULES_AT_FIRST: Rules = {
+  freedom: 'everything',
+  pointing: false,
+  seeMarks: true,
+  seeNames: true,
+  handout: false,
+  hidden: [],
+};
+
+/** Most students that are named at once. */
+const MOST_NAMED = 200;
+
+const isFlag = (value: unknown) => typeof value === 'boolean';
+
+const RULES: Record<keyof Rules, (value: unknown) => boolean> = {
+  freedom: (value) => FREEDOMS.includes(value as Freedom),
+  pointing: isFlag,
+  seeMarks: isFlag,
+  seeNames: isFlag,
+  handout: isFlag,
+  hidden: (value) => Array.isArray(value) && value.length <= MOST_NAMED && value.every((id) => isId(id)),
+};
+
+/** Whether a value from outside changes only what there is in the rules of a class. */
+export function isRulesPart(value: unknown): value is Partial<Rules> {
+  return hasOnly(value, RULES);
+}
+
+/** Whether a value from outside says of some students whether their pens are up. */
+export function arePens(value: unknown): value is Record<string, PenState> {
+  if (!isRecord(value)) return false;
+  const pens = Object.entries(value);
+  return (
+    pens.length <= MOST_NAMED && pens.every(([id, pen]) => isId(id) && PEN_STATES.includes(pen as PenState))
+  );
+}

@@ -1,0 +1,57 @@
+import type { Person } from '@doodla/core';
+import type { Room } from '../room/room';
+import { useEffect, useState } from 'react';
+
+/** So long after their last stroke somebody still counts as writing, milliseconds. */
+const STILL_WRITING_MS = 4000;
+const LOOK_EVERY_MS = 1000;
+
+/** Notes who writes, by what is heard of their ink and marks. */
+export class Writing {
+  private readonly lastAt = new Map<string, number>();
+  private readonly stops: (() => void)[];
+
+  constructor(
+    { ink, added }: Pick<Room, 'ink' | 'added'>,
+    private readonly now = () => performance.now(),
+  ) {
+    this.stops = [
+      ink.changed.subscribe(() => {
+        for (const author of ink.drawing()) this.lastAt.set(author, this.now());
+      }),
+      added.subscribe(({ author }) => this.lastAt.set(author, this.now())),
+    ];
+  }
+
+  /** Who writes now, or has just written. */
+  get authors(): ReadonlySet<string> {
+    const since = this.now() - STILL_WRITING_MS;
+    return new Set([...this.lastAt].flatMap(([author, at]) => (at >= since ? [author] : [])));
+  }
+
+  close(): void {
+    for (const stop of this.stops) stop();
+  }
+}
+
+/** Who in a class writes just now. */
+export function useWriting(room: Room): ReadonlySet<string> {
+  const [authors, setAuthors] = useState<ReadonlySet<string>>(new Set());
+  useEffect(() => {
+    const writing = new Writing(room);
+    const timer = setInterval(() => setAuthors(writing.authors), LOOK_EVERY_MS);
+    return () => {
+      clearInterval(timer);
+      writing.close();
+    };
+  }, [room]);
+  return authors;
+}
+
+export type Presence = 'writing' | 'here' | 'away' | 'offline';
+
+export function presenceOf({ id, here, away }: Person, writing: ReadonlySet<string>): Presence {
+  if (!here) return 'offline';
+  if (writing.has(id)) return 'writing';
+  return away ? 'away' : 'here';
+}
