@@ -171,7 +171,9 @@ describe('the class', () => {
     await live.ask('turn', { sitting: sitting.id, page: pages[1]!.id });
     await live.ask('pens', { sitting: sitting.id, up: false });
     await expect.poll(() => wren.classState).toMatchObject({ page: pages[1]!.id, pensUp: false });
-    await expect.poll(() => live.classState?.people).toEqual([{ ...joined.student, here: true, away: false, pen: null }]);
+    await expect
+      .poll(() => live.classState?.people)
+      .toEqual([{ ...joined.student, here: true, away: false, pen: null }]);
     wren.close();
     await expect.poll(() => live.classState?.people[0]?.here).toBe(false);
   });

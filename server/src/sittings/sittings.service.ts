@@ -298,6 +298,7 @@ export class SittingsService {
   }
 
   private async change(id: string, set: Partial<Sitting>): Promise<void> {
+    if (Object.keys(set).length === 0) return;
     await this.sittings.update({ id, endedAt: IsNull() }, set);
     this.known.delete(id);
   }
