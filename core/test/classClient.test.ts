@@ -2,7 +2,7 @@ import type { ClassState, Focus, Scene } from '../src/index.js';
 import { classChange, EMPTY_SCENE, withClassChange } from '../src/index.js';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ClassClient, LiveError } from '../src/client/index.js';
+import { ClassClient, isPenUp, LiveError } from '../src/client/index.js';
 import { aClassState, aPerson } from './helpers/classes.js';
 import { FakeLine } from './helpers/fakeLine.js';
 
@@ -192,5 +192,52 @@ describe('the state of a class', () => {
     expect(client.state.get()?.page).toBe('p5');
     tell({ page: 'p6' });
     expect(client.state.get()?.page).toBe('p6');
+  });
+});
+
+describe('pens and rules', () => {
+  const sent = (event: string) =>
+    line.requests.filter((one) => one.event === event).map(({ message }) => message);
+  const pens = () => client.state.get()!.people.map(({ id, pen }) => [id, pen]);
+
+  beforeEach(async () => {
+    server = aClassState({ pensUp: true, people: [aPerson(), aPerson({ id: 'tove' })] });
+    line.answers = { enter: server };
+    client = new ClassClient('s1', line);
+    await vi.runAllTimersAsync();
+  });
+
+  it('of one student count at once, until all pens are said anew', async () => {
+    client.setPensOf(['wren'], false);
+    expect(pens()).toEqual([
+      ['wren', 'down'],
+      ['tove', null],
+    ]);
+    expect([client.penUpOf('wren'), client.penUpOf('tove')]).toEqual([false, true]);
+    client.setPens(true);
+    expect([client.penUpOf('wren'), client.penUpOf('tove')]).toEqual([true, true]);
+    await vi.runAllTimersAsync();
+    expect(sent('pens')).toEqual([{ sitting: 's1', up: true }]);
+  });
+
+  it('changed without a connection are told on return, pens of all before those of one', async () => {
+    line.isOnline = false;
+    client.setPens(false);
+    client.setPensOf(['wren'], true);
+    client.setRules({ freedom: 'ink' });
+    client.setRules({ handout: true });
+    await vi.runAllTimersAsync();
+    line.requests.length = 0;
+    line.comeBack();
+    await vi.runAllTimersAsync();
+    const told = line.requests.map(({ event }) => event).filter((event) => event !== 'enter');
+    expect(told).toEqual(['pens', 'pensOf', 'rules']);
+    expect(sent('rules')).toEqual([{ sitting: 's1', set: { freedom: 'ink', handout: true } }]);
+    expect(sent('pensOf')).toEqual([{ sitting: 's1', pens: { wren: 'up' } }]);
+  });
+
+  it('are known where there is no class, too', () => {
+    expect(isPenUp(undefined, 'wren')).toBe(true);
+    expect(isPenUp(aClassState({ pensUp: false }), 'stranger')).toBe(false);
   });
 });

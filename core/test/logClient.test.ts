@@ -115,4 +115,23 @@ describe('a log', () => {
     client.redo();
     expect(client.state.marks.size).toBe(1);
   });
+
+  it('asks for all again where other marks are to be seen, once, and keeps what waits', async () => {
+    const opens = () =>
+      line.requests.filter(({ event }) => event === LIVE.open).map(({ message }) => message);
+    add();
+    await vi.runAllTimersAsync();
+    line.answer = ((before) => (event: string, message: object) =>
+      event === LIVE.submit ? new LiveError('unreachable', '') : before!(event, message))(line.answer);
+    add();
+    await vi.runAllTimersAsync();
+    const before = opens().length;
+    client.reload();
+    await vi.runAllTimersAsync();
+    expect(opens().slice(before)).toEqual([{ log: { kind: 'lesson', id: 'l1' } }]);
+    expect(client.pending).toHaveLength(1);
+    line.comeBack();
+    await vi.runAllTimersAsync();
+    expect(opens().at(-1)).toHaveProperty('since');
+  });
 });

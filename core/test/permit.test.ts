@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Actor, Change, Mark, RefusalCode, Situation, Space } from '../src/index.js';
 import { FREE, maySee, REFUSALS, refusalOf, stateOf, visibleTo } from '../src/index.js';
-import { aPage, aStroke } from './helpers/marks.js';
+import { aPage, aShape, aStroke, aText } from './helpers/marks.js';
 
 // Who may do what is from the work itself (common practice, no source): a class belongs to its teacher, a mark
 // to whoever made it, and a copy of one's own to that student and the teacher.
@@ -119,6 +119,45 @@ describe('what a teacher may do', () => {
     expect(judged(TEACHER, { do: 'addPage', page: PAGE })).toBe('already-there');
     expect(judged(TEACHER, { do: 'add', mark: there }, [there])).toBe('already-there');
   });
+});
+
+describe('what a student is allowed to put', () => {
+  const kinds = [mark({}), aText({ page: HERE }), aShape({ page: HERE })];
+  it.each([
+    ['ink', [undefined, 'tool-away', 'tool-away']],
+    ['words', [undefined, undefined, 'tool-away']],
+    ['everything', [undefined, undefined, undefined]],
+  ] as const)('is %s, and never less for the teacher', (freedom, expected) => {
+    const by = (actor: Actor) =>
+      kinds.map((one) => judged(actor, { do: 'add', mark: { ...one, author: actor.id } }, [], { freedom }));
+    expect(by(WREN)).toEqual(expected);
+    expect(by(TEACHER)).toEqual([undefined, undefined, undefined]);
+  });
+
+  it('does not count for what is only put back', () => {
+    const shape = { ...aShape({ page: HERE }), author: 'wren' };
+    const view = stateOf({ pages: [PAGE], marks: [] });
+    const back = { id: 'op', changes: [{ do: 'add' as const, mark: shape }], undoes: 'before' };
+    expect(refusalOf(back, WREN, view, { ...FREE, freedom: 'ink' })).toBeUndefined();
+  });
+});
+
+describe('whose marks a student sees', () => {
+  const by = (author: string, space: Space = 'class') => ({ author, space });
+  const ONLY: Actor = { ...WREN, reads: { only: ['server', 'teacher'] } };
+  const NOT: Actor = { ...WREN, reads: { not: ['nash', 'wren'] } };
+
+  it.each([
+    ['everybody’s', WREN, by('nash'), true],
+    ['the teacher’s', ONLY, by('teacher'), true],
+    ['their own, where only the teacher’s are', ONLY, by('wren'), true],
+    ['another’s, where only the teacher’s are', ONLY, by('nash'), false],
+    ['those of a hidden one', NOT, by('nash'), false],
+    ['those of one who is not hidden', NOT, by('tove'), true],
+    ['their own, though they are hidden from others', NOT, by('wren'), true],
+    ['those of their table', ONLY, by('nash', 'table:t1'), true],
+    ['those of another table', ONLY, by('teacher', 'table:t2'), false],
+  ])('%s', (_, actor, belonging, sees) => expect(maySee(belonging, actor)).toBe(sees));
 });
 
 describe('refusals', () => {

@@ -12,6 +12,7 @@ import {
 } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
 import { at, draw, expectMarks, markCount, stageState, wave } from '../support/stage';
+import { forStudent, setRules } from '../support/roster';
 
 test.beforeEach(async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(3) });
@@ -189,17 +190,14 @@ test('students stay with the class; where they may roam, a sign leads back', asy
   await expect(wren.getByText('Pens down')).toBeVisible();
   await wren.keyboard.press('u');
 
-  await teacher.getByRole('button', { name: /^Students/ }).click();
-  await teacher.getByRole('switch', { name: 'Students may turn pages by themselves' }).click();
-  await teacher.keyboard.press('Escape');
+  await setRules(teacher, ['Students may turn pages by themselves']);
   await expect(wren.getByRole('button', { name: 'Next page' })).toBeVisible();
   await wren.keyboard.press('ArrowRight');
   await expect(wren.getByText('You are on page 2, the class is on page 1.')).toBeVisible();
   await wren.getByRole('button', { name: 'Back to the class' }).click();
   await expect(wren.getByText('Page 1', { exact: true })).toBeVisible();
 
-  await teacher.getByRole('button', { name: /^Students/ }).click();
-  await teacher.getByRole('button', { name: 'Take Wren out of the class' }).click();
+  await forStudent(teacher, 'Wren', 'Take Wren out of the class');
   await expect(wren.getByRole('heading', { name: 'You are not in this class' })).toBeVisible();
 });
 

@@ -14,6 +14,7 @@ import { makeHandout } from '../support/handout';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { similarity } from '../support/pictures';
 import { at, draw, expectMarks, stageState, wave } from '../support/stage';
+import { forStudent } from '../support/roster';
 
 test.beforeEach(async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
@@ -248,9 +249,7 @@ test('a student whom the teacher lets shows their screen, and everybody writes o
   const wren = await joinAs(browser, server.url, code, 'Wren');
   const rowan = await joinAs(browser, server.url, code, 'Rowan');
   await expect(wren.getByRole('button', { name: 'Show', exact: true })).toBeHidden();
-  await teacher.getByRole('button', { name: /^Students/ }).click();
-  await teacher.getByRole('button', { name: 'Wren may show their screen' }).click();
-  await teacher.keyboard.press('Escape');
+  await forStudent(teacher, 'Wren', 'May show their screen');
   await show(wren, 'A screen to practise with');
   for (const page of [teacher, rowan]) {
     await expect(page.getByRole('group', { name: 'Shown screen' })).toContainText('Shown by Wren');

@@ -2,6 +2,7 @@ import type { CDPSession, Page } from '@playwright/test';
 import { bringIn, expect, joinAs, startClass, surfaceShown, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
 import { at, draw, expectMarks, stageState, wave } from '../support/stage';
+import { forStudent } from '../support/roster';
 
 const PAGES = 4;
 
@@ -315,9 +316,7 @@ test('pointing leaves nothing behind; students point and write wisps only when l
   await expectMarks(teacher, 0);
 
   await expect(wren.getByRole('button', { name: 'Point', exact: true })).toBeDisabled();
-  await teacher.getByRole('button', { name: /^Students/ }).click();
-  await teacher.getByRole('button', { name: 'Wren may point' }).click();
-  await teacher.keyboard.press('Escape');
+  await forStudent(teacher, 'Wren', 'May point');
   await expect(wren.getByRole('button', { name: 'Point', exact: true })).toBeEnabled();
   await wren.keyboard.press('d');
   await wren.mouse.move(...(await at(wren, 320, 240)));

@@ -1,5 +1,5 @@
-import type { ClassState, Mark, Page, Scene, Space } from '@doodla/core';
-import { classChange, EMPTY_SCENE, LIVE, packPoints } from '@doodla/core';
+import type { ClassState, LogRef, Mark, Page, Rules, Scene, Space } from '@doodla/core';
+import { classChange, EMPTY_SCENE, LIVE, packPoints, RULES_AT_FIRST } from '@doodla/core';
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { aClassState, aPerson } from '../../core/test/helpers/classes';
@@ -219,6 +219,94 @@ describe('a student’s workspace', () => {
     expect(room.mayTouch(aStroke({ author: 'ada' }))).toBe(false);
     expect(room.nameOf('wren')).toBe('you');
     expect(room.nameOf('ada')).toBe('the teacher');
+  });
+});
+
+describe('what the teacher of a class lets its students do', () => {
+  const rules = (set: Partial<Rules>) => told({ rules: { ...RULES_AT_FIRST, ...set } });
+
+  it('takes tools away before they are tried, and puts a pen in the hand that had one of them', async () => {
+    await open({ token: 'w' });
+    const { room } = workspace;
+    workspace.main.takeTool('shape');
+    rules({ freedom: 'words' });
+    expect(room.penCase.get().tool).toBe('pen');
+    expect(
+      (['pen', 'highlighter', 'text', 'note', 'shape', 'stamp'] as const).map((id) => room.mayTake(id)),
+    ).toEqual([true, true, true, true, false, false]);
+    expect(room.mayPut('picture')).toBe(false);
+    rules({ pointing: true });
+    expect([room.mayTake('shape'), room.mayPoint]).toEqual([true, true]);
+  });
+
+  it('is nothing to the teacher’s own tools', async () => {
+    await open();
+    rules({ freedom: 'ink' });
+    expect(workspace.room.mayTake('shape')).toBe(true);
+  });
+
+  it('takes the pen of one student', async () => {
+    await open({ token: 'w' });
+    told({ people: [aPerson({ pen: 'down' })] });
+    expect([workspace.room.mayWrite, workspace.room.mode.get()]).toEqual([false, 'use']);
+    told({ pensUp: false, people: [aPerson({ pen: 'up' })] });
+    expect(workspace.room.mayWrite).toBe(true);
+  });
+
+  it('makes a student’s browser read the pages anew where other marks are to be seen', async () => {
+    await open({ token: 'w' });
+    const opens = () =>
+      asked(LIVE.open).filter(({ message }) => (message['log'] as LogRef).kind === 'sitting').length;
+    const before = opens();
+    told({ sight: 'another' });
+    await vi.waitUntil(() => opens() > before);
+    expect(asked(LIVE.open).at(-1)!.message).not.toHaveProperty('since');
+  });
+});
+
+describe('whose marks are shown', () => {
+  it('are of those one wants to see, drawn and listed, until one writes oneself', async () => {
+    await open();
+    const { room, main } = workspace;
+    for (const [i, author] of ['wren', 'ada'].entries())
+      arrives(aStroke({ id: author, author, page: 'p2' }), i + 1);
+    const shown = () =>
+      room.layers
+        .at(-1)!
+        .on('p2')
+        .all()
+        .map(({ id }) => id);
+    room.shown.of.set('no-students');
+    expect(shown()).toEqual(['ada']);
+    room.shown.of.set({ author: 'wren' });
+    expect(shown()).toEqual(['wren']);
+    main.target.perform([{ do: 'add', mark: aStroke({ id: 'mine', author: 'ada', page: 'p2' }) }]);
+    expect(room.shown.of.get()).toBe('everybody');
+    expect(shown()).toEqual(['ada', 'mine', 'wren']);
+  });
+
+  it('are not those that the teacher has hidden', async () => {
+    await open();
+    arrives(aStroke({ author: 'wren', page: 'p2' }), 1);
+    told({ rules: { ...RULES_AT_FIRST, hidden: ['wren'] } });
+    expect(workspace.room.layers.at(-1)!.on('p2').size).toBe(0);
+  });
+
+  it('are taken away of one student on one page or all', async () => {
+    await open();
+    const { room } = workspace;
+    for (const [i, page] of ['p1', 'p2', 'p2'].entries())
+      arrives(aStroke({ id: `m${i}`, author: 'wren', page, locked: i === 2 }), i + 1);
+    const wiped: string[] = [];
+    room.target.perform = (changes) => {
+      for (const change of changes) if (change.do === 'remove') wiped.push(change.mark);
+      return 'step';
+    };
+    expect(await room.wipeOf('wren', 'p2')).toBe(1);
+    expect(wiped.splice(0)).toEqual(['m1']);
+    expect(await room.wipeOf('wren')).toBe(2);
+    expect(wiped).toEqual(['m0', 'm1']);
+    expect(await room.wipeOf('tove')).toBe(0);
   });
 });
 

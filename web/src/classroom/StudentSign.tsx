@@ -108,7 +108,8 @@ function HandOut({ desk, title }: { desk: PageDesk; title: string }) {
         className="flex min-h-11 items-center gap-2 rounded-xl bg-board-light px-3 font-bold hover:bg-board-hover"
         onClick={() => setOpen(true)}
       >
-        <Download aria-hidden size={18} /> {t('classroom.takeThePagesHome')}
+        <Download aria-hidden size={18} />
+        <span className="compact:sr-only">{t('classroom.takeThePagesHome')}</span>
       </button>
       {open && (
         <Suspense>

@@ -336,9 +336,18 @@ export class Room {
         this.pages.set(orderedPages(this.target.state.pages.values()));
       for (const id of change.marks) this.ink.finish(id);
       if (change.arrived === undefined) this.tellAdded(layer, change);
+      this.showOwn(layer, change);
       this.changed.tell({ layer, change, stale: layer.update(change) });
       this.marksChanged.set(this.marksChanged.get() + 1);
     });
+  }
+
+  /** What one writes oneself is seen: whose marks are shown must not hide it. */
+  private showOwn({ log }: MarkLayer, { marks, arrived }: LogChange): void {
+    if (arrived !== undefined || this.shown.of.get() === 'everybody') return;
+    const isHidden = (mark: Mark | undefined) =>
+      mark?.author === this.me && mark !== undefined && !this.shown.isShown(mark, this.me);
+    if ([...marks].some((id) => isHidden(log.state.marks.get(id)))) this.shown.of.set('everybody');
   }
 
   private tellAdded(layer: MarkLayer, { marks }: LogChange): void {

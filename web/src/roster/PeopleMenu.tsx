@@ -9,7 +9,8 @@ import { Button } from '../ui/Button';
 import { t } from '../words';
 import { NameTag } from '../ui/NameTag';
 import { PersonRow } from './PersonRow';
-import { presenceOf, useWriting } from './presence';
+import type { Writing } from './presence';
+import { presenceOf, useAuthors, useWriting } from './presence';
 import { RulesSection } from './RulesSection';
 import { ShownSection } from './ShownSection';
 
@@ -24,6 +25,7 @@ interface PeopleMenuProps {
 /** Who is in the class, what each is doing, and what they may. */
 export function PeopleMenu({ desk, state, isOpen }: PeopleMenuProps) {
   const [removals, setRemovals] = useState(false);
+  const writing = useWriting(desk.room);
   const people = state?.people ?? [];
   const here = people.filter((person) => person.here).length;
   const count = isOpen ? here : people.length;
@@ -47,18 +49,17 @@ export function PeopleMenu({ desk, state, isOpen }: PeopleMenuProps) {
           collisionPadding={8}
           className="z-40 max-h-[min(80dvh,var(--radix-popover-content-available-height))] w-96 max-w-[calc(100vw-1rem)] overflow-auto rounded-2xl bg-paper p-3 shadow-xl forced-colors:border-2"
         >
-          {people.length === 0 && <p className="mb-2">{t('classroom.nobodyHasJoinedYet')}</p>}
           {state && isOpen ? (
             <>
-              <People desk={desk} state={state} />
-              <Missing state={state} />
               <ShownSection room={desk.room} />
-              <details className="mt-2">
+              <details className="mb-1">
                 <summary className="min-h-11 cursor-pointer py-2 font-bold">
                   {t('roster.whatStudentsMay')}
                 </summary>
                 <RulesSection room={desk.room} />
               </details>
+              <Missing state={state} />
+              <People desk={desk} state={state} writing={writing} />
             </>
           ) : (
             <ul>
@@ -81,11 +82,18 @@ export function PeopleMenu({ desk, state, isOpen }: PeopleMenuProps) {
   );
 }
 
-function People({ desk, state }: { desk: PageDesk; state: ClassState }) {
+interface PeopleProps {
+  desk: PageDesk;
+  state: ClassState;
+  writing: Writing | undefined;
+}
+
+function People({ desk, state, writing }: PeopleProps) {
   const { room } = desk;
-  const writing = useWriting(room);
+  const authors = useAuthors(writing);
   const { people, presenters } = state;
   const clear = () => void clearClass(room.sitting!).catch((error: Error) => room.tellProblem(error.message));
+  if (people.length === 0) return <p className="mb-2">{t('classroom.nobodyHasJoinedYet')}</p>;
   return (
     <>
       <ul>
@@ -94,7 +102,7 @@ function People({ desk, state }: { desk: PageDesk; state: ClassState }) {
             key={person.id}
             desk={desk}
             person={person}
-            presence={presenceOf(person, writing)}
+            presence={presenceOf(person, authors)}
             presents={presenters.includes(person.id)}
           />
         ))}
@@ -115,7 +123,7 @@ function Missing({ state: { group, people } }: { state: ClassState }) {
   );
   if (!group || group.names.length === 0) return null;
   return (
-    <p className="mt-2 rounded-xl bg-paper-dim px-3 py-2">
+    <p className="mb-1 rounded-xl bg-paper-dim px-3 py-2">
       {missing.length === 0
         ? t('roster.allHaveCome', { group: group.title })
         : t('roster.missing', { count: missing.length, names: missing.join(', ') })}

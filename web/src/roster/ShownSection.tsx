@@ -18,7 +18,7 @@ export function ShownSection({ room }: { room: Room }) {
   ];
   const value = typeof shown === 'string' ? shown : shown.author;
   return (
-    <label className="mt-2 flex flex-wrap items-center gap-2">
+    <label className="flex flex-wrap items-center gap-2">
       <span className="font-bold">{t('roster.shownHere')}</span>
       <select
         value={value}

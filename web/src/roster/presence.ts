@@ -34,17 +34,24 @@ export class Writing {
   }
 }
 
-/** Who in a class writes just now. */
-export function useWriting(room: Room): ReadonlySet<string> {
-  const [authors, setAuthors] = useState<ReadonlySet<string>>(new Set());
+/** Notes who writes in a class for as long as the component is there. */
+export function useWriting(room: Room): Writing | undefined {
+  const [writing, setWriting] = useState<Writing>();
   useEffect(() => {
-    const writing = new Writing(room);
-    const timer = setInterval(() => setAuthors(writing.authors), LOOK_EVERY_MS);
-    return () => {
-      clearInterval(timer);
-      writing.close();
-    };
+    const made = new Writing(room);
+    setWriting(made);
+    return () => made.close();
   }, [room]);
+  return writing;
+}
+
+/** Who writes just now. */
+export function useAuthors(writing: Writing | undefined): ReadonlySet<string> {
+  const [authors, setAuthors] = useState<ReadonlySet<string>>(writing?.authors ?? new Set());
+  useEffect(() => {
+    const timer = setInterval(() => writing && setAuthors(writing.authors), LOOK_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [writing]);
   return authors;
 }
 
