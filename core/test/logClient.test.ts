@@ -122,7 +122,7 @@ describe('a log', () => {
     add();
     await vi.runAllTimersAsync();
     line.answer = ((before) => (event: string, message: object) =>
-      event === LIVE.submit ? new LiveError('unreachable', '') : before!(event, message))(line.answer);
+      event === LIVE.submit ? new LiveError('unreachable', '') : before(event, message))(line.answer);
     add();
     await vi.runAllTimersAsync();
     const before = opens().length;

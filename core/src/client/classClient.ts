@@ -5,11 +5,10 @@ import type {
   PensMessage,
   PensOfMessage,
   Person,
-  PenState,
   RulesMessage,
   SceneMessage,
 } from '../live/messages.js';
-import type { Rules } from '../live/rules.js';
+import type { PenState, Rules } from '../live/rules.js';
 import type { Scene } from '../live/scene.js';
 import { LIVE } from '../live/messages.js';
 import { EMPTY_SCENE } from '../live/scene.js';

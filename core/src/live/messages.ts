@@ -1,4 +1,4 @@
-import type { Rules } from './rules.js';
+import type { PenState, Rules } from './rules.js';
 import type { Scene } from './scene.js';
 import type { ScreenState } from './screen.js';
 import type { Page } from '../pages/page.js';
@@ -97,9 +97,6 @@ export interface Person {
   /** What their pen may, where that is not what all pens may. */
   pen: PenState | null;
 }
-
-export const PEN_STATES = ['up', 'down'] as const;
-export type PenState = (typeof PEN_STATES)[number];
 
 /** Somebody who waits for the teacher's nod: as a new one, or as somebody of that name who is here. */
 export interface Ask {

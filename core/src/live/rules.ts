@@ -2,8 +2,9 @@ import { hasOnly, isRecord } from '../checks/fields.js';
 import { isId } from '../marks/fields.js';
 import type { Freedom } from '../marks/kind.js';
 import { FREEDOMS } from '../marks/kind.js';
-import type { PenState } from './messages.js';
-import { PEN_STATES } from './messages.js';
+
+export const PEN_STATES = ['up', 'down'] as const;
+export type PenState = (typeof PEN_STATES)[number];
 
 /** What the teacher of a class lets its students do, beside writing at all. */
 export interface Rules {
