@@ -143,8 +143,9 @@ describe('what a student is allowed to put', () => {
 });
 
 describe('whose marks a student sees', () => {
-  const by = (author: string, space: Space = 'class') => ({ author, space });
+  const by = (author: string, space: Space = 'class', page = HERE) => ({ page, author, space });
   const ONLY: Actor = { ...WREN, reads: { only: ['server', 'teacher'] } };
+  const SHOWN: Actor = { ...ONLY, shown: { page: HERE, space: 'student:nash' } };
   const NOT: Actor = { ...WREN, reads: { not: ['nash', 'wren'] } };
 
   it.each([
@@ -156,6 +157,8 @@ describe('whose marks a student sees', () => {
     ['those of one who is not hidden', NOT, by('tove'), true],
     ['their own, though they are hidden from others', NOT, by('wren'), true],
     ['those of their table', ONLY, by('nash', 'table:t1'), true],
+    ['a copy that is shown to all', SHOWN, by('nash', 'student:nash'), true],
+    ['another page of whose copy is shown', SHOWN, by('nash', 'student:nash', 'p2'), false],
     ['those of another table', ONLY, by('teacher', 'table:t2'), false],
   ])('%s', (_, actor, belonging, sees) => expect(maySee(belonging, actor)).toBe(sees));
 });

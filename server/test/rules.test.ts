@@ -228,3 +228,87 @@ describe('what was removed', () => {
     expect(asStudent.status).toBe(401);
   });
 });
+
+describe('a page that is handed out as copies', () => {
+  const say = (event: string, message: object) => at.live.ask(event, { sitting: at.sitting.id, ...message });
+  const spaceOf = (id: string) => `student:${id}`;
+
+  it('is each student’s own, whatever their browser says, and nobody else’s but the teacher’s to see', async () => {
+    await say('ways', { ways: { [page()]: 'own' } });
+    const { mark: hers } = await put(wren);
+    const { mark: his } = await put(tove);
+    const all = (await at.live.snapshot(at.sitting)).marks;
+    expect(all.map(({ id, space }) => [id, space]).sort()).toEqual(
+      [
+        [hers.id, spaceOf(wren.id)],
+        [his.id, spaceOf(tove.id)],
+      ].sort(),
+    );
+    expect(await seenBy(wren)).toEqual([hers.id]);
+    expect(toldTo(tove)).not.toContain(hers.id);
+    const { code } = await put(tove, { ...aStroke(), space: `student:${wren.id}` });
+    expect(code).toBe('not-yours');
+  });
+
+  it('goes back to the class without showing what was written on the copies', async () => {
+    await say('ways', { ways: { [page()]: 'own' } });
+    const { mark } = await put(wren);
+    await say('ways', { ways: { [page()]: 'class' } });
+    const late = await put(wren, { ...aStroke(), space: `student:${wren.id}` });
+    expect(await seenBy(tove)).toEqual([]);
+    expect(new Set(await seenBy(wren))).toEqual(new Set([mark.id, late.mark.id]));
+    expect(at.live.classState?.ways).toEqual({});
+  });
+
+  it('is shared by those of a table', async () => {
+    const join = joiner(server, at);
+    const odo = await join('Odo');
+    await say('tables', {
+      tables: [
+        { id: '1', students: [wren.id, odo.id] },
+        { id: '2', students: [tove.id] },
+      ],
+    });
+    await say('ways', { ways: { [page()]: 'tables' } });
+    const { mark } = await put(wren);
+    await expect.poll(() => toldTo(odo)).toContain(mark.id);
+    expect(toldTo(tove)).not.toContain(mark.id);
+    // Who is moved to another table sees that one's.
+    await say('tables', {
+      tables: [
+        { id: '1', students: [wren.id, tove.id] },
+        { id: '2', students: [odo.id] },
+      ],
+    });
+    expect(await seenBy(tove)).toEqual([mark.id]);
+    expect(await seenBy(odo)).toEqual([]);
+    odo.live.close();
+  });
+
+  it('is shown to all where the teacher shows one, until that is over', async () => {
+    await say('ways', { ways: { [page()]: 'own' } });
+    const { mark } = await put(wren);
+    await say('showCopy', { copy: { page: page(), space: spaceOf(wren.id), named: false } });
+    expect(await seenBy(tove)).toEqual([mark.id]);
+    expect((await put(tove, { ...aStroke(), space: `student:${wren.id}` })).code).toBe('not-yours');
+    await say('showCopy', { copy: null });
+    expect(await seenBy(tove)).toEqual([]);
+  });
+
+  it('is the teacher’s to hand out, seat and show', async () => {
+    for (const [event, message] of [
+      ['ways', { ways: { [page()]: 'own' } }],
+      ['tables', { tables: [] }],
+      ['showCopy', { copy: null }],
+    ] as const) {
+      const answer = await wren.live.ask(event, { sitting: at.sitting.id, ...message });
+      expect(answer.error?.code).toBe('not-allowed');
+    }
+    for (const [event, message] of [
+      ['ways', { ways: { [page()]: 'mine' } }],
+      ['tables', { tables: [{ id: '1', students: ['a', 'a'] }] }],
+      ['showCopy', { copy: { page: page(), space: 'nowhere', named: true } }],
+    ] as const)
+      expect((await say(event, message)).error).toBeDefined();
+  });
+});

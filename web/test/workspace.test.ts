@@ -157,7 +157,7 @@ describe('what is in another’s space', () => {
     expect(workspace.main.targetMarks!.all()).toHaveLength(1);
     let renewed = 0;
     workspace.main.stale.subscribe((what) => (renewed += what === 'all' ? 1 : 0));
-    workspace.room.working.set(wren);
+    workspace.room.opened.set({ page: 'p2', space: wren });
     expect([renewed, shown()]).toEqual([1, ['hers', 'ours']]);
     expect(workspace.main.newMark()!.space).toBe(wren);
   });
@@ -173,9 +173,9 @@ describe('what is in another’s space', () => {
     };
     drawn('ours', 'class');
     drawn('hers', wren);
-    const wet = () => workspace.room.ink.onPage('p2', workspace.main.space).map(({ id }) => id);
+    const wet = () => workspace.room.ink.onPage('p2', workspace.main.shownSpace).map(({ id }) => id);
     expect(wet()).toEqual(['ours']);
-    workspace.room.working.set(wren);
+    workspace.room.opened.set({ page: 'p2', space: wren });
     expect(wet()).toEqual(['ours', 'hers']);
   });
 });

@@ -1,4 +1,5 @@
 import type { ClassChange } from '../live/classChange.js';
+import type { ShownCopy, StudentTable, Way, Ways } from '../live/copies.js';
 import { withClassChange } from '../live/classChange.js';
 import type {
   ClassState,
@@ -7,6 +8,9 @@ import type {
   Person,
   RulesMessage,
   SceneMessage,
+  ShowCopyMessage,
+  TablesMessage,
+  WaysMessage,
 } from '../live/messages.js';
 import type { PenState, Rules } from '../live/rules.js';
 import type { Scene } from '../live/scene.js';
@@ -35,6 +39,9 @@ interface Unsent {
   /** Of single students. */
   pens?: Readonly<Record<string, PenState>>;
   rules?: Partial<Rules>;
+  ways?: Readonly<Record<string, Way>>;
+  tables?: readonly StudentTable[];
+  copy?: ShownCopy | null;
   scene?: Partial<Scene>;
 }
 
@@ -109,6 +116,21 @@ export class ClassClient {
     this.change({ rules: { ...this.unsent.rules, ...rules } });
   }
 
+  /** Hands a page to the class in another way; with pens up where it is to be written on at once. */
+  setWay(page: string, way: Way, pensUp?: boolean): void {
+    if (pensUp !== undefined) this.setPens(pensUp);
+    this.change({ ways: { ...this.unsent.ways, [page]: way } });
+  }
+
+  seatAt(tables: readonly StudentTable[]): void {
+    this.change({ tables });
+  }
+
+  /** Shows a copy to the whole class, or none. */
+  showCopy(copy: ShownCopy | null): void {
+    this.change({ copy });
+  }
+
   /** Whether the pen of a student is up. */
   penUpOf(id: string): boolean {
     return isPenUp(this.state.get(), id);
@@ -171,13 +193,17 @@ export class ClassClient {
   }
 
   private async tell(): Promise<void> {
-    const { page, pensUp, pens, rules, scene } = this.unsent;
+    const { page, pensUp, pens, rules, tables, ways, copy, scene } = this.unsent;
     const { sitting } = this;
     if (page !== undefined) await this.tellPart('page', LIVE.turn, { sitting, page });
     if (pensUp !== undefined)
       await this.tellPart('pensUp', LIVE.pens, { sitting, up: pensUp } satisfies PensMessage);
     if (pens) await this.tellPart('pens', LIVE.pensOf, { sitting, pens } satisfies PensOfMessage);
     if (rules) await this.tellPart('rules', LIVE.rules, { sitting, set: rules } satisfies RulesMessage);
+    if (tables) await this.tellPart('tables', LIVE.tables, { sitting, tables } satisfies TablesMessage);
+    if (ways) await this.tellPart('ways', LIVE.ways, { sitting, ways } satisfies WaysMessage);
+    if (copy !== undefined)
+      await this.tellPart('copy', LIVE.showCopy, { sitting, copy } satisfies ShowCopyMessage);
     if (scene) await this.tellPart('scene', LIVE.scene, { sitting, set: scene, moving: false });
   }
 
@@ -211,14 +237,24 @@ export function isPenUp(state: ClassState | undefined, id: string | undefined): 
   return own ? own === 'up' : (state?.pensUp ?? true);
 }
 
+function withWays(before: Ways, set: Readonly<Record<string, Way>>): Ways {
+  return Object.fromEntries(
+    Object.entries({ ...before, ...set }).filter((one): one is [string, Ways[string]] => one[1] !== 'class'),
+  );
+}
+
 /** The state with what the server has not been told yet. */
-function withUnsent(state: ClassState, { page, pensUp, pens, rules }: Unsent): ClassState {
+function withUnsent(state: ClassState, unsent: Unsent): ClassState {
+  const { page, pensUp, pens, rules, ways, tables, copy } = unsent;
   const penOf = ({ id, pen }: Person) => pens?.[id] ?? (pensUp === undefined ? pen : null);
   return {
     ...state,
     ...(page !== undefined && { page }),
     ...(pensUp !== undefined && { pensUp }),
     ...(rules && { rules: { ...state.rules, ...rules } }),
+    ...(ways && { ways: withWays(state.ways, ways) }),
+    ...(tables && { tables }),
+    ...(copy !== undefined && { copy }),
     people: state.people.map((person) => ({ ...person, pen: penOf(person) })),
   };
 }

@@ -1,3 +1,4 @@
+import type { ShownCopy, StudentTable, Way, Ways } from './copies.js';
 import type { PenState, Rules } from './rules.js';
 import type { Scene } from './scene.js';
 import type { ScreenState } from './screen.js';
@@ -131,6 +132,24 @@ export interface PensOfMessage {
   pens: Readonly<Record<string, PenState>>;
 }
 
+/** Hands pages to the class in other ways. */
+export interface WaysMessage {
+  sitting: string;
+  ways: Readonly<Record<string, Way>>;
+}
+
+/** Seats students at tables. */
+export interface TablesMessage {
+  sitting: string;
+  tables: readonly StudentTable[];
+}
+
+/** Shows one copy to all, or none. */
+export interface ShowCopyMessage {
+  sitting: string;
+  copy: ShownCopy | null;
+}
+
 /** Changes what students may do. */
 export interface RulesMessage {
   sitting: string;
@@ -181,6 +200,12 @@ export interface ClassState {
   /** Those who wait for the teacher's nod; the teacher's to see. */
   asks: Ask[];
   rules: Rules;
+  /** Pages that are not worked on together. */
+  ways: Ways;
+  /** Groups of students that share pages. */
+  tables: readonly StudentTable[];
+  /** A copy that is shown to all, if one is. */
+  copy: ShownCopy | null;
   /** Differs wherever the rules let students see other marks: they read pages anew. */
   sight: string;
   /** The screen that is being shown, if one is. */
@@ -207,6 +232,9 @@ export const LIVE = {
   pens: 'pens',
   pensOf: 'pensOf',
   rules: 'rules',
+  ways: 'ways',
+  tables: 'tables',
+  showCopy: 'showCopy',
   /** Tells whether somebody looks at the class or at something else. */
   looks: 'looks',
   operations: 'operations',

@@ -19,6 +19,8 @@ export interface Actor {
   tables: readonly string[];
   /** Whose marks a student sees of what is the class's; everybody's where it is left out. */
   reads?: { only: readonly string[] } | { not: readonly string[] };
+  /** A copy that is shown to all, beside one's own. */
+  shown?: { page: string; space: Space };
 }
 
 /** What the state of a class allows. */
@@ -130,6 +132,11 @@ function touchRefusal(
   return mark.locked ? 'locked' : undefined;
 }
 
+/** Whether somebody's ink may go into a space. */
+export function mayDrawIn(space: Space, actor: Actor): boolean {
+  return actor.role === 'teacher' || mayWriteIn(space, actor);
+}
+
 function mayWriteIn(space: Space, actor: Actor): boolean {
   if (space === 'class' || space === `student:${actor.id}`) return true;
   return actor.tables.some((table) => space === `table:${table}`);
@@ -146,14 +153,14 @@ export function isWithin(needed: Freedom, freedom: Freedom): boolean {
 }
 
 /** What decides who sees a mark. */
-export type Belonging = Pick<Mark, 'space' | 'author'>;
+export type Belonging = Pick<Mark, 'page' | 'space' | 'author'>;
 
 /**
  * Whether a person sees a mark: the teacher all; students their own copy, their table, and of what is the class's
  * what the teacher lets them.
  */
-export function maySee({ space, author }: Belonging, actor: Actor): boolean {
-  if (actor.role === 'teacher') return true;
+export function maySee({ page, space, author }: Belonging, actor: Actor): boolean {
+  if (actor.role === 'teacher' || (actor.shown?.space === space && actor.shown.page === page)) return true;
   if (!mayWriteIn(space, actor)) return false;
   const { reads } = actor;
   if (!reads || space !== 'class' || author === actor.id) return true;

@@ -53,8 +53,7 @@ export class AccessService {
     if (!sitting) throw notFound('This class');
     if (visitor.role === 'teacher') await this.lessons.own(visitor.teacher.id, sitting.lessonId);
     else if (visitor.role !== 'nobody' && visitor.sitting !== id) throw notFound('This class');
-    const reads = actor.role === 'student' ? await this.readsIn(sitting) : undefined;
-    const limited = reads ? { ...actor, reads } : actor;
+    const limited = actor.role === 'student' ? await this.limited(sitting, actor) : actor;
     return { actor: limited, writes: true, situation: () => this.situationOf(id, actor) };
   }
 
@@ -81,6 +80,19 @@ export class AccessService {
       ended: sitting.endedAt !== null,
       full: false,
       freedom: rulesOf(sitting).freedom,
+    };
+  }
+
+  /** A student as one of this class: at which tables, and what is to be seen. */
+  private async limited(sitting: Sitting, actor: Actor): Promise<Actor> {
+    const tables = (sitting.tables ?? []).filter(({ students }) => students.includes(actor.id));
+    const reads = await this.readsIn(sitting);
+    const { copy } = sitting;
+    return {
+      ...actor,
+      tables: tables.map(({ id }) => id),
+      ...(reads && { reads }),
+      ...(copy && { shown: { page: copy.page, space: copy.space } }),
     };
   }
 

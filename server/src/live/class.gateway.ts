@@ -20,7 +20,19 @@ import { SittingsService } from '../sittings/sittings.service.js';
 import { AccessService } from './access.service.js';
 import { ClassesService } from './classes.service.js';
 import { FailureFilter } from './failure.filter.js';
-import { EnterDto, LooksDto, PensDto, PensOfDto, PointDto, RulesDto, SceneDto, TurnDto } from './live.dto.js';
+import {
+  EnterDto,
+  LooksDto,
+  PensDto,
+  PensOfDto,
+  PointDto,
+  RulesDto,
+  SceneDto,
+  ShowCopyDto,
+  TablesDto,
+  TurnDto,
+  WaysDto,
+} from './live.dto.js';
 import type { Budget, LiveData, LiveSocket } from './liveSocket.js';
 import { audienceRoom, classRoom, GATEWAY, liveValidation, newBudget } from './liveSocket.js';
 import { LogsService } from './logs.service.js';
@@ -149,6 +161,36 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
   ): Promise<object> {
     await this.access.teaches(sitting, socket.data.visitor);
     await this.classes.setPensOf(sitting, pens);
+    return {};
+  }
+
+  @SubscribeMessage(LIVE.ways)
+  async ways(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { sitting, ways }: WaysDto,
+  ): Promise<object> {
+    await this.access.teaches(sitting, socket.data.visitor);
+    await this.classes.setWays(sitting, ways);
+    return {};
+  }
+
+  @SubscribeMessage(LIVE.tables)
+  async tables(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { sitting, tables }: TablesDto,
+  ): Promise<object> {
+    await this.access.teaches(sitting, socket.data.visitor);
+    await this.classes.setTables(sitting, tables);
+    return {};
+  }
+
+  @SubscribeMessage(LIVE.showCopy)
+  async showCopy(
+    @ConnectedSocket() socket: LiveSocket,
+    @MessageBody() { sitting, copy }: ShowCopyDto,
+  ): Promise<object> {
+    await this.access.teaches(sitting, socket.data.visitor);
+    await this.classes.showCopy(sitting, copy);
     return {};
   }
 

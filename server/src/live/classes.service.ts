@@ -1,5 +1,17 @@
 import { Injectable } from '@nestjs/common';
-import type { Ask, ClassChange, ClassState, PenState, Person, Rules, Scene } from '@doodla/core';
+import type {
+  Ask,
+  ClassChange,
+  ClassState,
+  PenState,
+  Person,
+  Rules,
+  Scene,
+  ShownCopy,
+  StudentTable,
+  Way,
+  Ways,
+} from '@doodla/core';
 import { classChange, EMPTY_SCENE, seatLook } from '@doodla/core';
 import { createHash } from 'node:crypto';
 import { DevicesService } from '../devices/devices.service.js';
@@ -123,7 +135,10 @@ export class ClassesService {
       people: people.map((student) => this.personOf(student, sitting)),
       asks: this.asks.get(sittingId) ?? [],
       rules: rulesOf(sitting),
-      sight: sightOf(rulesOf(sitting)),
+      ways: sitting.ways ?? {},
+      tables: sitting.tables ?? [],
+      copy: sitting.copy,
+      sight: sightOf(sitting),
       scene: this.sceneOf(sitting),
       devices: devices.map(({ id, kind }) => ({ id, kind, here: here.has(id) })),
       now: Date.now(),
@@ -152,6 +167,31 @@ export class ClassesService {
   /** Tells everybody in a class what has changed. */
   async announce(sittingId: string): Promise<void> {
     await this.lookAfterOthers(sittingId);
+  }
+
+  /** How the pages of a class are worked on. */
+  async waysOf(sittingId: string): Promise<Ways> {
+    return (await this.sittings.find(sittingId))?.ways ?? {};
+  }
+
+  /** Hands pages to a class in other ways. */
+  async setWays(sittingId: string, ways: Readonly<Record<string, Way>>): Promise<void> {
+    await this.sittings.setWays(sittingId, ways);
+    await this.announce(sittingId);
+  }
+
+  /** Seats students at tables. */
+  async setTables(sittingId: string, tables: readonly StudentTable[]): Promise<void> {
+    await this.sittings.setTables(sittingId, [...tables]);
+    await this.ruled(sittingId);
+    await this.announce(sittingId);
+  }
+
+  /** Shows one copy to all, or none. */
+  async showCopy(sittingId: string, copy: ShownCopy | null): Promise<void> {
+    await this.sittings.showCopy(sittingId, copy);
+    await this.ruled(sittingId);
+    await this.announce(sittingId);
   }
 
   /** Changes what students may do. */
@@ -259,7 +299,8 @@ function forStudents(state: Omit<ClassState, 'version'>): Omit<ClassState, 'vers
 }
 
 /** Differs wherever other marks may be seen. */
-function sightOf({ seeMarks, hidden }: Rules): string {
-  const all = JSON.stringify([seeMarks, [...hidden].sort()]);
+function sightOf(sitting: Sitting): string {
+  const { seeMarks, hidden } = rulesOf(sitting);
+  const all = JSON.stringify([seeMarks, [...hidden].sort(), sitting.tables, sitting.copy]);
   return createHash('sha256').update(all).digest('base64url').slice(0, 8);
 }

@@ -87,7 +87,9 @@ export class InkRelay {
     }
     for (const socket of sockets) {
       const actor = actorOf(socket);
-      const parts = actor ? message.parts.filter(({ author }) => maySee({ space, author }, actor)) : [];
+      const parts = actor
+        ? message.parts.filter(({ author }) => maySee({ page: message.page, space, author }, actor))
+        : [];
       if (parts.length > 0 && !socket.rooms.has(SLOW_ROOM)) socket.emit(LIVE.drawn, { ...message, parts });
     }
   }

@@ -7,13 +7,22 @@ import type {
   Rules,
   RulesMessage,
   Scene,
+  ShowCopyMessage,
+  ShownCopy,
+  StudentTable,
+  TablesMessage,
+  Way,
+  WaysMessage,
 } from '@doodla/core';
 import {
   arePens,
+  areTables,
+  areWays,
   isChangeList,
   isId,
   isRulesPart,
   isScenePart,
+  isShownCopy,
   MAX_COORDINATE,
   unpackedInput,
 } from '@doodla/core';
@@ -29,6 +38,7 @@ import {
   Max,
   Min,
   registerDecorator,
+  ValidateIf,
   ValidateNested,
 } from 'class-validator';
 
@@ -87,6 +97,18 @@ export class PensDto extends EnterDto implements PensMessage {
 
 export class PensOfDto extends EnterDto implements PensOfMessage {
   @Is(arePens, 'pens of students') pens: Record<string, PenState>;
+}
+
+export class WaysDto extends EnterDto implements WaysMessage {
+  @Is(areWays, 'ways of pages') ways: Record<string, Way>;
+}
+
+export class TablesDto extends EnterDto implements TablesMessage {
+  @Is(areTables, 'tables of students') tables: StudentTable[];
+}
+
+export class ShowCopyDto extends EnterDto implements ShowCopyMessage {
+  @ValidateIf(({ copy }: ShowCopyDto) => copy !== null) @Is(isShownCopy, 'a copy') copy: ShownCopy | null;
 }
 
 export class RulesDto extends EnterDto implements RulesMessage {

@@ -7,7 +7,9 @@ import {
   LIVE,
   MAX_MARKS,
   MAX_OPERATION_LENGTH,
+  mayDrawIn,
   maySee,
+  placedBy,
   packMark,
   Refusal,
   refusalOf,
@@ -119,10 +121,17 @@ export class LiveGateway implements OnGatewayInit {
     if (!writes) throw new Refusal('not-allowed');
     if (!this.shared.take(this.logs.open(ref.id), bytes)) throw new Refusal('too-fast');
     const now = await situation();
-    const { seq } = await this.logs.append(ref.id, actor.id, operation, {
-      actor,
-      judge: (full, view, count) => refusalOf(full, actor, view, { ...now, full: count >= MAX_MARKS }),
-    });
+    const ways = ref.kind === 'sitting' ? await this.classes.waysOf(ref.id) : {};
+    const changes = operation.changes.map((change) => placedBy(actor, change, ways));
+    const { seq } = await this.logs.append(
+      ref.id,
+      actor.id,
+      { ...operation, changes },
+      {
+        actor,
+        judge: (full, view, count) => refusalOf(full, actor, view, { ...now, full: count >= MAX_MARKS }),
+      },
+    );
     // The author hears of it before the answer, and need not ask.
     await this.operations.told(ref.id);
     return { seq };
@@ -139,8 +148,7 @@ export class LiveGateway implements OnGatewayInit {
       actor.role === 'teacher' ||
       now.pensUp ||
       (head.fade !== undefined && (await this.classes.mayPoint(message.log.id, actor.id)));
-    if (!now.ended && may && maySee({ space: head.space, author: actor.id }, actor))
-      this.ink.pass(message, actor.id, head);
+    if (!now.ended && may && mayDrawIn(head.space, actor)) this.ink.pass(message, actor.id, head);
   }
 
   /** Those who have the log of a class open are given what they may see of it now. */

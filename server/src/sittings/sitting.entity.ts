@@ -1,4 +1,4 @@
-import type { PenState, Rules, Scene } from '@doodla/core';
+import type { PenState, Rules, Scene, ShownCopy, StudentTable, Ways } from '@doodla/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /** One teaching of a lesson to one class. Its marks are the log of the same id. */
@@ -23,6 +23,12 @@ export class Sitting {
   @Column({ type: 'simple-json', nullable: true }) rules: Rules | null;
   /** Pens of single students that are not as all pens are; null where there are none. */
   @Column({ type: 'simple-json', nullable: true }) pens: Record<string, PenState> | null;
+  /** Pages that are not worked on together; null where there are none. */
+  @Column({ type: 'simple-json', nullable: true }) ways: Ways | null;
+  /** Groups of students; null where there are none. */
+  @Column({ type: 'simple-json', nullable: true }) tables: StudentTable[] | null;
+  /** The copy that is shown to all. */
+  @Column({ type: 'simple-json', nullable: true }) copy: ShownCopy | null;
   @Column({ type: 'integer', name: 'opened_at' }) openedAt: number;
   @Column({ type: 'integer', name: 'ended_at', nullable: true }) endedAt: number | null;
   /** What is set up for the class; null while nothing is. */

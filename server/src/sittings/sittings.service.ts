@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { PenState, Rules, Scene } from '@doodla/core';
+import type { PenState, Rules, Scene, ShownCopy, StudentTable, Way, Ways } from '@doodla/core';
 import { orderedPages, RULES_AT_FIRST } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Not, Repository } from 'typeorm';
@@ -93,6 +93,9 @@ export class SittingsService {
         groupId: null,
         rules: null,
         pens: null,
+        ways: null,
+        tables: null,
+        copy: null,
         openedAt: Date.now(),
         endedAt: null,
         scene: null,
@@ -215,6 +218,21 @@ export class SittingsService {
     const present = new Set((await this.studentsOf(id)).map((student) => student.id));
     const all = Object.entries({ ...sitting.pens, ...pens }).filter(([student]) => present.has(student));
     await this.change(id, { pens: Object.fromEntries(all) });
+  }
+
+  /** Hands pages to a class in other ways. */
+  async setWays(id: string, set: Readonly<Record<string, Way>>): Promise<void> {
+    const sitting = await this.find(id);
+    const all = Object.entries({ ...sitting?.ways, ...set }).filter(([, way]) => way !== 'class');
+    await this.change(id, { ways: Object.fromEntries(all) as Ways });
+  }
+
+  async setTables(id: string, tables: StudentTable[]): Promise<void> {
+    await this.change(id, { tables });
+  }
+
+  async showCopy(id: string, copy: ShownCopy | null): Promise<void> {
+    await this.change(id, { copy });
   }
 
   studentsOf(sittingId: string): Promise<Student[]> {

@@ -31,6 +31,7 @@ const ReachPanel = afterPage(async () => {
 });
 
 const DraftsNotice = afterPage(() => import('../pages/DraftsNotice'));
+const CopySign = afterPage(() => import('../roster/CopySign'));
 const ShownSign = afterPage(() => import('../roster/ShownSign'));
 const PageReading = afterPage(() => import('../pages/PageReading'));
 const Announcer = afterPage(() => import('../pages/Announcer'));
@@ -213,6 +214,7 @@ export function WorkspaceView({
         <PageReading desk={desk} />
         <Announcer desk={desk} lesson={lessonTitle} />
         <ShownSign room={desk.room} />
+        {desk.classroom && <CopySign desk={desk} />}
         {!bare && <TurnHint desk={desk} />}
         <DraftsNotice desk={desk} />
       </Suspense>

@@ -10,6 +10,7 @@ import { Button } from '../ui/Button';
 import type { BarEntry } from '../ui/EntryBar';
 import { spacedCode } from '../ui/spacedCode';
 import { PeopleMenu } from '../roster/PeopleMenu';
+import { WayMenu } from '../roster/WayMenu';
 import { pensLabel } from '../ui/pensLabel';
 import { t } from '../words';
 
@@ -42,6 +43,7 @@ export const CLASS_ENTRIES: readonly BarEntry<InClass>[] = [
   { id: 'bringIn', when: isOpen, Part: BringInMenu },
   { id: 'show', when: isOpen, Part: ShowMenu },
   { id: 'pens', when: isOpen, Part: PensSwitch },
+  { id: 'way', when: isOpen, Part: WayMenu },
   {
     id: 'devices',
     label: t('classroom.devices'),

@@ -1,4 +1,4 @@
-import type { Focus, Page, Rect, SpatialIndex } from '@doodla/core';
+import type { Focus, Page, Rect, Space, SpatialIndex } from '@doodla/core';
 import { mainPane, orderOnTop } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { Signal, Store } from '@doodla/core/client';
@@ -93,7 +93,13 @@ export class PageDesk implements Desk {
   }
 
   get space() {
-    return this.room.space;
+    return this.room.spaceOn(this.pageId.get());
+  }
+
+  /** The space of which marks are shown on the page, beside the class's. */
+  get shownSpace(): Space {
+    const page = this.pageId.get();
+    return page === undefined ? 'class' : this.room.shownOn(page);
   }
 
   get mayWrite(): boolean {

@@ -1,4 +1,5 @@
 import type {
+  ClassState,
   DeviceKind,
   LogRef,
   LooksMessage,
@@ -8,10 +9,21 @@ import type {
   Person,
   Rect,
   Rules,
+  ShownCopy,
   Situation,
   Space,
 } from '@doodla/core';
-import { FREE, isShownIn, isWithin, LIVE, MAX_CHANGES, mayPut, orderedPages, pageExtent } from '@doodla/core';
+import {
+  FREE,
+  isShownIn,
+  isWithin,
+  LIVE,
+  MAX_CHANGES,
+  mayPut,
+  orderedPages,
+  pageExtent,
+  spaceOn,
+} from '@doodla/core';
 import type { Line, LogChange } from '@doodla/core/client';
 import { ClassClient, isPenUp, LiveInk, LogClient, Pointers, Signal, Store } from '@doodla/core/client';
 import { uploadPicture } from '../api/uploadPicture';
@@ -72,8 +84,8 @@ export class Room {
   readonly mode = new Store<Mode>('write');
   /** Whose marks are shown here. */
   readonly shown = new ShownMarks((author) => this.classroom?.person(author) !== undefined);
-  /** The space that is worked in. */
-  readonly working = new Store<Space>('class');
+  /** A copy that the teacher has opened to look at and write in. */
+  readonly opened = new Store<{ page: string; space: Space } | undefined>(undefined);
   /** Counts changes of marks, for views that show them. */
   readonly marksChanged = new Store(0);
   /** Tells of each change of a layer, and what of it is stale on which page. */
@@ -86,6 +98,8 @@ export class Room {
   readonly problems = new Signal<string>();
   /** Tells what was done out of sight, in a sentence. */
   readonly notices = new Signal<string>();
+  /** How pages are handed out, as the class has said last. */
+  private copies: string | undefined;
   /** Which marks a student may see, as the class says. */
   private sight: string | undefined;
   readonly tellProblem = this.problems.tell;
@@ -111,11 +125,14 @@ export class Room {
     this.pointers = new Pointers(sitting, this.connection, () => this.me ?? '');
     this.layers = (ref ? [this.lessonLog, this.target] : [this.lessonLog]).map(
       (log) =>
-        new MarkLayer(log, (mark) => isShownIn(this.space, mark.space) && this.shown.isShown(mark, this.me)),
+        new MarkLayer(
+          log,
+          (mark) => isShownIn(this.shownOn(mark.page), mark.space) && this.shown.isShown(mark, this.me),
+        ),
     );
     this.sharing = new ScreenSharing(this);
     for (const layer of this.layers) this.watch(layer);
-    this.working.subscribe(() => this.renew());
+    this.opened.subscribe(() => this.renew());
     this.shown.of.subscribe(() => this.renew());
     this.target.givenUp.subscribe((operation) => this.drafts.rescue(operation));
     this.classroom?.refused.subscribe(this.tellProblem);
@@ -153,9 +170,38 @@ export class Room {
     return this.options.token === undefined || this.options.device !== undefined;
   }
 
-  /** Whose marks new ones are. Beside the class's, only what is in this space is shown. */
-  get space(): Space {
-    return this.working.get();
+  /** Whose marks new ones on a page are. */
+  spaceOn(page: string | undefined): Space {
+    const opened = this.opened.get();
+    if (opened && opened.page === page) return opened.space;
+    if (this.isTeacher) return this.copyOn(page)?.space ?? 'class';
+    const { actor } = this.target;
+    const way = page === undefined ? undefined : this.classroom?.state.get()?.ways[page];
+    return actor ? spaceOn(way, { ...actor, tables: this.tablesOfMine() }) : 'class';
+  }
+
+  /** The space of which marks are shown on a page, beside the class's. */
+  shownOn(page: string): Space {
+    const copy = this.copyOn(page);
+    return copy ? copy.space : this.spaceOn(page);
+  }
+
+  /** The copy of a page that is shown to all. */
+  copyOn(page: string | undefined): ShownCopy | undefined {
+    const copy = this.classroom?.state.get()?.copy;
+    return copy && copy.page === page ? copy : undefined;
+  }
+
+  /** Whether the class is shown a copy that is not this student's. */
+  private seesAnothersCopy(): boolean {
+    const copy = this.classroom?.state.get()?.copy;
+    return copy ? copy.space !== this.spaceOn(copy.page) : false;
+  }
+
+  private tablesOfMine(): string[] {
+    const tables = this.classroom?.state.get()?.tables ?? [];
+    const { me } = this;
+    return me === undefined ? [] : tables.filter(({ students }) => students.includes(me)).map(({ id }) => id);
   }
 
   /** Where this lesson or class is at the server. */
@@ -180,7 +226,7 @@ export class Room {
   /** Whether this person may write now. */
   get mayWrite(): boolean {
     const { ended, pensUp } = this.situation();
-    return !ended && !this.isLooking && (this.isTeacher || pensUp);
+    return !ended && !this.isLooking && (this.isTeacher || (pensUp && !this.seesAnothersCopy()));
   }
 
   /** Whether this person may work with a tool now. */
@@ -367,10 +413,19 @@ export class Room {
   private followClass(): void {
     this.sharing.follow();
     const state = this.classroom!.state.get();
-    if (state && this.shown.take(state.rules)) this.renew();
+    const isOther = state !== undefined && this.shown.take(state.rules);
+    if (isOther || this.followCopies(state)) this.renew();
     if (this.isLooking) return;
     if (state && !state.ended && (this.isTeacher || this.situation().pensUp)) this.target.resume();
     this.followSight(state?.sight);
+  }
+
+  /** Whether other copies are to be shown than before. */
+  private followCopies(state: ClassState | undefined): boolean {
+    const now = JSON.stringify([state?.ways, state?.tables, state?.copy]);
+    const isOther = this.copies !== undefined && now !== this.copies;
+    this.copies = now;
+    return isOther;
   }
 
   /** What students may see has changed: all is asked for again. */

@@ -16,7 +16,7 @@ function Tags({ desk, stage }: { desk: PageDesk; stage: Stage }) {
   const page = useStore(desk.pageId);
   if (page === undefined) return null;
   const pane = mainPane(desk.screen.panesOf(page))?.id;
-  const strokes = desk.ink.onPage(page, desk.space).filter((stroke) => stroke.pane === pane);
+  const strokes = desk.ink.onPage(page, desk.shownSpace).filter((stroke) => stroke.pane === pane);
   return strokes.map(({ id, author, points }) => {
     const person = desk.room.personOf(author);
     const [px, py] = points.slice(-STRIDE);

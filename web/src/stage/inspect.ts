@@ -14,7 +14,7 @@ function stageState(desk: PageDesk, glass: Pick<Glass, 'host' | 'view'>) {
     page,
     scene: classroom?.scene.get() ?? null,
     pointing: page === undefined ? [] : pointers.onPage(page).map(([, { trail }]) => trail.at(-1)),
-    wet: page === undefined ? 0 : ink.onPage(page, desk.space).length,
+    wet: page === undefined ? 0 : ink.onPage(page, desk.shownSpace).length,
     marks: marks.map((mark) => ({
       id: mark.id,
       kind: mark.kind,

@@ -316,7 +316,7 @@ export class Stage implements Glass {
     const { desk } = this;
     const { page, ink } = desk;
     const { previews } = this.work;
-    const others = page ? ink.onPage(page.id, this.desk.space) : [];
+    const others = page ? ink.onPage(page.id, this.desk.shownSpace) : [];
     this.canvas.setWet(
       [...others, ...previews.flatMap((preview) => preview.ink ?? [])],
       previews.flatMap((preview) => preview.marks ?? []),

@@ -3,12 +3,15 @@ import type { MigrationInterface, QueryRunner } from 'typeorm';
 const SITTING_COLUMNS = [
   'rules TEXT',
   'pens TEXT',
+  'ways TEXT',
+  'tables TEXT',
+  'copy TEXT',
   'nodding INTEGER NOT NULL DEFAULT 0',
   'password_hash TEXT',
   'group_id TEXT REFERENCES class_group(id) ON DELETE SET NULL',
 ];
 
-/** Groups that are taught all term, who is let into a class, what its students may, and their seats. */
+/** Groups that are taught all term, who is let into a class, what its students may, their seats, tables and copies. */
 export class DoorsAndRules1700000000010 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`CREATE TABLE class_group (
