@@ -264,6 +264,45 @@ describe('what the teacher of a class lets its students do', () => {
   });
 });
 
+describe('a page that is handed out as copies', () => {
+  it('is worked on in the space that the class’s teacher says, page by page', async () => {
+    await open({ token: 'w' });
+    const { main, room } = workspace;
+    told({ ways: { p2: 'own' } });
+    expect([main.space, room.spaceOn('p1')]).toEqual(['student:wren', 'class']);
+    told({ ways: { p2: 'tables' }, tables: [{ id: '3', students: ['wren'] }] });
+    expect(main.newMark()!.space).toBe('table:3');
+  });
+
+  it('shows one copy to all, on which nobody else writes', async () => {
+    await open({ token: 'w' });
+    const copy = { page: 'p2', space: 'student:tove', named: true } as const;
+    told({ ways: { p2: 'own' }, copy });
+    const { main, room } = workspace;
+    expect([room.mayWrite, main.shownSpace, main.space]).toEqual([false, 'student:tove', 'student:wren']);
+    told({ ways: { p2: 'own' }, copy: { ...copy, space: 'student:wren' } });
+    expect(room.mayWrite).toBe(true);
+  });
+
+  it('is kept as pages of the class, each with what is on it for all', async () => {
+    await open();
+    arrives(aStroke({ id: 'common', author: 'ada', page: 'p2' }), 1);
+    const hers = aStroke({ id: 'hers', author: 'wren', page: 'p2', space: 'student:wren' });
+    workspace.main.pageActions.keepCopies('p2', [
+      { title: 'Wren', marks: [hers] },
+      { title: 'Tove', marks: [] },
+    ]);
+    const titles = workspace.room.pages.get().map(({ title }) => title);
+    expect(titles.slice(2, 4)).toEqual(['Wren', 'Tove']);
+    const kept = workspace.room.pages.get()[2]!;
+    const marks = [...workspace.room.target.state.marks.values()].filter(({ page }) => page === kept.id);
+    expect(marks.map(({ author, space }) => [author, space])).toEqual([
+      ['ada', 'class'],
+      ['wren', 'class'],
+    ]);
+  });
+});
+
 describe('whose marks are shown', () => {
   it('are of those one wants to see, drawn and listed, until one writes oneself', async () => {
     await open();

@@ -48,6 +48,20 @@ export class PageActions {
       this.desk.turnTo(page.id);
   }
 
+  /** Keeps copies of a page as pages of the class after it, with what is on it for all. Each is a step to undo. */
+  keepCopies(id: string, copies: readonly { title: string; marks: readonly Mark[] }[]): void {
+    const original = this.find(id);
+    if (!original) return;
+    const common = this.desk.layers.flatMap((layer) => layer.on(id).all()).filter(isOfClass);
+    const { length: count } = copies;
+    const orders = ordersBeside(this.desk.target.state.pages.values(), id, { where: 'after', count });
+    for (const [i, { title, marks }] of copies.entries()) {
+      const page: Page = { ...original, id: nanoid(), title, order: orders[i]! };
+      const all = [...common, ...marks.map((mark) => ({ ...mark, space: 'class' as const }))];
+      this.perform([{ do: 'addPage', page }, ...copiesOn(page.id, all)]);
+    }
+  }
+
   /** Takes pages out; the last one stays. Returns the step, to be taken back, if they were taken. */
   remove(ids: readonly string[]): string | undefined {
     const pages = this.desk.pages.get();
@@ -96,6 +110,8 @@ export class PageActions {
     return ordersBeside(this.desk.target.state.pages.values(), id, { where })[0]!;
   }
 }
+
+const isOfClass = ({ space }: Mark) => space === 'class';
 
 function copiesOn(page: string, marks: readonly Mark[]): Change[] {
   return marks.map((mark) => ({ do: 'add', mark: { ...mark, id: nanoid(), page } }));

@@ -1,4 +1,6 @@
+import type { StudentTable } from '@doodla/core';
 import { makeTables, seatedAt, shuffled } from '@doodla/core';
+import { Pen, PenOff } from 'lucide-react';
 import { useState } from 'react';
 import type { Room } from '../room/room';
 import { useStore } from '../store/useStore';
@@ -42,6 +44,7 @@ export default function TablesDialog({ room, onClose }: { room: Room; onClose():
         </Button>
       </div>
       {present.length === 0 && <p>{t('classroom.nobodyHasJoinedYet')}</p>}
+      {tables.length > 0 && <TablePens room={room} tables={tables} />}
       {tables.length > 0 && (
         <ul>
           {people.map((person) => (
@@ -66,5 +69,32 @@ export default function TablesDialog({ room, onClose }: { room: Room; onClose():
         </ul>
       )}
     </Modal>
+  );
+}
+
+/** Pens up or down, a table at a time. */
+function TablePens({ room, tables }: { room: Room; tables: readonly StudentTable[] }) {
+  const classroom = room.classroom!;
+  return (
+    <ul aria-label={t('roster.pensByTable')} className="mb-3 flex flex-wrap gap-2">
+      {tables.map(({ id, students }) => {
+        const up = students.some((student) => classroom.penUpOf(student));
+        return (
+          <li key={id}>
+            <Button
+              aria-pressed={up}
+              aria-label={t(up ? 'roster.pensUpAt' : 'roster.pensDownAt', { number: id })}
+              icon={
+                up ? <Pen aria-hidden size={18} /> : <PenOff aria-hidden size={18} className="text-alarm" />
+              }
+              disabled={students.length === 0}
+              onClick={() => classroom.setPensOf(students, !up)}
+            >
+              {t('roster.table', { number: id })}
+            </Button>
+          </li>
+        );
+      })}
+    </ul>
   );
 }

@@ -38,6 +38,15 @@ export default function WallDialog({ desk, page: id, onClose }: WallDialogProps)
     room.classroom!.showCopy({ page: id, space: copy.space, named });
     onClose();
   };
+  const begun = copies.filter(({ marks }) => marks.length > 0);
+  const keep = () => {
+    desk.pageActions.keepCopies(
+      id,
+      begun.map((copy) => ({ title: nameOf(copy), marks: copy.marks })),
+    );
+    desk.room.tellNotice(t('roster.copiesAreKept', { count: begun.length }));
+    onClose();
+  };
   return (
     <Dialog.Root open onOpenChange={onClose}>
       <Dialog.Portal>
@@ -46,7 +55,10 @@ export default function WallDialog({ desk, page: id, onClose }: WallDialogProps)
           className="fixed inset-0 z-40 flex flex-col bg-board p-3 text-paper"
         >
           <div className="mb-2 flex items-center justify-between gap-3">
-            <Dialog.Title className="text-xl font-bold">{t('roster.allCopies')}</Dialog.Title>
+            <Dialog.Title className="grow text-xl font-bold">{t('roster.allCopies')}</Dialog.Title>
+            <Button look="onBoard" disabled={begun.length === 0} onClick={keep}>
+              {t('roster.keepAsPages', { count: begun.length })}
+            </Button>
             <Dialog.Close
               aria-label={t('common.close')}
               className="grid size-11 place-items-center rounded-xl hover:bg-board-hover"
@@ -134,10 +146,10 @@ function CopyCard({ desk, page, copy, ground, onOpen, onShow }: CopyCardProps) {
         </span>
       </div>
       <div className="flex gap-1 text-sm">
-        <Button look="onBoard" className="grow !px-2" onClick={() => onShow(true)}>
+        <Button look="onBoard" className="grow !px-1 !text-sm" onClick={() => onShow(true)}>
           {t('roster.showToAll')}
         </Button>
-        <Button look="onBoard" className="grow !px-2" onClick={() => onShow(false)}>
+        <Button look="onBoard" className="grow !px-1 !text-sm" onClick={() => onShow(false)}>
           {t('roster.showWithoutName')}
         </Button>
       </div>

@@ -1,5 +1,5 @@
 import type { ClassState, Way } from '@doodla/core';
-import { LayoutGrid } from 'lucide-react';
+import { SquareStack } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
@@ -48,7 +48,7 @@ export function WayMenu({ desk, state }: WayMenuProps) {
         <DropdownMenu.Trigger asChild>
           <Button
             look="onBoard"
-            icon={<LayoutGrid aria-hidden size={18} />}
+            icon={<SquareStack aria-hidden size={18} />}
             aria-label={t('roster.wayNow', { way: t(NAMES[handing]) })}
             title={t('roster.wayNow', { way: t(NAMES[handing]) })}
           >

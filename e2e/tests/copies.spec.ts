@@ -1,0 +1,137 @@
+import type { Page } from '@playwright/test';
+import { bringIn, expect, joinAs, startClass, test } from '../support/fixtures';
+import { plainPdf } from '../support/pdfs';
+import { draw, expectMarks, wave } from '../support/stage';
+
+const PHONE = { width: 390, height: 844 };
+
+/** Chooses an entry of the menu that says how the class works. */
+async function hand(teacher: Page, entry: string): Promise<void> {
+  await teacher.getByRole('button', { name: /^How the class works/ }).click();
+  await teacher
+    .getByRole('menuitemradio', { name: entry, exact: true })
+    .or(teacher.getByRole('menuitem', { name: entry, exact: true }))
+    .click();
+}
+
+test.beforeEach(async ({ teacher }) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
+});
+
+test('each student has a copy of their own; the teacher sees all, writes into one and shows one to the class', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  const tove = await joinAs(browser, server.url, code, 'Tove', PHONE);
+  await draw(teacher, wave(80, 80));
+  await hand(teacher, 'Own copies');
+  await expect(wren.getByText('This is your own copy of the page')).toBeVisible();
+  await expect(tove.getByText('This is your own copy of the page')).toBeVisible();
+  await draw(wren, wave(80, 200));
+  await draw(tove, wave(80, 320));
+  await draw(tove, wave(80, 420));
+  await expectMarks(wren, 2);
+  await expectMarks(tove, 3);
+  await expectMarks(teacher, 1);
+
+  await hand(teacher, 'See all copies');
+  const wall = teacher.getByRole('dialog', { name: 'All copies' });
+  const card = (name: string) => wall.getByRole('listitem').filter({ hasText: name });
+  await expect(card('Wren')).toContainText('1 mark');
+  await expect(card('Tove')).toContainText('2 marks');
+  // The wall keeps up with what is written.
+  await draw(wren, wave(80, 500));
+  await expect(card('Wren')).toContainText('2 marks');
+  const dark = () =>
+    card('Wren')
+      .locator('canvas')
+      .evaluate((canvas: HTMLCanvasElement) => {
+        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+        let count = 0;
+        for (let i = 0; i < data.length; i += 4) if (data[i]! < 120) count += 1;
+        return count;
+      });
+  const before = await dark();
+  await draw(wren, wave(80, 560));
+  await expect.poll(dark).toBeGreaterThan(before);
+
+  await teacher.getByRole('button', { name: 'Open the copy of Wren' }).click();
+  await expect(teacher.getByText('You are in the copy of Wren')).toBeVisible();
+  await expectMarks(teacher, 4);
+  await draw(teacher, wave(300, 200));
+  await expectMarks(wren, 5);
+  await expectMarks(tove, 3);
+  await teacher.getByRole('button', { name: 'Back to the common page' }).click();
+  await expectMarks(teacher, 1);
+
+  await hand(teacher, 'See all copies');
+  await wall.getByRole('button', { name: 'Keep 2 as pages' }).click();
+  await expect(
+    teacher.getByText('2 copies are pages of this class now, after the common page.'),
+  ).toBeVisible();
+  await teacher.getByRole('button', { name: 'Next page' }).click();
+  await expectMarks(teacher, 5);
+  await teacher.getByRole('button', { name: 'Previous page' }).click();
+  await expect(wren.getByText('Page 1', { exact: true })).toBeVisible();
+
+  await hand(teacher, 'See all copies');
+  await card('Tove').getByRole('button', { name: 'Without name' }).click();
+  for (const page of [teacher, wren, tove]) {
+    await expect(page.getByText("A classmate's copy is shown")).toBeVisible();
+    await expectMarks(page, 3);
+  }
+  await draw(wren, wave(300, 500));
+  await expectMarks(wren, 3);
+  await teacher.getByRole('button', { name: 'Back to the common page' }).click();
+  await expectMarks(wren, 5);
+
+  await hand(teacher, 'All write');
+  for (const page of [teacher, wren, tove]) await expectMarks(page, 1);
+  await draw(wren, wave(80, 700));
+  for (const page of [teacher, wren, tove]) await expectMarks(page, 2);
+  await hand(teacher, 'Own copies');
+  await expectMarks(wren, 6);
+});
+
+test('tables share a page: made by chance, changed by hand, each sees its own', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const students: Record<string, Page> = {};
+  for (const name of ['Wren', 'Odo', 'Tove', 'Nash'])
+    students[name] = await joinAs(browser, server.url, code, name);
+  const [wren, odo, tove, nash] = Object.values(students) as [Page, Page, Page, Page];
+  await hand(teacher, 'Tables');
+  const dialog = teacher.getByRole('dialog', { name: 'Tables' });
+  await dialog.getByLabel('Students at a table').fill('2');
+  await dialog.getByRole('button', { name: 'In their order' }).click();
+  await expect(dialog.getByLabel('Table of Odo')).toHaveValue('1');
+  await expect(dialog.getByLabel('Table of Nash')).toHaveValue('2');
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await draw(wren, wave(80, 200));
+  await draw(nash, wave(80, 300));
+  await draw(nash, wave(80, 400));
+  for (const page of [wren, odo]) await expectMarks(page, 1);
+  for (const page of [tove, nash]) await expectMarks(page, 2);
+
+  await hand(teacher, 'Make tables …');
+  await dialog.getByRole('button', { name: 'Table 1, pens up: put them down' }).click();
+  await expect(wren.getByText('Pens down')).toBeVisible();
+  await expect(tove.getByText('Pens up')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Table 1, pens down: let them write' }).click();
+  await expect(wren.getByText('Pens up')).toBeVisible();
+  await dialog.getByLabel('Table of Odo').selectOption('Table 2');
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await expectMarks(odo, 2);
+  await hand(teacher, 'See all copies');
+  const wall = teacher.getByRole('dialog', { name: 'All copies' });
+  await expect(wall.getByRole('listitem').filter({ hasText: 'Table 2' })).toContainText('Odo');
+  await wall.getByRole('button', { name: 'Close' }).click();
+  await hand(teacher, 'All look');
+  for (const page of [wren, tove]) await expect(page.getByText('Pens down')).toBeVisible();
+});
