@@ -4,7 +4,7 @@ import type { Person } from '@doodla/core';
 /** Initials in a ring: its colour and dash tell who somebody is. */
 export function NameTag({ name, colour, dash }: Pick<Person, 'name' | 'colour' | 'dash'>) {
   return (
-    <svg viewBox="0 0 32 32" aria-hidden className="size-8 shrink-0">
+    <svg viewBox="0 0 32 32" aria-hidden className="size-8 shrink-0 compact:in-data-[bar=student]:size-4">
       <circle
         cx="16"
         cy="16"
