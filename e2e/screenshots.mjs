@@ -159,6 +159,29 @@ await display.getByRole('img', { name: /QR code/ }).waitFor();
 await shot(display, 'join');
 
 await display.keyboard.press('Escape');
+const more = [];
+for (const name of ['Ida Holm', 'Odo Vale', 'Nash', 'Runa'])
+  more.push(await joinAs(name, { width: 1280, height: 800 }));
+const work = async (entry) => {
+  await display.getByRole('button', { name: /^How the class works/ }).click();
+  const radio = display.getByRole('menuitemradio', { name: entry, exact: true });
+  await radio.or(display.getByRole('menuitem', { name: entry, exact: true })).click();
+};
+await work('Own copies');
+for (const [i, student] of [wren, ...more.slice(0, 3)].entries()) {
+  await student.getByText('This is your own copy of the page').waitFor();
+  await draw(student, ring(300 + i * 160, 300, 60, 60 + i * 10));
+  if (i > 1) await draw(student, ring(700, 420, 120, 30));
+}
+await work('See all copies');
+await display.getByRole('listitem').filter({ hasText: 'Nash' }).getByText('2 marks').waitFor();
+await shot(display, 'copies');
+await display.getByRole('button', { name: 'Close' }).click();
+await work('All write');
+await display.getByRole('button', { name: /^Students: / }).click();
+await display.getByText('What students may do').click();
+await shot(display, 'who-is-in-class');
+await display.keyboard.press('Escape');
 await display.getByRole('button', { name: 'Show', exact: true }).click();
 await display.getByRole('menuitem', { name: 'A screen to practise with' }).click();
 await display.waitForFunction(() => window.doodla.stageState().screen?.certain);

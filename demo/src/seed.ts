@@ -1,6 +1,7 @@
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { Page } from '@doodla/core';
 import { orderedPages } from '@doodla/core';
+import { GroupsService } from '@doodla/server/groups/groups.service';
 import { LessonsService } from '@doodla/server/lessons/lessons.service';
 import { LogsService } from '@doodla/server/live/logs.service';
 import { MaterialsService } from '@doodla/server/materials/materials.service';
@@ -35,6 +36,7 @@ export async function seedDemo(app: NestExpressApplication): Promise<void> {
 async function seedLessons(app: NestExpressApplication, teacher: Teacher): Promise<void> {
   const worksheet = await bringIn(app, teacher, 'bridges-worksheet.pdf', 'Bridges: worksheet');
   await seedPastClass(app, teacher, worksheet);
+  await seedGroups(app, teacher);
   const deck = await bringIn(app, teacher, 'how-bridges-work.pdf', 'Standing up to load: how bridges work');
   await bringArticleIn(app, teacher, deck);
 }
@@ -63,6 +65,14 @@ async function bringArticleIn(app: NestExpressApplication, teacher: Teacher, les
     .fromFile(teacher.id, file, 'footbridge.html', signal);
   const lessons = app.get(LessonsService);
   await lessons.insertWebPage(await lessons.place(teacher.id, lesson), article);
+}
+
+/** The classes that the demo's teacher has all term. */
+async function seedGroups(app: NestExpressApplication, teacher: Teacher): Promise<void> {
+  const groups = app.get(GroupsService);
+  await groups.add(teacher.id, { title: '8 Linnet', names: STUDENTS, keepsCode: false });
+  const heron = ['Wren', 'Tove', 'Ida Holm', 'Odo Vale', 'Nash', 'Runa', 'Ivo', 'Sanna'];
+  await groups.add(teacher.id, { title: '8 Heron', names: heron, keepsCode: true });
 }
 
 async function seedPastClass(app: NestExpressApplication, teacher: Teacher, lesson: string): Promise<void> {
