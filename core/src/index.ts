@@ -30,6 +30,7 @@ export * from './live/classChange.js';
 export * from './live/copies.js';
 export * from './live/messages.js';
 export * from './live/panes.js';
+export * from './live/poll.js';
 export * from './live/rules.js';
 export * from './live/scene.js';
 export * from './live/screen.js';

@@ -7,6 +7,7 @@ import { MATERIALS_TABLES, MaterialsModule } from './materials/materials.module.
 import { MediaModule } from './media/media.module.js';
 import { PEOPLE_TABLES, PeopleModule } from './people/people.module.js';
 import { PICTURES_TABLES, PicturesModule } from './pictures/pictures.module.js';
+import { POLLS_TABLES, PollsModule } from './polls/polls.module.js';
 import { ReadingModule } from './reading/reading.module.js';
 import { ScreensModule } from './screens/screens.module.js';
 import { SHELF_TABLES, ShelfModule } from './shelf/shelf.module.js';
@@ -24,6 +25,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: GroupsModule, tables: GROUPS_TABLES },
   { module: SittingsModule, tables: SITTINGS_TABLES },
   { module: LiveModule },
+  { module: PollsModule, tables: POLLS_TABLES },
   { module: DevicesModule, tables: DEVICES_TABLES },
   { module: ScreensModule },
   { module: PicturesModule, tables: PICTURES_TABLES },

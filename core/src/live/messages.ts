@@ -1,4 +1,5 @@
 import type { ShownCopy, StudentTable, Way, Ways } from './copies.js';
+import type { Poll, PollState, PollValue, Reaction } from './poll.js';
 import type { PenState, Rules } from './rules.js';
 import type { Scene } from './scene.js';
 import type { ScreenState } from './screen.js';
@@ -150,6 +151,43 @@ export interface ShowCopyMessage {
   copy: ShownCopy | null;
 }
 
+/** Asks the whole class something. */
+export interface AskMessage {
+  sitting: string;
+  poll: Poll;
+}
+
+export interface AnswerMessage {
+  sitting: string;
+  poll: string;
+  value: PollValue;
+}
+
+/** Closes a poll, or opens it again; `away`: it is no longer shown. */
+export interface PollMessage {
+  sitting: string;
+  poll: string;
+  open: boolean;
+  away: boolean;
+}
+
+/** A hand goes up or down: one's own, or, by the teacher, that of a student or of all. */
+export interface HandMessage {
+  sitting: string;
+  up: boolean;
+  who?: string;
+}
+
+export interface ReactMessage {
+  sitting: string;
+  which: Reaction;
+}
+
+/** A student has reacted; told to the teacher, never stored. */
+export interface ReactedMessage extends ReactMessage {
+  student: string;
+}
+
 /** Changes what students may do. */
 export interface RulesMessage {
   sitting: string;
@@ -206,6 +244,10 @@ export interface ClassState {
   tables: readonly StudentTable[];
   /** A copy that is shown to all, if one is. */
   copy: ShownCopy | null;
+  /** What is being asked, or was asked last and is still shown. */
+  poll: PollState | null;
+  /** Students whose hands are up, the first first. */
+  hands: readonly string[];
   /** Differs wherever the rules let students see other marks: they read pages anew. */
   sight: string;
   /** The screen that is being shown, if one is. */
@@ -232,6 +274,12 @@ export const LIVE = {
   pens: 'pens',
   pensOf: 'pensOf',
   rules: 'rules',
+  ask: 'ask',
+  answer: 'answer',
+  poll: 'poll',
+  hand: 'hand',
+  react: 'react',
+  reacted: 'reacted',
   ways: 'ways',
   tables: 'tables',
   showCopy: 'showCopy',

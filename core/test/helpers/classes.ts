@@ -21,6 +21,8 @@ export const aClassState = (set: Partial<ClassState> = {}): ClassState => ({
   ways: {},
   tables: [],
   copy: null,
+  poll: null,
+  hands: [],
   sight: '',
   scene: EMPTY_SCENE,
   devices: [],

@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, Logger } from '@nestjs/common';
 import type {
   Ask,
   ClassChange,
@@ -12,11 +12,13 @@ import type {
   Way,
   Ways,
 } from '@doodla/core';
-import { classChange, EMPTY_SCENE, seatLook } from '@doodla/core';
+import { classChange, EMPTY_SCENE, pollForStudents, seatLook } from '@doodla/core';
 import { createHash } from 'node:crypto';
 import { DevicesService } from '../devices/devices.service.js';
 import { GroupsService } from '../groups/groups.service.js';
+import { logFailure } from '../http/failures.js';
 import { notFound } from '../http/problem.js';
+import { PollsService } from '../polls/polls.service.js';
 import type { Sitting } from '../sittings/sitting.entity.js';
 import { rulesOf, SittingsService } from '../sittings/sittings.service.js';
 import type { Student } from '../sittings/student.entity.js';
@@ -24,6 +26,9 @@ import type { Student } from '../sittings/student.entity.js';
 /** Who is told how things stand: the teacher, with their devices, of everything; students of what is theirs to know. */
 export const AUDIENCES = ['teacher', 'students'] as const;
 export type Audience = (typeof AUDIENCES)[number];
+
+/** What changes so soon one after the other is told together, milliseconds. */
+const SOON_MS = 50;
 
 type Listener = (change: ClassChange, audience: Audience) => void;
 
@@ -36,6 +41,7 @@ interface Connected {
 /** Tells everybody in a class how things stand: page, pens, who is here. */
 @Injectable()
 export class ClassesService {
+  private readonly logger = new Logger('Classes');
   /** By student or device, by sitting. Not stored: after a restart everybody connects anew. */
   private readonly here = new Map<string, Map<string, Connected>>();
   /** Shown screens and who may show them, as told by whoever keeps them. */
@@ -44,6 +50,10 @@ export class ClassesService {
   private readonly moving = new Map<string, Scene>();
   /** Who waits to be let in, as told by whoever keeps them. */
   private readonly asks = new Map<string, Ask[]>();
+  /** Students whose hands are up, the first first, by sitting. */
+  private readonly hands = new Map<string, Set<string>>();
+  /** Classes of which everybody is told in a moment. */
+  private readonly soon = new Set<string>();
   /** What was told last of each class, by audience; after it, only what changes is told. */
   private readonly told = new Map<string, Record<Audience, ClassState>>();
   /** Looking at a class, one after the other. */
@@ -55,6 +65,7 @@ export class ClassesService {
     private readonly sittings: SittingsService,
     private readonly groups: GroupsService,
     private readonly devices: DevicesService,
+    private readonly polls: PollsService,
   ) {}
 
   /** Sets who passes changes on. */
@@ -138,6 +149,8 @@ export class ClassesService {
       ways: sitting.ways ?? {},
       tables: sitting.tables ?? [],
       copy: sitting.copy,
+      poll: await this.polls.stateOf(sittingId),
+      hands: [...(this.hands.get(sittingId) ?? [])].filter((id) => here.has(id)),
       sight: sightOf(sitting),
       scene: this.sceneOf(sitting),
       devices: devices.map(({ id, kind }) => ({ id, kind, here: here.has(id) })),
@@ -167,6 +180,31 @@ export class ClassesService {
   /** Tells everybody in a class what has changed. */
   async announce(sittingId: string): Promise<void> {
     await this.lookAfterOthers(sittingId);
+  }
+
+  /** Tells everybody in a moment, together with what else changes until then. */
+  announceSoon(sittingId: string): void {
+    if (this.soon.has(sittingId)) return;
+    this.soon.add(sittingId);
+    setTimeout(() => {
+      this.soon.delete(sittingId);
+      this.announce(sittingId).catch((error: unknown) =>
+        logFailure(this.logger, 'Nobody could be told how a class stands', error),
+      );
+    }, SOON_MS).unref();
+  }
+
+  setHand(sittingId: string, student: string, up: boolean): void {
+    const hands = this.hands.get(sittingId) ?? new Set<string>();
+    if (up) hands.add(student);
+    else hands.delete(student);
+    this.hands.set(sittingId, hands);
+  }
+
+  /** Puts down the hand of one, or of all. */
+  lowerHands(sittingId: string, student: string | undefined): void {
+    if (student === undefined) this.hands.delete(sittingId);
+    else this.setHand(sittingId, student, false);
   }
 
   /** How the pages of a class are worked on. */
@@ -294,6 +332,7 @@ function forStudents(state: Omit<ClassState, 'version'>): Omit<ClassState, 'vers
     group: null,
     asks: [],
     rules: { ...rules, hidden: [] },
+    poll: state.poll && pollForStudents(state.poll),
     people: people.map((person) => ({ ...person, away: false, name: rules.seeNames ? person.name : '' })),
   };
 }

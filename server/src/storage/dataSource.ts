@@ -11,6 +11,7 @@ import { LogsByPage1700000000007 } from './migrations/7-logs-by-page.js';
 import { Belongings1700000000008 } from './migrations/8-belongings.js';
 import { ReadWords1700000000009 } from './migrations/9-read-words.js';
 import { DoorsAndRules1700000000010 } from './migrations/10-doors-and-rules.js';
+import { Polls1700000000011 } from './migrations/11-polls.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -41,6 +42,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       Belongings1700000000008,
       ReadWords1700000000009,
       DoorsAndRules1700000000010,
+      Polls1700000000011,
       ...migrations,
     ],
     migrationsRun: true,

@@ -11,6 +11,7 @@ import { WorkspaceView } from './WorkspaceView';
 import { t } from '../words';
 
 /** Icons and the like come after the page. */
+const PollSheet = lazyAfter(pageShows, () => import('../asking/PollSheet'));
 const StudentSign = lazyAfter(pageShows, () => import('./StudentSign'));
 
 /** The class as a student sees it. */
@@ -67,6 +68,10 @@ function InClass({ place }: { place: Place }) {
           <StudentSign desk={workspace.main} place={place} side={side} />
         </Suspense>
       )}
-    />
+    >
+      <Suspense>
+        <PollSheet room={workspace.room} />
+      </Suspense>
+    </WorkspaceView>
   );
 }

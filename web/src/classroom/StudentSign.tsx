@@ -3,6 +3,7 @@ import { Download, Pen, PenOff } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { useStore } from '../store/useStore';
 import type { Place } from '../api/joining';
+import { HandButtons } from '../asking/HandButtons';
 import { classes } from '../ui/classes';
 import { NameTag } from '../ui/NameTag';
 import type { PageDesk } from '../room/pageDesk';
@@ -45,6 +46,7 @@ export default function StudentSign({ desk, place: { student }, side }: StudentS
         {state?.presenters.includes(student.id) && !state.ended && <MayShow desk={desk} />}
         {state?.ended ? t('classroom.thisClassHasEnded') : up ? <PensUp freedom={freedom} /> : <PensDown />}
       </span>
+      {!state?.ended && <HandButtons room={desk.room} />}
       {handout && <HandOut desk={desk} title={state?.title ?? ''} />}
       <WhichPage desk={desk} />
     </div>

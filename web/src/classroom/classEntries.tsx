@@ -1,5 +1,5 @@
 import type { ClassState } from '@doodla/core';
-import { DoorOpen, Pen, PenOff, QrCode, Share, TabletSmartphone } from 'lucide-react';
+import { CircleHelp, DoorOpen, Pen, PenOff, QrCode, Share, TabletSmartphone } from 'lucide-react';
 import { lazy } from 'react';
 import type { SittingDetail } from '@doodla/core';
 import { BringInMenu } from '../material/BringInMenu';
@@ -44,6 +44,16 @@ export const CLASS_ENTRIES: readonly BarEntry<InClass>[] = [
   { id: 'show', when: isOpen, Part: ShowMenu },
   { id: 'pens', when: isOpen, Part: PensSwitch },
   { id: 'way', when: isOpen, Part: WayMenu },
+  {
+    id: 'ask',
+    label: t('asking.ask'),
+    icon: <CircleHelp aria-hidden size={18} />,
+    when: isOpen,
+    text: ({ state }) => state?.poll?.answered ?? null,
+    name: ({ state }) =>
+      state?.poll ? t('asking.askedNow', { count: state.poll.answered }) : t('asking.askTheClass'),
+    Sheet: lazy(() => import('../asking/AskDialog')),
+  },
   {
     id: 'devices',
     label: t('classroom.devices'),

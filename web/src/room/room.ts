@@ -40,6 +40,7 @@ import { PictureCache } from '../pictures/pictureCache';
 import { ScreenSharing } from '../screen/screenSharing';
 import type { ToolId } from '../tools/tools';
 import { toolOf } from '../tools/tools';
+import { Asking } from './asking';
 import { ShownMarks } from './shownMarks';
 import { t } from '../words';
 import { sayRefusal } from '../words/sentences';
@@ -70,6 +71,8 @@ export class Room {
   /** Typed text that is not on a page yet. */
   readonly drafts: TextDrafts;
   readonly classroom: ClassClient | undefined;
+  /** Asking the class, where there is one. */
+  readonly asking: Asking | undefined;
   readonly ink: LiveInk;
   readonly pointers: Pointers;
   readonly pictures: PictureCache;
@@ -118,6 +121,7 @@ export class Room {
     this.penCase = new PenCase(this.isTeacher ? 'doodla.pens' : 'doodla.studentPens', colour);
     const ref: LogRef | undefined = sitting === undefined ? undefined : { kind: 'sitting', id: sitting };
     this.classroom = ref && new ClassClient(ref.id, this.connection);
+    this.asking = ref && new Asking(ref.id, this.connection, this.tellProblem);
     this.lessonLog = this.openLog({ kind: 'lesson', id: lesson });
     this.target = ref ? this.openLog(ref) : this.lessonLog;
     this.drafts = new TextDrafts(this.target, sitting ?? lesson);

@@ -1,9 +1,11 @@
 import type { ClassState, Person } from '@doodla/core';
 import { isSameName } from '@doodla/core';
-import { Users } from 'lucide-react';
+import { Hand, Users } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { lazy, Suspense, useState } from 'react';
 import { clearClass } from '../api/lessons';
+import { HandsSection } from '../asking/HandsSection';
+import { useReactions } from '../asking/useReactions';
 import type { PageDesk } from '../room/pageDesk';
 import { Button } from '../ui/Button';
 import { t } from '../words';
@@ -26,6 +28,8 @@ interface PeopleMenuProps {
 export function PeopleMenu({ desk, state, isOpen }: PeopleMenuProps) {
   const [removals, setRemovals] = useState(false);
   const writing = useWriting(desk.room);
+  useReactions(desk.room);
+  const hands = isOpen ? (state?.hands.length ?? 0) : 0;
   const people = state?.people ?? [];
   const here = people.filter((person) => person.here).length;
   const count = isOpen ? here : people.length;
@@ -35,10 +39,17 @@ export function PeopleMenu({ desk, state, isOpen }: PeopleMenuProps) {
         <Button
           look="onBoard"
           icon={<Users aria-hidden size={18} />}
-          aria-label={t('classroom.students2', { count })}
+          aria-label={
+            hands > 0 ? t('roster.studentsAndHands', { count, hands }) : t('classroom.students2', { count })
+          }
         >
           <span className="hidden compact:inline">{t('classroom.students')}</span>
           {count}
+          {hands > 0 && (
+            <>
+              <Hand aria-hidden size={18} /> {hands}
+            </>
+          )}
         </Button>
       </Popover.Trigger>
       <Popover.Portal>
@@ -58,6 +69,7 @@ export function PeopleMenu({ desk, state, isOpen }: PeopleMenuProps) {
                 </summary>
                 <RulesSection room={desk.room} />
               </details>
+              <HandsSection room={desk.room} state={state} />
               <Missing state={state} />
               <People desk={desk} state={state} writing={writing} />
             </>
