@@ -46,7 +46,7 @@ export default function StudentSign({ desk, place: { student }, side }: StudentS
         {state?.presenters.includes(student.id) && !state.ended && <MayShow desk={desk} />}
         {state?.ended ? t('classroom.thisClassHasEnded') : up ? <PensUp freedom={freedom} /> : <PensDown />}
       </span>
-      {!state?.ended && <HandButtons room={desk.room} />}
+      {!state?.ended && <HandButtons room={desk.room} brief />}
       {handout && <HandOut desk={desk} title={state?.title ?? ''} />}
       <WhichPage desk={desk} />
     </div>

@@ -2,6 +2,7 @@ import { Crosshair, Focus } from 'lucide-react';
 import { lazy } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { toolsIn } from '../tools/tools';
+import { HandButtons } from '../asking/HandButtons';
 import { GroupSheet } from './GroupSheet';
 import { ModeSwitch } from './ModeSwitch';
 import { PictureButton } from './PictureButton';
@@ -39,6 +40,7 @@ export default function MoreTools({ desk }: { desk: PageDesk }) {
           )}
         </div>
       ))}
+      {desk.classroom && !desk.isTeacher && <HandButtons room={desk.room} />}
       <ReadyPens desk={desk} />
     </div>
   );
