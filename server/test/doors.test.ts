@@ -88,6 +88,23 @@ describe('a class with a password', () => {
     expect((await askIn(server, at, 'Odo Vale')).body.token).toBeDefined();
   });
 
+  it('lets a whole class in that comes at once', async () => {
+    await door({ password: 'tower bridge' });
+    const coming = Array.from({ length: 60 }, (_, i) =>
+      askIn(server, at, `Student ${i}`, { password: 'tower bridge' }),
+    );
+    const seats = await Promise.all(coming);
+    expect(seats.map(({ status }) => status)).toEqual(Array(60).fill(201));
+    const looks = seats.map(({ body: { student } }) => `${student.colour} ${student.dash}`);
+    expect(new Set(looks).size).toBe(60);
+    // Another password from then on.
+    await door({ password: 'suspension' });
+    expect((await askIn(server, at, 'Late', { password: 'tower bridge' })).body.code).toBe(
+      'wrong-class-password',
+    );
+    expect((await askIn(server, at, 'Late', { password: 'suspension' })).status).toBe(201);
+  });
+
   it('is not opened by a place in another class', async () => {
     const other = await aClass(server, teacher, 'Other');
     const { token, live } = await joiner(server, other)('Wren');

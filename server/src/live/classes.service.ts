@@ -149,7 +149,7 @@ export class ClassesService {
       ways: sitting.ways ?? {},
       tables: sitting.tables ?? [],
       copy: sitting.copy,
-      poll: await this.polls.stateOf(sittingId),
+      poll: sitting.endedAt === null ? await this.polls.stateOf(sittingId) : null,
       hands: [...(this.hands.get(sittingId) ?? [])].filter((id) => here.has(id)),
       sight: sightOf(sitting),
       scene: this.sceneOf(sitting),

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Asking, CodeReply, DoorRequest } from '@doodla/core';
 import { isSameName } from '@doodla/core';
+import { createHash, timingSafeEqual } from 'node:crypto';
 import { GroupsService } from '../groups/groups.service.js';
 import { Problem } from '../http/problem.js';
 import { ClassesService } from '../live/classes.service.js';
@@ -14,6 +15,9 @@ import type { Student } from './student.entity.js';
 /** Says who is let into a class of those who have its code. */
 @Injectable()
 export class DoorService {
+  /** Digests of passwords that were right, by their stored hash: a whole class comes with the same one at once. */
+  private readonly right = new Map<string, Buffer>();
+
   constructor(
     private readonly sittings: SittingsService,
     private readonly seats: SeatsService,
@@ -29,6 +33,7 @@ export class DoorService {
   ): Promise<string> {
     const taught = group ? await this.groups.own(teacherId, group) : null;
     const passwordHash = password ? await hashPassword(password) : null;
+    if (password && passwordHash) this.right.set(passwordHash, digestOf(password));
     await this.sittings.setDoor(id, {
       ...(locked !== undefined && { locked }),
       ...(nodding !== undefined && { nodding }),
@@ -43,7 +48,7 @@ export class DoorService {
   async look(sitting: Sitting, password: string | undefined): Promise<CodeReply> {
     const { title, passwordHash } = sitting;
     if (passwordHash !== null && !password) return { title, wantsPassword: true, names: [] };
-    await checkPassword(sitting, password);
+    await this.checkPassword(sitting, password);
     const [listed, here] = [await this.namesOf(sitting), this.classes.hereIn(sitting.id)];
     const present = (await this.sittings.studentsOf(sitting.id)).filter(({ id }) => here.has(id));
     const names = listed.filter((name) => !present.some((student) => isSameName(student.name, name)));
@@ -57,23 +62,29 @@ export class DoorService {
   ): Promise<Student | Asking> {
     // Whoever has been let in before is not asked again.
     const before = device === undefined ? null : await this.sittings.student(device);
-    if (before?.sittingId !== sitting.id) await checkPassword(sitting, password);
+    if (before?.sittingId !== sitting.id) await this.checkPassword(sitting, password);
     return this.seats.join(sitting, { name, device, listed: await this.namesOf(sitting) });
   }
 
   private async namesOf({ groupId }: Sitting): Promise<readonly string[]> {
     return (groupId === null ? null : await this.groups.find(groupId))?.names ?? [];
   }
+
+  /** Throws Problem where it is not the password of a sitting that has one. */
+  private async checkPassword({ passwordHash }: Sitting, password: string | undefined): Promise<void> {
+    if (passwordHash === null) return;
+    if (!password)
+      throw new Problem(403, 'password-wanted', 'This class has a password. Please ask your teacher for it.');
+    const digest = digestOf(password);
+    const right = this.right.get(passwordHash);
+    if (right ? !timingSafeEqual(right, digest) : !(await passwordMatches(passwordHash, password)))
+      throw new Problem(
+        403,
+        'wrong-class-password',
+        'That is not the password of this class. Please try again.',
+      );
+    this.right.set(passwordHash, digest);
+  }
 }
 
-async function checkPassword({ passwordHash }: Sitting, password: string | undefined): Promise<void> {
-  if (passwordHash === null) return;
-  if (!password)
-    throw new Problem(403, 'password-wanted', 'This class has a password. Please ask your teacher for it.');
-  if (!(await passwordMatches(passwordHash, password)))
-    throw new Problem(
-      403,
-      'wrong-class-password',
-      'That is not the password of this class. Please try again.',
-    );
-}
+const digestOf = (password: string) => createHash('sha256').update(password).digest();

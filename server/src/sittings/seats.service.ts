@@ -40,6 +40,8 @@ export interface Comer {
 export class SeatsService {
   private readonly logger = new Logger('Seats');
   private readonly joins = new Map<string, TokenBucket>();
+  /** The seat that is being given. */
+  private admitting: Promise<unknown> = Promise.resolve();
   /** By a secret that only those know who asked. */
   private readonly asks = new Map<string, Waiting>();
 
@@ -75,7 +77,14 @@ export class SeatsService {
   }
 
   /** A new place: the first seat that is free. Throws Problem where there is none. */
-  async admit(sittingId: string, name: string): Promise<Student> {
+  admit(sittingId: string, name: string): Promise<Student> {
+    // One after the other: a class that comes at once would sit on one seat.
+    const seated = this.admitting.then(() => this.seat(sittingId, name));
+    this.admitting = seated.catch(() => undefined); // Whoever asked for it hears of its failure.
+    return seated;
+  }
+
+  private async seat(sittingId: string, name: string): Promise<Student> {
     const present = await this.presentIn(sittingId);
     const same = present.find((student) => isSameName(student.name, name));
     if (same) return same;

@@ -200,7 +200,10 @@ export class World {
         situation: () => Promise.resolve({ ...this.situation }),
       }),
     };
-    this.gateway = new LiveGateway(access as never, this.logs, { onRules: () => undefined } as never);
+    this.gateway = new LiveGateway(access as never, this.logs, {
+      onRules: () => undefined,
+      waysOf: () => Promise.resolve({}),
+    } as never);
     this.gateway.afterInit(this.server());
   }
 
