@@ -200,8 +200,12 @@ describe('seats', () => {
   });
 
   it('come slowly where one address takes them all', async () => {
+    const began = performance.now();
     const answers = await Promise.all(Array.from({ length: 120 }, (_, i) => join_(`Robot ${i}`)));
-    expect(answers.filter(({ status }) => status === 201).length).toBeLessThan(90);
+    const seconds = (performance.now() - began) / 1000;
+    // Eighty at once and two a second after that, however long it takes.
+    const entered = answers.filter(({ status }) => status === 201).length;
+    expect(entered).toBeLessThanOrEqual(Math.min(119, 81 + 2 * seconds));
     const refused = answers.filter(({ status }) => status !== 201);
     for (const { body } of refused) expect(body.message).toMatch(/at once/);
   });
