@@ -38,6 +38,8 @@ test('a class is asked on the spot: answered on phones, hidden until closed, cha
   }
   await expect(dialog).toContainText('3 have answered.');
   await expect(dialog.getByRole('list', { name: 'Results' })).toBeHidden();
+  await tove.reload();
+  await expect(tove.getByRole('radio', { name: 'Beam' })).toBeChecked();
   await tove.getByRole('radio', { name: 'Arch' }).click();
   await dialog.getByRole('button', { name: 'Close the question' }).click();
   const results = ['Beam: 0', 'Arch: 3', 'Truss: 0'];

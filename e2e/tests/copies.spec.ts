@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { bringIn, expect, joinAs, startClass, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
 import { draw, expectMarks, wave } from '../support/stage';
@@ -12,6 +12,17 @@ async function hand(teacher: Page, entry: string): Promise<void> {
     .getByRole('menuitemradio', { name: entry, exact: true })
     .or(teacher.getByRole('menuitem', { name: entry, exact: true }))
     .click();
+}
+
+/** Pixels of a miniature that are neither paper nor nearly so. */
+function inkOn(card: Locator): Promise<number> {
+  return card.locator('canvas').evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    let count = 0;
+    for (let i = 0; i < data.length; i += 4)
+      if (Math.min(data[i]!, data[i + 1]!, data[i + 2]!) < 120) count += 1;
+    return count;
+  });
 }
 
 test.beforeEach(async ({ teacher }) => {
@@ -45,18 +56,10 @@ test('each student has a copy of their own; the teacher sees all, writes into on
   // The wall keeps up with what is written.
   await draw(wren, wave(80, 500));
   await expect(card('Wren')).toContainText('2 marks');
-  const dark = () =>
-    card('Wren')
-      .locator('canvas')
-      .evaluate((canvas: HTMLCanvasElement) => {
-        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-        let count = 0;
-        for (let i = 0; i < data.length; i += 4) if (data[i]! < 120) count += 1;
-        return count;
-      });
-  const before = await dark();
+  const before = await inkOn(card('Wren'));
   await draw(wren, wave(80, 560));
-  await expect.poll(dark).toBeGreaterThan(before);
+  await expect.poll(() => inkOn(card('Wren'))).toBeGreaterThan(before);
+  const toves = await inkOn(card('Tove'));
 
   await teacher.getByRole('button', { name: 'Open the copy of Wren' }).click();
   await expect(teacher.getByText('You are in the copy of Wren')).toBeVisible();
@@ -64,6 +67,11 @@ test('each student has a copy of their own; the teacher sees all, writes into on
   await draw(teacher, wave(300, 200));
   await expectMarks(wren, 5);
   await expectMarks(tove, 3);
+  // What is on the copy that is open is on no other.
+  await hand(teacher, 'See all copies');
+  await expect.poll(() => inkOn(card('Tove'))).toBeLessThan(await inkOn(card('Wren')));
+  expect(await inkOn(card('Tove'))).toBe(toves);
+  await wall.getByRole('button', { name: 'Close' }).click();
   await teacher.getByRole('button', { name: 'Back to the common page' }).click();
   await expectMarks(teacher, 1);
 

@@ -105,6 +105,16 @@ describe('a class with a password', () => {
     expect((await askIn(server, at, 'Late', { password: 'suspension' })).status).toBe(201);
   });
 
+  it('keeps it to itself', async () => {
+    await door({ password: 'tower bridge' });
+    const lesson = await teacher.send<object>('GET', `/api/lessons/${at.lesson.id}`);
+    const sitting = await teacher.send<object>('GET', `/api/sittings/${at.sitting.id}`);
+    for (const { status, body } of [lesson, sitting]) {
+      expect(status).toBe(200);
+      expect(JSON.stringify(body)).not.toMatch(/password|argon2/i);
+    }
+  });
+
   it('is not opened by a place in another class', async () => {
     const other = await aClass(server, teacher, 'Other');
     const { token, live } = await joiner(server, other)('Wren');

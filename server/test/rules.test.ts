@@ -246,6 +246,9 @@ describe('a page that is handed out as copies', () => {
     );
     expect(await seenBy(wren)).toEqual([hers.id]);
     expect(toldTo(tove)).not.toContain(hers.id);
+    draw(wren, 'astray');
+    draw(at, 'led');
+    await expect.poll(() => heardBy(tove)).toEqual(['led']);
     const { code } = await put(tove, { ...aStroke(), space: `student:${wren.id}` });
     expect(code).toBe('not-yours');
   });

@@ -7,6 +7,7 @@ import { FakeLine } from '../../core/test/helpers/fakeLine';
 import { aPage, aStroke } from '../../core/test/helpers/marks';
 import type { RoomOptions } from '../src/room/room';
 import { Workspace } from '../src/room/workspace';
+import { wipeOf } from '../src/roster/wipeOf';
 import { canvasStandIn } from './helpers/canvasStandIn';
 import { freshStorage } from './helpers/fakeStorage';
 
@@ -157,7 +158,7 @@ describe('what is in another’s space', () => {
     expect(workspace.main.targetMarks!.all()).toHaveLength(1);
     let renewed = 0;
     workspace.main.stale.subscribe((what) => (renewed += what === 'all' ? 1 : 0));
-    workspace.room.opened.set({ page: 'p2', space: wren });
+    workspace.room.spaces.opened.set({ page: 'p2', space: wren });
     expect([renewed, shown()]).toEqual([1, ['hers', 'ours']]);
     expect(workspace.main.newMark()!.space).toBe(wren);
   });
@@ -175,7 +176,7 @@ describe('what is in another’s space', () => {
     drawn('hers', wren);
     const wet = () => workspace.room.ink.onPage('p2', workspace.main.shownSpace).map(({ id }) => id);
     expect(wet()).toEqual(['ours']);
-    workspace.room.opened.set({ page: 'p2', space: wren });
+    workspace.room.spaces.opened.set({ page: 'p2', space: wren });
     expect(wet()).toEqual(['ours', 'hers']);
   });
 });
@@ -269,7 +270,7 @@ describe('a page that is handed out as copies', () => {
     await open({ token: 'w' });
     const { main, room } = workspace;
     told({ ways: { p2: 'own' } });
-    expect([main.space, room.spaceOn('p1')]).toEqual(['student:wren', 'class']);
+    expect([main.space, room.spaces.on('p1')]).toEqual(['student:wren', 'class']);
     told({ ways: { p2: 'tables' }, tables: [{ id: '3', students: ['wren'] }] });
     expect(main.newMark()!.space).toBe('table:3');
   });
@@ -341,11 +342,11 @@ describe('whose marks are shown', () => {
       for (const change of changes) if (change.do === 'remove') wiped.push(change.mark);
       return 'step';
     };
-    expect(await room.wipeOf('wren', 'p2')).toBe(1);
+    expect(await wipeOf(room, 'wren', 'p2')).toBe(1);
     expect(wiped.splice(0)).toEqual(['m1']);
-    expect(await room.wipeOf('wren')).toBe(2);
+    expect(await wipeOf(room, 'wren')).toBe(2);
     expect(wiped).toEqual(['m0', 'm1']);
-    expect(await room.wipeOf('tove')).toBe(0);
+    expect(await wipeOf(room, 'tove')).toBe(0);
   });
 });
 

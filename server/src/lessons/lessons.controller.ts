@@ -21,7 +21,7 @@ import { DocumentIntake } from '../materials/documentIntake.js';
 import { MaterialsService } from '../materials/materials.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
-import { SittingsService } from '../sittings/sittings.service.js';
+import { SittingsService, summaryOf } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { Lesson } from './lesson.entity.js';
 import { BlankLessonDto, InsertDocumentDto, RenameDto } from './lessons.dto.js';
@@ -107,7 +107,7 @@ export class LessonsController {
   @Get(':id')
   async get(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<LessonDetail> {
     const lesson = await this.lessons.own(teacher.id, id);
-    return { ...summary(lesson), sittings: await this.sittings.ofLesson(id) };
+    return { ...summary(lesson), sittings: (await this.sittings.ofLesson(id)).map(summaryOf) };
   }
 
   @Patch(':id')

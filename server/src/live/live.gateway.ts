@@ -1,7 +1,7 @@
 import { Logger, UseFilters, UsePipes } from '@nestjs/common';
 import type { OnGatewayInit } from '@nestjs/websockets';
 import { ConnectedSocket, MessageBody, SubscribeMessage, WebSocketGateway } from '@nestjs/websockets';
-import type { Mark, OpenReply, PieceMessage, SubmitReply } from '@doodla/core';
+import type { Actor, DrawMessage, InkHead, Mark, OpenReply, PieceMessage, SubmitReply } from '@doodla/core';
 import {
   isDrawMessage,
   LIVE,
@@ -13,6 +13,7 @@ import {
   packMark,
   Refusal,
   refusalOf,
+  spaceOn,
   visibleTo,
 } from '@doodla/core';
 import type { Server } from 'socket.io';
@@ -144,6 +145,7 @@ export class LiveGateway implements OnGatewayInit {
     if (!access || !head) return;
     const { actor } = access;
     const now = await access.situation();
+    if (await this.strays(message, head, actor)) return;
     const may =
       actor.role === 'teacher' ||
       now.pensUp ||
@@ -158,6 +160,13 @@ export class LiveGateway implements OnGatewayInit {
       // The same object: what is being read now goes by it too.
       if (access) access.actor = (await this.access.to({ kind: 'sitting', id: sitting }, data.visitor)).actor;
     }
+  }
+
+  /** Ink for all on a page that is handed out as copies. */
+  private async strays({ log, page }: DrawMessage, { space }: InkHead, actor: Actor): Promise<boolean> {
+    if (space !== 'class' || log.kind !== 'sitting') return false;
+    const ways = await this.classes.waysOf(log.id);
+    return spaceOn(ways[page], actor) !== 'class';
   }
 
   private opened(socket: LiveSocket, log: string): Access {

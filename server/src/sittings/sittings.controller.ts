@@ -49,7 +49,7 @@ import {
 } from './sittings.dto.js';
 import { DoorService } from './door.service.js';
 import { RemovalsService } from './removals.service.js';
-import { SittingsService } from './sittings.service.js';
+import { SittingsService, summaryOf } from './sittings.service.js';
 import type { Student } from './student.entity.js';
 import { ToLessonService } from './toLesson.service.js';
 
@@ -78,7 +78,7 @@ export class SittingsController {
   ): Promise<SittingSummary> {
     const lesson = await this.lessons.own(teacher.id, lessonId);
     await this.lessons.markUsed(lesson.id);
-    return this.sittings.open(lesson.id, title, { page });
+    return summaryOf(await this.sittings.open(lesson.id, title, { page }));
   }
 
   @Get('sittings/:id')
@@ -90,7 +90,12 @@ export class SittingsController {
   ): Promise<SittingDetail> {
     const { sitting, lesson } = await this.own(teacher, id);
     const address = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
-    return { ...sitting, lessonTitle: lesson.title, joinUrl: `${address}/join/${sitting.code}` };
+    return {
+      ...summaryOf(sitting),
+      lessonId: lesson.id,
+      lessonTitle: lesson.title,
+      joinUrl: `${address}/join/${sitting.code}`,
+    };
   }
 
   @Post('sittings/:id/end')

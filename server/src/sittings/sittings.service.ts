@@ -1,6 +1,15 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { PenState, Rules, Scene, ShownCopy, StudentTable, Way, Ways } from '@doodla/core';
+import type {
+  PenState,
+  Rules,
+  Scene,
+  ShownCopy,
+  SittingSummary,
+  StudentTable,
+  Way,
+  Ways,
+} from '@doodla/core';
 import { orderedPages, RULES_AT_FIRST } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Not, Repository } from 'typeorm';
@@ -331,6 +340,11 @@ export class SittingsService {
       code = makeJoinCode();
     return code;
   }
+}
+
+/** What a teacher's browser is told of a sitting: never its password's hash. */
+export function summaryOf({ id, title, code, openedAt, endedAt, droppedAt }: Sitting): SittingSummary {
+  return { id, title, code, openedAt, endedAt, droppedAt };
 }
 
 /** What the students of a sitting may do. */

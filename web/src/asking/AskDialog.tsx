@@ -1,25 +1,26 @@
 import type { Poll, PollKind } from '@doodla/core';
-import { POLL_KINDS, POLL_LIMITS } from '@doodla/core';
+import { POLL_LIMITS } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import type { FormEvent } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
-import { classes } from '../ui/classes';
 import { Modal } from '../ui/Modal';
+import { NumberField } from '../ui/NumberField';
+import { PaperChoice } from '../ui/PaperChoice';
 import { TextField } from '../ui/TextField';
 import { Tick } from '../ui/Tick';
 import { t } from '../words';
 import { PollResults } from './PollResults';
 
-const KIND_NAMES = {
-  'yes-no': 'asking.yesOrNo',
-  letters: 'asking.letters',
-  answers: 'asking.ownAnswers',
-  number: 'asking.aNumber',
-  words: 'asking.aFewWords',
-} as const satisfies Record<PollKind, string>;
+const KIND_NAMES: Readonly<Record<PollKind, string>> = {
+  'yes-no': t('asking.yesOrNo'),
+  letters: t('asking.letters'),
+  answers: t('asking.ownAnswers'),
+  number: t('asking.aNumber'),
+  words: t('asking.aFewWords'),
+};
 
 /** Asks the class something on the spot, and shows what it answers. */
 export default function AskDialog({ desk, onClose }: { desk: PageDesk; onClose(): void }) {
@@ -54,37 +55,13 @@ function AskForm({ onAsk }: { onAsk(poll: Poll): void }) {
   return (
     <form onSubmit={submit}>
       <TextField label={t('asking.questionOrSayIt')} name="question" maxLength={POLL_LIMITS.question} />
-      <div role="radiogroup" aria-label={t('asking.whatIsAnswered')} className="mb-4 flex flex-wrap gap-2">
-        {POLL_KINDS.map((one) => (
-          <button
-            key={one}
-            type="button"
-            role="radio"
-            aria-checked={kind === one}
-            onClick={() => setKind(one)}
-            className={classes(
-              'min-h-11 rounded-xl border-2 px-3',
-              kind === one
-                ? 'border-board bg-board font-bold text-paper'
-                : 'border-paper-line hover:bg-paper-dim',
-            )}
-          >
-            {t(KIND_NAMES[one])}
-          </button>
-        ))}
+      <div className="mb-4">
+        <PaperChoice label={t('asking.whatIsAnswered')} value={kind} names={KIND_NAMES} onChange={setKind} />
       </div>
       {kind === 'letters' && (
-        <label className="mb-4 flex items-center gap-3">
-          <span className="font-bold">{t('asking.howManyLetters')}</span>
-          <input
-            type="number"
-            min={2}
-            max={6}
-            value={count}
-            onChange={(event) => setCount(Math.min(6, Math.max(2, event.target.valueAsNumber || 2)))}
-            className="min-h-11 w-20 rounded-xl border-2 border-paper-line bg-white px-3"
-          />
-        </label>
+        <div className="mb-4">
+          <NumberField label={t('asking.howManyLetters')} value={count} min={2} max={6} onChange={setCount} />
+        </div>
       )}
       {kind === 'answers' && (
         <label className="mb-4 block">

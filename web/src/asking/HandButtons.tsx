@@ -20,14 +20,14 @@ export function HandButtons({ room, brief = false }: HandButtonsProps) {
   const up = place >= 0;
   const label = up ? t('asking.yourHandIsUp', { place: place + 1 }) : t('asking.putYourHandUp');
   return (
-    <span className="flex items-center gap-1 empty:hidden">
+    <span className={classes('flex items-center gap-1', brief && !up && 'compact:hidden')}>
       <button
         type="button"
         aria-pressed={up}
         aria-label={label}
         title={label}
         onClick={() => void room.asking!.hand(!up)}
-        className={classes(BUTTON, up ? 'bg-paper text-board hover:bg-paper' : brief && 'compact:hidden')}
+        className={classes(BUTTON, up && 'bg-paper text-board hover:bg-paper')}
       >
         <Hand aria-hidden size={20} />
       </button>

@@ -17,11 +17,23 @@ export default function PollSheet({ room }: { room: Room }) {
   return poll ? <Asked key={poll.id} room={room} poll={poll} /> : null;
 }
 
+const keyOf = (poll: string) => `doodla.answer.${poll}`;
+
+/** What was answered in this tab before it was loaded again. */
+function givenBefore(poll: string): PollValue | undefined {
+  const kept = sessionStorage.getItem(keyOf(poll));
+  return kept === null ? undefined : (JSON.parse(kept) as PollValue);
+}
+
 function Asked({ room, poll }: { room: Room; poll: PollState }) {
-  const [given, setGiven] = useState<PollValue>();
+  const [given, setGiven] = useState(() => givenBefore(poll.id));
   const [folded, setFolded] = useState(false);
   const answer = (value: PollValue) =>
-    void room.asking!.answer(poll.id, value).then((taken) => taken && setGiven(value));
+    void room.asking!.answer(poll.id, value).then((taken) => {
+      if (!taken) return;
+      sessionStorage.setItem(keyOf(poll.id), JSON.stringify(value));
+      setGiven(value);
+    });
   const names = optionNames(poll);
   if (folded)
     return (

@@ -1,3 +1,4 @@
+import type { LooksMessage } from '@doodla/core';
 import { LIVE } from '@doodla/core';
 import { Suspense, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -43,9 +44,13 @@ function useThrownOut(workspace: Workspace | undefined): boolean {
 function useLooks(workspace: Workspace | undefined): void {
   useEffect(() => {
     if (!workspace) return;
-    const tell = () => workspace.room.tellLooks(document.hidden);
+    const { connection, sitting = '' } = workspace.room;
+    const tell = () => {
+      const message: LooksMessage = { sitting, away: document.hidden };
+      connection.send(LIVE.looks, message);
+    };
     document.addEventListener('visibilitychange', tell);
-    const stop = workspace.room.connection.onOnline(tell);
+    const stop = connection.onOnline(tell);
     return () => {
       document.removeEventListener('visibilitychange', tell);
       stop();

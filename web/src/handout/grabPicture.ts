@@ -18,7 +18,7 @@ export async function grabPicture(desk: PageDesk, withMarks: boolean): Promise<H
   const live = screen.state.get();
   if (live?.page !== page.id) {
     const width = Math.min(MAX_WIDTH, desk.extentOf(page).width * SCALE);
-    await drawThumbnail(canvas, page, desk, width, withMarks);
+    await drawThumbnail(canvas, page, desk, width, () => withMarks);
     return canvas;
   }
   canvas.width = screen.canvas.width;

@@ -93,13 +93,13 @@ export class PageDesk implements Desk {
   }
 
   get space() {
-    return this.room.spaceOn(this.pageId.get());
+    return this.room.spaces.on(this.pageId.get());
   }
 
   /** The space of which marks are shown on the page, beside the class's. */
   get shownSpace(): Space {
     const page = this.pageId.get();
-    return page === undefined ? 'class' : this.room.shownOn(page);
+    return page === undefined ? 'class' : this.room.spaces.shownOn(page);
   }
 
   get mayWrite(): boolean {

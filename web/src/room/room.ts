@@ -1,29 +1,5 @@
-import type {
-  ClassState,
-  DeviceKind,
-  LogRef,
-  LooksMessage,
-  Mark,
-  MarkKind,
-  Page,
-  Person,
-  Rect,
-  Rules,
-  ShownCopy,
-  Situation,
-  Space,
-} from '@doodla/core';
-import {
-  FREE,
-  isShownIn,
-  isWithin,
-  LIVE,
-  MAX_CHANGES,
-  mayPut,
-  orderedPages,
-  pageExtent,
-  spaceOn,
-} from '@doodla/core';
+import type { DeviceKind, LogRef, Mark, MarkKind, Page, Person, Rect, Rules, Situation } from '@doodla/core';
+import { FREE, isShownIn, isWithin, mayPut, orderedPages, pageExtent } from '@doodla/core';
 import type { Line, LogChange } from '@doodla/core/client';
 import { ClassClient, isPenUp, LiveInk, LogClient, Pointers, Signal, Store } from '@doodla/core/client';
 import { uploadPicture } from '../api/uploadPicture';
@@ -42,6 +18,7 @@ import type { ToolId } from '../tools/tools';
 import { toolOf } from '../tools/tools';
 import { Asking } from './asking';
 import { ShownMarks } from './shownMarks';
+import { WorkSpaces } from './workSpaces';
 import { t } from '../words';
 import { sayRefusal } from '../words/sentences';
 
@@ -87,8 +64,8 @@ export class Room {
   readonly mode = new Store<Mode>('write');
   /** Whose marks are shown here. */
   readonly shown = new ShownMarks((author) => this.classroom?.person(author) !== undefined);
-  /** A copy that the teacher has opened to look at and write in. */
-  readonly opened = new Store<{ page: string; space: Space } | undefined>(undefined);
+  /** In whose space one works on a page, and whose is shown. */
+  readonly spaces: WorkSpaces = new WorkSpaces(this);
   /** Counts changes of marks, for views that show them. */
   readonly marksChanged = new Store(0);
   /** Tells of each change of a layer, and what of it is stale on which page. */
@@ -101,8 +78,6 @@ export class Room {
   readonly problems = new Signal<string>();
   /** Tells what was done out of sight, in a sentence. */
   readonly notices = new Signal<string>();
-  /** How pages are handed out, as the class has said last. */
-  private copies: string | undefined;
   /** Which marks a student may see, as the class says. */
   private sight: string | undefined;
   readonly tellProblem = this.problems.tell;
@@ -131,12 +106,13 @@ export class Room {
       (log) =>
         new MarkLayer(
           log,
-          (mark) => isShownIn(this.shownOn(mark.page), mark.space) && this.shown.isShown(mark, this.me),
+          (mark) =>
+            isShownIn(this.spaces.shownOn(mark.page), mark.space) && this.shown.isShown(mark, this.me),
         ),
     );
     this.sharing = new ScreenSharing(this);
     for (const layer of this.layers) this.watch(layer);
-    this.opened.subscribe(() => this.renew());
+    this.spaces.opened.subscribe(() => this.renew());
     this.shown.of.subscribe(() => this.renew());
     this.target.givenUp.subscribe((operation) => this.drafts.rescue(operation));
     this.classroom?.refused.subscribe(this.tellProblem);
@@ -174,40 +150,6 @@ export class Room {
     return this.options.token === undefined || this.options.device !== undefined;
   }
 
-  /** Whose marks new ones on a page are. */
-  spaceOn(page: string | undefined): Space {
-    const opened = this.opened.get();
-    if (opened && opened.page === page) return opened.space;
-    if (this.isTeacher) return this.copyOn(page)?.space ?? 'class';
-    const { actor } = this.target;
-    const way = page === undefined ? undefined : this.classroom?.state.get()?.ways[page];
-    return actor ? spaceOn(way, { ...actor, tables: this.tablesOfMine() }) : 'class';
-  }
-
-  /** The space of which marks are shown on a page, beside the class's. */
-  shownOn(page: string): Space {
-    const copy = this.copyOn(page);
-    return copy ? copy.space : this.spaceOn(page);
-  }
-
-  /** The copy of a page that is shown to all. */
-  copyOn(page: string | undefined): ShownCopy | undefined {
-    const copy = this.classroom?.state.get()?.copy;
-    return copy && copy.page === page ? copy : undefined;
-  }
-
-  /** Whether the class is shown a copy that is not this student's. */
-  private seesAnothersCopy(): boolean {
-    const copy = this.classroom?.state.get()?.copy;
-    return copy ? copy.space !== this.spaceOn(copy.page) : false;
-  }
-
-  private tablesOfMine(): string[] {
-    const tables = this.classroom?.state.get()?.tables ?? [];
-    const { me } = this;
-    return me === undefined ? [] : tables.filter(({ students }) => students.includes(me)).map(({ id }) => id);
-  }
-
   /** Where this lesson or class is at the server. */
   get address(): string {
     const { lesson, sitting } = this.options;
@@ -230,7 +172,7 @@ export class Room {
   /** Whether this person may write now. */
   get mayWrite(): boolean {
     const { ended, pensUp } = this.situation();
-    return !ended && !this.isLooking && (this.isTeacher || (pensUp && !this.seesAnothersCopy()));
+    return !ended && !this.isLooking && (this.isTeacher || (pensUp && !this.spaces.seesAnothers));
   }
 
   /** Whether this person may work with a tool now. */
@@ -281,27 +223,6 @@ export class Room {
   /** A person who is in the class, by id. */
   personOf(id: string): Person | undefined {
     return this.classroom?.person(id);
-  }
-
-  /** Tells the class's teacher whether this student looks at something else. */
-  tellLooks(away: boolean): void {
-    const { sitting, token } = this.options;
-    if (sitting === undefined || token === undefined || this.isTeacher) return;
-    const message: LooksMessage = { sitting, away };
-    this.connection.send(LIVE.looks, message);
-  }
-
-  /** Takes away what somebody wrote in this class, on one page or on all. Returns how many marks that was. */
-  async wipeOf(author: string, page?: string): Promise<number> {
-    if (page === undefined) await this.readAll();
-    const marks = [...this.target.state.marks.values()].filter(
-      (mark) => mark.author === author && !mark.locked && (page === undefined || mark.page === page),
-    );
-    for (let i = 0; i < marks.length; i += MAX_CHANGES)
-      this.target.perform(
-        marks.slice(i, i + MAX_CHANGES).map(({ id }) => ({ do: 'remove', mark: id }) as const),
-      );
-    return marks.length;
   }
 
   /** Lets a student point and write wisps, or not. */
@@ -418,18 +339,10 @@ export class Room {
     this.sharing.follow();
     const state = this.classroom!.state.get();
     const isOther = state !== undefined && this.shown.take(state.rules);
-    if (isOther || this.followCopies(state)) this.renew();
+    if (this.spaces.changed() || isOther) this.renew();
     if (this.isLooking) return;
     if (state && !state.ended && (this.isTeacher || this.situation().pensUp)) this.target.resume();
     this.followSight(state?.sight);
-  }
-
-  /** Whether other copies are to be shown than before. */
-  private followCopies(state: ClassState | undefined): boolean {
-    const now = JSON.stringify([state?.ways, state?.tables, state?.copy]);
-    const isOther = this.copies !== undefined && now !== this.copies;
-    this.copies = now;
-    return isOther;
   }
 
   /** What students may see has changed: all is asked for again. */

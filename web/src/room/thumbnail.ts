@@ -4,15 +4,17 @@ import type { PageDesk } from './pageDesk';
 import { drawWebPage } from '../canvas/drawWebPage';
 import { drawItems, drawMark } from '../canvas/markPainter';
 
-/** Draws a small picture of a page with its marks, `width` device pixels wide. */
+/** Draws a small picture of a page with its marks, or some of them, `width` device pixels wide. */
 export async function drawThumbnail(
   canvas: HTMLCanvasElement,
   page: Page,
   desk: PageDesk,
   width: number,
-  withMarks = true,
+  isDrawn: (mark: Mark) => boolean = () => true,
 ): Promise<void> {
-  const marks = withMarks ? desk.layers.flatMap((layer) => layer.on(page.id).all().filter(isExported)) : [];
+  const marks = desk.layers
+    .flatMap((layer) => layer.on(page.id).all())
+    .filter((mark) => isExported(mark) && isDrawn(mark));
   await loadPictures(page, marks, desk);
   const extent = desk.extentOf(page);
   const scale = width / extent.width;

@@ -7,7 +7,7 @@ import { t } from '../words';
 export default function CopySign({ desk }: { desk: PageDesk }) {
   const { room } = desk;
   const page = useStore(desk.pageId);
-  const opened = useStore(room.opened);
+  const opened = useStore(room.spaces.opened);
   const state = useStore(room.classroom!.state);
   const copy = state?.copy?.page === page ? state?.copy : undefined;
   const isOpen = opened !== undefined && opened.page === page;
@@ -16,7 +16,7 @@ export default function CopySign({ desk }: { desk: PageDesk }) {
       <Sign
         text={t('roster.youAreInCopyOf', { name: nameOfSpace(desk, opened.space) })}
         action={t('roster.backToTheCommonPage')}
-        onAct={() => room.opened.set(undefined)}
+        onAct={() => room.spaces.opened.set(undefined)}
       />
     );
   if (copy)

@@ -9,6 +9,7 @@ import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 import { NameTag } from '../ui/NameTag';
 import { t } from '../words';
 import type { Presence } from './presence';
+import { wipeOf } from './wipeOf';
 
 const PRESENCE = {
   writing: 'roster.writingNow',
@@ -70,11 +71,9 @@ function PersonMenu({ desk, person: { id, name }, presents }: Omit<PersonRowProp
   const tell = (done: Promise<unknown>) => void done.catch((error: Error) => room.tellProblem(error.message));
   const wipe = (page?: string) =>
     tell(
-      room
-        .wipeOf(id, page)
-        .then((count) =>
-          toast(count > 0 ? t('roster.wipedOf', { name, count }) : t('roster.nothingOf', { name })),
-        ),
+      wipeOf(room, id, page).then((count) =>
+        toast(count > 0 ? t('roster.wipedOf', { name, count }) : t('roster.nothingOf', { name })),
+      ),
     );
   const hide = () =>
     classroom.setRules({ hidden: isHidden ? hidden.filter((other) => other !== id) : [...hidden, id] });

@@ -1,15 +1,14 @@
 import type { Freedom, Rules } from '@doodla/core';
-import { FREEDOMS } from '@doodla/core';
 import type { Room } from '../room/room';
 import { useStore } from '../store/useStore';
+import { PaperChoice } from '../ui/PaperChoice';
 import { Switch } from '../ui/Switch';
-import { classes } from '../ui/classes';
 import { t } from '../words';
 
-const FREEDOM_NAMES: Record<Freedom, 'roster.inkOnly' | 'roster.inkAndWords' | 'roster.everything'> = {
-  ink: 'roster.inkOnly',
-  words: 'roster.inkAndWords',
-  everything: 'roster.everything',
+const FREEDOM_NAMES: Readonly<Record<Freedom, string>> = {
+  ink: t('roster.inkOnly'),
+  words: t('roster.inkAndWords'),
+  everything: t('roster.everything'),
 };
 
 const FLAGS = {
@@ -26,28 +25,15 @@ export function RulesSection({ room }: { room: Room }) {
   const { roam } = useStore(classroom.scene);
   return (
     <div>
-      <p id="freedom" className="mb-1 text-sm font-bold">
+      <p aria-hidden className="mb-1 text-sm font-bold">
         {t('roster.studentsMayPut')}
       </p>
-      <div role="radiogroup" aria-labelledby="freedom" className="mb-2 grid grid-cols-3 gap-1">
-        {FREEDOMS.map((freedom) => (
-          <button
-            key={freedom}
-            type="button"
-            role="radio"
-            aria-checked={rules.freedom === freedom}
-            onClick={() => classroom.setRules({ freedom })}
-            className={classes(
-              'min-h-11 rounded-xl border-2 px-1 text-sm',
-              rules.freedom === freedom
-                ? 'border-board bg-board font-bold text-paper'
-                : 'border-paper-line hover:bg-paper-dim',
-            )}
-          >
-            {t(FREEDOM_NAMES[freedom])}
-          </button>
-        ))}
-      </div>
+      <PaperChoice
+        label={t('roster.studentsMayPut')}
+        value={rules.freedom}
+        names={FREEDOM_NAMES}
+        onChange={(freedom) => classroom.setRules({ freedom })}
+      />
       <Switch
         label={t('classroom.studentsMayTurnPagesBy')}
         checked={roam}

@@ -7,6 +7,7 @@ import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { NameTag } from '../ui/NameTag';
+import { NumberField } from '../ui/NumberField';
 import { t } from '../words';
 
 /** Seats students at tables: so many at each, by chance or in their order, and by hand. */
@@ -25,17 +26,7 @@ export default function TablesDialog({ room, onClose }: { room: Room; onClose():
       onOpenChange={onClose}
     >
       <div className="mb-4 flex flex-wrap items-center gap-3">
-        <label className="flex items-center gap-2">
-          <span className="font-bold">{t('roster.studentsAtATable')}</span>
-          <input
-            type="number"
-            min={1}
-            max={30}
-            value={size}
-            onChange={(event) => setSize(Math.min(30, Math.max(1, event.target.valueAsNumber || 1)))}
-            className="min-h-11 w-20 rounded-xl border-2 border-paper-line bg-white px-3"
-          />
-        </label>
+        <NumberField label={t('roster.studentsAtATable')} value={size} min={1} max={30} onChange={setSize} />
         <Button look="main" disabled={present.length === 0} onClick={() => make(shuffled(present))}>
           {t('roster.mixByChance')}
         </Button>

@@ -30,11 +30,11 @@ export default function WallDialog({ desk, page: id, onClose }: WallDialogProps)
   const ground = useGround(desk, page);
   const { room } = desk;
   const open = (copy: Copy) => {
-    room.opened.set({ page: id, space: copy.space });
+    room.spaces.opened.set({ page: id, space: copy.space });
     onClose();
   };
   const show = (copy: Copy, named: boolean) => {
-    room.opened.set(undefined);
+    room.spaces.opened.set(undefined);
     room.classroom!.showCopy({ page: id, space: copy.space, named });
     onClose();
   };
@@ -109,7 +109,7 @@ function useGround(desk: PageDesk, page: Page | undefined): HTMLCanvasElement | 
   useEffect(() => {
     if (!page) return;
     const canvas = document.createElement('canvas');
-    drawThumbnail(canvas, page, desk, WIDTH).then(
+    drawThumbnail(canvas, page, desk, WIDTH, ({ space }) => space === 'class').then(
       () => setGround(canvas),
       (error: Error) => desk.tellProblem(error.message),
     );

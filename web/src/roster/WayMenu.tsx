@@ -36,7 +36,7 @@ export function WayMenu({ desk, state }: WayMenuProps) {
   const handing: Handing = way ?? (state.pensUp ? 'write' : 'look');
   const hand = (to: Handing) => {
     const classroom = desk.room.classroom!;
-    desk.room.opened.set(undefined);
+    desk.room.spaces.opened.set(undefined);
     if (state.copy) classroom.showCopy(null);
     if (to === 'look' || to === 'write') return classroom.setWay(page, 'class', to === 'write');
     classroom.setWay(page, to, true);
