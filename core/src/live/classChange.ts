@@ -1,3 +1,4 @@
+import isSame from 'fast-deep-equal';
 import type { ClassState } from './messages.js';
 
 /** Parts of a class's state that are lists of things with ids, of which single ones change. */
@@ -49,7 +50,6 @@ export function withClassChange(state: ClassState, change: ClassChange): ClassSt
 }
 
 const isList = (key: string) => (LISTS as readonly string[]).includes(key);
-const isSame = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 /** Things keep their order; where they do not, all are put anew. */
 function listChange<T extends { id: string }>(
