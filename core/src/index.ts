@@ -27,6 +27,8 @@ export * from './ink/strokeBuilder.js';
 export * from './ink/texture.js';
 export * from './ink/tilt.js';
 export * from './live/classChange.js';
+export * from './ideas/arrange.js';
+export * from './ideas/ideaRules.js';
 export * from './live/copies.js';
 export * from './live/messages.js';
 export * from './live/panes.js';

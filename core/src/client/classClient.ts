@@ -1,8 +1,11 @@
+import type { IdeaRules } from '../ideas/ideaRules.js';
+import { withIdeas } from '../ideas/ideaRules.js';
 import type { ClassChange } from '../live/classChange.js';
 import type { ShownCopy, StudentTable, Way, Ways } from '../live/copies.js';
 import { withClassChange } from '../live/classChange.js';
 import type {
   ClassState,
+  IdeasMessage,
   PensMessage,
   PensOfMessage,
   Person,
@@ -42,6 +45,8 @@ interface Unsent {
   ways?: Readonly<Record<string, Way>>;
   tables?: readonly StudentTable[];
   copy?: ShownCopy | null;
+  /** How ideas are collected, by page. */
+  ideas?: Readonly<Record<string, IdeaRules | null>>;
   scene?: Partial<Scene>;
 }
 
@@ -131,6 +136,11 @@ export class ClassClient {
     this.change({ copy });
   }
 
+  /** Collects ideas on a page in a way, or no more. */
+  setIdeas(page: string, rules: IdeaRules | null): void {
+    this.change({ ideas: { ...this.unsent.ideas, [page]: rules } });
+  }
+
   /** Whether the pen of a student is up. */
   penUpOf(id: string): boolean {
     return isPenUp(this.state.get(), id);
@@ -193,7 +203,7 @@ export class ClassClient {
   }
 
   private async tell(): Promise<void> {
-    const { page, pensUp, pens, rules, tables, ways, copy, scene } = this.unsent;
+    const { page, pensUp, pens, rules, tables, ways, copy, ideas, scene } = this.unsent;
     const { sitting } = this;
     if (page !== undefined) await this.tellPart('page', LIVE.turn, { sitting, page });
     if (pensUp !== undefined)
@@ -204,6 +214,7 @@ export class ClassClient {
     if (ways) await this.tellPart('ways', LIVE.ways, { sitting, ways } satisfies WaysMessage);
     if (copy !== undefined)
       await this.tellPart('copy', LIVE.showCopy, { sitting, copy } satisfies ShowCopyMessage);
+    if (ideas) await this.tellPart('ideas', LIVE.ideas, { sitting, set: ideas } satisfies IdeasMessage);
     if (scene) await this.tellPart('scene', LIVE.scene, { sitting, set: scene, moving: false });
   }
 
@@ -245,7 +256,7 @@ function withWays(before: Ways, set: Readonly<Record<string, Way>>): Ways {
 
 /** The state with what the server has not been told yet. */
 function withUnsent(state: ClassState, unsent: Unsent): ClassState {
-  const { page, pensUp, pens, rules, ways, tables, copy } = unsent;
+  const { page, pensUp, pens, rules, ways, tables, copy, ideas } = unsent;
   const penOf = ({ id, pen }: Person) => pens?.[id] ?? (pensUp === undefined ? pen : null);
   return {
     ...state,
@@ -255,6 +266,7 @@ function withUnsent(state: ClassState, unsent: Unsent): ClassState {
     ...(ways && { ways: withWays(state.ways, ways) }),
     ...(tables && { tables }),
     ...(copy !== undefined && { copy }),
+    ...(ideas && { ideas: withIdeas(state.ideas, ideas) }),
     people: state.people.map((person) => ({ ...person, pen: penOf(person) })),
   };
 }

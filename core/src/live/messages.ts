@@ -1,3 +1,4 @@
+import type { IdeaRules, Ideas } from '../ideas/ideaRules.js';
 import type { ShownCopy, StudentTable, Way, Ways } from './copies.js';
 import type { Poll, PollState, PollValue, Reaction } from './poll.js';
 import type { PenState, Rules } from './rules.js';
@@ -188,6 +189,33 @@ export interface ReactedMessage extends ReactMessage {
   student: string;
 }
 
+/** Collects ideas on pages in a way, or no more. */
+export interface IdeasMessage {
+  sitting: string;
+  set: Readonly<Record<string, IdeaRules | null>>;
+}
+
+/** Gives a note one's vote or takes it back; without a note, only asks how votes stand. */
+export interface VoteMessage {
+  sitting: string;
+  page: string;
+  note?: string;
+  up?: boolean;
+}
+
+/** How votes of a page stand: those of whoever asks, and of all, by note, where they are to be seen. */
+export interface VotesReply {
+  mine: readonly string[];
+  counts: Readonly<Record<string, number>> | null;
+}
+
+/** Tells how votes of a page stand. */
+export interface VotedMessage {
+  sitting: string;
+  page: string;
+  counts: Readonly<Record<string, number>>;
+}
+
 /** Changes what students may do. */
 export interface RulesMessage {
   sitting: string;
@@ -244,6 +272,8 @@ export interface ClassState {
   tables: readonly StudentTable[];
   /** A copy that is shown to all, if one is. */
   copy: ShownCopy | null;
+  /** Pages on which ideas are collected. */
+  ideas: Ideas;
   /** What is being asked, or was asked last and is still shown. */
   poll: PollState | null;
   /** Students whose hands are up, the first first. */
@@ -283,6 +313,9 @@ export const LIVE = {
   ways: 'ways',
   tables: 'tables',
   showCopy: 'showCopy',
+  ideas: 'ideas',
+  vote: 'vote',
+  voted: 'voted',
   /** Tells whether somebody looks at the class or at something else. */
   looks: 'looks',
   operations: 'operations',

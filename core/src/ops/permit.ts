@@ -1,7 +1,9 @@
+import type { IdeaRules } from '../ideas/ideaRules.js';
+import { isGrouping, isIdea } from '../ideas/ideaRules.js';
 import { isMark, isMarkPatch } from '../marks/check.js';
 import type { Freedom } from '../marks/kind.js';
 import { FREEDOMS } from '../marks/kind.js';
-import type { Mark, MarkKind } from '../marks/mark.js';
+import type { Mark, MarkKind, MarkPatch } from '../marks/mark.js';
 import { KINDS } from '../marks/kinds.js';
 import type { Space } from '../marks/shared.js';
 import { isPage, isPagePatch } from '../pages/check.js';
@@ -21,6 +23,8 @@ export interface Actor {
   reads?: { only: readonly string[] } | { not: readonly string[] };
   /** A copy that is shown to all, beside one's own. */
   shown?: { page: string; space: Space };
+  /** What a student may do on pages on which ideas are collected. */
+  ideas?: Readonly<Record<string, Pick<IdeaRules, 'adding' | 'grouping'>>>;
 }
 
 /** What the state of a class allows. */
@@ -65,8 +69,12 @@ export function refusalOf(
 }
 
 /** What is only put back was placed when it was allowed. */
-function isKeptFrom({ kind }: Mark, { undoes }: Operation, { role }: Actor, { freedom }: Situation): boolean {
-  return role === 'student' && undoes === undefined && !mayPut(kind, freedom);
+function isKeptFrom(mark: Mark, { undoes }: Operation, { role, ideas }: Actor, { freedom }: Situation): boolean {
+  if (role === 'teacher' || undoes !== undefined) return false;
+  const collected = ideas?.[mark.page];
+  if (collected && mark.kind === 'note') return !collected.adding;
+  if (collected?.grouping && isIdea(mark)) return false;
+  return !mayPut(mark.kind, freedom);
 }
 
 /** Whether the actor may make one change, given the state before it. */
@@ -78,11 +86,11 @@ export function changeRefusal(change: Change, actor: Actor, view: LogView): Refu
       const mark = view.marks.get(change.mark);
       if (!mark) return 'no-such-mark';
       if (!isMarkPatch(mark.kind, change.set)) return 'bad-mark';
-      return touchRefusal(mark, actor, view, change.set.locked !== undefined);
+      return touchRefusal(mark, actor, view, change.set);
     }
     case 'remove': {
       const mark = view.marks.get(change.mark);
-      return mark ? touchRefusal(mark, actor, view, false) : undefined;
+      return mark ? touchRefusal(mark, actor, view) : undefined;
     }
     case 'addPage':
       if (actor.role !== 'teacher') return 'not-allowed';
@@ -123,13 +131,20 @@ function touchRefusal(
   mark: Mark,
   actor: Actor,
   view: LogView,
-  changesLock: boolean,
+  set: MarkPatch = {},
 ): RefusalCode | undefined {
   if (!isThere(view, mark.page)) return 'no-such-page';
+  const changesLock = set.locked !== undefined;
   if (actor.role === 'teacher') return mark.locked && !changesLock ? 'locked' : undefined;
+  if (mark.author !== actor.id && mayGroup(mark, actor, set)) return mark.locked ? 'locked' : undefined;
   if (mark.author !== actor.id || !mayWriteIn(mark.space, actor)) return 'not-yours';
   if (changesLock) return 'not-allowed';
   return mark.locked ? 'locked' : undefined;
+}
+
+/** Whether a student may do something with another's note because they may put notes together. */
+function mayGroup(mark: Mark, { ideas }: Actor, set: MarkPatch): boolean {
+  return ideas?.[mark.page]?.grouping === true && isIdea(mark) && isGrouping(set);
 }
 
 /** Whether somebody's ink may go into a space. */

@@ -21,6 +21,7 @@ export const aClassState = (set: Partial<ClassState> = {}): ClassState => ({
   ways: {},
   tables: [],
   copy: null,
+  ideas: {},
   poll: null,
   hands: [],
   sight: '',

@@ -1,6 +1,7 @@
 import type {
   LineStyle,
   Page,
+  NoteMark,
   PatchMark,
   PathMark,
   ShapeMark,
@@ -74,6 +75,18 @@ export function aText(set: Partial<TextMark> = {}): TextMark {
 export function aShape(set: Partial<ShapeMark> = {}): ShapeMark {
   const box = { x: 100, y: 100, width: 200, height: 120, rotation: 0, flip: false };
   return { ...common(), kind: 'shape', form: 'rectangle', sides: 5, style: LINE_STYLE, ...box, ...set };
+}
+
+export function aNote(set: Partial<NoteMark> = {}): NoteMark {
+  const box = { x: 100, y: 100, width: 170, height: 170, rotation: 0 };
+  return {
+    ...common(),
+    kind: 'note',
+    text: 'An idea',
+    style: { colour: '#f0e442', font: 'andika' },
+    ...box,
+    ...set,
+  };
 }
 
 export function patchOver(page: string): PatchMark {

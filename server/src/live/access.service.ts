@@ -6,7 +6,7 @@ import { LessonsService } from '../lessons/lessons.service.js';
 import type { Visitor } from '../people/visitor.js';
 import { Problem, notFound } from '../http/problem.js';
 import type { Sitting } from '../sittings/sitting.entity.js';
-import { rulesOf, SittingsService } from '../sittings/sittings.service.js';
+import { ideasOf, rulesOf, SittingsService } from '../sittings/sittings.service.js';
 import { SERVER } from './logs.service.js';
 
 export interface Access {
@@ -92,6 +92,7 @@ export class AccessService {
       ...actor,
       tables: tables.map(({ id }) => id),
       ...(reads && { reads }),
+      ...(sitting.ideas && { ideas: ideasOf(sitting) }),
       ...(copy && { shown: { page: copy.page, space: copy.space } }),
     };
   }

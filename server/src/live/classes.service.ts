@@ -3,6 +3,7 @@ import type {
   Ask,
   ClassChange,
   ClassState,
+  IdeaRules,
   PenState,
   Person,
   Rules,
@@ -20,7 +21,7 @@ import { logFailure } from '../http/failures.js';
 import { notFound } from '../http/problem.js';
 import { PollsService } from '../polls/polls.service.js';
 import type { Sitting } from '../sittings/sitting.entity.js';
-import { rulesOf, SittingsService } from '../sittings/sittings.service.js';
+import { ideasOf, rulesOf, SittingsService } from '../sittings/sittings.service.js';
 import type { Student } from '../sittings/student.entity.js';
 
 /** Who is told how things stand: the teacher, with their devices, of everything; students of what is theirs to know. */
@@ -149,6 +150,7 @@ export class ClassesService {
       ways: sitting.ways ?? {},
       tables: sitting.tables ?? [],
       copy: sitting.copy,
+      ideas: sitting.ideas ?? {},
       poll: sitting.endedAt === null ? await this.polls.stateOf(sittingId) : null,
       hands: [...(this.hands.get(sittingId) ?? [])].filter((id) => here.has(id)),
       sight: sightOf(sitting),
@@ -228,6 +230,13 @@ export class ClassesService {
   /** Shows one copy to all, or none. */
   async showCopy(sittingId: string, copy: ShownCopy | null): Promise<void> {
     await this.sittings.showCopy(sittingId, copy);
+    await this.ruled(sittingId);
+    await this.announce(sittingId);
+  }
+
+  /** Collects ideas on pages, or no more. */
+  async setIdeas(sittingId: string, set: Readonly<Record<string, IdeaRules | null>>): Promise<void> {
+    await this.sittings.setIdeas(sittingId, set);
     await this.ruled(sittingId);
     await this.announce(sittingId);
   }
@@ -337,9 +346,10 @@ function forStudents(state: Omit<ClassState, 'version'>): Omit<ClassState, 'vers
   };
 }
 
-/** Differs wherever other marks may be seen. */
+/** Differs wherever other marks may be seen, or changed. */
 function sightOf(sitting: Sitting): string {
   const { seeMarks, hidden } = rulesOf(sitting);
-  const all = JSON.stringify([seeMarks, [...hidden].sort(), sitting.tables, sitting.copy]);
+  const ideas = ideasOf(sitting);
+  const all = JSON.stringify([seeMarks, [...hidden].sort(), sitting.tables, sitting.copy, ideas]);
   return createHash('sha256').update(all).digest('base64url').slice(0, 8);
 }

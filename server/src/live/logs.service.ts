@@ -46,15 +46,15 @@ type AppendListener = (logId: string, fresh: FreshOperation) => void;
 export class LogsService implements OnModuleDestroy {
   private readonly logger = new Logger('Logs');
   private readonly logs = new Map<string, OpenLog>();
-  private listener: AppendListener = () => undefined;
+  private readonly listeners: AppendListener[] = [];
   private isHeld: (logId: string) => boolean = () => false;
   private readonly sweeper = setInterval(() => this.closeIdle(), SWEEP_MS).unref();
 
   constructor(private readonly store: LogStore) {}
 
-  /** Sets who tells others of operations, once they are stored and applied, in the order of their numbers. */
+  /** Tells of operations, once they are stored and applied, in the order of their numbers. */
   onAppended(listener: AppendListener): void {
-    this.listener = listener;
+    this.listeners.push(listener);
   }
 
   /** Sets who says which logs somebody has open, so that they stay in memory. */
@@ -191,7 +191,7 @@ export class LogsService implements OnModuleDestroy {
     log.markCount += markCountChange;
     log.take(marks, touchedPages);
     const known = (id: string) => after.marks.get(id) ?? view.marks.get(id);
-    this.listener(log.id, { logged, inverse, known });
+    for (const listener of this.listeners) listener(log.id, { logged, inverse, known });
     return logged;
   }
 

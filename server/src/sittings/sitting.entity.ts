@@ -1,4 +1,4 @@
-import type { PenState, Rules, Scene, ShownCopy, StudentTable, Ways } from '@doodla/core';
+import type { Ideas, PenState, Rules, Scene, ShownCopy, StudentTable, Ways } from '@doodla/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /** One teaching of a lesson to one class. Its marks are the log of the same id. */
@@ -29,6 +29,8 @@ export class Sitting {
   @Column({ type: 'simple-json', nullable: true }) tables: StudentTable[] | null;
   /** The copy that is shown to all. */
   @Column({ type: 'simple-json', nullable: true }) copy: ShownCopy | null;
+  /** Pages on which ideas are collected; null where there are none. */
+  @Column({ type: 'simple-json', nullable: true }) ideas: Ideas | null;
   @Column({ type: 'integer', name: 'opened_at' }) openedAt: number;
   @Column({ type: 'integer', name: 'ended_at', nullable: true }) endedAt: number | null;
   /** What is set up for the class; null while nothing is. */

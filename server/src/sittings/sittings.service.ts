@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type {
+  Actor,
+  IdeaRules,
   PenState,
   Rules,
   Scene,
@@ -10,7 +12,7 @@ import type {
   Way,
   Ways,
 } from '@doodla/core';
-import { orderedPages, RULES_AT_FIRST } from '@doodla/core';
+import { MOST_IDEA_PAGES, orderedPages, RULES_AT_FIRST, withIdeas } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Not, Repository } from 'typeorm';
 import { GroupsService } from '../groups/groups.service.js';
@@ -105,6 +107,7 @@ export class SittingsService {
         ways: null,
         tables: null,
         copy: null,
+        ideas: null,
         openedAt: Date.now(),
         endedAt: null,
         scene: null,
@@ -244,6 +247,18 @@ export class SittingsService {
     await this.change(id, { copy });
   }
 
+  /** Collects ideas on pages, or no more. Throws Problem. */
+  async setIdeas(id: string, set: Readonly<Record<string, IdeaRules | null>>): Promise<void> {
+    const ideas = withIdeas((await this.find(id))?.ideas ?? {}, set);
+    if (Object.keys(ideas).length > MOST_IDEA_PAGES)
+      throw new Problem(
+        409,
+        'too-many-idea-pages',
+        'Ideas are collected on 100 pages of this class. Please finish some of them first.',
+      );
+    await this.change(id, { ideas });
+  }
+
   studentsOf(sittingId: string): Promise<Student[]> {
     return this.students.find({ where: { sittingId }, order: { joinedAt: 'ASC' } });
   }
@@ -345,6 +360,12 @@ export class SittingsService {
 /** What a teacher's browser is told of a sitting: never its password's hash. */
 export function summaryOf({ id, title, code, openedAt, endedAt, droppedAt }: Sitting): SittingSummary {
   return { id, title, code, openedAt, endedAt, droppedAt };
+}
+
+/** What students may do on the pages of a sitting on which ideas are collected. */
+export function ideasOf({ ideas }: Pick<Sitting, 'ideas'>): NonNullable<Actor['ideas']> {
+  const all = Object.entries(ideas ?? {});
+  return Object.fromEntries(all.map(([page, { adding, grouping }]) => [page, { adding, grouping }]));
 }
 
 /** What the students of a sitting may do. */

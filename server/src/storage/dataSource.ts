@@ -12,6 +12,7 @@ import { Belongings1700000000008 } from './migrations/8-belongings.js';
 import { ReadWords1700000000009 } from './migrations/9-read-words.js';
 import { DoorsAndRules1700000000010 } from './migrations/10-doors-and-rules.js';
 import { Polls1700000000011 } from './migrations/11-polls.js';
+import { IdeasAndWords1700000000012 } from './migrations/12-ideas-and-words.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -43,6 +44,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       ReadWords1700000000009,
       DoorsAndRules1700000000010,
       Polls1700000000011,
+      IdeasAndWords1700000000012,
       ...migrations,
     ],
     migrationsRun: true,
