@@ -4,6 +4,9 @@ import type { Actor, Change, IdeaRules, Mark, MarkOf } from '../src/index.js';
 import {
   applyChanges,
   areIdeas,
+  contrast,
+  onWhite,
+  STUDENT_COLOURS,
   arrangeChanges,
   arrangeIdeas,
   FREE,
@@ -135,6 +138,17 @@ describe('arranged ideas', () => {
   it('take a note that is alone and under no title out of its group', () => {
     expect(heapsOf([note('1', { group: 'g' })]).map(({ id }) => id)).toEqual([null]);
     expect(heapsOf([note('1', { group: 'g' }), title('t', 'g')]).map(({ id }) => id)).toEqual(['g']);
+  });
+});
+
+describe('the paper of a note', () => {
+  it('is its writer’s colour mixed with white, on which black words are read', () => {
+    expect(onWhite('#000000', 0.5)).toBe('#808080');
+    expect(onWhite('#0072b2', 0)).toBe('#ffffff');
+    expect(onWhite('#0072b2', 1)).toBe('#0072b2');
+    // WCAG 2.2, 1.4.6: at least 7.
+    for (const colour of STUDENT_COLOURS)
+      expect(contrast(onWhite(colour, 0.35), '#000000')).toBeGreaterThan(7);
   });
 });
 

@@ -56,9 +56,7 @@ describe('ideas', () => {
   it('that many add at the same place stand side by side soon, for everybody alike', async () => {
     await collect();
     await Promise.all([add(wren), add(tove), add(wren), add(tove)]);
-    await expect
-      .poll(async () => new Set((await boxes()).map(({ x, y }) => `${x} ${y}`)).size)
-      .toBe(4);
+    await expect.poll(async () => new Set((await boxes()).map(({ x, y }) => `${x} ${y}`)).size).toBe(4);
     const sizes = new Set((await boxes()).map(({ width }) => width));
     expect(sizes.size).toBe(1);
     const seen = (await tove.live.snapshot(at.sitting)).marks;

@@ -27,3 +27,9 @@ export function contrast(a: string, b: string): number {
   const [light, dark] = [luminance(a), luminance(b)].sort((x, y) => y - x) as [number, number];
   return (light + 0.05) / (dark + 0.05);
 }
+
+/** A colour mixed with white; `part` of it is left, from 0 to 1. */
+export function onWhite(colour: string, part: number): string {
+  const mixed = parseHex(colour).map((channel) => Math.round(255 * (1 - (1 - channel) * part)));
+  return `#${mixed.map((channel) => channel.toString(16).padStart(2, '0')).join('')}`;
+}

@@ -1,5 +1,7 @@
 import type { Rect } from '../geometry/rect.js';
 import type { Mark, MarkOf } from '../marks/mark.js';
+import { applyChanges } from '../ops/apply.js';
+import type { LogState } from '../ops/logState.js';
 import type { Change } from '../ops/operation.js';
 import { TEXT_SIZE } from '../marks/text/textMark.js';
 import { isIdea } from './ideaRules.js';
@@ -64,6 +66,17 @@ export function arrangeChanges(
     const set = fieldsAt(mark, place);
     return isAt(mark, set) ? [] : [{ do: 'patch', mark: mark.id, set }];
   });
+}
+
+/** The marks of a page with its ideas where they should stand. */
+export function arrangedIdeas(
+  marks: readonly Mark[],
+  page: { width: number; height: number },
+  counts?: Counts,
+): Mark[] {
+  const state: LogState = { pages: new Map(), marks: new Map(marks.map((mark) => [mark.id, mark])) };
+  applyChanges(state, arrangeChanges(marks, page, counts));
+  return [...state.marks.values()];
 }
 
 /** The notes of a page by group, each in its order. */

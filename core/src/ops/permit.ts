@@ -69,7 +69,12 @@ export function refusalOf(
 }
 
 /** What is only put back was placed when it was allowed. */
-function isKeptFrom(mark: Mark, { undoes }: Operation, { role, ideas }: Actor, { freedom }: Situation): boolean {
+function isKeptFrom(
+  mark: Mark,
+  { undoes }: Operation,
+  { role, ideas }: Actor,
+  { freedom }: Situation,
+): boolean {
   if (role === 'teacher' || undoes !== undefined) return false;
   const collected = ideas?.[mark.page];
   if (collected && mark.kind === 'note') return !collected.adding;
@@ -127,12 +132,7 @@ function addRefusal(mark: Mark, actor: Actor, view: LogView): RefusalCode | unde
   return mark.locked ? 'not-allowed' : undefined;
 }
 
-function touchRefusal(
-  mark: Mark,
-  actor: Actor,
-  view: LogView,
-  set: MarkPatch = {},
-): RefusalCode | undefined {
+function touchRefusal(mark: Mark, actor: Actor, view: LogView, set: MarkPatch = {}): RefusalCode | undefined {
   if (!isThere(view, mark.page)) return 'no-such-page';
   const changesLock = set.locked !== undefined;
   if (actor.role === 'teacher') return mark.locked && !changesLock ? 'locked' : undefined;

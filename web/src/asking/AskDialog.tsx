@@ -3,6 +3,7 @@ import { POLL_LIMITS } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import type { FormEvent } from 'react';
+import { IdeaActions } from '../room/ideaActions';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
@@ -14,12 +15,16 @@ import { Tick } from '../ui/Tick';
 import { t } from '../words';
 import { PollResults } from './PollResults';
 
-const KIND_NAMES: Readonly<Record<PollKind, string>> = {
+/** What one can ask for: what a poll can, or ideas on a page. */
+type Asked = PollKind | 'ideas';
+
+const KIND_NAMES: Readonly<Record<Asked, string>> = {
   'yes-no': t('asking.yesOrNo'),
   letters: t('asking.letters'),
   answers: t('asking.ownAnswers'),
   number: t('asking.aNumber'),
   words: t('asking.aFewWords'),
+  ideas: t('asking.ideas'),
 };
 
 /** Asks the class something on the spot, and shows what it answers. */
@@ -30,14 +35,26 @@ export default function AskDialog({ desk, onClose }: { desk: PageDesk; onClose()
       {poll ? (
         <PollResults desk={desk} poll={poll} onPlaced={onClose} />
       ) : (
-        <AskForm onAsk={(made) => void desk.room.asking!.ask(made)} />
+        <AskForm
+          onAsk={(made) => void desk.room.asking!.ask(made)}
+          onCollect={(question) => {
+            new IdeaActions(desk).begin(question);
+            onClose();
+          }}
+        />
       )}
     </Modal>
   );
 }
 
-function AskForm({ onAsk }: { onAsk(poll: Poll): void }) {
-  const [kind, setKind] = useState<PollKind>('yes-no');
+interface AskFormProps {
+  onAsk(poll: Poll): void;
+  /** Begins to collect ideas. */
+  onCollect(question: string): void;
+}
+
+function AskForm({ onAsk, onCollect }: AskFormProps) {
+  const [kind, setKind] = useState<Asked>('yes-no');
   const [count, setCount] = useState(4);
   const [answers, setAnswers] = useState('');
   const [anonymous, setAnonymous] = useState(false);
@@ -46,10 +63,11 @@ function AskForm({ onAsk }: { onAsk(poll: Poll): void }) {
     ...new Set(answers.split('\n').map((line) => line.trim().slice(0, POLL_LIMITS.option))),
   ].filter(Boolean);
   const options = optionsOf(kind, count, lines);
-  const isReady = kind === 'number' || kind === 'words' || options.length >= 2;
+  const isReady = kind === 'ideas' || kind === 'number' || kind === 'words' || options.length >= 2;
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const question = new FormData(event.currentTarget).get('question') as string;
+    if (kind === 'ideas') return onCollect(question.trim());
     onAsk({ id: nanoid(), kind, question: question.trim(), options, anonymous, hidden });
   };
   return (
@@ -74,12 +92,18 @@ function AskForm({ onAsk }: { onAsk(poll: Poll): void }) {
           />
         </label>
       )}
-      <Tick checked={anonymous} onChange={setAnonymous}>
-        {t('asking.withoutNames')}
-      </Tick>
-      <Tick checked={hidden} onChange={setHidden}>
-        {t('asking.hideUntilClosed')}
-      </Tick>
+      {kind === 'ideas' ? (
+        <p className="mb-2">{t('asking.ideasAreCollected')}</p>
+      ) : (
+        <>
+          <Tick checked={anonymous} onChange={setAnonymous}>
+            {t('asking.withoutNames')}
+          </Tick>
+          <Tick checked={hidden} onChange={setHidden}>
+            {t('asking.hideUntilClosed')}
+          </Tick>
+        </>
+      )}
       <Button look="main" type="submit" className="mt-3" disabled={!isReady}>
         {t('asking.ask')}
       </Button>
@@ -87,7 +111,7 @@ function AskForm({ onAsk }: { onAsk(poll: Poll): void }) {
   );
 }
 
-function optionsOf(kind: PollKind, count: number, lines: readonly string[]): string[] {
+function optionsOf(kind: Asked, count: number, lines: readonly string[]): string[] {
   if (kind === 'yes-no') return ['yes', 'no'];
   if (kind === 'letters') return [...'ABCDEF'.slice(0, count)];
   return kind === 'answers' ? lines.slice(0, POLL_LIMITS.options) : [];

@@ -13,6 +13,7 @@ const TextEditor = lazyAfter(toolsHere, () => import('../typing/TextEditor'));
 const KeyPointerCross = lazyAfter(toolsHere, () => import('../stage/KeyPointerCross'));
 const AuthorTag = lazyAfter(toolsHere, () => import('../roster/AuthorTag'));
 const PenTags = lazyAfter(toolsHere, () => import('../roster/PenTags'));
+const IdeasLayer = lazyAfter(toolsHere, () => import('../ideas/IdeasLayer'));
 const focusOverlay = () => import('../focus/FocusOverlay');
 const FocusOverlay = lazy(focusOverlay);
 const SelectionOverlay = lazyAfter(pageShows, async () => ({
@@ -87,6 +88,7 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
             <Suspense>
               <AuthorTag desk={desk} stage={stage} />
               <PenTags desk={desk} stage={stage} />
+              <IdeasLayer desk={desk} stage={stage} />
             </Suspense>
           )}
           {desk.classroom && <Led desk={desk} stage={stage} scene={desk.classroom.scene} />}

@@ -32,6 +32,7 @@ const ReachPanel = afterPage(async () => {
 
 const DraftsNotice = afterPage(() => import('../pages/DraftsNotice'));
 const CopySign = afterPage(() => import('../roster/CopySign'));
+const IdeasBar = afterPage(() => import('../ideas/IdeasBar'));
 const ShownSign = afterPage(() => import('../roster/ShownSign'));
 const PageReading = afterPage(() => import('../pages/PageReading'));
 const Announcer = afterPage(() => import('../pages/Announcer'));
@@ -215,6 +216,7 @@ export function WorkspaceView({
         <Announcer desk={desk} lesson={lessonTitle} />
         <ShownSign room={desk.room} />
         {desk.classroom && <CopySign desk={desk} />}
+        {desk.classroom && !desk.room.isLooking && <IdeasBar desk={desk} />}
         {!bare && <TurnHint desk={desk} />}
         <DraftsNotice desk={desk} />
       </Suspense>
