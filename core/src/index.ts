@@ -34,6 +34,7 @@ export * from './live/messages.js';
 export * from './live/panes.js';
 export * from './live/poll.js';
 export * from './live/rules.js';
+export * from './live/talk.js';
 export * from './live/scene.js';
 export * from './live/screen.js';
 export * from './live/wetInk.js';

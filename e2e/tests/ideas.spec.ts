@@ -110,10 +110,7 @@ test('ideas are collected by all, put together, voted on, sorted, and become a p
   await expect(teacher.getByTitle('2 votes')).toHaveCount(1);
   await setHow(teacher, ['Most votes first', 'Everybody sees the votes']);
   await expect
-    .poll(
-      async () =>
-        (await middleOf(note(tove, 'No wind'))).x < (await middleOf(note(tove, 'Triangles'))).x,
-    )
+    .poll(async () => (await middleOf(note(tove, 'No wind'))).x < (await middleOf(note(tove, 'Triangles'))).x)
     .toBe(true);
 
   await teacher.getByRole('button', { name: 'Make a page of it' }).click();

@@ -14,6 +14,7 @@ import { ScreensModule } from './screens/screens.module.js';
 import { SHELF_TABLES, ShelfModule } from './shelf/shelf.module.js';
 import { SITTINGS_TABLES, SittingsModule } from './sittings/sittings.module.js';
 import type { Tables } from './storage/tables.js';
+import { TALK_TABLES, TalkModule } from './talk/talk.module.js';
 import { WebPagesModule } from './webpages/webPages.module.js';
 import { WORDS_TABLES, WordsModule } from './words/words.module.js';
 
@@ -28,6 +29,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: LiveModule },
   { module: IdeasModule, tables: IDEAS_TABLES },
   { module: PollsModule, tables: POLLS_TABLES },
+  { module: TalkModule, tables: TALK_TABLES },
   { module: DevicesModule, tables: DEVICES_TABLES },
   { module: ScreensModule },
   { module: PicturesModule, tables: PICTURES_TABLES },

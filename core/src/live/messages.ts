@@ -316,6 +316,14 @@ export const LIVE = {
   ideas: 'ideas',
   vote: 'vote',
   voted: 'voted',
+  /** The last messages of a class. */
+  chat: 'chat',
+  say: 'say',
+  unsay: 'unsay',
+  said: 'said',
+  notes: 'notes',
+  noteSteps: 'noteSteps',
+  noted: 'noted',
   /** Tells whether somebody looks at the class or at something else. */
   looks: 'looks',
   operations: 'operations',

@@ -20,6 +20,12 @@ export interface Rules {
   handout: boolean;
   /** Students whose marks are hidden from everybody else. */
   hidden: readonly string[];
+  /** Whether students may write to the class. */
+  chat: boolean;
+  /** Students who may not. */
+  muted: readonly string[];
+  /** Students who may write the class's notes with the teacher. */
+  scribes: readonly string[];
 }
 
 export const RULES_AT_FIRST: Rules = {
@@ -29,12 +35,17 @@ export const RULES_AT_FIRST: Rules = {
   seeNames: true,
   handout: false,
   hidden: [],
+  chat: true,
+  muted: [],
+  scribes: [],
 };
 
 /** Most students that are named at once. */
 const MOST_NAMED = 200;
 
 const isFlag = (value: unknown) => typeof value === 'boolean';
+const areNamed = (value: unknown) =>
+  Array.isArray(value) && value.length <= MOST_NAMED && value.every((id) => isId(id));
 
 const RULES: Record<keyof Rules, (value: unknown) => boolean> = {
   freedom: (value) => FREEDOMS.includes(value as Freedom),
@@ -42,7 +53,10 @@ const RULES: Record<keyof Rules, (value: unknown) => boolean> = {
   seeMarks: isFlag,
   seeNames: isFlag,
   handout: isFlag,
-  hidden: (value) => Array.isArray(value) && value.length <= MOST_NAMED && value.every((id) => isId(id)),
+  hidden: areNamed,
+  chat: isFlag,
+  muted: areNamed,
+  scribes: areNamed,
 };
 
 /** Whether a value from outside changes only what there is in the rules of a class. */

@@ -21,6 +21,8 @@ export interface Budget {
   /** Operations, and their bytes. */
   submits: TokenBucket;
   bytes: TokenBucket;
+  /** Messages to the class. */
+  words: TokenBucket;
   /** Wet ink, pointing and what a hand moves. */
   draws: TokenBucket;
   /** Marks that are read; more have to wait. */
@@ -35,6 +37,7 @@ export function newBudget(): Budget {
   return {
     submits: new TokenBucket(400, 60),
     bytes: new TokenBucket(16 * MAX_OPERATION_LENGTH, MAX_OPERATION_LENGTH / 2),
+    words: new TokenBucket(10, 1),
     draws: new TokenBucket(600, 150),
     reads: new TokenBucket(100_000, 10_000),
     reading: 0,

@@ -938,6 +938,9 @@ export const de: Words = {
     'cannot-be-opened': 'Das lässt sich nicht lesen. Bitte sichere es als PDF und hole das herein.',
     'cannot-be-read':
       'Die Wörter dieser Seite waren nicht zu lesen. Bitte versuche es noch einmal; hilft das nicht, markiere von Hand.',
+    'chat-full': 'In dieser Klasse wurden 5000 Nachrichten geschrieben. Bitte beginnen Sie eine neue.',
+    'chat-muted': 'Die Lehrkraft hat deine Nachrichten ausgeschaltet. Die Nachricht wurde nicht gesendet.',
+    'chat-off': 'Deine Lehrkraft hat das Gespräch der Klasse ausgeschaltet. Die Nachricht wurde nicht gesendet.',
     'class-open': 'Eine Stunde mit dieser Lektion läuft noch. Bitte setze sie fort oder beende sie erst.',
     'conversion-too-slow':
       'Aus diesem Dokument werden zu langsam Seiten. Bitte sichere es als PDF und wähle das.',
@@ -986,10 +989,12 @@ export const de: Words = {
     'no-such-pages': 'Dieses Dokument hat {{pages}} Seiten. Bitte nenne die gewünschten so: 1-3, 7.',
     'no-votes-left': 'Du hast alle Stimmen vergeben. Nimm eine zurück, um sie einem anderen Zettel zu geben.',
     'no-voting': 'Hier gibt es nichts mehr abzustimmen.',
+    'no-words': 'In dieser Nachricht stehen keine Wörter.',
     'not-a-page': 'Diese Datei ist keine Webseite. Bitte wähle eine, deren Name auf .html oder .mhtml endet.',
     'not-a-pdf':
       'Diese Datei ist kein PDF. Bitte wähle eine Datei, deren Name auf .pdf endet, oder sichere dein Dokument erst als PDF.',
     'not-a-picture': 'Diese Datei ist kein Bild, das sich zeigen lässt. Bitte wähle PNG oder JPEG.',
+    'not-a-scribe': 'In die Notizen schreiben nur die Lehrkraft und wen sie benannt hat.',
     'not-allowed': 'Das kann nur die Lehrkraft.',
     'not-begun':
       'Deine Klasse hat noch nicht begonnen. Bitte warte auf deine Lehrkraft und versuche es noch einmal.',
@@ -1006,6 +1011,8 @@ export const de: Words = {
       'Die Seite antwortet mit „{{statusCode}}“, darum gibt es nichts zu zeigen. Bitte prüfe die Adresse.',
     'not-your-screen': 'Anhalten kann das nur, wer den Bildschirm zeigt, oder die Lehrkraft.',
     'not-yours': 'Dieses Zeichen gehört jemand anderem und blieb darum, wie es ist.',
+    'notes-bad': 'Das ließ sich nicht in die Notizen schreiben. Bitte öffne sie noch einmal.',
+    'notes-full': 'Die Notizen dieser Klasse sind voll. Bitte kürze sie, um weiterzuschreiben.',
     'old-code': 'Dieser Code ist abgelaufen. Bitte frage nach einem neuen auf dem Bildschirm der Lehrkraft.',
     out: 'Dieses Gerät ist nicht mehr verbunden. Bitte frage nach einem neuen Code.',
     'page-gone': 'Diese Seite ist nicht mehr da.',

@@ -914,6 +914,9 @@ export const en = {
     'cannot-be-opened': 'This cannot be read. Please save it as PDF and bring that in.',
     'cannot-be-read':
       'The words of this page could not be read. Please try again; if that does not help, highlight by hand.',
+    'chat-full': '5000 messages were written in this class. Please start a new class to go on.',
+    'chat-muted': 'Your teacher has switched your messages off. Your message was not sent.',
+    'chat-off': 'Your teacher has switched the class chat off. Your message was not sent.',
     'class-open': 'A class of this lesson is still going on. Please go on with it, or end it first.',
     'conversion-too-slow':
       'This document takes too long to turn into pages. Please save it as PDF and choose that one.',
@@ -960,10 +963,12 @@ export const en = {
     'no-such-pages': 'This document has {{pages}} pages. Please name those to take like this: 1-3, 7.',
     'no-votes-left': 'You have given all your votes. Take one back to give it to another note.',
     'no-voting': 'There is nothing to vote on here any more.',
+    'no-words': 'There are no words in this message.',
     'not-a-page': 'This file is not a web page. Please choose one whose name ends in .html or .mhtml.',
     'not-a-pdf':
       'This file is not a PDF. Please choose a file whose name ends in .pdf, or save your document as PDF first.',
     'not-a-picture': 'This file is not a picture that can be shown. Please choose a PNG or JPEG.',
+    'not-a-scribe': 'Only the teacher and whoever they have named write in the notes.',
     'not-allowed': 'Only the teacher can do that.',
     'not-begun': 'Your class has not begun yet. Please wait for your teacher and try again.',
     'not-converted':
@@ -978,6 +983,8 @@ export const en = {
       'The page answers with “{{statusCode}}”, so there is nothing to show. Please check the address.',
     'not-your-screen': 'Only who shows the screen, or the teacher, can stop it.',
     'not-yours': 'That mark belongs to somebody else, so it was left as it is.',
+    'notes-bad': 'This could not be written into the notes. Please open them again.',
+    'notes-full': 'The notes of this class are full. Please shorten them to write more.',
     'old-code': 'This code has ended. Please ask for a new one on the teacher’s screen.',
     out: 'This device is no longer connected. Please ask for a new code.',
     'page-gone': 'That page is no longer there.',

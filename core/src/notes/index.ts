@@ -1,0 +1,3 @@
+export * from './notesSchema.js';
+export * from './paragraphs.js';
+export * from './sharedNotes.js';
