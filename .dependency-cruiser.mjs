@@ -13,7 +13,7 @@ const LEVELS = [
   ['room'],
   ['handout', 'media', 'people'],
   ['material', 'sharing', 'stage'],
-  ['asking', 'focus', 'ideas', 'pages', 'selection', 'sittings', 'typing'],
+  ['asking', 'focus', 'ideas', 'pages', 'selection', 'sittings', 'talk', 'typing'],
   ['present', 'reach', 'roster'],
   ['classroom'],
   ['devices', 'lessons'],

@@ -33,6 +33,7 @@ const ReachPanel = afterPage(async () => {
 const DraftsNotice = afterPage(() => import('../pages/DraftsNotice'));
 const CopySign = afterPage(() => import('../roster/CopySign'));
 const IdeasBar = afterPage(() => import('../ideas/IdeasBar'));
+const TalkPanel = afterPage(() => import('../talk/TalkPanel'));
 const ShownSign = afterPage(() => import('../roster/ShownSign'));
 const PageReading = afterPage(() => import('../pages/PageReading'));
 const Announcer = afterPage(() => import('../pages/Announcer'));
@@ -216,6 +217,9 @@ export function WorkspaceView({
         <Announcer desk={desk} lesson={lessonTitle} />
         <ShownSign room={desk.room} />
         {desk.classroom && <CopySign desk={desk} />}
+        {stage && desk.room.chat && !desk.room.isLooking && (
+          <TalkPanel room={desk.room} stage={stage} side={away} />
+        )}
         {desk.classroom && !desk.room.isLooking && <IdeasBar desk={desk} />}
         {!bare && <TurnHint desk={desk} />}
         <DraftsNotice desk={desk} />

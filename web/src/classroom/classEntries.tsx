@@ -10,6 +10,7 @@ import { Button } from '../ui/Button';
 import type { BarEntry } from '../ui/EntryBar';
 import { spacedCode } from '../ui/spacedCode';
 import { PeopleMenu } from '../roster/PeopleMenu';
+import { TalkButton } from '../talk/TalkButton';
 import { WayMenu } from '../roster/WayMenu';
 import { pensLabel } from '../ui/pensLabel';
 import { t } from '../words';
@@ -54,6 +55,7 @@ export const CLASS_ENTRIES: readonly BarEntry<InClass>[] = [
       state?.poll ? t('asking.askedNow', { count: state.poll.answered }) : t('asking.askTheClass'),
     Sheet: lazy(() => import('../asking/AskDialog')),
   },
+  { id: 'talk', Part: TalkButton },
   {
     id: 'devices',
     label: t('classroom.devices'),

@@ -17,6 +17,7 @@ import { ScreenSharing } from '../screen/screenSharing';
 import type { ToolId } from '../tools/tools';
 import { toolOf } from '../tools/tools';
 import { Asking } from './asking';
+import { Chat } from './chat';
 import { IdeaVotes } from './ideaVotes';
 import { ShownMarks } from './shownMarks';
 import { WorkSpaces } from './workSpaces';
@@ -51,6 +52,8 @@ export class Room {
   readonly classroom: ClassClient | undefined;
   /** Asking the class, where there is one. */
   readonly asking: Asking | undefined;
+  /** What the class says to each other, where there is one. */
+  readonly chat: Chat | undefined;
   /** Votes for ideas, where there is a class. */
   readonly votes: IdeaVotes | undefined;
   readonly ink: LiveInk;
@@ -100,6 +103,7 @@ export class Room {
     const ref: LogRef | undefined = sitting === undefined ? undefined : { kind: 'sitting', id: sitting };
     this.classroom = ref && new ClassClient(ref.id, this.connection);
     this.asking = ref && new Asking(ref.id, this.connection, this.tellProblem);
+    this.chat = ref && new Chat(ref.id, this.connection, this.tellProblem);
     this.votes = ref && new IdeaVotes(ref.id, this.connection, this.tellProblem);
     this.lessonLog = this.openLog({ kind: 'lesson', id: lesson });
     this.target = ref ? this.openLog(ref) : this.lessonLog;
@@ -273,6 +277,7 @@ export class Room {
     this.lessonLog.close();
     this.target.close();
     this.classroom?.close();
+    this.chat?.close();
     this.votes?.close();
     this.ink.close();
     this.pointers.close();

@@ -66,7 +66,7 @@ function PersonMenu({ desk, person: { id, name }, presents }: Omit<PersonRowProp
   const { room } = desk;
   const classroom = room.classroom!;
   const { pointers } = useStore(classroom.scene);
-  const { hidden } = useStore(room.rules);
+  const { hidden, muted, scribes } = useStore(room.rules);
   const isHidden = hidden.includes(id);
   const tell = (done: Promise<unknown>) => void done.catch((error: Error) => room.tellProblem(error.message));
   const wipe = (page?: string) =>
@@ -75,8 +75,7 @@ function PersonMenu({ desk, person: { id, name }, presents }: Omit<PersonRowProp
         toast(count > 0 ? t('roster.wipedOf', { name, count }) : t('roster.nothingOf', { name })),
       ),
     );
-  const hide = () =>
-    classroom.setRules({ hidden: isHidden ? hidden.filter((other) => other !== id) : [...hidden, id] });
+  const hide = () => classroom.setRules({ hidden: withOrWithout(hidden, id, !isHidden) });
   return (
     <>
       <DropdownMenu.CheckboxItem
@@ -92,6 +91,20 @@ function PersonMenu({ desk, person: { id, name }, presents }: Omit<PersonRowProp
         onCheckedChange={(on) => room.sharing.allow(id, on)}
       >
         <Ticked /> {t('roster.mayShowTheirScreen')}
+      </DropdownMenu.CheckboxItem>
+      <DropdownMenu.CheckboxItem
+        className={MENU_ITEM}
+        checked={!muted.includes(id)}
+        onCheckedChange={(on) => classroom.setRules({ muted: withOrWithout(muted, id, !on) })}
+      >
+        <Ticked /> {t('talk.writesInChat')}
+      </DropdownMenu.CheckboxItem>
+      <DropdownMenu.CheckboxItem
+        className={MENU_ITEM}
+        checked={scribes.includes(id)}
+        onCheckedChange={(on) => classroom.setRules({ scribes: withOrWithout(scribes, id, on) })}
+      >
+        <Ticked /> {t('talk.mayWriteNotes')}
       </DropdownMenu.CheckboxItem>
       <DropdownMenu.Separator className="my-1 border-t border-paper-line" />
       <DropdownMenu.Item className={MENU_ITEM} onSelect={() => room.shown.of.set({ author: id })}>
@@ -112,6 +125,11 @@ function PersonMenu({ desk, person: { id, name }, presents }: Omit<PersonRowProp
       </DropdownMenu.Item>
     </>
   );
+}
+
+function withOrWithout(list: readonly string[], id: string, isIn: boolean): string[] {
+  const others = list.filter((other) => other !== id);
+  return isIn ? [...others, id] : others;
 }
 
 /** The tick of an entry that is on; the room for it where it is off. */

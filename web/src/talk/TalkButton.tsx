@@ -1,0 +1,27 @@
+import { MessageSquare } from 'lucide-react';
+import type { Room } from '../room/room';
+import { useStore } from '../store/useStore';
+import { Button } from '../ui/Button';
+import { t } from '../words';
+
+/** Opens and closes what the class says and notes down; says how much is new. */
+export function TalkButton({ room, brief = false }: { room: Room; brief?: boolean }) {
+  const chat = room.chat!;
+  const unread = useStore(chat.unread);
+  const isOpen = useStore(chat.open);
+  const label = unread > 0 ? t('talk.talkWithNew', { count: unread }) : t('talk.talk');
+  return (
+    <Button
+      look="onBoard"
+      aria-label={label}
+      title={label}
+      aria-pressed={isOpen}
+      className={brief ? '!px-2.5' : ''}
+      icon={<MessageSquare aria-hidden size={18} />}
+      onClick={() => chat.open.set(!isOpen)}
+    >
+      {!brief && <span className="hidden compact:inline">{t('talk.talk')}</span>}
+      {unread > 0 && unread}
+    </Button>
+  );
+}
