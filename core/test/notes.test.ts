@@ -3,7 +3,17 @@ import { collab, getVersion, receiveTransaction, sendableSteps } from 'prosemirr
 import { EditorState } from 'prosemirror-state';
 import { Step } from 'prosemirror-transform';
 import { describe, expect, it } from 'vitest';
-import { MOST_NOTES, NotesError, notesSchema, paragraphsOf, SharedNotes } from '../src/notes/index.js';
+import { textHeight } from '../src/index.js';
+import type { Paragraph, WordPage } from '../src/notes/index.js';
+import {
+  MOST_NOTES,
+  NotesError,
+  notesSchema,
+  paragraphsOf,
+  plain,
+  SharedNotes,
+  wordPages,
+} from '../src/notes/index.js';
 
 /** Somebody who writes, with a line to the server that may be slow; by the general library for it, prosemirror-collab. */
 class Writer {
@@ -190,5 +200,60 @@ describe('the paragraphs of notes', () => {
       { text: 'Two', parts: [], look: 'plain', indent: 1, lead: '2.' },
       { text: 'More', parts: [{ from: 0, to: 4, bold: true }], look: 'plain', indent: 0, lead: '' },
     ]);
+  });
+});
+
+describe('pages of words', () => {
+  const many = (count: number, text: string) => Array.from({ length: count }, () => plain(text));
+  const textsOf = (pages: WordPage[]) => pages.flatMap(({ marks }) => marks.map(({ text }) => text));
+  // ISO 216: A4 is 210 mm by 297 mm; CSS Values: 96 pixels are an inch of 25.4 mm.
+  const MM = 96 / 25.4;
+  const bottomOf = (mark: WordPage['marks'][number]) => mark.y + textHeight(mark);
+
+  it('hold all paragraphs in their order, within the margins of A4', () => {
+    const look = fc.constantFrom('title', 'heading', 'plain', 'small');
+    const paragraph = fc.record({
+      text: fc.string({ maxLength: 300 }),
+      parts: fc.constant([]),
+      look,
+      indent: fc.integer({ min: 0, max: 4 }),
+      lead: fc.constantFrom('', '1.'),
+    });
+    fc.assert(
+      fc.property(fc.array(paragraph as fc.Arbitrary<Paragraph>, { maxLength: 60 }), (paragraphs) => {
+        const pages = wordPages(paragraphs);
+        const texts = textsOf(pages).filter((text) => text !== '1.');
+        expect(texts).toEqual(
+          paragraphs.map(({ text }) => text).filter((text) => text !== '' && text !== '1.'),
+        );
+        for (const { page, marks } of pages) {
+          expect(page.width).toBeCloseTo(210 * MM);
+          expect(page.height).toBeCloseTo(297 * MM);
+          for (const mark of marks) {
+            expect(mark.x).toBeGreaterThanOrEqual(20 * MM - 1e-6 - (mark.text === '1.' ? 24 : 0));
+            expect(mark.x + mark.width).toBeLessThanOrEqual(190 * MM + 1e-6);
+            expect(bottomOf(mark)).toBeLessThanOrEqual(277 * MM + 1e-6);
+          }
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('part a paragraph that is longer than a page, and lose no letter of it', () => {
+    const long = Array.from({ length: 2500 }, (_, i) => `word${i}`).join(' ');
+    const pages = wordPages([{ ...plain(long), parts: [{ from: 0, to: long.length, bold: true }] }]);
+    expect(pages.length).toBeGreaterThan(2);
+    expect(textsOf(pages).join('')).toBe(long);
+    for (const mark of pages.flatMap(({ marks }) => [...marks])) {
+      expect(bottomOf(mark)).toBeLessThanOrEqual(277 * MM + 1e-6);
+      expect(mark.parts).toEqual([{ from: 0, to: mark.text.length, bold: true }]);
+    }
+  });
+
+  it('are as many as are needed, and none where there is nothing to say', () => {
+    expect(wordPages([])).toEqual([]);
+    expect(wordPages(many(10, 'A beam bends'))).toHaveLength(1);
+    expect(wordPages(many(100, 'A beam bends')).length).toBeGreaterThan(1);
   });
 });

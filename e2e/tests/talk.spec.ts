@@ -1,5 +1,6 @@
 import { bringIn, expect, joinAs, startWriting, test } from '../support/fixtures';
-import { plainPdf } from '../support/pdfs';
+import { saveHandout } from '../support/handout';
+import { OutsideReader, plainPdf } from '../support/pdfs';
 import { forStudent } from '../support/roster';
 
 const PHONE = { width: 390, height: 844 };
@@ -96,6 +97,14 @@ test('the teacher and a student they name write the same notes at once; others r
     await expect(page.getByRole('textbox', notes).locator('h2')).toHaveText('Bridges of paper');
     await expect(page.getByRole('textbox', notes)).toContainText('A beam bends in the middle');
   }
+  await teacher.getByRole('button', { name: 'Hand out' }).click();
+  await teacher.getByRole('checkbox', { name: 'Class notes' }).check();
+  await expect(teacher.getByRole('checkbox', { name: 'Questions and answers' })).toBeHidden();
+  await teacher.screenshot({ path: '/tmp/handout.png' });
+  const handout = new OutsideReader(await saveHandout(teacher));
+  handout.check();
+  expect(handout.text(2)).toContain('Class notes Bridges of paper A beam bends in the middle');
+
   await tove.reload();
   await tove.getByRole('button', { name: /^Chat and notes/ }).click();
   await tove.getByRole('tab', { name: 'Class notes' }).click();

@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import type {
   ChatMessage,
+  ClassWords,
   ChatReply,
   NotedMessage,
   NotesReply,
@@ -135,6 +136,41 @@ const letters = (from: number, text: string) => ({
 const write = (who: Pick<Pupil, 'live'>, version: number, steps: object[], client = 'c1') =>
   tell<NoteStepsReply>(who, 'noteSteps', { version, steps, client });
 const notesOf = (who: Pick<Pupil, 'live'>) => tell<NotesReply>(who, 'notes');
+
+describe('what a class has said', () => {
+  it('is there afterwards for its teacher: chat, notes, questions with their answers', async () => {
+    const path = `/api/sittings/${at.sitting.id}/words`;
+    expect((await teacher.send<ClassWords>('GET', path)).body).toEqual({ chat: [], notes: null, polls: [] });
+    await say(wren, 'It bends');
+    const { id } = await say(wren, 'Rude');
+    await tell(at, 'unsay', { id, removed: true });
+    await write(at, 0, [letters(1, 'Beam')]);
+    const poll = {
+      id: randomUUID(),
+      kind: 'yes-no',
+      question: 'Does it?',
+      options: ['yes', 'no'],
+      anonymous: true,
+      hidden: true,
+    };
+    await tell(at, 'ask', { poll });
+    await tell(wren, 'answer', { poll: poll.id, value: 0 });
+    await tell(at, 'ask', { poll: { ...poll, id: randomUUID(), question: 'And this?' } });
+    await teacher.send('POST', `/api/sittings/${at.sitting.id}/end`, { drop: false });
+    const { body } = await teacher.send<ClassWords>('GET', path);
+    expect(body.chat.map(({ name, words }) => [name, words])).toEqual([['Wren', 'It bends']]);
+    expect(JSON.stringify(body.notes)).toContain('Beam');
+    expect(body.polls).toMatchObject([
+      { question: 'Does it?', open: false, answers: [{ student: null, value: 0 }] },
+      { question: 'And this?', answers: [] },
+    ]);
+    const anyone = new Client(server.url);
+    const bearer = { authorization: `Bearer ${wren.token}` };
+    expect((await anyone.send('GET', path)).status).toBe(401);
+    expect((await anyone.send('GET', path, undefined, bearer)).status).toBe(401);
+    expect((await teacher.send('GET', `/api/sittings/${randomUUID()}/words`)).status).toBe(404);
+  });
+});
 
 describe('the class’s notes', () => {
   it('are written by the teacher and whoever they name, and seen by all as they are written', async () => {

@@ -1,4 +1,6 @@
 import type { Ask } from '../live/messages.js';
+import type { PollState } from '../live/poll.js';
+import type { ChatMessage } from '../live/talk.js';
 import type { MarkName } from '../marks/kind.js';
 
 export interface SittingSummary {
@@ -130,4 +132,14 @@ export interface Removal {
   marks: readonly { author: string; what: MarkName; count: number }[];
   /** How many of them could be put back now. */
   missing: number;
+}
+
+/** What a class has said, noted down and answered, to be read afterwards. */
+export interface ClassWords {
+  /** Oldest first, without what the teacher has taken away. */
+  chat: readonly ChatMessage[];
+  /** As ProseMirror has it (`core/notes`); null where nothing was noted down. */
+  notes: object | null;
+  /** Oldest first. */
+  polls: readonly PollState[];
 }

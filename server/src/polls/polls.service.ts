@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Poll, PollState, PollValue } from '@doodla/core';
 import { isAnswerTo } from '@doodla/core';
-import { IsNull, Repository } from 'typeorm';
+import { In, IsNull, Repository } from 'typeorm';
 import { notFound, Problem } from '../http/problem.js';
 import { AskedPoll } from './poll.entity.js';
 import { GivenAnswer } from './pollAnswer.entity.js';
@@ -25,18 +25,19 @@ export class PollsService {
   /** The poll of a class that is shown now. */
   async stateOf(sittingId: string): Promise<PollState | null> {
     const shown = await this.shownIn(sittingId);
-    if (!shown) return null;
-    const { poll, answers } = shown;
-    const given = [...answers.values()].sort((a, b) => a.at - b.at);
-    return {
-      ...poll.body,
-      open: poll.closedAt === null,
-      answered: given.length,
-      answers: given.map(({ studentId, value }) => ({
-        student: poll.body.anonymous ? null : studentId,
-        value,
-      })),
-    };
+    return shown && stateWith(shown.poll, [...shown.answers.values()]);
+  }
+
+  /** All that a class was asked, oldest first. */
+  async all(sittingId: string): Promise<PollState[]> {
+    const polls = await this.polls.find({ where: { sittingId }, order: { askedAt: 'ASC' } });
+    const given = await this.answers.findBy({ pollId: In(polls.map(({ id }) => id)) });
+    return polls.map((poll) =>
+      stateWith(
+        poll,
+        given.filter(({ pollId }) => pollId === poll.id),
+      ),
+    );
   }
 
   /** Asks a class something; what was shown before is put away. Throws Problem. */
@@ -111,4 +112,14 @@ export class PollsService {
     const given = await this.answers.findBy({ pollId: poll.id });
     return { poll, answers: new Map(given.map((one) => [one.studentId, one])) };
   }
+}
+
+function stateWith({ body, closedAt }: AskedPoll, answers: readonly GivenAnswer[]): PollState {
+  const given = [...answers].sort((a, b) => a.at - b.at);
+  return {
+    ...body,
+    open: closedAt === null,
+    answered: given.length,
+    answers: given.map(({ studentId, value }) => ({ student: body.anonymous ? null : studentId, value })),
+  };
 }

@@ -2,6 +2,7 @@ import type {
   AnnotationsReply,
   BlankLessonRequest,
   BlankSheet,
+  ClassWords,
   CopyPageRequest,
   CountReply,
   DoorReply,
@@ -128,3 +129,11 @@ export function annotationsToMarks(
   const query = new URLSearchParams(placeQuery({ sitting }));
   return request('POST', `/api/lessons/${lesson}/documents/${material}/annotations?${query}`);
 }
+
+/** What a class has said, noted down and answered. */
+export const wordsQuery = (sitting: string) =>
+  queryOptions({
+    queryKey: ['words', sitting],
+    queryFn: () => request<ClassWords>('GET', `/api/sittings/${sitting}/words`),
+    staleTime: 0,
+  });

@@ -13,6 +13,7 @@ import { PaperChoice } from '../ui/PaperChoice';
 import { TextField } from '../ui/TextField';
 import { Tick } from '../ui/Tick';
 import { t } from '../words';
+import { AskedBefore } from './AskedBefore';
 import { PollResults } from './PollResults';
 
 /** What one can ask for: what a poll can, or ideas on a page. */
@@ -35,13 +36,16 @@ export default function AskDialog({ desk, onClose }: { desk: PageDesk; onClose()
       {poll ? (
         <PollResults desk={desk} poll={poll} onPlaced={onClose} />
       ) : (
-        <AskForm
-          onAsk={(made) => void desk.room.asking!.ask(made)}
-          onCollect={(question) => {
-            new IdeaActions(desk).begin(question);
-            onClose();
-          }}
-        />
+        <>
+          <AskForm
+            onAsk={(made) => void desk.room.asking!.ask(made)}
+            onCollect={(question) => {
+              new IdeaActions(desk).begin(question);
+              onClose();
+            }}
+          />
+          <AskedBefore sitting={desk.sitting!} />
+        </>
       )}
     </Modal>
   );

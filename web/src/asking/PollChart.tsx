@@ -3,7 +3,7 @@ import { barsOf, medianOf } from '@doodla/core';
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from 'chart.js';
 import { useEffect, useMemo, useRef } from 'react';
 import { t } from '../words';
-import { optionNames } from './optionNames';
+import { optionNames } from '../words/optionNames';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale);
 

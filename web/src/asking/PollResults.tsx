@@ -3,7 +3,7 @@ import { lazy, Suspense, useCallback, useRef, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { Button } from '../ui/Button';
 import { t } from '../words';
-import { optionNames } from './optionNames';
+import { optionNames } from '../words/optionNames';
 
 const PollChart = lazy(() => import('./PollChart'));
 

@@ -7,7 +7,7 @@ import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
 import { t } from '../words';
-import { optionNames } from './optionNames';
+import { optionNames } from '../words/optionNames';
 
 const PollChart = lazy(() => import('./PollChart'));
 

@@ -10,6 +10,8 @@ import { PageChoice } from '../ui/PageChoice';
 import { ProgressBar } from '../ui/ProgressBar';
 import type { PageDesk } from '../room/pageDesk';
 import { LOSSES } from './losses';
+import type { WordsAfter } from './WordParts';
+import { WordParts } from './WordParts';
 import { makeHandout } from './makeHandout';
 import { t } from '../words';
 
@@ -29,6 +31,7 @@ type Stage =
 export default function HandoutDialog({ desk, title, onClose }: HandoutDialogProps) {
   const [stage, setStage] = useState<Stage>({ at: 'ready' });
   const [list, setList] = useState('');
+  const [wordsAfter, setWordsAfter] = useState<WordsAfter>();
   const abort = useRef(new AbortController());
   useEffect(() => () => abort.current.abort(new DOMException('Cancelled', 'AbortError')), []);
   useEffect(() => () => (stage.at === 'made' ? URL.revokeObjectURL(stage.url) : undefined), [stage]);
@@ -39,7 +42,14 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
     try {
       const onProgress = (done: number, total: number) => setStage({ at: 'making', part: done / total });
       const { signal } = abort.current;
-      const { pdf, losses } = await makeHandout(desk, { title, signal, onProgress, only });
+      const after = await wordsAfter?.();
+      const { pdf, losses } = await makeHandout(desk, {
+        title,
+        signal,
+        onProgress,
+        only,
+        ...(after && { after }),
+      });
       setStage({ at: 'made', url: URL.createObjectURL(pdf), losses });
     } catch (error) {
       if (abort.current.signal.aborted) setStage({ at: 'ready' });
@@ -63,6 +73,9 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
     >
       {pages.length > 1 && stage.at === 'ready' && (
         <PageChoice count={pages.length} value={list} onChange={setList} draw={draw} />
+      )}
+      {desk.isTeacher && desk.sitting !== undefined && stage.at === 'ready' && (
+        <WordParts room={desk.room} onChange={(words) => setWordsAfter(() => words)} />
       )}
       {stage.at === 'making' && (
         <div className="mb-5">

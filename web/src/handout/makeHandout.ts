@@ -21,6 +21,8 @@ interface MakeOptions {
   onProgress?(done: number, total: number): void;
   /** The pages to hand out; all where it is left out. */
   only?: ReadonlySet<string> | undefined;
+  /** Pages of words after them. */
+  after?: readonly HandoutPage[];
 }
 
 interface Made {
@@ -32,7 +34,7 @@ interface Made {
 /** Pages with everybody's marks as a PDF, made in a worker. Throws the signal's reason when aborted. */
 export async function makeHandout(
   desk: PageDesk,
-  { title, signal, onProgress = () => undefined, only }: MakeOptions,
+  { title, signal, onProgress = () => undefined, only, after = [] }: MakeOptions,
 ): Promise<Made> {
   const worker = new Worker(new URL('./handout.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<HandoutWorker>(worker);
@@ -50,7 +52,9 @@ export async function makeHandout(
       signal?.addEventListener('abort', () => reject(signal.reason as Error));
     });
     const order = { title, headers: authorised(desk.token) };
-    const made = desk.room.readAll().then(() => remote.makePdf(pagesOf(desk, only), order, proxy(host)));
+    const made = desk.room
+      .readAll()
+      .then(() => remote.makePdf([...pagesOf(desk, only), ...after], order, proxy(host)));
     const bytes = (await Promise.race([made, aborted])) as Uint8Array<ArrayBuffer>;
     return { pdf: new Blob([bytes], { type: 'application/pdf' }), losses };
   } catch (error) {

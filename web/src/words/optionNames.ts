@@ -1,5 +1,5 @@
 import type { Poll } from '@doodla/core';
-import { t } from '../words';
+import { t } from './index';
 
 const LETTERS = 'ABCDEFGH';
 
