@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Actor, Change, StudentTable } from '../src/index.js';
-import { areTables, areWays, makeTables, placedBy, seatedAt, shuffled, spaceOn } from '../src/index.js';
+import {
+  areTables,
+  areWays,
+  fieldsOf,
+  makeTables,
+  placedBy,
+  seatedAt,
+  shuffled,
+  spaceOn,
+} from '../src/index.js';
 import { aStroke } from './helpers/marks.js';
 
 const TEACHER: Actor = { id: 'ada', role: 'teacher', tables: [] };
@@ -14,6 +23,7 @@ describe('where somebody works on a page', () => {
     ['a student, together', WREN, undefined, 'class'],
     ['a student with a copy of their own', WREN, 'own', 'student:wren'],
     ['a student at a table', WREN, 'tables', 'table:2'],
+    ['a student at a table with fields', WREN, 'fields', 'table:2'],
     ['a student without a table', ALONE, 'tables', 'class'],
   ] as const)('%s', (_, actor, way, space) => expect(spaceOn(way, actor)).toBe(space));
 
@@ -34,6 +44,48 @@ describe('where somebody works on a page', () => {
     expect(placedBy(WREN, mine, {})).toBe(mine);
     const remove: Change = { do: 'remove', mark: 'm' };
     expect(placedBy(WREN, remove, { p1: 'own' })).toBe(remove);
+  });
+});
+
+describe('the fields of a page', () => {
+  const extent = { x: 10, y: 20, width: 800, height: 600 };
+
+  it('cover it, and none lies over another, however many there are', () => {
+    const sides = fc.record({
+      x: fc.integer({ min: -500, max: 500 }),
+      y: fc.integer({ min: -500, max: 500 }),
+      width: fc.integer({ min: 50, max: 3000 }),
+      height: fc.integer({ min: 50, max: 3000 }),
+    });
+    fc.assert(
+      fc.property(sides, fc.integer({ min: 1, max: 30 }), (page, count) => {
+        const fields = fieldsOf(page, count);
+        expect(fields).toHaveLength(count);
+        const area = fields.reduce((sum, { width, height }) => sum + width * height, 0);
+        expect(area / (page.width * page.height)).toBeCloseTo(1, 6);
+        for (const [i, a] of fields.entries()) {
+          expect(a.x).toBeGreaterThanOrEqual(page.x - 1e-6);
+          expect(a.y + a.height).toBeLessThanOrEqual(page.y + page.height + 1e-6);
+          for (const b of fields.slice(i + 1)) {
+            const across = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
+            const down = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
+            expect(Math.min(across, down)).toBeLessThan(1e-6);
+          }
+        }
+      }),
+    );
+  });
+
+  it('of four are quarters, of two lie beside each other where the page is wide and below where it is tall', () => {
+    expect(fieldsOf(extent, 4)).toEqual([
+      { x: 10, y: 20, width: 400, height: 300 },
+      { x: 410, y: 20, width: 400, height: 300 },
+      { x: 10, y: 320, width: 400, height: 300 },
+      { x: 410, y: 320, width: 400, height: 300 },
+    ]);
+    expect(fieldsOf(extent, 2).map(({ width }) => width)).toEqual([400, 400]);
+    expect(fieldsOf({ ...extent, height: 1600 }, 2).map(({ height }) => height)).toEqual([800, 800]);
+    expect(fieldsOf(extent, 0)).toEqual([]);
   });
 });
 

@@ -1,7 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 import { bringIn, expect, joinAs, startClass, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
-import { draw, expectMarks, wave } from '../support/stage';
+import { draw, expectMarks, stageState, wave } from '../support/stage';
 
 const PHONE = { width: 390, height: 844 };
 
@@ -86,6 +86,16 @@ test('each student has a copy of their own; the teacher sees all, writes into on
   await expect(wren.getByText('Page 1', { exact: true })).toBeVisible();
 
   await hand(teacher, 'See all copies');
+  for (const name of ['Wren', 'Tove'])
+    await wall.getByRole('checkbox', { name: `Choose ${name} to compare` }).check();
+  await wall.getByRole('button', { name: 'Side by side (2)' }).click();
+  const beside = wall.getByRole('listitem', { name: 'Tove' });
+  const toveBefore = await inkOn(beside);
+  await draw(tove, wave(80, 600));
+  await expect.poll(() => inkOn(beside)).toBeGreaterThan(toveBefore);
+  await tove.getByRole('button', { name: 'Undo' }).click();
+  await expectMarks(tove, 3);
+  await wall.getByRole('button', { name: 'Back to all copies' }).click();
   await card('Tove').getByRole('button', { name: 'Without name' }).click();
   for (const page of [teacher, wren, tove]) {
     await expect(page.getByText("A classmate's copy is shown")).toBeVisible();
@@ -140,6 +150,29 @@ test('tables share a page: made by chance, changed by hand, each sees its own', 
   const wall = teacher.getByRole('dialog', { name: 'All copies' });
   await expect(wall.getByRole('listitem').filter({ hasText: 'Table 2' })).toContainText('Odo');
   await wall.getByRole('button', { name: 'Close' }).click();
+  // A name is dragged to another table.
+  await hand(teacher, 'Make tables …');
+  const seats = (name: string) => dialog.getByRole('region', { name });
+  await seats('Table 2').getByText('Odo').hover();
+  await teacher.mouse.down();
+  const target = (await seats('Table 1').boundingBox())!;
+  await teacher.mouse.move(target.x + 60, target.y + 40, { steps: 5 });
+  await teacher.mouse.up();
+  await expect(seats('Table 1')).toContainText('Odo');
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await expectMarks(odo, 1);
+
+  // The page is cut into a field for each of a table: one's own fills the window, the others' is there too.
+  const whole = (await stageState(wren)).scale;
+  await hand(teacher, 'Tables, a field for each');
+  await expect(wren.getByText('Your field')).toBeVisible();
+  await expect(wren.getByText("Odo's field").or(wren.getByText('Odo’s field'))).toBeAttached();
+  await expect.poll(async () => (await stageState(wren)).scale).toBeGreaterThan(whole);
+  await expectMarks(odo, 1);
+  await wren.getByRole('button', { name: 'Fit the page' }).click();
+  await expect.poll(async () => (await stageState(wren)).scale).toBeCloseTo(whole, 2);
+  await wren.getByRole('button', { name: 'To your field' }).click();
+  await expect.poll(async () => (await stageState(wren)).scale).toBeGreaterThan(whole);
   await hand(teacher, 'All look');
   for (const page of [wren, tove]) await expect(page.getByText('Pens down')).toBeVisible();
 });

@@ -1,4 +1,4 @@
-import type { ClassState, Focus, Mark, Page, Pane, Scene } from '@doodla/core';
+import type { ClassState, Focus, Mark, Page, Pane, Rect, Scene } from '@doodla/core';
 import { EMPTY_SCENE, isBoundless, SpatialIndex } from '@doodla/core';
 import { Store } from '@doodla/core/client';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
@@ -15,6 +15,7 @@ const TOOLS = { x: 8, y: 70, width: 152, height: 660 };
 class PlacedPage {
   page: Page = PAGE;
   focus: Focus | undefined;
+  field: Rect | undefined;
   readonly pageId = new Store<string | undefined>(PAGE.id);
   isTeacher = false;
   readonly isBeside = false;
@@ -64,6 +65,32 @@ class PlacedPage {
 let desk: PlacedPage;
 beforeEach(() => {
   desk = new PlacedPage();
+});
+
+describe('a student’s own field', () => {
+  it('fills the room between the bars until they look at the whole page, and again when it becomes theirs', () => {
+    const desk = new PlacedPage();
+    const { placing } = desk;
+    desk.field = { x: 400, y: 300, width: 400, height: 300 };
+    expect(placing.takeRegion()).toBe(true);
+    placing.applyFit();
+    const topLeft = desk.seenAt(400, 300);
+    const bottomRight = desk.seenAt(800, 600);
+    expect(topLeft.x).toBeGreaterThan(TOOLS.x + TOOLS.width);
+    expect(bottomRight.x).toBeLessThanOrEqual(WINDOW.width);
+    expect(bottomRight.y - topLeft.y).toBeGreaterThan(WINDOW.height * 0.8);
+    placing.setFit('page');
+    expect(desk.seenAt(0, 0).x).toBeGreaterThanOrEqual(0);
+    // Told again of the same field, they stay as they are.
+    desk.field = { ...desk.field };
+    expect(placing.takeRegion()).toBe(false);
+    expect(placing.fit.get()).toBe('page');
+    placing.setFit('region');
+    expect(desk.seenAt(400, 300)).toEqual(topLeft);
+    desk.field = undefined;
+    expect(placing.takeRegion()).toBe(true);
+    expect(placing.fit.get()).toBe('page');
+  });
 });
 
 describe('how a page lies', () => {

@@ -1,11 +1,15 @@
 import { hasExactly, isRecord } from '../checks/fields.js';
+import type { Rect } from '../geometry/rect.js';
 import { isId, isSpace } from '../marks/fields.js';
 import type { Space } from '../marks/shared.js';
 import type { Change } from '../ops/operation.js';
 import type { Actor } from '../ops/permit.js';
 
-/** How a page is handed to a class: all work on it together, each on a copy of their own, or each table on one. */
-export const WAYS = ['class', 'own', 'tables'] as const;
+/**
+ * How a page is handed to a class: all work on it together, each on a copy of their own, each table on one, or each table on
+ * one that is cut into fields, one for each student.
+ */
+export const WAYS = ['class', 'own', 'tables', 'fields'] as const;
 export type Way = (typeof WAYS)[number];
 
 /** Pages that are not worked on together, by id. */
@@ -79,6 +83,27 @@ export function seatedAt(tables: readonly StudentTable[], student: string, table
     const others = students.filter((other) => other !== student);
     return { id, students: id === table ? [...others, student] : others };
   });
+}
+
+/**
+ * A page cut into so many fields, row by row, as near to squares as rows allow. They cover it, and none lies over another.
+ * Page units.
+ */
+export function fieldsOf({ x, y, width, height }: Rect, count: number): Rect[] {
+  if (count <= 0) return [];
+  const rows = Math.min(count, Math.max(1, Math.round(Math.sqrt((count * height) / width))));
+  const inRow = Array.from(
+    { length: rows },
+    (_, row) => Math.floor(((row + 1) * count) / rows) - Math.floor((row * count) / rows),
+  );
+  return inRow.flatMap((columns, row) =>
+    Array.from({ length: columns }, (_, column) => ({
+      x: x + (column * width) / columns,
+      y: y + (row * height) / rows,
+      width: width / columns,
+      height: height / rows,
+    })),
+  );
 }
 
 /** Whether a value from outside is a list of tables at which nobody sits twice. */

@@ -13,6 +13,7 @@ const TextEditor = lazyAfter(toolsHere, () => import('../typing/TextEditor'));
 const KeyPointerCross = lazyAfter(toolsHere, () => import('../stage/KeyPointerCross'));
 const AuthorTag = lazyAfter(toolsHere, () => import('../roster/AuthorTag'));
 const PenTags = lazyAfter(toolsHere, () => import('../roster/PenTags'));
+const FieldsLayer = lazyAfter(toolsHere, () => import('../roster/FieldsLayer'));
 const IdeasLayer = lazyAfter(toolsHere, () => import('../ideas/IdeasLayer'));
 const focusOverlay = () => import('../focus/FocusOverlay');
 const FocusOverlay = lazy(focusOverlay);
@@ -87,6 +88,7 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
           {desk.classroom && (
             <Suspense>
               <AuthorTag desk={desk} stage={stage} />
+              <FieldsLayer desk={desk} stage={stage} />
               <PenTags desk={desk} stage={stage} />
               <IdeasLayer desk={desk} stage={stage} />
             </Suspense>

@@ -41,7 +41,7 @@ export class Copies {
         writtenAt: this.writtenAt(page, space, own),
       };
     };
-    if (ways[page] === 'tables')
+    if (ways[page] === 'tables' || ways[page] === 'fields')
       return tables.map((table) =>
         copyOf(
           `table:${table.id}`,
@@ -50,6 +50,13 @@ export class Copies {
         ),
       );
     return people.map((person) => copyOf(`student:${person.id}`, [person]));
+  }
+
+  /** What is on a page for everybody; the same list as before where nothing is different. */
+  common(page: string): readonly Mark[] {
+    const marks = [...this.room.target.state.marks.values()];
+    const common = marks.filter((mark) => mark.page === page && mark.space === 'class');
+    return this.sameIfUnchanged(`${page} class`, common);
   }
 
   close(): void {

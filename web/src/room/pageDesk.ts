@@ -1,5 +1,5 @@
 import type { Focus, Page, Rect, Space, SpatialIndex } from '@doodla/core';
-import { mainPane, orderOnTop } from '@doodla/core';
+import { fieldsOf, mainPane, orderOnTop } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { Signal, Store } from '@doodla/core/client';
 import { Surfaces } from '../canvas/surfaces';
@@ -100,6 +100,14 @@ export class PageDesk implements Desk {
   get shownSpace(): Space {
     const page = this.pageId.get();
     return page === undefined ? 'class' : this.room.spaces.shownOn(page);
+  }
+
+  /** This student's own field of the shown page, where it is cut into fields. */
+  get field(): Rect | undefined {
+    const { page } = this;
+    const students = page && this.room.spaces.fieldsOn(page.id);
+    const place = students?.indexOf(this.target.actor?.id ?? '') ?? -1;
+    return place < 0 ? undefined : fieldsOf(this.extentOf(page!), students!.length)[place];
   }
 
   get mayWrite(): boolean {

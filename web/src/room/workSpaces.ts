@@ -40,6 +40,13 @@ export class WorkSpaces {
     return copy && copy.page === page && this.opened.get()?.page !== page ? copy : undefined;
   }
 
+  /** The students of the table whose copy of a page is shown, where each of them has a field of it. */
+  fieldsOn(page: string): readonly string[] | undefined {
+    if (this.state?.ways[page] !== 'fields') return undefined;
+    const shown = this.shownOn(page);
+    return this.state.tables.find(({ id }) => shown === `table:${id}`)?.students;
+  }
+
   /** Whether the class is shown a copy that is not this student's. */
   get seesAnothers(): boolean {
     const copy = this.state?.copy;

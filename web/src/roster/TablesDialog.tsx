@@ -6,18 +6,24 @@ import type { Room } from '../room/room';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
-import { NameTag } from '../ui/NameTag';
 import { NumberField } from '../ui/NumberField';
+import { PaperChoice } from '../ui/PaperChoice';
 import { t } from '../words';
+import { SeatPlan } from './SeatPlan';
 
-/** Seats students at tables: so many at each, by chance or in their order, and by hand. */
+type By = 'size' | 'count';
+
+const BY_NAMES: Readonly<Record<By, string>> = { size: t('roster.bySize'), count: t('roster.howMany') };
+
+/** Seats students at tables: so many at each or so many tables, by chance or in their order, and by dragging names. */
 export default function TablesDialog({ room, onClose }: { room: Room; onClose(): void }) {
   const classroom = room.classroom!;
   const { people = [], tables = [] } = useStore(classroom.state) ?? {};
-  const [size, setSize] = useState(4);
+  const [by, setBy] = useState<By>('size');
+  const [number, setNumber] = useState(4);
   const present = people.filter(({ here }) => here).map(({ id }) => id);
-  const make = (order: readonly string[]) => classroom.seatAt(makeTables(order, { size }));
-  const tableOf = (student: string) => tables.find(({ students }) => students.includes(student))?.id ?? '';
+  const make = (order: readonly string[]) =>
+    classroom.seatAt(makeTables(order, by === 'size' ? { size: number } : { count: number }));
   return (
     <Modal
       title={t('roster.tables')}
@@ -25,8 +31,9 @@ export default function TablesDialog({ room, onClose }: { room: Room; onClose():
       open
       onOpenChange={onClose}
     >
-      <div className="mb-4 flex flex-wrap items-center gap-3">
-        <NumberField label={t('roster.studentsAtATable')} value={size} min={1} max={30} onChange={setSize} />
+      <PaperChoice label={t('roster.makeTables')} value={by} names={BY_NAMES} onChange={setBy} />
+      <div className="my-4 flex flex-wrap items-center gap-3">
+        <NumberField label={BY_NAMES[by]} value={number} min={1} max={30} onChange={setNumber} />
         <Button look="main" disabled={present.length === 0} onClick={() => make(shuffled(present))}>
           {t('roster.mixByChance')}
         </Button>
@@ -35,29 +42,15 @@ export default function TablesDialog({ room, onClose }: { room: Room; onClose():
         </Button>
       </div>
       {present.length === 0 && <p>{t('classroom.nobodyHasJoinedYet')}</p>}
-      {tables.length > 0 && <TablePens room={room} tables={tables} />}
       {tables.length > 0 && (
-        <ul>
-          {people.map((person) => (
-            <li key={person.id} className="flex min-h-12 items-center gap-3">
-              <NameTag {...person} />
-              <span className="min-w-0 grow truncate">{person.name}</span>
-              <select
-                aria-label={t('roster.tableOf', { name: person.name })}
-                value={tableOf(person.id)}
-                onChange={(event) => classroom.seatAt(seatedAt(tables, person.id, event.target.value))}
-                className="min-h-11 rounded-xl border-2 border-paper-line bg-white px-2"
-              >
-                <option value="">{t('roster.noTable')}</option>
-                {tables.map(({ id }) => (
-                  <option key={id} value={id}>
-                    {t('roster.table', { number: id })}
-                  </option>
-                ))}
-              </select>
-            </li>
-          ))}
-        </ul>
+        <>
+          <TablePens room={room} tables={tables} />
+          <SeatPlan
+            people={people}
+            tables={tables}
+            onSeat={(student, table) => classroom.seatAt(seatedAt(tables, student, table))}
+          />
+        </>
       )}
     </Modal>
   );

@@ -19,6 +19,7 @@ const NAMES = {
   write: 'roster.allWrite',
   own: 'roster.ownCopies',
   tables: 'roster.tables',
+  fields: 'roster.fields',
 } as const satisfies Record<Handing, string>;
 
 interface WayMenuProps {
@@ -40,7 +41,7 @@ export function WayMenu({ desk, state }: WayMenuProps) {
     if (state.copy) classroom.showCopy(null);
     if (to === 'look' || to === 'write') return classroom.setWay(page, 'class', to === 'write');
     classroom.setWay(page, to, true);
-    if (to === 'tables' && state.tables.length === 0) setOpened('tables');
+    if (to !== 'own' && state.tables.length === 0) setOpened('tables');
   };
   return (
     <>

@@ -27,7 +27,7 @@ const REGION_MARGIN = 8;
 const ROAMING = 8000;
 
 /** What has to be known of a desk to lay its page. */
-export type PlacedDesk = Pick<PageDesk, 'page' | 'pageId' | 'extentOf' | 'focus'> & {
+export type PlacedDesk = Pick<PageDesk, 'page' | 'pageId' | 'extentOf' | 'field' | 'focus'> & {
   screen: Pick<PageDesk['screen'], 'isLive' | 'panesOf'>;
 };
 
@@ -54,7 +54,7 @@ export class Placing {
   room: Room = NO_ROOM;
   /** How the glass lies in the window; the content of a live screen may have moved on it. */
   glass: View = { scale: 1, x: 0, y: 0 };
-  /** The region that fills the window, while one does. */
+  /** The region that fills the window, while one does: what the teacher has enlarged, or a student's own field. */
   region: Rect | undefined;
   toolSide: 'left' | 'right' | 'none' = 'left';
   /** Whether the page lies as it was fitted. */
@@ -190,8 +190,8 @@ export class Placing {
 
   /** Takes the region in that fills the window on the shown page. Returns whether it is another than before. */
   takeRegion(): boolean {
-    const { focus } = this.desk;
-    const region = focus?.kind === 'enlarged' ? focus : undefined;
+    const { field, focus } = this.desk;
+    const region = focus?.kind === 'enlarged' ? focus : field;
     const { region: before } = this;
     this.region = region;
     const same = region === before || (region && before && isSameRect(region, before));
@@ -214,7 +214,7 @@ export class Placing {
 
   /** What the bars leave for a page; before they are there, what they are likely to leave. */
   private roomFor(extent: Rect, fit: Fit, letters: number): Room {
-    if (fit === 'region')
+    if (fit === 'region' && this.desk.focus?.kind === 'enlarged')
       return { left: REGION_MARGIN, right: REGION_MARGIN, top: REGION_MARGIN, bottom: REGION_MARGIN };
     const bars = this.around.bars();
     if (this.alone) return NO_ROOM;
@@ -224,7 +224,7 @@ export class Placing {
     const margin = compact ? COMPACT_MARGIN : MARGIN;
     return fit === 'width'
       ? roomForWidth(this.size, bars, margin)
-      : roomForPage(extent, this.size, bars, margin);
+      : roomForPage((fit === 'region' && this.region) || extent, this.size, bars, margin);
   }
 
   private moveTo(glass: View): void {
