@@ -5,6 +5,10 @@ import {
   areTables,
   areWays,
   fieldsOf,
+  isSpace,
+  MOST_SEATS,
+  seatOf,
+  seatSpace,
   makeTables,
   placedBy,
   seatedAt,
@@ -44,6 +48,16 @@ describe('where somebody works on a page', () => {
     expect(placedBy(WREN, mine, {})).toBe(mine);
     const remove: Change = { do: 'remove', mark: 'm' };
     expect(placedBy(WREN, remove, { p1: 'own' })).toBe(remove);
+  });
+});
+
+describe('the copies of students who share a screen', () => {
+  it('are spaces of their own, told from those of tables', () => {
+    const seats = Array.from({ length: MOST_SEATS }, (_, i) => i + 1);
+    expect(seats.map((seat) => seatOf(seatSpace(seat)))).toEqual(seats);
+    expect(seats.every((seat) => isSpace(seatSpace(seat)))).toBe(true);
+    for (const other of ['class', 'table:1', 'student:wren', 'table:seat-'] as const)
+      expect(seatOf(other)).toBeUndefined();
   });
 });
 

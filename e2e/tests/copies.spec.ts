@@ -176,3 +176,44 @@ test('tables share a page: made by chance, changed by hand, each sees its own', 
   await hand(teacher, 'All look');
   for (const page of [wren, tove]) await expect(page.getByText('Pens down')).toBeVisible();
 });
+
+test('two students share a screen: a copy, a pen and a colour each, undo of their own, kept as pages', async ({
+  teacher,
+}) => {
+  await startClass(teacher);
+  await draw(teacher, wave(80, 80));
+  await hand(teacher, 'Two at this screen');
+  const seats = teacher.getByRole('dialog', { name: 'Students at this screen' });
+  const seat = (number: number) => seats.getByRole('region', { name: `Student ${number} at the screen` });
+  /** A line through the middle of somebody's part of the screen, so far down. */
+  const strike = async (number: number, down: number) => {
+    await expect(seat(number).locator('[data-shown=true]')).toBeVisible();
+    const box = (await seat(number).boundingBox())!;
+    const [x, y] = [box.x + box.width / 2 - 60, box.y + box.height * down];
+    await teacher.mouse.move(x, y);
+    await teacher.mouse.down();
+    await teacher.mouse.move(x + 120, y + 10, { steps: 6 });
+    await teacher.mouse.up();
+  };
+  const undo = (number: number) => seat(number).getByRole('button', { name: 'Undo' });
+  await expect(undo(1)).toBeDisabled();
+  await strike(1, 0.3);
+  await strike(1, 0.5);
+  await expect(undo(2)).toBeDisabled();
+  await strike(2, 0.4);
+  await expect(undo(2)).toBeEnabled();
+  await undo(1).click();
+  await expect(undo(1)).toBeEnabled();
+  await seats.getByRole('button', { name: 'Back to one page' }).click();
+  await expectMarks(teacher, 1);
+  await hand(teacher, 'Two at this screen');
+  // What was done before stays; only what is done now can be undone here.
+  await expect(undo(1)).toBeDisabled();
+  await strike(2, 0.6);
+  await expect(undo(2)).toBeEnabled();
+  await seats.getByRole('button', { name: 'Keep them as pages' }).click();
+  await teacher.getByRole('button', { name: 'Next page' }).click();
+  await expectMarks(teacher, 2);
+  await teacher.getByRole('button', { name: 'Next page' }).click();
+  await expectMarks(teacher, 3);
+});

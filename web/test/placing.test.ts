@@ -20,7 +20,7 @@ class PlacedPage {
   isTeacher = false;
   readonly isBeside = false;
   readonly apart = new Store(false);
-  readonly room = { device: undefined };
+  readonly room = { device: undefined, seat: undefined };
   live = false;
   panes: readonly Pane[] = [];
   bars = [TOOLS];

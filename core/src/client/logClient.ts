@@ -58,6 +58,8 @@ interface LogClientOptions {
   /** A refusal in the language of whoever reads it; English where it is not given. */
   say?: (why: RefusalCode) => string;
   situation: () => Situation;
+  /** Whether only what is done here can be undone, not what the same person did elsewhere or before. */
+  startsAnew?: boolean;
   /** Where operations wait across reloads, for one author. */
   outboxFor: (owner: string) => Outbox;
 }
@@ -304,7 +306,7 @@ export class LogClient {
   private async restoreOutbox({ actor, undoable }: OpenReply): Promise<void> {
     this.outbox = this.options.outboxFor(`${this.ref.id} ${actor.id}`);
     const waiting = await this.outbox.load();
-    this.steps.restore(undoable);
+    if (!this.options.startsAnew) this.steps.restore(undoable);
     for (const { operation, pages } of waiting) {
       this.steps.replay(operation, { ...this.applyHere(operation), pages });
       this.touched.tell(touchedBy(operation));

@@ -33,6 +33,18 @@ const MOST_TABLES = 100;
 const MOST_STUDENTS = 200;
 const MOST_WAYS = 5000;
 
+/** How many students at most share one screen, each on a copy of their own. */
+export const MOST_SEATS = 4;
+
+/** The space of the n-th of the students who share a screen, from 1; it is the teacher's, whose screen it is. */
+export const seatSpace = (seat: number): Space => `table:seat-${seat}`;
+
+/** Which of the students who share a screen a space is of, if it is of one. */
+export function seatOf(space: Space): number | undefined {
+  const found = /^table:seat-(\d)$/.exec(space);
+  return found ? Number(found[1]) : undefined;
+}
+
 /** The space in which somebody works on a page: a teacher, and who has no table, with the class. */
 export function spaceOn(way: Way | undefined, { id, role, tables }: Actor): Space {
   if (role === 'teacher' || way === undefined || way === 'class') return 'class';

@@ -1,6 +1,6 @@
 import { isBoundless } from '@doodla/core';
 import type { ClassState, Scene } from '@doodla/core';
-import { Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { FunctionComponent, ReactNode } from 'react';
 import { Store } from '@doodla/core/client';
 import { useStore } from '../store/useStore';
@@ -34,6 +34,7 @@ const DraftsNotice = afterPage(() => import('../pages/DraftsNotice'));
 const CopySign = afterPage(() => import('../roster/CopySign'));
 const IdeasBar = afterPage(() => import('../ideas/IdeasBar'));
 const TalkPanel = afterPage(() => import('../talk/TalkPanel'));
+const SeatsView = lazy(() => import('./SeatsView'));
 const ShownSign = afterPage(() => import('../roster/ShownSign'));
 const PageReading = afterPage(() => import('../pages/PageReading'));
 const Announcer = afterPage(() => import('../pages/Announcer'));
@@ -224,6 +225,11 @@ export function WorkspaceView({
         {!bare && <TurnHint desk={desk} />}
         <DraftsNotice desk={desk} />
       </Suspense>
+      {desk.classroom && desk.isTeacher && (
+        <Suspense>
+          <SeatsView desk={desk} />
+        </Suspense>
+      )}
       <ConnectionSign desk={desk} />
       {children}
     </main>

@@ -1,4 +1,4 @@
-import { Crop, LayoutGrid, Maximize, Minimize, Pen, PenOff } from 'lucide-react';
+import { Columns2, Crop, Grid2x2, LayoutGrid, Maximize, Minimize, Pen, PenOff } from 'lucide-react';
 import { NO_CLASS } from '@doodla/core/client';
 import { useStore } from '../store/useStore';
 import type { Stage } from '../stage/stage';
@@ -77,6 +77,20 @@ function AtTheBoard({ desk, stage, stripOpen, onToggleStrip, onGrab }: DisplayAc
         icon={<LayoutGrid aria-hidden />}
         onClick={onToggleStrip}
       />
+      {!state?.ended && (
+        <>
+          <IconButton
+            label={t('roster.twoAtScreen')}
+            icon={<Columns2 aria-hidden />}
+            onClick={() => desk.room.seats.set(2)}
+          />
+          <IconButton
+            label={t('roster.fourAtScreen')}
+            icon={<Grid2x2 aria-hidden />}
+            onClick={() => desk.room.seats.set(4)}
+          />
+        </>
+      )}
       <IconButton label={t('common.grabAPicture')} icon={<Crop aria-hidden />} onClick={onGrab} />
     </>
   );

@@ -1,4 +1,5 @@
 import type { Mark, Person, Space, StudentTable } from '@doodla/core';
+import { seatOf } from '@doodla/core';
 import type { LogChange } from '@doodla/core/client';
 import type { Room } from './room';
 
@@ -49,7 +50,9 @@ export class Copies {
           table,
         ),
       );
-    return people.map((person) => copyOf(`student:${person.id}`, [person]));
+    const own = people.map((person) => copyOf(`student:${person.id}`, [person]));
+    const seats = [...marks.keys()].filter((space) => seatOf(space) !== undefined).sort();
+    return [...own, ...seats.map((space) => copyOf(space, []))];
   }
 
   /** What is on a page for everybody; the same list as before where nothing is different. */

@@ -35,6 +35,8 @@ export interface RoomOptions {
   startPage?: string;
   /** A display or pad, which writes as the teacher. */
   device?: DeviceKind;
+  /** One of the students who share this screen, from 1. */
+  seat?: number;
   /** Only looks at a class: neither follows it nor turns its page. */
   looking?: boolean;
 }
@@ -66,6 +68,8 @@ export class Room {
   readonly screen = new LiveScreen();
   /** Showing this device's screen, and seeing somebody else's. */
   readonly sharing: ScreenSharing;
+  /** How many students share this screen now, each on a copy of their own; none where it is 0. */
+  readonly seats = new Store(0);
   readonly pages = new Store<readonly Page[]>([]);
   readonly mode = new Store<Mode>('write');
   /** Whose marks are shown here. */
@@ -99,7 +103,7 @@ export class Room {
     this.shortcuts = new Shortcuts(token === undefined ? 'teacher' : 'student');
     this.pictures = new PictureCache(token);
     this.webPages = new WebPages(token);
-    this.penCase = new PenCase(this.isTeacher ? 'doodla.pens' : 'doodla.studentPens', colour);
+    this.penCase = new PenCase(this.penKey, colour);
     const ref: LogRef | undefined = sitting === undefined ? undefined : { kind: 'sitting', id: sitting };
     this.classroom = ref && new ClassClient(ref.id, this.connection);
     this.asking = ref && new Asking(ref.id, this.connection, this.tellProblem);
@@ -156,6 +160,17 @@ export class Room {
 
   get isTeacher(): boolean {
     return this.options.token === undefined || this.options.device !== undefined;
+  }
+
+  /** Which of the students who share this screen writes here, if one does. */
+  get seat(): number | undefined {
+    return this.options.seat;
+  }
+
+  /** Under which name pens are kept in this browser. */
+  private get penKey(): string {
+    if (this.seat !== undefined) return `doodla.seatPens${this.seat}`;
+    return this.isTeacher ? 'doodla.pens' : 'doodla.studentPens';
   }
 
   /** Where this lesson or class is at the server. */
@@ -300,6 +315,7 @@ export class Room {
     const log = new LogClient(ref, this.connection, {
       say: sayRefusal,
       situation: () => (isShared ? this.situation() : FREE),
+      startsAnew: this.seat !== undefined,
       outboxFor: (owner) => new BrowserOutbox(owner, (error) => this.outboxFailed(error)),
     });
     log.refused.subscribe(this.tellProblem);

@@ -1,11 +1,12 @@
 import type { ClassState, ShownCopy, Space } from '@doodla/core';
-import { spaceOn } from '@doodla/core';
+import { seatSpace, spaceOn } from '@doodla/core';
 import type { ClassClient, LogClient } from '@doodla/core/client';
 import { Store } from '@doodla/core/client';
 
 /** Who works, and in which class. */
 interface Worker {
   readonly isTeacher: boolean;
+  readonly seat: number | undefined;
   readonly classroom: Pick<ClassClient, 'state'> | undefined;
   readonly target: Pick<LogClient, 'actor'>;
 }
@@ -23,7 +24,8 @@ export class WorkSpaces {
   on(page: string | undefined): Space {
     const opened = this.opened.get();
     if (opened && opened.page === page) return opened.space;
-    const { isTeacher, target } = this.worker;
+    const { isTeacher, seat, target } = this.worker;
+    if (seat !== undefined) return seatSpace(seat);
     if (isTeacher) return this.copyOn(page)?.space ?? 'class';
     const way = page === undefined ? undefined : this.state?.ways[page];
     return target.actor ? spaceOn(way, { ...target.actor, tables: this.tables(target.actor.id) }) : 'class';

@@ -68,6 +68,11 @@ export function WayMenu({ desk, state }: WayMenuProps) {
             ))}
           </DropdownMenu.RadioGroup>
           <DropdownMenu.Separator className="my-1 border-t border-paper-line" />
+          {([2, 4] as const).map((count) => (
+            <DropdownMenu.Item key={count} className={MENU_ITEM} onSelect={() => desk.room.seats.set(count)}>
+              {t(count === 2 ? 'roster.twoAtScreen' : 'roster.fourAtScreen')}
+            </DropdownMenu.Item>
+          ))}
           <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setOpened('tables')}>
             {t('roster.makeTables')}
           </DropdownMenu.Item>

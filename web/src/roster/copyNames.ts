@@ -1,3 +1,4 @@
+import { seatOf } from '@doodla/core';
 import type { Copy } from '../room/copies';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
@@ -6,7 +7,9 @@ import { t } from '../words';
 const STUCK_MS = 60_000;
 
 /** Whose a copy is. */
-export function copyName({ table, people }: Copy): string {
+export function copyName({ space, table, people }: Copy): string {
+  const seat = seatOf(space);
+  if (seat !== undefined) return t('roster.seat', { number: seat });
   if (table === undefined) return people[0]?.name ?? '';
   return t('roster.tableWith', { number: table, names: people.map(({ name }) => name).join(', ') });
 }

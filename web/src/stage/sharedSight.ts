@@ -6,7 +6,7 @@ type SightDesk = Pick<
   PageDesk,
   'page' | 'pageId' | 'extentOf' | 'isTeacher' | 'isBeside' | 'apart' | 'classroom'
 > & {
-  room: Pick<PageDesk['room'], 'device'>;
+  room: Pick<PageDesk['room'], 'device' | 'seat'>;
 };
 
 /** What the teacher sees of the page: a teacher's screen tells it, the others keep it in sight. */
@@ -64,7 +64,7 @@ export class SharedSight {
   /** A teacher's own screen leads the class's. */
   private async lead(): Promise<void> {
     const { isTeacher, room, isBeside, classroom } = this.desk;
-    if (!isTeacher || room.device || isBeside || !classroom) return;
+    if (!isTeacher || room.device || room.seat !== undefined || isBeside || !classroom) return;
     const { SightTeller: Teller } = await import('./sightTeller');
     this.teller = new Teller(this.desk);
   }

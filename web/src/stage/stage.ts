@@ -62,7 +62,7 @@ export class Stage implements Glass {
     desk.glass.set(this);
     void document.fonts.load('16px Andika').then(() => this.canvas.invalidate('all'));
     this.resize();
-    exposeStage(desk, this);
+    if (desk.room.seat === undefined) exposeStage(desk, this);
   }
 
   get view() {
