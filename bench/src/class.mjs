@@ -1,115 +1,16 @@
 // A class that writes: what all pens draw, at the others' screens, and finished strokes; for one class of 60 with
 // 20 writing and for 40 classes of 30 with 3 writing. Beside it a bare Socket.IO server that passes the same
 // points on one by one.
-import { INK_TICK_MS, packPoints } from '@doodla/core';
 import { fork } from 'node:child_process';
 import { once } from 'node:events';
 import { fileURLToPath } from 'node:url';
 import { cpuSeconds, residentMegabytes } from './process.mjs';
 import { RawSocket } from './rawSocket.mjs';
 import { percentile, report } from './report.mjs';
-import { aStroke, handPoints, School } from './school.mjs';
-
-const SECONDS = Number(process.env.BENCH_SECONDS ?? 8);
-/** Milliseconds between a browser's messages while one draws, with so many new points. */
-const EVERY_MS = INK_TICK_MS;
-const POINTS = 2;
-/** A stroke is so long, then it is finished and the next begun. */
-const STROKE_POINTS = 60;
-const STYLE = { nature: 'pen', colour: '#0072b2', width: 3, opacity: 1 };
-
-/** One pen: draws stroke after stroke, at a steady pace from a moment of its own. */
-class Writer {
-  #from = 0;
-  #stroke = 0;
-  #length;
-  sent = 0;
-
-  /** `first`: points of the first stroke; where all have the same, all lift at the same moment, again and again. */
-  constructor(socket, author, log, page, tally, first = STROKE_POINTS) {
-    Object.assign(this, { socket, author, log, page, tally });
-    this.#length = first;
-  }
-
-  step() {
-    const points = handPoints(POINTS, this.#from);
-    const stroke = `${this.author.slice(0, 12)}-${this.#stroke}`;
-    this.tally.drawn.set(`${stroke} ${this.#from}`, performance.now());
-    this.socket.emit('draw', {
-      log: this.log,
-      page: this.page,
-      stroke,
-      from: this.#from,
-      points: packPoints(points),
-      ...(this.#from === 0 && { head: { space: 'class', style: STYLE, pressure: true } }),
-    });
-    this.sent += POINTS;
-    this.#from += POINTS;
-    if (this.#from < this.#length) return;
-    this.#from = 0;
-    this.#length = STROKE_POINTS;
-    this.#stroke += 1;
-    this.#finish();
-  }
-
-  #finish() {
-    const mark = aStroke(this.page, this.author, null, packPoints(handPoints(STROKE_POINTS, this.#stroke)));
-    this.tally.finished.set(mark.id, performance.now());
-    const operation = { id: `op-${mark.id}`, changes: [{ do: 'add', mark }] };
-    this.socket
-      .ask('submit', { log: this.log, operation })
-      .catch((error) => this.tally.refused.push(error.message));
-  }
-}
-
-/** Counts what arrives of what was drawn in one class. */
-class Tally {
-  drawn = new Map();
-  finished = new Map();
-  refused = [];
-  heard = 0;
-  delays = [];
-  finishedDelays = [];
-
-  listen(socket, isOwn) {
-    socket.onEvent = (event, message) => {
-      const now = performance.now();
-      if (event === 'drawn')
-        for (const { stroke, from } of message.parts) {
-          if (isOwn(stroke)) continue;
-          this.heard += POINTS;
-          this.delays.push(now - this.drawn.get(`${stroke} ${from}`));
-        }
-      else if (event === 'operations')
-        for (const { author, operation } of message.logged) {
-          const at = this.finished.get(operation.changes[0].mark?.id);
-          if (at !== undefined && !isOwn(author)) this.finishedDelays.push(now - at);
-        }
-    };
-  }
-}
-
-/** Lets all writers draw for a while, each at its own place in the beat. */
-async function write(writers) {
-  const started = performance.now();
-  const beats = Math.floor((SECONDS * 1000) / EVERY_MS);
-  await Promise.all(
-    writers.map(
-      (writer, i) =>
-        new Promise((resolve) => {
-          let beat = 0;
-          const next = () => {
-            writer.step();
-            if (++beat >= beats) return resolve();
-            const due = started + beat * EVERY_MS + (i * EVERY_MS) / writers.length;
-            setTimeout(next, Math.max(0, due - performance.now()));
-          };
-          setTimeout(next, (i * EVERY_MS) / writers.length);
-        }),
-    ),
-  );
-  await new Promise((resolve) => setTimeout(resolve, 1500));
-}
+import { measureCopies, measurePoll } from './classInBrowser.mjs';
+import { measureIdeas, measureLateJoiner } from './classLoads.mjs';
+import { POINTS, STROKE_POINTS, Tally, write, Writer } from './classWriters.mjs';
+import { School } from './school.mjs';
 
 async function measure(school, classes, students, writing) {
   const idle = residentMegabytes(school.pid);
@@ -187,6 +88,10 @@ try {
   const one = await measure(school, 1, 60, 20);
   const bare = await measureBare(60, 20);
   const many = await measure(school, 40, 30, 3);
+  const copies = await measureCopies(school);
+  const poll = await measurePoll(school);
+  const ideas = await measureIdeas(school);
+  const late = await measureLateJoiner(school);
   const lost = ({ expected, heard }) => expected - heard;
   report('class', {
     lostPoints: { value: lost(one), limit: 0, of: one.expected },
@@ -199,6 +104,21 @@ try {
     manyPoint95Ms: { value: percentile(many.delays, 0.95), limit: 150 },
     manyFinished95Ms: { value: percentile(many.finished, 0.95) },
     manyKbPerConnection: { value: many.perConnection * 1000, limit: 150 },
+    wall95Ms: { value: percentile(copies.delays, 0.95), limit: 1000, of: copies.delays.length },
+    // Two frames of a screen of 60 Hz.
+    wallFrame95Ms: { value: percentile(copies.frames, 0.95), limit: 33.5 },
+    copiesCpuRatio: { value: copies.cpu / copies.commonCpu, limit: 1.2, baseline: copies.commonCpu },
+    pollChartedMs: { value: poll.chartedMs, limit: 200 },
+    ideasDifferent: { value: ideas.different, limit: 0, of: ideas.clients, notes: ideas.notes },
+    ideasOverlapping: { value: ideas.overlapping, limit: 0 },
+    ideasRefused: { value: ideas.refused, limit: 0 },
+    lateJoinRatio: {
+      value: late.ms / late.bareMs,
+      limit: 2,
+      baseline: late.bareMs,
+      bytes: late.bytes,
+      coldMs: late.coldMs,
+    },
   });
 } finally {
   await school.remove();

@@ -12,8 +12,10 @@ export class Store<T> {
     for (const listener of [...this.listeners]) listener();
   }
 
-  /** Changes some fields of an object value. */
+  /** Changes some fields of an object value; nobody is told where they are as they were. */
   patch(part: Partial<T>): void {
+    const keys = Object.keys(part) as (keyof T)[];
+    if (keys.every((key) => Object.is(part[key], this.value[key]))) return;
     this.set({ ...this.value, ...part });
   }
 

@@ -1,4 +1,4 @@
-import type { DrawMessage, DrawnMessage, DrawnPart, InkHead } from '@doodla/core';
+import type { Actor, DrawMessage, DrawnPart, InkHead, Space } from '@doodla/core';
 import { INK_TICK_MS, LIVE, maySee } from '@doodla/core';
 import { Logger } from '@nestjs/common';
 import type { Server } from 'socket.io';
@@ -22,8 +22,8 @@ const SLOW_ROOM = 'slow';
 interface Batch {
   log: string;
   page: string;
-  space: InkHead['space'];
-  parts: DrawnPart[];
+  /** By the space in which they are drawn. */
+  parts: Map<Space, DrawnPart[]>;
 }
 
 /** Gathers what all pens draw and passes it on a few dozen times a second, encoded once for everybody. */
@@ -53,44 +53,47 @@ export class InkRelay {
 
   /** Passes a part on with the next message. */
   pass({ log, page, stroke, head, from, points }: DrawMessage, author: string, { space }: InkHead): void {
-    const key = `${log.id} ${page} ${space}`;
+    const key = `${log.id} ${page}`;
     let batch = this.batches.get(key);
     if (!batch) {
-      this.batches.set(key, (batch = { log: log.id, page, space, parts: [] }));
+      this.batches.set(key, (batch = { log: log.id, page, parts: new Map() }));
       // Each page in its own time: all at once would come to everybody's line in one heap.
       setTimeout(
         guarded(this.logger, 'Wet ink could not be passed on', () => this.flush(key)),
         this.tickMs,
       );
     }
-    batch.parts.push(head ? { stroke, head, from, points, author } : { stroke, from, points, author });
+    const part = head ? { stroke, head, from, points, author } : { stroke, from, points, author };
+    const others = batch.parts.get(space);
+    if (others) others.push(part);
+    else batch.parts.set(space, [part]);
   }
 
   private flush(key: string): void {
     const batch = this.batches.get(key);
     if (!batch) return;
     this.batches.delete(key);
-    const { space, ...message } = batch;
     const started = performance.now();
-    this.send(message, space);
+    this.send(batch);
     this.sendingMs += performance.now() - started;
     this.look();
   }
 
-  private send(message: DrawnMessage, space: InkHead['space']): void {
-    const room = logRoom(message.log);
+  private send(batch: Batch): void {
+    const { log, page } = batch;
+    const room = logRoom(log);
     const sockets = socketsIn(this.server, room);
-    const actorOf = ({ data }: LiveSocket) => data.open.get(message.log)?.actor;
-    if (space === 'class' && !sockets.some((socket) => actorOf(socket)?.reads)) {
-      this.server.to(room).except(SLOW_ROOM).emit(LIVE.drawn, message);
+    const actorOf = ({ data }: LiveSocket) => data.open.get(log)?.actor;
+    const all = [...batch.parts.values()].flat();
+    const isForAll = batch.parts.size === 1 && batch.parts.has('class');
+    if (isForAll && !sockets.some((socket) => actorOf(socket)?.reads)) {
+      this.server.to(room).except(SLOW_ROOM).emit(LIVE.drawn, { log, page, parts: all });
       return;
     }
     for (const socket of sockets) {
       const actor = actorOf(socket);
-      const parts = actor
-        ? message.parts.filter(({ author }) => maySee({ page: message.page, space, author }, actor))
-        : [];
-      if (parts.length > 0 && !socket.rooms.has(SLOW_ROOM)) socket.emit(LIVE.drawn, { ...message, parts });
+      const parts = actor?.role === 'teacher' ? all : actor ? seenBy(actor, batch) : [];
+      if (parts.length > 0 && !socket.rooms.has(SLOW_ROOM)) socket.emit(LIVE.drawn, { log, page, parts });
     }
   }
 
@@ -110,4 +113,17 @@ export class InkRelay {
       else if (length < SLOW.until && socket.rooms.has(SLOW_ROOM)) void socket.leave(SLOW_ROOM);
     }
   }
+}
+
+/** What a student sees of what is drawn: of sixty copies one, so the others are not even looked at. */
+function seenBy(actor: Actor, { page, parts }: Batch): DrawnPart[] {
+  const spaces: Space[] = [
+    'class',
+    `student:${actor.id}`,
+    ...actor.tables.map((id) => `table:${id}` as const),
+  ];
+  if (actor.shown) spaces.push(actor.shown.space);
+  return [...new Set(spaces)].flatMap((space) =>
+    (parts.get(space) ?? []).filter(({ author }) => maySee({ page, space, author }, actor)),
+  );
 }

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { IdeaActions } from '../room/ideaActions';
 import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
-import { useStore } from '../store/useStore';
+import { useStore, useStoreByFrame } from '../store/useStore';
 import type { Idea } from './boxOf';
 import { boxOf } from './boxOf';
 import { IdeaMenu } from './IdeaMenu';
@@ -28,7 +28,7 @@ export default function IdeasLayer({ desk, stage }: IdeasLayerProps) {
 
 function Notes({ desk, stage, page, voting }: IdeasLayerProps & { page: string; voting: boolean }) {
   const { room } = desk;
-  useStore(desk.marksChanged);
+  useStoreByFrame(desk.marksChanged);
   const { scale, x, y } = useStore(stage.view);
   const { mine, counts } = useStore(room.votes!.on(page));
   const actions = useMemo(() => new IdeaActions(desk), [desk]);

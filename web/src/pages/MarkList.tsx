@@ -3,7 +3,7 @@ import { checkMarks, toWebAnnotation } from '@doodla/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { TriangleAlert, X } from 'lucide-react';
 import { useRef } from 'react';
-import { useStore } from '../store/useStore';
+import { useStore, useStoreByFrame } from '../store/useStore';
 import { Button } from '../ui/Button';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
@@ -20,7 +20,7 @@ interface MarkListProps {
 
 /** What is on the page, as a list for keyboard and screen reader, with what is missing. */
 export default function MarkList({ desk, side, onClose }: MarkListProps) {
-  useStore(desk.marksChanged);
+  useStoreByFrame(desk.marksChanged);
   useStore(desk.pageId);
   const selected = useStore(desk.selection.ids);
   const { page } = desk;

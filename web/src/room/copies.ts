@@ -20,13 +20,14 @@ export class Copies {
   private readonly heardAt = new Map<string, number>();
   /** What was on each copy when it was last looked at. */
   private readonly seen = new Map<string, readonly Mark[]>();
+  private readonly told = new Map<string, Copy>();
   private readonly stop: () => void;
 
   constructor(private readonly room: Pick<Room, 'classroom' | 'target'>) {
     this.stop = room.target.touched.subscribe((change) => this.note(change));
   }
 
-  /** The copies of a page, in the order of seats or tables. */
+  /** The copies of a page, in the order of seats or tables; the same objects as before where nothing is different. */
   of(page: string): Copy[] {
     const state = this.room.classroom!.state.get();
     if (!state) return [];
@@ -34,13 +35,8 @@ export class Copies {
     const marks = this.marksBySpace(page);
     const copyOf = (space: Space, who: readonly Person[], table?: StudentTable): Copy => {
       const own = this.sameIfUnchanged(`${page} ${space}`, marks.get(space) ?? []);
-      return {
-        space,
-        people: who,
-        table: table?.id,
-        marks: own,
-        writtenAt: this.writtenAt(page, space, own),
-      };
+      const writtenAt = this.writtenAt(page, space, own);
+      return this.sameCopy(page, { space, people: who, table: table?.id, marks: own, writtenAt });
     };
     if (ways[page] === 'tables' || ways[page] === 'fields')
       return tables.map((table) =>
@@ -79,6 +75,21 @@ export class Copies {
     if (before?.length === marks.length && before.every((mark, i) => mark === marks[i])) return before;
     this.seen.set(copy, marks);
     return marks;
+  }
+
+  private sameCopy(page: string, copy: Copy): Copy {
+    const key = `${page} ${copy.space}`;
+    const before = this.told.get(key);
+    const isSame =
+      before !== undefined &&
+      before.marks === copy.marks &&
+      before.writtenAt === copy.writtenAt &&
+      before.table === copy.table &&
+      before.people.length === copy.people.length &&
+      before.people.every(({ id, name }, i) => id === copy.people[i]!.id && name === copy.people[i]!.name);
+    if (isSame) return before;
+    this.told.set(key, copy);
+    return copy;
   }
 
   private marksBySpace(page: string): Map<Space, Mark[]> {

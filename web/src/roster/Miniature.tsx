@@ -6,18 +6,29 @@ import { Copies } from '../room/copies';
 import type { PageDesk } from '../room/pageDesk';
 import { drawThumbnail } from '../room/thumbnail';
 
-/** How often all copies are looked at anew, milliseconds. */
-const LOOK_EVERY_MS = 300;
+/** How often some of the copies are looked at anew, milliseconds, and in how many turns all of them are. */
+const LOOK_EVERY_MS = 50;
+const TURNS = 6;
 const NONE: readonly Mark[] = [];
 
+interface Seen {
+  copies: readonly Copy[];
+  common: readonly Mark[];
+}
+
 /** The copies of a page and what all of them have, as they are now, looked at a few times a second. */
-export function useCopies({ room }: PageDesk, page: string): { copies: Copy[]; common: readonly Mark[] } {
-  const [seen, setSeen] = useState<{ copies: Copy[]; common: readonly Mark[] }>({ copies: [], common: NONE });
+export function useCopies({ room }: PageDesk, page: string): Seen {
+  const [seen, setSeen] = useState<Seen>({ copies: [], common: NONE });
   useEffect(() => {
     const watched = new Copies(room);
     void room.target.need(page);
-    const look = () => setSeen({ copies: watched.of(page), common: watched.common(page) });
-    look();
+    let turn = 0;
+    const look = () => {
+      turn = (turn + 1) % TURNS;
+      const [now, common] = [watched.of(page), watched.common(page)];
+      setSeen((before) => inTurn(before, { copies: now, common }, turn));
+    };
+    setSeen({ copies: watched.of(page), common: watched.common(page) });
     const timer = setInterval(look, LOOK_EVERY_MS);
     return () => {
       clearInterval(timer);
@@ -25,6 +36,14 @@ export function useCopies({ room }: PageDesk, page: string): { copies: Copy[]; c
     };
   }, [room, page]);
   return seen;
+}
+
+/** Takes over those copies whose turn it is, so that not all are drawn in one frame. */
+function inTurn(before: Seen, now: Seen, turn: number): Seen {
+  const isOther = before.copies.length !== now.copies.length || before.common !== now.common;
+  const copies = now.copies.map((copy, i) => (i % TURNS === turn || isOther ? copy : before.copies[i]!));
+  if (!isOther && copies.every((copy, i) => copy === before.copies[i])) return before;
+  return { copies, common: now.common };
 }
 
 /** The page as everybody has it, drawn anew where that changes; `width` in device pixels. */
@@ -53,26 +72,49 @@ interface MiniatureProps {
   ground: HTMLCanvasElement | undefined;
 }
 
-/** Draws anew where something has changed. */
+/** What a canvas shows. */
+interface Drawn {
+  ground: HTMLCanvasElement;
+  marks: readonly Mark[];
+  extent: string;
+}
+
+/** Draws what has been added; all of it anew where something else has changed. */
 export function Miniature({ desk, page, copy, ground }: MiniatureProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const drawn = useRef<Drawn>(undefined);
   const { marks } = copy;
-  const extent = desk.extentOf(page);
+  const { x, y, width, height } = desk.extentOf(page);
   useEffect(() => {
     const ctx = canvas.current?.getContext('2d');
     if (!ctx || !ground) return;
-    canvas.current!.width = ground.width;
-    canvas.current!.height = ground.height;
-    ctx.drawImage(ground, 0, 0);
-    const scale = ground.width / extent.width;
-    ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
-    for (const mark of marks) drawMark(ctx, mark, desk.pictures);
-  }, [desk, ground, marks, extent.width, extent.x, extent.y]);
+    const now: Drawn = { ground, marks, extent: [x, y, width, height].join(' ') };
+    const before = drawn.current;
+    const more = before && isMore(before, now) ? before.marks.length : 0;
+    drawn.current = now;
+    if (more === 0) {
+      canvas.current!.width = ground.width;
+      canvas.current!.height = ground.height;
+      ctx.drawImage(ground, 0, 0);
+      const scale = ground.width / width;
+      ctx.setTransform(scale, 0, 0, scale, -x * scale, -y * scale);
+    }
+    for (const mark of marks.slice(more)) drawMark(ctx, mark, desk.pictures);
+  }, [desk, ground, marks, x, y, width, height]);
   return (
     <canvas
       ref={canvas}
       className="w-full rounded-lg bg-paper"
-      style={{ aspectRatio: `${extent.width} / ${extent.height}` }}
+      style={{ aspectRatio: `${width} / ${height}` }}
     />
+  );
+}
+
+/** Whether something was added on top of what is drawn, and nothing else is different. */
+function isMore(before: Drawn, now: Drawn): boolean {
+  return (
+    before.ground === now.ground &&
+    before.extent === now.extent &&
+    before.marks.every((mark, i) => mark === now.marks[i])
   );
 }

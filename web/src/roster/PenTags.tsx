@@ -1,7 +1,7 @@
 import { mainPane, STRIDE } from '@doodla/core';
 import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
-import { useStore } from '../store/useStore';
+import { useStore, useStoreByFrame } from '../store/useStore';
 import { penTags } from './penTags';
 
 /** The names of those who are drawing, each beside their pen. */
@@ -11,7 +11,7 @@ export default function PenTags({ desk, stage }: { desk: PageDesk; stage: Stage 
 }
 
 function Tags({ desk, stage }: { desk: PageDesk; stage: Stage }) {
-  useStore(desk.ink.changed);
+  useStoreByFrame(desk.ink.changed);
   const { scale, x, y } = useStore(stage.view);
   const page = useStore(desk.pageId);
   if (page === undefined) return null;

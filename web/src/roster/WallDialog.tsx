@@ -1,15 +1,14 @@
-import type { Page, Space } from '@doodla/core';
+import type { Space } from '@doodla/core';
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import { useState } from 'react';
-import type { Copy } from '../room/copies';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { Button } from '../ui/Button';
-import { NameTag } from '../ui/NameTag';
 import { t } from '../words';
 import { BesideCopies } from './BesideCopies';
+import { CopyCard } from './CopyCard';
 import { copyName, progressOf } from './copyNames';
-import { Miniature, useCopies, useGround } from './Miniature';
+import { useCopies, useGround } from './Miniature';
 
 /** Width of a miniature, device pixels. */
 const WIDTH = 360;
@@ -30,18 +29,31 @@ export default function WallDialog({ desk, page: id, onClose }: WallDialogProps)
   const [chosen, setChosen] = useState<ReadonlySet<Space>>(new Set());
   const [beside, setBeside] = useState(false);
   const { room } = desk;
-  const open = (copy: Copy) => {
-    room.spaces.opened.set({ page: id, space: copy.space });
-    onClose();
-  };
-  const show = (copy: Copy, named: boolean) => {
-    room.spaces.opened.set(undefined);
-    room.classroom!.showCopy({ page: id, space: copy.space, named });
-    onClose();
-  };
+  const close = useRef(onClose);
+  useEffect(() => {
+    close.current = onClose;
+  });
+  const open = useCallback(
+    (space: Space) => {
+      room.spaces.opened.set({ page: id, space });
+      close.current();
+    },
+    [room, id],
+  );
+  const show = useCallback(
+    (space: Space, named: boolean) => {
+      room.spaces.opened.set(undefined);
+      room.classroom!.showCopy({ page: id, space, named });
+      close.current();
+    },
+    [room, id],
+  );
   const compared = copies.filter(({ space }) => chosen.has(space));
-  const choose = (space: Space, on: boolean) =>
-    setChosen((before) => new Set([...before].filter((one) => one !== space).concat(on ? space : [])));
+  const choose = useCallback(
+    (space: Space, on: boolean) =>
+      setChosen((before) => new Set([...before].filter((one) => one !== space).concat(on ? space : []))),
+    [],
+  );
   const begun = copies.filter(({ marks }) => marks.length > 0);
   const keep = () => {
     desk.pageActions.keepCopies(
@@ -89,67 +101,17 @@ export default function WallDialog({ desk, page: id, onClose }: WallDialogProps)
                   desk={desk}
                   page={page}
                   copy={copy}
+                  progress={progressOf(copy, desk)}
                   ground={ground}
                   chosen={chosen.has(copy.space)}
-                  onChoose={(on) => choose(copy.space, on)}
-                  onOpen={() => open(copy)}
-                  onShow={(named) => show(copy, named)}
+                  onChoose={choose}
+                  onOpen={open}
+                  onShow={show}
                 />
               ))}
           </ul>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
-  );
-}
-
-interface CopyCardProps {
-  desk: PageDesk;
-  page: Page;
-  copy: Copy;
-  ground: HTMLCanvasElement | undefined;
-  /** Whether it is one of those that are compared. */
-  chosen: boolean;
-  onChoose(chosen: boolean): void;
-  onOpen(): void;
-  onShow(named: boolean): void;
-}
-
-function CopyCard({ desk, page, copy, ground, chosen, onChoose, onOpen, onShow }: CopyCardProps) {
-  const name = copyName(copy);
-  return (
-    <li className="flex flex-col gap-1 rounded-2xl bg-board-light p-2">
-      <button
-        type="button"
-        aria-label={t('roster.openCopyOf', { name })}
-        onClick={onOpen}
-        className="rounded-lg"
-      >
-        <Miniature desk={desk} page={page} copy={copy} ground={ground} />
-      </button>
-      <div className="flex items-center gap-2">
-        {copy.table === undefined && copy.people[0] && <NameTag {...copy.people[0]} />}
-        <span className="min-w-0 grow">
-          <span className="block truncate font-bold">{name}</span>
-          <span className="block text-sm">{progressOf(copy, desk)}</span>
-        </span>
-        <input
-          type="checkbox"
-          aria-label={t('roster.chooseCopy', { name })}
-          title={t('roster.chooseCopy', { name })}
-          checked={chosen}
-          onChange={(event) => onChoose(event.target.checked)}
-          className="size-6 shrink-0"
-        />
-      </div>
-      <div className="flex gap-1 text-sm">
-        <Button look="onBoard" className="grow !px-1 !text-sm" onClick={() => onShow(true)}>
-          {t('roster.showToAll')}
-        </Button>
-        <Button look="onBoard" className="grow !px-1 !text-sm" onClick={() => onShow(false)}>
-          {t('roster.showWithoutName')}
-        </Button>
-      </div>
-    </li>
   );
 }

@@ -5,9 +5,12 @@ import { useEffect, useState } from 'react';
 /** So long after their last stroke somebody still counts as writing, milliseconds. */
 const STILL_WRITING_MS = 4000;
 const LOOK_EVERY_MS = 1000;
+/** Ink comes by the hundred messages a second; so often it is asked whose it is, milliseconds. */
+const LOOK_AT_INK_MS = 200;
 
 /** Notes who writes, by what is heard of their ink and marks. */
 export class Writing {
+  private lookedAt = -Infinity;
   private readonly lastAt = new Map<string, number>();
   private readonly stops: (() => void)[];
 
@@ -17,6 +20,8 @@ export class Writing {
   ) {
     this.stops = [
       ink.changed.subscribe(() => {
+        if (this.now() < this.lookedAt + LOOK_AT_INK_MS) return;
+        this.lookedAt = this.now();
         for (const author of ink.drawing()) this.lastAt.set(author, this.now());
       }),
       added.subscribe(({ author }) => this.lastAt.set(author, this.now())),

@@ -1,4 +1,4 @@
-import type { Change, Mark, Space } from '@doodla/core';
+import type { Change, Freedom, Mark, Space } from '@doodla/core';
 import { orderOnTop } from '@doodla/core';
 import fc from 'fast-check';
 import { nanoid } from 'nanoid';
@@ -13,9 +13,14 @@ export type Step =
   | { do: 'up' | 'down'; who: number; most: number }
   | { do: 'cut' | 'mend' | 'reload'; who: number }
   | { do: 'pens'; up: boolean }
+  | { do: 'way'; which: number; own: boolean }
+  | { do: 'freedom'; freedom: Freedom }
   | { do: 'crash'; when: 'before' | 'after' }
   | { do: 'putAway' | 'settle' }
   | { do: 'flood' };
+
+/** What a person does on a page. */
+type Deed = Exclude<Extract<Step, { which: number }>, { do: 'way' }>;
 
 const who = fc.nat(4);
 const which = fc.nat(30);
@@ -42,6 +47,14 @@ export const anyStep: fc.Arbitrary<Step> = fc.oneof(
   },
   { weight: 4, arbitrary: fc.record({ do: fc.constantFrom('cut', 'mend', 'mend', 'reload'), who }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('pens'), up: fc.boolean() }) },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant('way'), which, own: fc.boolean() }) },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      do: fc.constant('freedom'),
+      freedom: fc.constantFrom('ink', 'words', 'everything', 'everything'),
+    }),
+  },
   { weight: 2, arbitrary: fc.record({ do: fc.constant('crash'), when: fc.constantFrom('before', 'after') }) },
   { weight: 6, arbitrary: fc.record({ do: fc.constantFrom('settle', 'settle', 'settle', 'putAway') }) },
 );
@@ -67,6 +80,12 @@ export async function take(step: Step, world: World): Promise<void> {
     case 'pens':
       world.situation.pensUp = step.up;
       return;
+    case 'way':
+      world.ways = step.own ? { [`page-${1 + (step.which % 2)}`]: 'own' } : {};
+      return;
+    case 'freedom':
+      world.situation.freedom = step.freedom;
+      return;
     case 'crash':
       return world.crashAtNext(step.when);
     case 'putAway':
@@ -81,12 +100,12 @@ export async function take(step: Step, world: World): Promise<void> {
 }
 
 /** Something that a person does on a page. Returns whether there was something to do. */
-export function act(step: Extract<Step, { which: number }>, member: Member): boolean {
+export function act(step: Deed, member: Member): boolean {
   const changes = changesOf(step, member);
   return changes.length > 0 && member.client.perform(changes) !== undefined;
 }
 
-function changesOf(step: Extract<Step, { which: number }>, { client, actor }: Member): Change[] {
+function changesOf(step: Deed, { client, actor }: Member): Change[] {
   if (!client.actor) return [];
   const { state } = client;
   const pages = [...state.pages.values()].sort((a, b) => (a.id < b.id ? -1 : 1));

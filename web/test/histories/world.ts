@@ -1,4 +1,4 @@
-import type { Actor, LogRef, LogState, Mark, Operation, Page, Situation } from '@doodla/core';
+import type { Actor, LogRef, LogState, Mark, Operation, Page, Situation, Ways } from '@doodla/core';
 import { FREE, LIVE, maySee, Refusal } from '@doodla/core';
 import { plainToInstance } from 'class-transformer';
 import { validate } from 'class-validator';
@@ -88,6 +88,8 @@ export class World {
   readonly ref: LogRef = { kind: 'sitting', id: randomUUID() };
   readonly situation: Situation = { ...FREE };
   readonly members: Member[];
+  /** How pages are handed out. */
+  ways: Ways = {};
   private sockets = new Map<string, ServerEnd>();
   private logs!: LogsService;
   private gateway!: LiveGateway;
@@ -116,7 +118,7 @@ export class World {
 
   /** The class goes on with pens up, and everybody has heard of it. */
   letWrite(): void {
-    Object.assign(this.situation, { pensUp: true, ended: false });
+    Object.assign(this.situation, { pensUp: true, ended: false, freedom: 'everything' });
     for (const { client } of this.members) client.resume();
   }
 
@@ -202,7 +204,7 @@ export class World {
     };
     this.gateway = new LiveGateway(access as never, this.logs, {
       onRules: () => undefined,
-      waysOf: () => Promise.resolve({}),
+      waysOf: () => Promise.resolve(this.ways),
     } as never);
     this.gateway.afterInit(this.server());
   }
