@@ -182,6 +182,41 @@ await display.getByRole('button', { name: /^Students: / }).click();
 await display.getByText('What students may do').click();
 await shot(display, 'who-is-in-class');
 await display.keyboard.press('Escape');
+await display.getByRole('button', { name: 'Ask the class' }).click();
+await display.getByLabel('Question (or say it aloud)').fill('What makes a bridge strong?');
+await display.getByRole('radio', { name: 'Ideas on notes' }).click();
+await display.getByRole('dialog').getByRole('button', { name: 'Ask', exact: true }).click();
+const ideas = ['Triangles', 'Good steel', 'Thick ropes', 'A deep footing', 'No wind', 'Many pillars'];
+for (const [i, idea] of ideas.entries()) {
+  const student = [wren, ...more][i % 5];
+  await student.getByLabel('Your idea').fill(idea);
+  await student.getByLabel('Your idea').press('Enter');
+  await display.getByRole('button', { name: new RegExp(`: ${idea}$`) }).waitFor();
+}
+await display.getByRole('button', { name: /: Thick ropes$/ }).click();
+await display.getByRole('menuitem', { name: 'Put together with “Triangles”' }).click();
+await display.getByRole('button', { name: 'Change the title “Group”' }).click();
+await display.getByRole('textbox', { name: 'Title of the group' }).fill('How it is built');
+await display.getByRole('button', { name: 'Keep', exact: true }).click();
+await display.getByRole('button', { name: 'Change the title “How it is built”' }).waitFor();
+await display.getByRole('button', { name: 'How ideas are collected' }).click();
+await display.getByRole('menuitemradio', { name: '3 votes each' }).click();
+await display.keyboard.press('Escape');
+for (const [student, idea] of [
+  [wren, 'Triangles'],
+  [more[0], 'Triangles'],
+  [more[1], 'Good steel'],
+]) {
+  await student.getByRole('button', { name: `Vote for: ${idea}` }).click();
+}
+await display.getByRole('button', { name: 'Chat and notes' }).click();
+await display.getByLabel('Your message to everybody').fill('Three votes each. Choose well!');
+await display.getByRole('button', { name: 'Send' }).click();
+await display.getByText('Three votes each. Choose well!').waitFor();
+await shot(display, 'ideas');
+await display.getByRole('region', { name: 'Chat and notes' }).getByRole('button', { name: 'Close' }).click();
+await display.getByRole('button', { name: 'Stop collecting; the notes stay' }).click();
+await display.getByRole('button', { name: 'Previous page' }).click();
 await display.getByRole('button', { name: 'Show', exact: true }).click();
 await display.getByRole('menuitem', { name: 'A screen to practise with' }).click();
 await display.waitForFunction(() => window.doodla.stageState().screen?.certain);
