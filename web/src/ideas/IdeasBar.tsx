@@ -39,7 +39,7 @@ function Bar({ desk, page, rules }: { desk: PageDesk; page: string; rules: IdeaR
       role="group"
       aria-label={t('ideas.ideas')}
       data-bar="ideas"
-      className="pointer-events-auto absolute bottom-17 left-1/2 z-20 flex w-max max-w-[calc(100%-1rem)] -translate-x-1/2 flex-wrap items-center justify-center gap-2 rounded-2xl bg-board p-1 text-paper shadow-xl compact:bottom-28 forced-colors:border-2"
+      className="pointer-events-auto absolute bottom-17 left-1/2 z-20 flex w-max group-has-[[data-bar=talk][data-side=left]]/view:left-[calc(50%+11.5rem)] group-has-[[data-bar=talk][data-side=right]]/view:left-[calc(50%-11.5rem)] max-w-[calc(100%-1rem)] -translate-x-1/2 flex-wrap items-center justify-center gap-2 rounded-2xl bg-board p-1 text-paper shadow-xl compact:bottom-28 forced-colors:border-2"
     >
       {mayAdd && (
         <form onSubmit={add} className="flex min-w-0 items-center gap-1">
@@ -49,7 +49,7 @@ function Bar({ desk, page, rules }: { desk: PageDesk; page: string; rules: IdeaR
             placeholder={t('ideas.yourIdea')}
             maxLength={MOST_LETTERS}
             autoComplete="off"
-            className="min-h-11 w-72 min-w-0 rounded-xl bg-white px-3 text-lg text-ink compact:w-52"
+            className="min-h-11 w-72 group-has-[[data-bar=talk]]/view:w-44 min-w-0 rounded-xl bg-white px-3 text-lg text-ink compact:w-52"
           />
           <Button look="onBoard" type="submit" icon={<Plus aria-hidden size={18} />}>
             {t('ideas.add')}

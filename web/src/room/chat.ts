@@ -96,6 +96,8 @@ export class Chat {
     const at = known.findIndex(({ id }) => id === message.id);
     const isOwn = this.unsent.get().some(({ id }) => id === message.id);
     this.messages.set(at < 0 ? [...known, message] : known.with(at, message));
+    // One hears of one's own before the answer comes.
+    if (isOwn) this.forget(message.id);
     return at < 0 && !isOwn;
   }
 
@@ -109,7 +111,6 @@ export class Chat {
         if (!next) return;
         const message: SayMessage = { sitting: this.sitting, id: next.id, words: next.words };
         this.take(await this.connection.request<ChatMessage>(LIVE.say, message));
-        this.forget(next.id);
       }
     } catch (error) {
       if (!(error instanceof LiveError) || error.code === 'unreachable') return;

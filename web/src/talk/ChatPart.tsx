@@ -125,11 +125,14 @@ function nameOf(room: Room, { author, name }: ChatMessage): string {
 
 function NotSent({ room, unsent: { id, words, refused } }: { room: Room; unsent: Unsent }) {
   const chat = room.chat!;
+  const online = useStore(room.connection.status);
   return (
     <li className="flex items-start gap-1 py-1">
       <div className="min-w-0 grow">
         <p className="break-words text-ink-soft">{words}</p>
-        <p className="text-sm">{refused ?? t('talk.waitsForConnection')}</p>
+        <p className="text-sm">
+          {refused ?? (online === 'online' ? t('talk.isBeingSent') : t('talk.waitsForConnection'))}
+        </p>
       </div>
       {refused !== undefined && (
         <>

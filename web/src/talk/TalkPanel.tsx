@@ -36,6 +36,7 @@ export default function TalkPanel({ room, stage, side }: TalkPanelProps) {
     <section
       aria-label={t('talk.talk')}
       data-bar={compact ? undefined : 'talk'}
+      data-side={side}
       onKeyDown={(event) => {
         if (event.key === 'Escape') chat.open.set(false);
       }}

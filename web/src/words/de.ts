@@ -1203,6 +1203,7 @@ export const de: Words = {
     chatIsOff: 'Deine Lehrkraft hat das Gespräch ausgeschaltet.',
     forget: 'Nicht Gesendetes verwerfen: {{words}}',
     heading: 'Überschrift',
+    isBeingSent: 'Wird gesendet …',
     lookOfWords: 'Aussehen der Wörter',
     mayWriteNotes: 'Darf die Notizen der Klasse schreiben',
     noNotesYet: 'Noch ist nichts notiert.',

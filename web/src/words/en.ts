@@ -1163,6 +1163,7 @@ export const en = {
     chatIsOff: 'Your teacher has switched the chat off.',
     forget: 'Drop what was not sent: {{words}}',
     heading: 'Heading',
+    isBeingSent: 'Is being sent …',
     lookOfWords: 'Look of the words',
     mayWriteNotes: 'May write the class notes',
     noNotesYet: 'Nothing has been noted down yet.',
