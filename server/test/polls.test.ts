@@ -104,6 +104,16 @@ describe('a poll', () => {
     for (const one of [odo, other]) one.live.close();
   });
 
+  it('says what is seen, whatever letters it is sent in', async () => {
+    const id = await ask({ kind: 'words', question: '\u202eWhich\u200b  one? ', options: [], hidden: false });
+    await expect.poll(() => wren.live.classState?.poll?.question).toBe('Which one?');
+    expect((await say(wren, 'answer', { poll: id, value: '\u200b \u200b' })).error?.code).toBe('no-answer');
+    await say(wren, 'answer', { poll: id, value: ' the \u202e beam' });
+    await expect.poll(() => at.live.classState?.poll?.answers?.[0]?.value).toBe('the beam');
+    const twice = poll({ kind: 'answers', options: ['Arch', 'Ar\u200bch'] });
+    expect((await say(at, 'ask', { poll: twice })).error?.code).toBe('bad-mark');
+  });
+
   it('is the teacher’s to ask and to close, and nothing but a poll', async () => {
     const id = await ask();
     expect((await say(wren, 'ask', { poll: poll() })).error?.code).toBe('not-allowed');

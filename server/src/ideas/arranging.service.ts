@@ -5,6 +5,7 @@ import { randomUUID } from 'node:crypto';
 import { logFailure } from '../http/failures.js';
 import type { FreshOperation } from '../live/logs.service.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
+import { Soon } from '../live/soon.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { VotesService } from './votes.service.js';
 
@@ -18,7 +19,7 @@ const SOON_MS = 80;
 @Injectable()
 export class ArrangingService implements OnModuleInit {
   private readonly logger = new Logger('Ideas');
-  private readonly soon = new Set<string>();
+  private readonly soon = new Soon(SOON_MS, (error) => this.failed(error));
 
   constructor(
     private readonly logs: LogsService,
@@ -34,13 +35,7 @@ export class ArrangingService implements OnModuleInit {
 
   /** Arranges a page in a moment, together with what else comes until then. */
   arrangeSoon(sittingId: string, page: string): void {
-    const key = `${sittingId} ${page}`;
-    if (this.soon.has(key)) return;
-    this.soon.add(key);
-    setTimeout(() => {
-      this.soon.delete(key);
-      this.arrange(sittingId, page).catch((error: unknown) => this.failed(error));
-    }, SOON_MS).unref();
+    this.soon.run(`${sittingId} ${page}`, () => this.arrange(sittingId, page));
   }
 
   private async follow(log: string, { logged, known }: FreshOperation): Promise<void> {

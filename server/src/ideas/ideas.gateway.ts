@@ -15,6 +15,7 @@ import { ClassesService } from '../live/classes.service.js';
 import { FailureFilter } from '../live/failure.filter.js';
 import type { LiveSocket } from '../live/liveSocket.js';
 import { audienceRoom, GATEWAY, liveValidation } from '../live/liveSocket.js';
+import { Soon } from '../live/soon.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { ArrangingService } from './arranging.service.js';
 import { IdeasDto, VoteDto } from './ideas.dto.js';
@@ -30,7 +31,9 @@ const SOON_MS = 100;
 export class IdeasGateway {
   @WebSocketServer() private readonly server: Server;
   private readonly logger = new Logger('Ideas');
-  private readonly soon = new Set<string>();
+  private readonly soon = new Soon(SOON_MS, (error) =>
+    logFailure(this.logger, 'Nobody could be told how votes stand', error),
+  );
 
   constructor(
     private readonly access: AccessService,
@@ -71,15 +74,7 @@ export class IdeasGateway {
   }
 
   private tellSoon(sitting: string, page: string): void {
-    const key = `${sitting} ${page}`;
-    if (this.soon.has(key)) return;
-    this.soon.add(key);
-    setTimeout(() => {
-      this.soon.delete(key);
-      this.tell(sitting, page).catch((error: unknown) =>
-        logFailure(this.logger, 'Nobody could be told how votes stand', error),
-      );
-    }, SOON_MS).unref();
+    this.soon.run(`${sitting} ${page}`, () => this.tell(sitting, page));
   }
 
   private async tell(sitting: string, page: string): Promise<void> {

@@ -22,6 +22,7 @@ import { notFound } from '../http/problem.js';
 import { PollsService } from '../polls/polls.service.js';
 import type { Sitting } from '../sittings/sitting.entity.js';
 import { ideasOf, rulesOf, SittingsService } from '../sittings/sittings.service.js';
+import { Soon } from './soon.js';
 import type { Student } from '../sittings/student.entity.js';
 
 /** Who is told how things stand: the teacher, with their devices, of everything; students of what is theirs to know. */
@@ -54,7 +55,9 @@ export class ClassesService {
   /** Students whose hands are up, the first first, by sitting. */
   private readonly hands = new Map<string, Set<string>>();
   /** Classes of which everybody is told in a moment. */
-  private readonly soon = new Set<string>();
+  private readonly soon = new Soon(SOON_MS, (error) =>
+    logFailure(this.logger, 'Nobody could be told how a class stands', error),
+  );
   /** What was told last of each class, by audience; after it, only what changes is told. */
   private readonly told = new Map<string, Record<Audience, ClassState>>();
   /** Looking at a class, one after the other. */
@@ -186,14 +189,7 @@ export class ClassesService {
 
   /** Tells everybody in a moment, together with what else changes until then. */
   announceSoon(sittingId: string): void {
-    if (this.soon.has(sittingId)) return;
-    this.soon.add(sittingId);
-    setTimeout(() => {
-      this.soon.delete(sittingId);
-      this.announce(sittingId).catch((error: unknown) =>
-        logFailure(this.logger, 'Nobody could be told how a class stands', error),
-      );
-    }, SOON_MS).unref();
+    this.soon.run(sittingId, () => this.announce(sittingId));
   }
 
   setHand(sittingId: string, student: string, up: boolean): void {
