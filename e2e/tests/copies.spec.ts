@@ -217,3 +217,41 @@ test('two students share a screen: a copy, a pen and a colour each, undo of thei
   await teacher.getByRole('button', { name: 'Next page' }).click();
   await expectMarks(teacher, 3);
 });
+
+test('two hands write on their own halves of a screen at the same time', async ({ teacher }) => {
+  await startClass(teacher);
+  await hand(teacher, 'Two at this screen');
+  const seats = teacher.getByRole('dialog', { name: 'Students at this screen' });
+  const middles: { x: number; y: number; id: number }[] = [];
+  for (const number of [1, 2]) {
+    const seat = seats.getByRole('region', { name: `Student ${number} at the screen` });
+    await expect(seat.locator('[data-shown=true]')).toBeVisible();
+    const box = (await seat.boundingBox())!;
+    middles.push({ x: box.x + box.width / 2 - 50, y: box.y + box.height / 2, id: number });
+  }
+  const [left, right] = middles as [(typeof middles)[0], (typeof middles)[0]];
+  const cdp = await teacher.context().newCDPSession(teacher);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', touchPoints: typeof middles) =>
+    cdp.send('Input.dispatchTouchEvent', { type, touchPoints });
+  await touch('touchStart', [left]);
+  await touch('touchStart', [left, right]);
+  for (let i = 1; i <= 8; i += 1)
+    await touch(
+      'touchMove',
+      [left, right].map(({ x, y, id }) => ({ x: x + 12 * i, y: y + 4 * i, id })),
+    );
+  await touch('touchEnd', []);
+  for (const number of [1, 2])
+    await expect(
+      seats
+        .getByRole('region', { name: `Student ${number} at the screen` })
+        .getByRole('button', { name: 'Undo' }),
+    ).toBeEnabled();
+  await seats.getByRole('button', { name: 'Keep them as pages' }).click();
+  for (let page = 0; page < 2; page += 1) {
+    await teacher.getByRole('button', { name: 'Next page' }).click();
+    await expectMarks(teacher, 1);
+    const [mark] = (await stageState(teacher)).marks;
+    expect(mark!.bounds.width).toBeGreaterThan(60);
+  }
+});
