@@ -9,6 +9,8 @@ export const TEACHER = { name: 'Ada Fenn', email: 'ada@school.example', password
 const STILL_FRAMES = 12;
 
 interface Fixtures {
+  /** Closes the browsers of a test's students when it is over. */
+  tidy: void;
   server: Server;
   /** A page on which a teacher has signed in whom only this test knows. */
   teacher: Page;
@@ -28,6 +30,14 @@ export const test = base.extend<Fixtures, Options & { shared: Server }>({
       await server.remove();
     },
     { scope: 'worker' },
+  ],
+  tidy: [
+    async ({ browser }, use) => {
+      await use();
+      // Whoever is left in a class would go on drawing and asking, and slow down all tests after this one.
+      await Promise.all(browser.contexts().map((context) => context.close()));
+    },
+    { auto: true },
   ],
   server: async ({ shared }, use) => {
     // A test that failed may have left it down.
