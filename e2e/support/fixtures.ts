@@ -111,6 +111,8 @@ export async function joinAs(
   await page.goto(`/join/${code}`);
   await page.getByLabel('Your name').fill(name);
   await page.getByRole('button', { name: 'Go in' }).click();
+  // The page makes room for the sign that says who one is.
+  await page.locator('[data-bar=student]').waitFor();
   await surfaceShown(page);
   return page;
 }
