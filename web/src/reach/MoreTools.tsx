@@ -3,6 +3,7 @@ import { lazy } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { toolsIn } from '../tools/tools';
 import { HandButtons } from '../asking/HandButtons';
+import { TalkButton } from '../talk/TalkButton';
 import { GroupSheet } from './GroupSheet';
 import { ModeSwitch } from './ModeSwitch';
 import { PictureButton } from './PictureButton';
@@ -40,7 +41,12 @@ export default function MoreTools({ desk }: { desk: PageDesk }) {
           )}
         </div>
       ))}
-      {desk.classroom && !desk.isTeacher && <HandButtons room={desk.room} />}
+      {desk.classroom && !desk.isTeacher && (
+        <>
+          <HandButtons room={desk.room} />
+          <TalkButton room={desk.room} />
+        </>
+      )}
       <ReadyPens desk={desk} />
     </div>
   );

@@ -2,9 +2,10 @@ import { MessageSquare } from 'lucide-react';
 import type { Room } from '../room/room';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
+import { classes } from '../ui/classes';
 import { t } from '../words';
 
-/** Opens and closes what the class says and notes down; says how much is new. */
+/** Opens and closes what the class says and notes down; says how much is new. `brief`: where a low window has no room for it. */
 export function TalkButton({ room, brief = false }: { room: Room; brief?: boolean }) {
   const chat = room.chat!;
   const unread = useStore(chat.unread);
@@ -16,7 +17,7 @@ export function TalkButton({ room, brief = false }: { room: Room; brief?: boolea
       aria-label={label}
       title={label}
       aria-pressed={isOpen}
-      className={brief ? '!px-2.5' : ''}
+      className={classes(brief && '!px-2.5', brief && unread === 0 && '[@media(max-height:420px)]:hidden')}
       icon={<MessageSquare aria-hidden size={18} />}
       onClick={() => chat.open.set(!isOpen)}
     >
