@@ -1,9 +1,8 @@
 import { Crosshair, Focus } from 'lucide-react';
-import { lazy } from 'react';
+import { lazy, Suspense } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { toolsIn } from '../tools/tools';
 import { HandButtons } from '../asking/HandButtons';
-import { TalkButton } from '../talk/TalkButton';
 import { GroupSheet } from './GroupSheet';
 import { ModeSwitch } from './ModeSwitch';
 import { PictureButton } from './PictureButton';
@@ -11,6 +10,10 @@ import { ReadyPens } from './ReadyPens';
 import { ToolButton } from './ToolButton';
 import { WipeMenu } from './WipeMenu';
 import { GROUP_NAMES } from './groupNames';
+
+const TalkButton = lazy(() =>
+  import('../talk/TalkButton').then((module) => ({ default: module.TalkButton })),
+);
 
 const PointSheet = lazy(() => import('./PointSheet'));
 const FocusSheet = lazy(() => import('./FocusSheet'));
@@ -44,7 +47,9 @@ export default function MoreTools({ desk }: { desk: PageDesk }) {
       {desk.classroom && !desk.isTeacher && (
         <>
           <HandButtons room={desk.room} />
-          <TalkButton room={desk.room} />
+          <Suspense>
+            <TalkButton room={desk.room} />
+          </Suspense>
         </>
       )}
       <ReadyPens desk={desk} />
