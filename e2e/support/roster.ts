@@ -17,6 +17,15 @@ export async function forStudent(teacher: Page, name: string, entry: string): Pr
   await closeRoster(teacher);
 }
 
+/** Chooses an entry of the menu that says how the class works on the shown page. */
+export async function hand(teacher: Page, entry: string): Promise<void> {
+  await teacher.getByRole('button', { name: /^How the class works/ }).click();
+  await teacher
+    .getByRole('menuitemradio', { name: entry, exact: true })
+    .or(teacher.getByRole('menuitem', { name: entry, exact: true }))
+    .click();
+}
+
 /** Says what all students may do, by switches and choices of the list, and closes it. */
 export async function setRules(teacher: Page, names: readonly string[]): Promise<void> {
   await openRoster(teacher);

@@ -1,18 +1,10 @@
 import type { Locator, Page } from '@playwright/test';
 import { bringIn, expect, joinAs, startClass, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
+import { hand } from '../support/roster';
 import { draw, expectMarks, stageState, wave } from '../support/stage';
 
 const PHONE = { width: 390, height: 844 };
-
-/** Chooses an entry of the menu that says how the class works. */
-async function hand(teacher: Page, entry: string): Promise<void> {
-  await teacher.getByRole('button', { name: /^How the class works/ }).click();
-  await teacher
-    .getByRole('menuitemradio', { name: entry, exact: true })
-    .or(teacher.getByRole('menuitem', { name: entry, exact: true }))
-    .click();
-}
 
 /** Pixels of a miniature that are neither paper nor nearly so. */
 function inkOn(card: Locator): Promise<number> {

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
-import { forStudent } from '../support/roster';
+import { forStudent, hand } from '../support/roster';
 import { at, draw, expectMarks, stageState, wave } from '../support/stage';
 
 const DAY_MS = 86_400_000;
@@ -84,12 +84,10 @@ test('a clock that is wrong by a day changes nothing', async ({ browser, server,
   await surfaceShown(wren);
   await wren.getByRole('button', { name: 'Undo' }).click();
   await expectSame([wren, teacher], 2);
-  await teacher.getByRole('button', { name: /^How the class works/ }).click();
-  await teacher.getByRole('menuitemradio', { name: 'Own copies', exact: true }).click();
+  await hand(teacher, 'Own copies');
   await expect(wren.getByText('This is your own copy of the page')).toBeVisible();
   await draw(wren, wave(60, 400));
-  await teacher.getByRole('button', { name: /^How the class works/ }).click();
-  await teacher.getByRole('menuitem', { name: 'See all copies' }).click();
+  await hand(teacher, 'See all copies');
   const card = teacher.getByRole('dialog', { name: 'All copies' }).getByRole('listitem');
   await expect(card.getByText('1 mark', { exact: true })).toBeVisible();
 });

@@ -2,16 +2,10 @@ import type { Page } from '@playwright/test';
 import { bringIn, expect, joinAs, penState, startClass, test } from '../support/fixtures';
 import { saveHandout } from '../support/handout';
 import { OutsideReader, plainPdf } from '../support/pdfs';
-import { forStudent, openRoster, setRules } from '../support/roster';
+import { forStudent, hand, openRoster, setRules } from '../support/roster';
 import { draw, expectMarks, stageState, wave } from '../support/stage';
 
 const PHONE = { width: 390, height: 844 };
-
-/** Chooses how the class works on the shown page. */
-async function hand(teacher: Page, entry: string): Promise<void> {
-  await teacher.getByRole('button', { name: /^How the class works/ }).click();
-  await teacher.getByRole('menuitemradio', { name: entry, exact: true }).click();
-}
 
 test('a lesson with five students, from the door to the handout', async ({ browser, server, teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
@@ -69,8 +63,7 @@ test('a lesson with five students, from the door to the handout', async ({ brows
     for (const page of all) await expect(page.getByText('This is your own copy of the page')).toBeVisible();
     await Promise.all(all.map((page) => draw(page, wave(60, 640))));
     for (const page of all) await expectMarks(page, 6);
-    await teacher.getByRole('button', { name: /^How the class works/ }).click();
-    await teacher.getByRole('menuitem', { name: 'See all copies' }).click();
+    await hand(teacher, 'See all copies');
     const wall = teacher.getByRole('dialog', { name: 'All copies' });
     await expect(wall.getByRole('listitem')).toHaveCount(5);
     await expect(wall.getByText('1 mark', { exact: true })).toHaveCount(5);
