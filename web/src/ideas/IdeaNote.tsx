@@ -89,7 +89,7 @@ type VotesProps = Pick<IdeaNoteProps, 'count' | 'voted' | 'voting' | 'onVote'> &
 
 function Votes({ count, voted, voting, words, onVote }: VotesProps) {
   const look =
-    'absolute right-0 bottom-0 translate-y-1/4 flex min-h-6 items-center gap-1 rounded-full px-2 text-sm font-bold shadow';
+    'absolute right-0 bottom-0 translate-y-1/2 flex min-h-6 items-center gap-1 rounded-full px-2 text-sm font-bold shadow';
   const inside = (
     <>
       <Vote aria-hidden size={14} />

@@ -17,6 +17,7 @@ export function TalkButton({ room, brief = false }: { room: Room; brief?: boolea
       aria-label={label}
       title={label}
       aria-pressed={isOpen}
+      data-closes
       className={classes(brief && '!px-2.5', brief && unread === 0 && '[@media(max-height:420px)]:hidden')}
       icon={<MessageSquare aria-hidden size={18} />}
       onClick={() => chat.open.set(!isOpen)}

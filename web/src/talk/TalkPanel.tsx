@@ -41,7 +41,7 @@ export default function TalkPanel({ room, stage, side }: TalkPanelProps) {
         if (event.key === 'Escape') chat.open.set(false);
       }}
       className={classes(
-        'absolute top-18 bottom-17 z-20 flex w-92 max-w-[calc(100vw-1rem)] flex-col rounded-2xl bg-paper shadow-xl forced-colors:border-2 compact:inset-x-2 compact:top-15 compact:bottom-28 compact:w-auto',
+        'absolute top-18 bottom-17 z-20 compact:z-30 flex w-92 max-w-[calc(100vw-1rem)] flex-col rounded-2xl bg-paper shadow-xl forced-colors:border-2 compact:inset-x-2 compact:top-15 compact:bottom-28 compact:w-auto',
         side === 'left' ? (columns ? 'left-48' : 'left-2') : columns ? 'right-48' : 'right-2',
       )}
     >
