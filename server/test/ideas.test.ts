@@ -164,6 +164,7 @@ describe('votes', () => {
     expect((await vote(tove, note, true)).error?.code).toBe('no-voting');
     await collect({ votes: 2 });
     expect((await vote(tove, 'nothing', true)).error?.code).toBe('no-voting');
+    expect(await say(at, 'vote', { page: 'made-up' })).toEqual({ mine: [], counts: null });
     const elsewhere = await aClass(server, teacher, 'Next door');
     const stranger = await joiner(server, elsewhere)('Finn');
     expect((await vote(stranger, note, true)).error?.code).toBe('not-found');

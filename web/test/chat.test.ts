@@ -39,7 +39,7 @@ function connectAnew(): void {
   };
 }
 
-const begin = () => new Chat('s1', line, problems);
+const begin = (owner = 'wren') => new Chat('s1', owner, line, problems);
 const words = (chat: Chat) => chat.messages.get().map((message) => message.words);
 
 describe('the chat in a browser', () => {
@@ -89,7 +89,32 @@ describe('the chat in a browser', () => {
     line.comeBack();
     await vi.waitUntil(() => again.unsent.get().length === 0);
     expect(asked(LIVE.say).map((message) => message.words)).toEqual(['One', 'Two']);
-    expect(localStorage.getItem('doodla.chat.s1')).toBeNull();
+    expect(localStorage.getItem('doodla.chat.s1.wren')).toBeNull();
+  });
+
+  it('sends nobody the words of another who used the same browser', async () => {
+    line.isOnline = false;
+    begin().say('Mine');
+    connectAnew();
+    const other = begin('tove');
+    await vi.waitUntil(() => other.messages.get().length === 1);
+    expect(other.unsent.get()).toEqual([]);
+    expect(asked(LIVE.say)).toEqual([]);
+    expect(begin().unsent.get()).toMatchObject([{ words: 'Mine' }]);
+  });
+
+  it('goes on a moment later where it was too fast', async () => {
+    vi.useFakeTimers();
+    const chat = begin();
+    line.answers[LIVE.say] = new LiveError('too-fast', 'That was too fast.');
+    chat.say('One');
+    await vi.advanceTimersByTimeAsync(100);
+    expect(chat.unsent.get()).toMatchObject([{ words: 'One' }]);
+    expect(chat.unsent.get()[0]!.refused).toBeUndefined();
+    delete line.answers[LIVE.say];
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(chat.unsent.get()).toEqual([]);
+    vi.useRealTimers();
   });
 
   it('says why something was not taken, goes on with the next, and tries it again or drops it', async () => {

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { VotesReply } from '@doodla/core';
+import { LRUCache } from 'lru-cache';
 import { Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
 import { LogsService } from '../live/logs.service.js';
@@ -10,10 +11,13 @@ import { IdeaVote } from './ideaVote.entity.js';
 /** Who has voted for each note of a page, by note. */
 type Ballot = Map<string, Set<string>>;
 
+/** Pages whose votes are held in memory. */
+const MOST_BALLOTS = 1000;
+
 /** Votes for the notes of a class; of pages that are voted on, they are in memory too. */
 @Injectable()
 export class VotesService {
-  private readonly ballots = new Map<string, Promise<Ballot>>();
+  private readonly ballots = new LRUCache<string, Promise<Ballot>>({ max: MOST_BALLOTS });
 
   constructor(
     @InjectRepository(IdeaVote) private readonly votes: Repository<IdeaVote>,
@@ -25,10 +29,10 @@ export class VotesService {
   async vote(sittingId: string, pageId: string, student: string, markId: string, up: boolean): Promise<void> {
     const sitting = await this.sittings.find(sittingId);
     const most = sitting?.endedAt === null ? (sitting.ideas?.[pageId]?.votes ?? 0) : 0;
-    const ballot = await this.ballotOf(sittingId, pageId);
-    const marks = await this.logs.open(sittingId).marksOn(pageId);
-    if (most === 0 || marks.get(markId)?.kind !== 'note')
+    const marks = most > 0 ? await this.logs.open(sittingId).marksOn(pageId) : undefined;
+    if (marks?.get(markId)?.kind !== 'note')
       throw new Problem(409, 'no-voting', 'There is nothing to vote on here any more.');
+    const ballot = await this.ballotOf(sittingId, pageId);
     const voters = ballot.get(markId) ?? new Set<string>();
     if (voters.has(student) === up) return;
     if (up && this.given(ballot, student, marks) >= most)
@@ -61,6 +65,8 @@ export class VotesService {
     pageId: string,
     { student, seesAll }: { student: string | undefined; seesAll: boolean },
   ): Promise<VotesReply> {
+    // Nothing is read, and held, for pages that somebody has made up.
+    if (!(await this.sittings.find(sittingId))?.ideas?.[pageId]) return { mine: [], counts: null };
     const ballot = await this.ballotOf(sittingId, pageId);
     const mine = [...ballot].flatMap(([note, voters]) => (student && voters.has(student) ? [note] : []));
     const counts = seesAll ? Object.fromEntries(await this.counts(sittingId, pageId)) : null;

@@ -13,7 +13,7 @@ const SENTENCES = {
 } as const;
 
 /** Notes of classes that are held in memory. */
-const MOST_OPEN = 200;
+const MOST_OPEN = 1000;
 
 interface Open {
   notes: SharedNotes;

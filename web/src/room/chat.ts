@@ -4,6 +4,8 @@ import type { Line } from '@doodla/core/client';
 import { LiveError, Store } from '@doodla/core/client';
 import { nanoid } from 'nanoid';
 
+const PAUSE_MS = 1000;
+
 /** What was said here and has not arrived yet. */
 export interface Unsent {
   id: string;
@@ -25,12 +27,14 @@ export class Chat {
   private sending = false;
   private readonly stops: (() => void)[];
 
+  /** `owner` tells those apart who use this browser one after the other: nobody sends another's words. */
   constructor(
     private readonly sitting: string,
+    owner: string,
     private readonly connection: Pick<Line, 'request' | 'on' | 'onOnline'>,
     private readonly tellProblem: (sentence: string) => void,
   ) {
-    this.key = `doodla.chat.${sitting}`;
+    this.key = `doodla.chat.${sitting}.${owner}`;
     this.unsent = new Store(kept(this.key));
     this.stops = [
       connection.on<[SaidMessage]>(LIVE.said, (told) => {
@@ -114,7 +118,8 @@ export class Chat {
       }
     } catch (error) {
       if (!(error instanceof LiveError) || error.code === 'unreachable') return;
-      this.refuse(error.message);
+      if (error.code !== 'too-fast') this.refuse(error.message);
+      else await pause();
     } finally {
       this.sending = false;
     }
@@ -132,6 +137,9 @@ export class Chat {
     else localStorage.removeItem(this.key);
   }
 }
+
+/** Much that was said without a connection goes as fast as the server takes it. */
+const pause = () => new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
 
 function kept(key: string): readonly Unsent[] {
   try {

@@ -107,7 +107,7 @@ export class Room {
     const ref: LogRef | undefined = sitting === undefined ? undefined : { kind: 'sitting', id: sitting };
     this.classroom = ref && new ClassClient(ref.id, this.connection);
     this.asking = ref && new Asking(ref.id, this.connection, this.tellProblem);
-    this.chat = ref && new Chat(ref.id, this.connection, this.tellProblem);
+    this.chat = ref && new Chat(ref.id, token?.slice(-16) ?? 'teacher', this.connection, this.tellProblem);
     this.votes = ref && new IdeaVotes(ref.id, this.connection, this.tellProblem);
     this.lessonLog = this.openLog({ kind: 'lesson', id: lesson });
     this.target = ref ? this.openLog(ref) : this.lessonLog;
