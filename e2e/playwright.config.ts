@@ -18,6 +18,9 @@ export default defineConfig<object, Options>({
     },
   ],
   use: {
+    // Less than a test has, so that what never comes is known before it.
+    actionTimeout: 120_000,
+    navigationTimeout: 120_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

@@ -88,3 +88,18 @@ test('what a cover hides is not seen by somebody whose cover is still on its way
   await expect.poll(() => paperSeen(wren)).toBeGreaterThan(0.2);
   await wren.context().close();
 });
+
+test('a page of the program that fails says what to do, and is there after loading it again', async ({
+  browser,
+  server,
+}) => {
+  const page = await visitor(browser, server.url);
+  await page.route(/DisplayPage/, (route) =>
+    route.fulfill({ contentType: 'text/javascript', body: 'throw new TypeError("broken")' }),
+  );
+  await page.goto('/display');
+  await expect(page.getByRole('heading', { name: 'This page could not be shown' })).toBeVisible();
+  await page.unroute(/DisplayPage/);
+  await page.getByRole('button', { name: 'Load the page again' }).click();
+  await expect(page.getByRole('heading', { name: 'Classroom display' })).toBeVisible();
+});

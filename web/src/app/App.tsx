@@ -1,6 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { lazyAfter, pageShows } from '../ui/moments';
+import { Broken } from './Broken';
 import { Lost } from './Lost';
 import { t } from '../words';
 
@@ -13,12 +14,17 @@ const PadPage = lazy(() => import('../devices/PadPage'));
 const StudentPage = lazy(() => import('../classroom/StudentPage'));
 
 const router = createBrowserRouter([
-  { path: '/join/:code?', element: <JoinPage /> },
-  { path: '/display', element: <DisplayPage /> },
-  { path: '/pad/:code?', element: <PadPage /> },
-  { path: '/class/:sitting', element: <StudentPage /> },
-  { path: '/*', element: <TeacherArea /> },
-  { path: '*', element: <Lost /> },
+  {
+    errorElement: <Broken />,
+    children: [
+      { path: '/join/:code?', element: <JoinPage /> },
+      { path: '/display', element: <DisplayPage /> },
+      { path: '/pad/:code?', element: <PadPage /> },
+      { path: '/class/:sitting', element: <StudentPage /> },
+      { path: '/*', element: <TeacherArea /> },
+      { path: '*', element: <Lost /> },
+    ],
+  },
 ]);
 
 export function App() {
