@@ -16,7 +16,8 @@ export const de: Words = {
     thereIsNoPageAt: 'Unter dieser Adresse gibt es keine Seite',
     thisPageCouldNotBe: 'Diese Seite konnte nicht gezeigt werden',
     tryAgain: 'Noch einmal versuchen',
-    whatWasWrittenIsKept: 'Was geschrieben wurde, ist aufgehoben. Lade die Seite neu; hilft das nicht, sag es denen, die dieses Programm betreuen.',
+    whatWasWrittenIsKept:
+      'Was geschrieben wurde, ist aufgehoben. Lade die Seite neu; hilft das nicht, sag es denen, die dieses Programm betreuen.',
   },
   canvas: {
     theWebPageCouldNot: 'Die Webseite konnte nicht geholt werden.',

@@ -12,7 +12,8 @@ export const en = {
     thereIsNoPageAt: 'There is no page at this address',
     thisPageCouldNotBe: 'This page could not be shown',
     tryAgain: 'Try again',
-    whatWasWrittenIsKept: 'What was written is kept. Load the page again; if that does not help, tell whoever looks after this program.',
+    whatWasWrittenIsKept:
+      'What was written is kept. Load the page again; if that does not help, tell whoever looks after this program.',
   },
   canvas: {
     theWebPageCouldNot: 'The web page could not be fetched.',
