@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { ssim } from 'ssim.js';
 import { stageState } from './stage';
@@ -25,4 +25,15 @@ export function similarity(a: PNG, b: PNG): number {
     return { data: new Uint8ClampedArray(cut.data), width, height };
   };
   return ssim(same(a), same(b)).mssim;
+}
+
+/** How many pixels of a canvas are darker than paper. */
+export function darkInCanvas(canvas: Locator): Promise<number> {
+  return canvas.evaluate((element: HTMLCanvasElement) => {
+    const { data } = element.getContext('2d')!.getImageData(0, 0, element.width, element.height);
+    let dark = 0;
+    for (let i = 0; i < data.length; i += 4)
+      if (Math.min(data[i]!, data[i + 1]!, data[i + 2]!) < 170) dark += 1;
+    return dark;
+  });
 }

@@ -2,20 +2,13 @@ import type { Page } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { bringIn, expect, joinAs, startClass, startWriting, surfaceShown, test } from '../support/fixtures';
 import { makeHandout } from '../support/handout';
+import { pageMenu } from '../support/pageMenu';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { at, draw, expectMarks, stageState, wave } from '../support/stage';
 
 test.beforeEach(async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
 });
-
-/** Chooses something that can be done with the n-th page. */
-async function pageMenu(page: Page, n: number, item: string): Promise<void> {
-  const strip = page.getByRole('navigation', { name: 'Pages' });
-  if (!(await strip.isVisible())) await page.getByRole('button', { name: 'Show all pages' }).click();
-  await page.getByRole('button', { name: `What to do with page ${n}`, exact: true }).click();
-  await page.getByRole('menuitem', { name: item, exact: true }).click();
-}
 
 test('pages are added, ruled, duplicated, renamed, moved and deleted, also in class', async ({
   browser,

@@ -1,6 +1,7 @@
 import { AnnotationsModule } from './annotations/annotations.module.js';
 import { DEVICES_TABLES, DevicesModule } from './devices/devices.module.js';
 import { GROUPS_TABLES, GroupsModule } from './groups/groups.module.js';
+import { HistoryModule } from './history/history.module.js';
 import { IDEAS_TABLES, IdeasModule } from './ideas/ideas.module.js';
 import { LESSONS_TABLES, LessonsModule } from './lessons/lessons.module.js';
 import { LiveModule } from './live/live.module.js';
@@ -27,6 +28,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: GroupsModule, tables: GROUPS_TABLES },
   { module: SittingsModule, tables: SITTINGS_TABLES },
   { module: LiveModule },
+  { module: HistoryModule },
   { module: IdeasModule, tables: IDEAS_TABLES },
   { module: PollsModule, tables: POLLS_TABLES },
   { module: TalkModule, tables: TALK_TABLES },

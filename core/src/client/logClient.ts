@@ -12,7 +12,7 @@ import type { Change, LoggedOperation, Operation } from '../ops/operation.js';
 import type { Touched } from '../ops/optimistic.js';
 import type { Actor, Situation } from '../ops/permit.js';
 import { LIVE } from '../live/messages.js';
-import { packChanges, unpackChanges, unpackMark } from '../live/wire.js';
+import { packChanges, unpackLogged, unpackMark } from '../live/wire.js';
 import { OptimisticLog, touchedBy } from '../ops/optimistic.js';
 import { refusalOf } from '../ops/permit.js';
 import type { RefusalCode } from '../ops/refusal.js';
@@ -115,7 +115,7 @@ export class LogClient {
     this.stops = [
       connection.onOnline(() => void this.catchUp()),
       connection.on<[OperationsMessage]>(LIVE.operations, ({ log, logged }) => {
-        if (log === ref.id) for (const one of logged) this.take(unwire(one));
+        if (log === ref.id) for (const one of logged) this.take(unpackLogged(one));
       }),
       connection.on<[PieceMessage]>(LIVE.piece, (piece) => {
         if (piece.log === ref.id) this.takePiece(piece);
@@ -280,7 +280,7 @@ export class LogClient {
       this.actorOfLog = reply.actor;
       this.anew = false;
       if (reply.pages) this.startOver(reply.seq, reply);
-      for (const logged of reply.operations) this.take(unwire(logged));
+      for (const logged of reply.operations) this.take(unpackLogged(logged));
       this.takeEarly();
       if (reply.pages && !this.status.get().ready) await this.restoreOutbox(reply);
       if (this.closed) return;
@@ -461,10 +461,6 @@ function sentenceOf(error: unknown): string {
 
 function pause(): Promise<void> {
   return new Promise((resolve) => setTimeout(resolve, RETRY_MS));
-}
-
-function unwire(logged: OperationsMessage['logged'][number]): LoggedOperation {
-  return { ...logged, operation: { ...logged.operation, changes: unpackChanges(logged.operation.changes) } };
 }
 
 /** Refusals that go away by waiting; anything else is a verdict on the operation. */

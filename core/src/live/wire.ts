@@ -2,7 +2,7 @@ import { packPoints, unpackPoints } from '../ink/packedPoints.js';
 import { isRecord } from '../checks/fields.js';
 import type { Mark } from '../marks/mark.js';
 import type { StrokeMark } from '../marks/stroke/strokeMark.js';
-import type { Change } from '../ops/operation.js';
+import type { Change, LoggedOperation } from '../ops/operation.js';
 
 /** A mark as it is sent and stored: the points of ink packed. */
 export type WireMark = Mark | (Omit<StrokeMark, 'points'> & { points: string });
@@ -38,6 +38,18 @@ export function unpackChanges(changes: readonly WireChange[]): Change[] {
   return changes.map((change) =>
     change.do === 'add' ? { ...change, mark: unpackMark(change.mark) } : change,
   );
+}
+
+/** An operation as it is sent. */
+export function packLogged(logged: LoggedOperation): LoggedOperation<WireChange> {
+  const { operation } = logged;
+  return { ...logged, operation: { ...operation, changes: packChanges(operation.changes) } };
+}
+
+/** An operation that `packLogged` has packed. */
+export function unpackLogged(logged: LoggedOperation<WireChange>): LoggedOperation {
+  const { operation } = logged;
+  return { ...logged, operation: { ...operation, changes: unpackChanges(operation.changes) } };
 }
 
 /** Changes from outside with their ink unpacked as far as it can be; whether they are good is judged afterwards. */

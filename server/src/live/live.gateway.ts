@@ -10,6 +10,7 @@ import {
   mayDrawIn,
   maySee,
   placedBy,
+  packLogged,
   packMark,
   Refusal,
   refusalOf,
@@ -29,7 +30,7 @@ import type { LiveSocket } from './liveSocket.js';
 import { GATEWAY, liveValidation, logRoom, socketsIn } from './liveSocket.js';
 import { LogsService } from './logs.service.js';
 import type { OpenLog } from './openLog.js';
-import { OperationRelay, wire } from './operationRelay.js';
+import { OperationRelay } from './operationRelay.js';
 import { SharedBudget } from './sharedBudget.js';
 import { slowLane } from './slowLane.js';
 
@@ -193,7 +194,9 @@ export class LiveGateway implements OnGatewayInit {
     );
     const { marks } = log.viewOf(touched);
     const known = (id: string) => marks.get(id);
-    const operations = missed.map(({ logged, inverse }) => wire(visibleTo(actor, logged, inverse, known)));
+    const operations = missed.map(({ logged, inverse }) =>
+      packLogged(visibleTo(actor, logged, inverse, known)),
+    );
     return { ...base, operations, undoable: [] };
   }
 

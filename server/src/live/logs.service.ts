@@ -14,7 +14,7 @@ import type {
 } from '@doodla/core';
 import { applyChanges, invertChanges, pagesConcerned, Refusal, touchedBy, undoChanges } from '@doodla/core';
 import { logFailure } from '../http/failures.js';
-import type { AppendedOperation } from '../storage/logStore.js';
+import type { AppendedOperation, Stretch } from '../storage/logStore.js';
 import { LogStore } from '../storage/logStore.js';
 import { OpenLog } from './openLog.js';
 
@@ -124,6 +124,11 @@ export class LogsService implements OnModuleDestroy {
   /** Stored operations after number `since`, in order. */
   since(logId: string, since: number): AppendedOperation[] {
     return this.store.since(logId, since);
+  }
+
+  /** Of a stretch of operations those that concern a page, in order. */
+  concerning(logId: string, page: string, stretch: Stretch): AppendedOperation[] {
+    return this.store.concerning(logId, page, stretch);
   }
 
   /** A stored operation by its id. */

@@ -1,5 +1,5 @@
-import type { LoggedOperation, OperationsMessage, WireChange } from '@doodla/core';
-import { concernsPages, LIVE, packChanges, visibleTo } from '@doodla/core';
+import type { OperationsMessage } from '@doodla/core';
+import { concernsPages, LIVE, packLogged, visibleTo } from '@doodla/core';
 import { Logger } from '@nestjs/common';
 import type { Server } from 'socket.io';
 import { guarded } from '../http/failures.js';
@@ -72,7 +72,7 @@ export class OperationRelay {
     const isLimited = sockets.some(({ data }) => data.open.get(log)?.actor.reads);
     // Most is for all to see, and is encoded once.
     if (!isLimited && fresh.every(isForAll)) {
-      const message: OperationsMessage = { log, logged: fresh.map(({ logged }) => wire(logged)) };
+      const message: OperationsMessage = { log, logged: fresh.map(({ logged }) => packLogged(logged)) };
       this.server.to(logRoom(log)).emit(LIVE.operations, message);
       return;
     }
@@ -81,16 +81,10 @@ export class OperationRelay {
 
   private sendTo(socket: LiveSocket, log: string, fresh: readonly FreshOperation[]): void {
     const { actor } = socket.data.open.get(log)!;
-    const logged = fresh.map((one) => wire(visibleTo(actor, one.logged, one.inverse, one.known)));
+    const logged = fresh.map((one) => packLogged(visibleTo(actor, one.logged, one.inverse, one.known)));
     const message: OperationsMessage = { log, logged };
     socket.emit(LIVE.operations, message);
   }
-}
-
-/** An operation as it is sent. */
-export function wire(logged: LoggedOperation): LoggedOperation<WireChange> {
-  const { operation } = logged;
-  return { ...logged, operation: { ...operation, changes: packChanges(operation.changes) } };
 }
 
 function isForAll({ logged: { operation }, known }: FreshOperation): boolean {

@@ -27,6 +27,12 @@ export interface Append extends AppendedOperation {
   touchedPages: ReadonlyMap<string, Page | undefined>;
 }
 
+/** A part of a log: so many operations after a number. */
+export interface Stretch {
+  after: number;
+  count: number;
+}
+
 /** What is known of a log without its marks. */
 export interface LogHead {
   seq: number;
@@ -190,6 +196,15 @@ export class LogStore implements OnApplicationShutdown {
       key ?? -1,
       since,
     ) as OperationRow[];
+    return rows.map(operationOf);
+  }
+
+  /** Of `count` operations after number `after` those that concern a page, in order. */
+  concerning(logId: string, page: string, { after, count }: Stretch): AppendedOperation[] {
+    const rows = this.on(
+      `SELECT * FROM operation WHERE log = ? AND seq > ? AND seq <= ?
+       AND instr(' ' || pages || ' ', ' ' || ? || ' ') > 0 ORDER BY seq`,
+    ).all(this.keyOf(logId) ?? -1, after, after + count, page) as OperationRow[];
     return rows.map(operationOf);
   }
 

@@ -68,8 +68,9 @@ export const PAGE_ENTRIES: readonly Entry<NumberedPage>[] = [
     when: ({ desk, page }) => ownPages(desk).includes(page.id),
     run: ({ desk, page }) => void keepInLessonToo(desk, [page.id]),
   },
+  { id: 'history', label: t('pages.earlierStates'), Sheet: lazy(() => import('./HistoryDialog')) },
   { id: 'copy', label: t('pages.copyOrMoveToAnother'), Sheet: lazy(() => import('./CopyPageDialog')) },
-  { id: 'delete', label: 'Delete', alarming: true, run: remove },
+  { id: 'delete', label: t('common.delete'), alarming: true, run: remove },
 ];
 
 function remove({ desk, page, number }: NumberedPage): void {

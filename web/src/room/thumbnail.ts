@@ -1,5 +1,5 @@
 import type { Mark, Page } from '@doodla/core';
-import { isExported, paintSurface, UNITS_PER_POINT } from '@doodla/core';
+import { byOrder, isExported, paintSurface, UNITS_PER_POINT } from '@doodla/core';
 import type { PageDesk } from './pageDesk';
 import { drawWebPage } from '../canvas/drawWebPage';
 import { drawItems, drawMark } from '../canvas/markPainter';
@@ -34,15 +34,32 @@ export async function drawThumbnail(
     ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
     drawItems(ctx, paintSurface(page, extent), desk.pictures);
   }
-  ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
-  for (const mark of marks) drawMark(ctx, mark, desk.pictures);
+  paintMarks(picture, page, marks, desk);
   canvas.width = picture.width;
   canvas.height = picture.height;
   canvas.getContext('2d')!.drawImage(picture, 0, 0);
 }
 
+/** Draws marks over a picture of their page. */
+export function paintMarks(
+  picture: HTMLCanvasElement,
+  page: Page,
+  marks: readonly Mark[],
+  desk: PageDesk,
+): void {
+  const { x, y, width } = desk.extentOf(page);
+  const scale = picture.width / width;
+  const ctx = picture.getContext('2d')!;
+  ctx.setTransform(scale, 0, 0, scale, -x * scale, -y * scale);
+  for (const mark of [...marks].sort(byOrder)) drawMark(ctx, mark, desk.pictures);
+}
+
 /** Waits for the pictures on a page, which would be drawn as empty places else. */
-async function loadPictures(page: Page, marks: readonly Mark[], { pictures }: PageDesk): Promise<void> {
+export async function loadPictures(
+  page: Page,
+  marks: readonly Mark[],
+  { pictures }: PageDesk,
+): Promise<void> {
   const { surface } = page;
   const under =
     surface.kind === 'view'

@@ -10,11 +10,13 @@ interface ModalProps {
   description?: string;
   open: boolean;
   onOpenChange(open: boolean): void;
+  /** For what has to be seen large. */
+  wide?: boolean;
   children: ReactNode;
 }
 
 /** A sheet of paper over everything else. */
-export function Modal({ title, description, open, onOpenChange, children }: ModalProps) {
+export function Modal({ title, description, open, onOpenChange, wide = false, children }: ModalProps) {
   const before = useRef<HTMLElement>(undefined);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
@@ -28,7 +30,7 @@ export function Modal({ title, description, open, onOpenChange, children }: Moda
             event.preventDefault();
             giveFocusBack(before.current);
           }}
-          className="fixed top-1/2 left-1/2 z-50 max-h-[92dvh] w-[min(92vw,34rem)] -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-2xl bg-paper p-6 shadow-2xl"
+          className={`fixed top-1/2 left-1/2 z-50 max-h-[92dvh] ${wide ? 'w-[min(92vw,56rem)]' : 'w-[min(92vw,34rem)]'} -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-2xl bg-paper p-6 shadow-2xl`}
           {...(!description && { 'aria-describedby': undefined })}
         >
           <div className="mb-4 flex items-start justify-between gap-4">

@@ -1,0 +1,15 @@
+import type { WireChange } from '../live/wire.js';
+import type { Space } from '../marks/shared.js';
+import type { LoggedOperation } from '../ops/operation.js';
+
+/** What was done to a page, oldest first. */
+export interface HistoryReply {
+  steps: LoggedOperation<WireChange>[];
+}
+
+/** Asks for a page as it was after an operation, as far as the marks of a space go. */
+export interface RestoreRequest {
+  space: Space;
+  /** The operation's number; 0 for before all. */
+  seq: number;
+}
