@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { PassingCode } from '../src/index.js';
 import { FREE, LIVE } from '../src/index.js';
 import { LiveError, LogClient, MemoryOutbox } from '../src/client/index.js';
 import { FakeLine } from './helpers/fakeLine.js';
@@ -67,6 +68,26 @@ describe('a log', () => {
     await vi.waitUntil(() => client.status.get().waiting === 0);
     expect(submits()).toEqual(ids);
     expect(await outbox.load()).toEqual([]);
+  });
+
+  it('keeps what the server cannot store just now, says so once, and sends it when it can', async () => {
+    const told: string[] = [];
+    client.refused.subscribe((sentence) => told.push(sentence));
+    for (const code of ['storage-full', 'sent-again', 'too-fast'] satisfies PassingCode[]) {
+      line.answers[LIVE.submit] = new LiveError(code, `Why: ${code}`);
+      const before = submits().length;
+      const ids = [add(), add()];
+      await vi.advanceTimersByTimeAsync(2500);
+      expect(submits().length).toBeGreaterThanOrEqual(before + 3);
+      expect(client.status.get().waiting).toBe(2);
+      expect((await outbox.load()).map(({ operation }) => operation.id)).toEqual(ids);
+      delete line.answers[LIVE.submit];
+      await vi.advanceTimersByTimeAsync(1500);
+      expect(client.status.get().waiting).toBe(0);
+      expect(submits().slice(-2)).toEqual(ids);
+    }
+    expect(told).toEqual(['Why: storage-full', 'Why: sent-again']);
+    expect(client.state.marks.size).toBe(6);
   });
 
   it('sends what another run of the program has left in the outbox', async () => {

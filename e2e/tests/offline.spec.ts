@@ -12,6 +12,7 @@ test('a student who is offline for ten strokes keeps them, and they join in afte
   const code = await startWriting(teacher);
   const line = await CuttableLine.to(server.port);
   const wren = await joinAs(browser, line.url, code, 'Wren');
+  for (const page of [wren, teacher]) await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 
   line.cut();
   await expect(wren.getByText('No connection.')).toBeVisible();
@@ -19,8 +20,10 @@ test('a student who is offline for ten strokes keeps them, and they join in afte
   await draw(teacher, wave(400, 200));
   expect(await markCount(wren)).toBe(10);
   await expect(wren.getByText('10 things are waiting')).toBeVisible();
+  await expect(wren.getByText('Waiting for the connection')).toBeVisible();
   line.mend();
   await expectMarks(wren, 11);
+  await expect(wren.getByText('Saved', { exact: true })).toBeVisible();
   await expectMarks(teacher, 11);
   await expect(wren.getByText('No connection.')).toBeHidden();
 

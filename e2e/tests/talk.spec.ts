@@ -1,3 +1,4 @@
+import { CuttableLine } from '../support/cuttableLine';
 import { bringIn, expect, joinAs, startWriting, test } from '../support/fixtures';
 import { saveHandout } from '../support/handout';
 import { OutsideReader, plainPdf } from '../support/pdfs';
@@ -45,20 +46,23 @@ test('what is said without a connection is sent when it is back, over a reload t
   teacher,
 }) => {
   const code = await startWriting(teacher);
-  const wren = await joinAs(browser, server.url, code, 'Wren');
+  const line = await CuttableLine.to(server.port);
+  const wren = await joinAs(browser, line.url, code, 'Wren');
   await wren.getByRole('button', { name: /^Chat and notes/ }).click();
   await expect(wren.getByLabel('Your message to everybody')).toBeVisible();
-  await wren.context().setOffline(true);
+  line.cut();
+  await expect(wren.getByText('No connection.')).toBeVisible();
   await wren.getByLabel('Your message to everybody').fill('Am I still here?');
   await wren.getByLabel('Your message to everybody').press('Enter');
   await expect(wren.getByText('Will be sent when the connection is back.')).toBeVisible();
-  await wren.context().setOffline(false);
+  line.mend();
   await wren.reload();
   await wren.getByRole('button', { name: /^Chat and notes/ }).click();
   await expect(wren.getByRole('log')).toContainText('Am I still here?');
   await expect(wren.getByText('Will be sent when the connection is back.')).toBeHidden();
   await teacher.getByRole('button', { name: /^Chat and notes/ }).click();
   await expect(teacher.getByRole('log').getByText('Am I still here?')).toHaveCount(1);
+  line.close();
 });
 
 test('the teacher and a student they name write the same notes at once; others read them live', async ({

@@ -11,7 +11,7 @@ import type { LogState } from '../ops/logState.js';
 import type { Change, LoggedOperation, Operation } from '../ops/operation.js';
 import type { Touched } from '../ops/optimistic.js';
 import type { Actor, Situation } from '../ops/permit.js';
-import { LIVE } from '../live/messages.js';
+import { LIVE, PASSING } from '../live/messages.js';
 import { packChanges, unpackLogged, unpackMark } from '../live/wire.js';
 import { OptimisticLog, touchedBy } from '../ops/optimistic.js';
 import { refusalOf } from '../ops/permit.js';
@@ -104,6 +104,8 @@ export class LogClient {
   private readonly madeAlone = new Set<string>();
   /** Whether all is to be asked for, whatever is here. */
   private anew = false;
+  /** What is in the way of storing, as long as it is. */
+  private trouble: string | undefined;
   private closed = false;
   private readonly stops: (() => void)[];
 
@@ -380,6 +382,7 @@ export class LogClient {
     const message: SubmitRequest = { log: this.ref, operation: { ...operation, changes } };
     try {
       const { seq } = await this.connection.request<SubmitReply>(LIVE.submit, message);
+      this.trouble = undefined;
       if (this.isPending(operation) && seq > this.seq) await this.catchUp();
       if (this.isPending(operation) && seq <= this.seq) this.settle(operation);
       // Nothing to be had by asking at once again.
@@ -390,9 +393,16 @@ export class LogClient {
       if (held && this.isBarred()) this.status.patch({ held });
       else if (held) await pause();
       else if (error.code === 'not-open') await this.catchUp();
-      else if (isPassing(error.code)) await pause();
+      else if (isPassing(error.code)) await this.waitOut(error);
       else this.giveUp(operation, error);
     }
+  }
+
+  /** Says once that something is in the way, and tries again a little later. */
+  private async waitOut({ code, message }: LiveError): Promise<void> {
+    if (code !== 'too-fast' && code !== this.trouble) this.refused.tell(message);
+    this.trouble = code;
+    await pause();
   }
 
   private noteMadeAlone(): void {
@@ -463,7 +473,7 @@ function pause(): Promise<void> {
   return new Promise((resolve) => setTimeout(resolve, RETRY_MS));
 }
 
-/** Refusals that go away by waiting; anything else is a verdict on the operation. */
-function isPassing(code: RefusalCode | string): boolean {
-  return code === 'too-fast' || code === 'failed';
+/** Whether a failure goes away by waiting; anything else is a verdict on the operation. */
+function isPassing(code: string): boolean {
+  return PASSING.some((passing) => passing === code);
 }

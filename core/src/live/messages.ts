@@ -81,6 +81,10 @@ export interface OperationsMessage {
   logged: LoggedOperation<WireChange>[];
 }
 
+/** Failures that go away by waiting: what was to be stored is kept and sent again. */
+export const PASSING = ['too-fast', 'sent-again', 'storage-full'] as const;
+export type PassingCode = (typeof PASSING)[number];
+
 /** Any request may be answered with this instead. The message is fit to be shown. */
 export interface Failure {
   error: { code: RefusalCode | string; message: string };

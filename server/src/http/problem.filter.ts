@@ -4,7 +4,7 @@ import type { Response } from 'express';
 import { badInputCode } from './badInput.js';
 import { logFailure } from './failures.js';
 import { notFound, Problem } from './problem.js';
-import { diskFull } from '../storage/diskSpace.js';
+import { diskFull, isFull } from '../storage/diskSpace.js';
 
 /** Answers a failed request with `{code, message}`; the message is fit to be shown. */
 @Catch()
@@ -24,8 +24,8 @@ export class ProblemFilter implements ExceptionFilter {
   private problemOf(error: unknown): Problem {
     if (error instanceof Problem) return error;
     if (error instanceof BadRequestException) return badInput(error);
-    const { code, status } = error as { code?: unknown; status?: unknown };
-    if (code === 'ENOSPC' || code === 'SQLITE_FULL') return diskFull();
+    if (isFull(error)) return diskFull();
+    const { status } = error as { status?: unknown };
     if (status === 413)
       return new Problem(413, 'request-too-large', 'That is too large to be sent in one go.');
     // A file that is asked for and is not there, or an address that cannot be read.

@@ -1,7 +1,7 @@
 import type { Request, Response } from 'express';
 import multer, { MulterError } from 'multer';
 import { Problem } from './problem.js';
-import { diskFull } from '../storage/diskSpace.js';
+import { diskFull, isFull } from '../storage/diskSpace.js';
 import type { FileStore } from '../storage/fileStore.js';
 import type { IncomingFile } from '../storage/incomingFiles.js';
 import { IncomingFiles } from '../storage/incomingFiles.js';
@@ -45,7 +45,7 @@ function problemOf(error: unknown, maxMb: number): Problem {
       { maxMb },
     );
   }
-  if ((error as { code?: string }).code === 'ENOSPC') return diskFull();
+  if (isFull(error)) return diskFull();
   return new Problem(
     400,
     'broken-upload',

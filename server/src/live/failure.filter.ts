@@ -1,9 +1,20 @@
 import type { ArgumentsHost, ExceptionFilter } from '@nestjs/common';
 import { Catch, Logger } from '@nestjs/common';
-import type { Failure } from '@doodla/core';
+import type { Failure, PassingCode } from '@doodla/core';
 import { Refusal } from '@doodla/core';
 import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
+import { isFull } from '../storage/diskSpace.js';
+
+const SENT_AGAIN = {
+  code: 'sent-again' satisfies PassingCode,
+  message: 'Something went wrong on the server. Your work is kept here and will be sent again.',
+};
+const STORAGE_FULL = {
+  code: 'storage-full' satisfies PassingCode,
+  message:
+    'The server’s disk is full, so nothing more can be saved there just now. What you write is kept here and will be sent as soon as there is room. Please tell the school’s technical person.',
+};
 
 /** Answers a failed live message with a code and a sentence, by its acknowledgement. */
 @Catch()
@@ -20,11 +31,6 @@ export class FailureFilter implements ExceptionFilter {
     if (error instanceof Refusal) return { error: { code: error.code, message: error.message } };
     if (error instanceof Problem) return { error: error.getResponse() as Failure['error'] };
     logFailure(this.logger, 'A request failed', error);
-    return {
-      error: {
-        code: 'sent-again',
-        message: 'Something went wrong on the server. Your work is kept here and will be sent again.',
-      },
-    };
+    return { error: isFull(error) ? STORAGE_FULL : SENT_AGAIN };
   }
 }

@@ -32,3 +32,9 @@ export function diskFull(): Problem {
     'The server’s disk is nearly full, so no more files are taken in. What is written in class is still kept. Please tell the school’s technical person.',
   );
 }
+
+/** Whether something failed because the disk is full, by what the system and SQLite call that. */
+export function isFull(error: unknown): boolean {
+  const { code } = error as { code?: string };
+  return code === 'ENOSPC' || code === 'SQLITE_FULL';
+}

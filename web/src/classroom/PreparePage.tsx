@@ -14,6 +14,7 @@ import type { InLesson } from './lessonEntries';
 import { LESSON_ENTRIES } from './lessonEntries';
 import { JUST_STARTED, PRESENTING } from './TeachPage';
 import { CannotOpen } from '../ui/CannotOpen';
+import { SavedSign } from './SavedSign';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
 import { t } from '../words';
@@ -65,6 +66,7 @@ export default function PreparePage() {
           backLabel={t('classroom.backToYourLessons')}
           title={title}
           doing="preparing"
+          sign={<SavedSign room={desk.room} />}
           arrangement={arrangement}
           side={side}
         >

@@ -8,6 +8,7 @@ import { classes } from '../ui/classes';
 import { NameTag } from '../ui/NameTag';
 import type { PageDesk } from '../room/pageDesk';
 import { TalkButton } from '../talk/TalkButton';
+import { SavedSign } from './SavedSign';
 import { t } from '../words';
 
 const ShowMenu = lazy(() => import('../sharing/ShowMenu').then((module) => ({ default: module.ShowMenu })));
@@ -47,6 +48,7 @@ export default function StudentSign({ desk, place: { student }, side }: StudentS
         {state?.presenters.includes(student.id) && !state.ended && <MayShow desk={desk} />}
         {state?.ended ? t('classroom.thisClassHasEnded') : up ? <PensUp freedom={freedom} /> : <PensDown />}
       </span>
+      {!state?.ended && up && <SavedSign room={desk.room} />}
       {!state?.ended && <HandButtons room={desk.room} brief />}
       <TalkButton room={desk.room} brief />
       {handout && <HandOut desk={desk} title={state?.title ?? ''} />}

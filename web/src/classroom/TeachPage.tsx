@@ -13,6 +13,7 @@ import { LeaveDialog } from './LeaveDialog';
 import { CannotOpen } from '../ui/CannotOpen';
 import { OpenedEntry } from '../ui/entries';
 import { EntryBar, entryToOpen } from '../ui/EntryBar';
+import { SavedSign } from './SavedSign';
 import { TopBar } from './TopBar';
 import { WorkspaceView } from './WorkspaceView';
 import { t } from '../words';
@@ -77,6 +78,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
           backLabel={t('classroom.backToTheLesson')}
           title={sitting.title}
           doing={isOpen ? 'inClass' : 'ended'}
+          sign={isOpen && <SavedSign room={desk.room} />}
           arrangement={arrangement}
           side={side}
         >

@@ -14,6 +14,8 @@ interface TopBarProps {
   title: string;
   /** What the teacher is doing here; a class that is going on stands out. */
   doing?: keyof typeof DOING | undefined;
+  /** A sign beside that. */
+  sign?: ReactNode;
   arrangement: Arrangement;
   /** Where there is room for a column. */
   side: 'left' | 'right';
@@ -29,7 +31,7 @@ const DOING = {
 const HOLDER = 'rounded-2xl bg-board forced-colors:border-2 p-0.5 text-paper shadow-xl';
 
 /** Two small holders in the upper corners: where one is, and what goes for the class. */
-export function TopBar({ back, backLabel, title, doing, arrangement, side, children }: TopBarProps) {
+export function TopBar({ back, backLabel, title, doing, sign, arrangement, side, children }: TopBarProps) {
   const columns = arrangement === 'columns';
   const { compact } = useStore(windowRoom);
   return (
@@ -56,14 +58,17 @@ export function TopBar({ back, backLabel, title, doing, arrangement, side, child
         </Link>
         <div className="min-w-0">
           {doing && (
-            <p
-              className={classes(
-                'w-fit rounded-full px-2 whitespace-nowrap text-sm compact:leading-4 leading-5 font-bold',
-                doing === 'inClass' ? 'bg-chalk text-board' : 'border border-paper/60',
-              )}
-            >
-              {DOING[doing]}
-            </p>
+            <div className="flex items-center gap-2">
+              <p
+                className={classes(
+                  'w-fit rounded-full px-2 whitespace-nowrap text-sm compact:leading-4 leading-5 font-bold',
+                  doing === 'inClass' ? 'bg-chalk text-board' : 'border border-paper/60',
+                )}
+              >
+                {DOING[doing]}
+              </p>
+              {sign}
+            </div>
           )}
           <h1
             title={title}

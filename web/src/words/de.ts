@@ -102,8 +102,8 @@ export const de: Words = {
     endClass: 'Unterricht beenden',
     endClass2: 'Unterricht beenden …',
     goIn: 'Hinein',
-    goodOnceForFifteenMinutes: 'Gilt einmal, fünfzehn Minuten lang.',
     goOnWithClass: 'Unterricht fortsetzen',
+    goodOnceForFifteenMinutes: 'Gilt einmal, fünfzehn Minuten lang.',
     heldByPensDown_one:
       'Die Stifte wurden gesenkt, bevor etwas, das du geschrieben hast, gesendet war. Es bleibt auf diesem Gerät und kommt dazu, wenn die Stifte wieder gehoben sind.',
     heldByPensDown_other:
@@ -129,14 +129,14 @@ export const de: Words = {
     myNameIsNotHere: 'Mein Name ist nicht dabei',
     namesRideBesidePens: 'Namen stehen neben den Stiften der anderen',
     no: 'Nein',
-    nobodyHasJoinedYet: 'Noch ist niemand da.',
     noConnection: 'Keine Verbindung. Mach weiter; deine Arbeit bleibt hier und wird später gesendet.',
     noConnectionWaiting_one:
       'Keine Verbindung. Mach weiter; deine Arbeit bleibt hier und wird später gesendet ({{count}} Teil wartet).',
     noConnectionWaiting_other:
       'Keine Verbindung. Mach weiter; deine Arbeit bleibt hier und wird später gesendet ({{count}} Teile warten).',
-    onePageAgain: 'Wieder eine Seite',
+    nobodyHasJoinedYet: 'Noch ist niemand da.',
     onTheDisplayOpen: 'Öffne auf der Anzeige <b>{{address}}</b> und gib ein',
+    onePageAgain: 'Wieder eine Seite',
     openAndType: 'Öffne <b>{{address}}</b> und gib ein',
     openingTheClass: 'Die Klasse wird geöffnet …',
     openingThePages: 'Die Seiten werden geöffnet …',
@@ -148,6 +148,8 @@ export const de: Words = {
     pressAKey: 'drücken …',
     qrCodeOf: 'QR-Code von {{address}}',
     saveAsPdf: 'Als PDF sichern',
+    saved: 'Gespeichert',
+    saving: 'Wird gespeichert',
     scanThisWithThePhone: 'Scanne das mit dem Telefon oder Tablet, auf dem du schreiben willst.',
     somebodyCalledIsHere:
       '<b>{{name}} ist schon in dieser Klasse.</b> Bist du das auf einem anderen Gerät, dann warte hier: Deine Lehrkraft wird gefragt. Sonst füge deinem Namen einen Buchstaben oder eine Zahl hinzu und geh hinein.',
@@ -166,6 +168,7 @@ export const de: Words = {
       'Die Seite. Mit den Werkzeugen schreibst du darauf, mit den Pfeiltasten blätterst du.',
     thisClassHasEnded: 'Dieser Unterricht ist beendet',
     twoClasses: 'Zwei Stunden',
+    waitingToBeSaved: 'Wartet auf die Verbindung',
     wantsToComeIn: 'Möchte herein',
     youAreNoLongerSigned:
       'Du bist nicht mehr angemeldet. Melde dich in einem anderen Tab wieder an; deine Arbeit wartet hier.',
@@ -1084,6 +1087,8 @@ export const de: Words = {
     'request-too-large': 'Das ist zu viel, um es auf einmal zu senden.',
     'screen-busy': 'Jemand anderes zeigt gerade den Bildschirm. Bitte warte, bis das vorbei ist.',
     'sent-again': 'Auf dem Server ging etwas schief. Deine Arbeit bleibt hier und wird noch einmal gesendet.',
+    'storage-full':
+      'Die Festplatte des Servers ist voll, darum lässt sich dort gerade nichts mehr speichern. Was du schreibst, bleibt hier und wird gesendet, sobald Platz ist. Bitte sag es der technischen Betreuung der Schule.',
     'setting-too-large': 'Das ist zu viel für eine Einstellung.',
     'sign-in': 'Bitte melde dich erst an.',
     'sign-in-busy':

@@ -98,8 +98,8 @@ export const en = {
     endClass: 'End class',
     endClass2: 'End class …',
     goIn: 'Go in',
-    goodOnceForFifteenMinutes: 'Good once, for fifteen minutes.',
     goOnWithClass: 'Go on with class',
+    goodOnceForFifteenMinutes: 'Good once, for fifteen minutes.',
     heldByPensDown_one:
       'Pens went down before something that you wrote could be sent. It is kept on this device and joins in when pens are up again.',
     heldByPensDown_other:
@@ -125,14 +125,14 @@ export const en = {
     myNameIsNotHere: 'My name is not here',
     namesRideBesidePens: 'Names ride beside the pens of others',
     no: 'No',
-    nobodyHasJoinedYet: 'Nobody has joined yet.',
     noConnection: 'No connection. Go on; your work is kept here and sent later.',
     noConnectionWaiting_one:
       'No connection. Go on; your work is kept here and sent later ({{count}} thing is waiting).',
     noConnectionWaiting_other:
       'No connection. Go on; your work is kept here and sent later ({{count}} things are waiting).',
-    onePageAgain: 'One page again',
+    nobodyHasJoinedYet: 'Nobody has joined yet.',
     onTheDisplayOpen: 'On the display, open <b>{{address}}</b> and type',
+    onePageAgain: 'One page again',
     openAndType: 'Open <b>{{address}}</b> and type',
     openingTheClass: 'Opening the class …',
     openingThePages: 'Opening the pages …',
@@ -144,6 +144,8 @@ export const en = {
     pressAKey: 'press …',
     qrCodeOf: 'QR code of {{address}}',
     saveAsPdf: 'Save as PDF',
+    saved: 'Saved',
+    saving: 'Saving',
     scanThisWithThePhone: 'Scan this with the phone or tablet that you want to write on.',
     somebodyCalledIsHere:
       '<b>Somebody called {{name}} is in this class.</b> If that is you on another device, wait here: your teacher is being asked. If not, add a letter or a number to your name and go in.',
@@ -161,6 +163,7 @@ export const en = {
     thePageUseTheTools: 'The page. Use the tools to write on it, the arrow keys to turn it.',
     thisClassHasEnded: 'This class has ended',
     twoClasses: 'Two classes',
+    waitingToBeSaved: 'Waiting for the connection',
     wantsToComeIn: 'Wants to come in',
     youAreNoLongerSigned: 'You are no longer signed in. Sign in again in another tab; your work waits here.',
     youAreNotInThis: 'You are not in this class',
@@ -1053,6 +1056,8 @@ export const en = {
     'request-too-large': 'That is too large to be sent in one go.',
     'screen-busy': 'Somebody else is showing their screen. Please wait until they stop.',
     'sent-again': 'Something went wrong on the server. Your work is kept here and will be sent again.',
+    'storage-full':
+      'The server’s disk is full, so nothing more can be saved there just now. What you write is kept here and will be sent as soon as there is room. Please tell the school’s technical person.',
     'setting-too-large': 'This is too much to be kept as a setting.',
     'sign-in': 'Please sign in first.',
     'sign-in-busy': 'Too many people are signing in at once. Please try again in a few seconds.',
