@@ -1,5 +1,6 @@
 import { PNG } from 'pngjs';
 import { bringIn, chooseFile, expect, surfaceShown, TEACHER, test } from '../support/fixtures';
+import { chooseForLesson } from '../support/lessonMenu';
 import { plainPdf, samplePdf } from '../support/pdfs';
 import { pageOnScreen } from '../support/pictures';
 import { Server } from '../support/server';
@@ -35,11 +36,11 @@ test('a lesson is shown with its first page, renamed, deleted and brought back',
   await expect
     .poll(() => card.locator('img').evaluate((img: HTMLImageElement) => img.naturalWidth))
     .toBe(480);
-  await card.getByRole('button', { name: 'Rename' }).click();
+  await chooseForLesson(teacher, 'arch bridges', 'Rename');
   await teacher.getByLabel('Title').fill('Arches');
   await teacher.getByRole('button', { name: 'Keep this title' }).click();
   await expect(teacher.getByRole('heading', { name: 'Arches' })).toBeVisible();
-  await teacher.getByRole('button', { name: 'Delete Arches' }).click();
+  await chooseForLesson(teacher, 'Arches', 'Delete');
   await expect(teacher.getByRole('heading', { name: 'Arches' })).toBeHidden();
   await teacher.getByRole('button', { name: 'Undo' }).click();
   await expect(teacher.getByRole('heading', { name: 'Arches' })).toBeVisible();

@@ -325,14 +325,18 @@ test('the accessibility tree of the main screens is as it should be', async ({
       - button "New lesson without a document"
       - button "New lesson from a document"
       - button "Choose documents"
+      - search:
+        - searchbox "Search"
       - region "Classes that are still open":
         - link /bridges.* is still open/
+      - navigation "Which lessons":
+        - button "Last used" [pressed]
       - list:
         - listitem:
           - link /bridges/:
             - heading "bridges" [level=2]
-          - button "Rename bridges"
-          - button "Delete bridges"
+          - button "Favourite: bridges"
+          - button "What to do with bridges"
   `);
   await context.close();
 });

@@ -12,6 +12,7 @@ import { PICTURES_TABLES, PicturesModule } from './pictures/pictures.module.js';
 import { POLLS_TABLES, PollsModule } from './polls/polls.module.js';
 import { ReadingModule } from './reading/reading.module.js';
 import { ScreensModule } from './screens/screens.module.js';
+import { SEARCH_TABLES, SearchModule } from './search/search.module.js';
 import { SHELF_TABLES, ShelfModule } from './shelf/shelf.module.js';
 import { SITTINGS_TABLES, SittingsModule } from './sittings/sittings.module.js';
 import type { Tables } from './storage/tables.js';
@@ -40,6 +41,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: WebPagesModule },
   { module: WordsModule, tables: WORDS_TABLES },
   { module: AnnotationsModule },
+  { module: SearchModule, tables: SEARCH_TABLES },
 ];
 
 export const MODULES = SUBJECTS.map(({ module }) => module);

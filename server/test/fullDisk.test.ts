@@ -23,7 +23,7 @@ afterAll(async () => {
 
 /** The database of the logs may grow by so many pages only: SQLite then fails as on a full disk (SQLITE_FULL). */
 function roomFor(pages: number): void {
-  const { database } = server.app.get(LogStore) as unknown as { database: Database.Database };
+  const { database } = server.app.get<unknown>(LogStore) as { database: Database.Database };
   const now = database.pragma('page_count', { simple: true }) as number;
   database.pragma(`max_page_count = ${now + pages}`);
 }

@@ -4,7 +4,7 @@ import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { KEPT_MS, PurgeService } from '../src/lessons/purge.service.js';
+import { PurgeService, TRASH_MS } from '../src/lessons/purge.service.js';
 import { LogsService } from '../src/live/logs.service.js';
 import { encrypted, pdfWith } from './helpers/pdfs.js';
 import type { TestServer } from './helpers/server.js';
@@ -135,7 +135,7 @@ describe('bringing in a PDF', () => {
 });
 
 describe('a lesson that was deleted', () => {
-  it('is gone for good after a day: classes, marks, document and file', async () => {
+  it('is gone for good after 30 days: classes, marks, document and file', async () => {
     const pdf = await pdfWith([77, 77]);
     const { lesson } = await teacher.upload('gone.pdf', pdf);
     const sitting = await teacher.send<{ id: string }>('POST', `/api/lessons/${lesson!.id}/sittings`, {
@@ -147,7 +147,7 @@ describe('a lesson that was deleted', () => {
     const purge = server.app.get(PurgeService);
     await purge.purge();
     expect(existsSync(path)).toBe(true);
-    await purge.purge(Date.now() + KEPT_MS + 1000);
+    await purge.purge(Date.now() + TRASH_MS + 1000);
     expect(existsSync(path)).toBe(false);
     const rows = await server.app
       .get(DataSource)

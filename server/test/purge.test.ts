@@ -3,8 +3,9 @@ import { existsSync, readdirSync, utimesSync } from 'node:fs';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { KEPT_MS, PurgeService } from '../src/lessons/purge.service.js';
+import { KEPT_MS, PurgeService, TRASH_MS } from '../src/lessons/purge.service.js';
 import { FileStore } from '../src/storage/fileStore.js';
+import { SearchIndexService } from '../src/search/searchIndex.service.js';
 import { aClass } from './helpers/aClass.js';
 import { strokeBy } from './helpers/live.js';
 import { pdfWith } from './helpers/pdfs.js';
@@ -29,7 +30,8 @@ const purgeIn = (ms: number) => server.app.get(PurgeService).purge(Date.now() + 
 /** How many rows each table has; what is yet to be let go of is none of a lesson's. */
 async function rows(): Promise<Record<string, number>> {
   const tables = await query<{ name: string }>(
-    `SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'gone_file'`,
+    `SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'gone_file'
+     AND name NOT LIKE 'found_words_%'`,
   );
   const counts: Record<string, number> = {};
   for (const { name } of tables)
@@ -61,12 +63,15 @@ const shaOf = async (lesson: string) =>
     )
   )[0]!.sha256;
 
+/** Until whatever was deleted is gone, with its files. */
+const LONG = TRASH_MS + 2 * KEPT_MS;
+
 beforeEach(async () => {
-  await purgeIn(3 * KEPT_MS);
+  await purgeIn(LONG);
 });
 
 describe('a deleted lesson', () => {
-  it('is gone after a day with all that was its own, down to the last row and file', async () => {
+  it('is gone after 30 days with all that was its own, down to the last row and file', async () => {
     const before = { rows: await rows(), files: files() };
     const { lesson, sitting, pages, live, me, code } = await aClass(server, teacher);
     await new Client(server.url).send('POST', '/api/join', { code, name: 'Wren' });
@@ -75,15 +80,16 @@ describe('a deleted lesson', () => {
     await putPicture(lesson.id, '#aa0000');
     await teacher.send('POST', `/api/sittings/${sitting.id}/devices`, { kind: 'pad' });
     live.close();
+    await server.app.get(SearchIndexService).settled();
     expect(await rows()).not.toEqual(before.rows);
     expect(files().length).toBeGreaterThan(before.files.length);
 
     await drop(lesson.id);
-    await purgeIn(KEPT_MS - MINUTE);
+    await purgeIn(TRASH_MS - MINUTE);
     expect(await shaOf(lesson.id)).toBeDefined();
-    await purgeIn(KEPT_MS + MINUTE);
+    await purgeIn(TRASH_MS + MINUTE);
     expect(await rows()).toEqual(before.rows);
-    await purgeIn(2 * KEPT_MS + MINUTE);
+    await purgeIn(TRASH_MS + KEPT_MS + MINUTE);
     expect(files()).toEqual(before.files);
   });
 
@@ -93,10 +99,10 @@ describe('a deleted lesson', () => {
     const sha256 = await shaOf(first.lesson!.id);
     expect(await shaOf(second.lesson!.id)).toBe(sha256);
     await drop(first.lesson!.id);
-    await purgeIn(3 * KEPT_MS);
+    await purgeIn(LONG);
     expect(files()).toContain(sha256);
     await drop(second.lesson!.id);
-    await purgeIn(3 * KEPT_MS);
+    await purgeIn(LONG);
     expect(files()).not.toContain(sha256);
   });
 
@@ -104,7 +110,7 @@ describe('a deleted lesson', () => {
     const { lesson } = await teacher.upload('back.pdf', await pdfWith([70, 90]));
     await drop(lesson!.id);
     expect((await teacher.send('POST', `/api/lessons/${lesson!.id}/restore`)).status).toBe(204);
-    await purgeIn(3 * KEPT_MS);
+    await purgeIn(LONG);
     expect(files()).toContain(await shaOf(lesson!.id));
     await drop(lesson!.id);
   });

@@ -6,8 +6,41 @@ import type { SittingSummary } from './sittings.js';
 export interface LessonSummary {
   id: string;
   title: string;
-  /** Milliseconds since 1970-01-01 UTC. */
+  /** Milliseconds since 1970-01-01 UTC, as all times here. */
   usedAt: number;
+  createdAt: number;
+  /** The folder that it lies in; null where it lies in none. */
+  folder: string | null;
+  favourite: boolean;
+  tags: readonly string[];
+  archived: boolean;
+  /** When it was put into the trash; null where it is not there. */
+  deletedAt: number | null;
+}
+
+/** What is said of a lesson; what is left out stays as it is. */
+export interface LessonRequest {
+  title?: string | undefined;
+  folder?: string | null | undefined;
+  favourite?: boolean | undefined;
+  tags?: readonly string[] | undefined;
+  archived?: boolean | undefined;
+}
+
+/** Most tags of a lesson, and letters of one. */
+export const MOST_TAGS = 20;
+export const TAG_LENGTH = 40;
+
+/** A folder of lessons, in another one or in none. */
+export interface Folder {
+  id: string;
+  title: string;
+  parent: string | null;
+}
+
+export interface FolderRequest {
+  title: string;
+  parent: string | null;
 }
 
 export interface LessonDetail extends LessonSummary {

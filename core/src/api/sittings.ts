@@ -24,6 +24,17 @@ export interface OpenSitting {
   openedAt: number;
 }
 
+/** A class that has ended and is kept. */
+export interface PastSitting {
+  id: string;
+  title: string;
+  lessonId: string;
+  lessonTitle: string;
+  /** The group that was taught, if it was one of the teacher's. */
+  groupTitle: string | null;
+  openedAt: number;
+}
+
 export interface SittingDetail extends SittingSummary {
   lessonId: string;
   lessonTitle: string;

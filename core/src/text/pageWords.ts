@@ -2,6 +2,7 @@ import type { TextQuote } from '../annotation/textQuote.js';
 import { MAX_QUOTE, quoteOf } from '../annotation/textQuote.js';
 import type { Rect } from '../geometry/rect.js';
 import { rectContains, unionRect } from '../geometry/rect.js';
+import { wordsFound } from './searchWords.js';
 
 /** A word of a page and where it lies, page units. */
 export interface PlacedWord extends Rect {
@@ -45,6 +46,11 @@ export class PageWords {
       else lines[lines.length - 1] = { ...unionRect(line, word), text: `${line.text} ${word.text}` };
     }
     return lines;
+  }
+
+  /** The words of which a word begins with one of those that are looked for (`searchWords`). */
+  beginningWith(words: readonly string[]): PlacedWord[] {
+    return this.words.filter(({ text }) => wordsFound(text, words).length > 0);
   }
 
   /** The words whose middle lies in a part of the page. */

@@ -2,6 +2,7 @@
 export const BAD_INPUT = {
   'your-name': 'Please give your name, up to 40 letters.',
   title: 'Please give a title of up to 200 letters.',
+  tags: 'A lesson has up to 20 tags of up to 40 letters each.',
   'web-address': 'Please give the address of a web page.',
   'target-lesson': 'Please choose the lesson that the page should go to.',
   'reading-language': 'Please choose one of the languages.',

@@ -24,8 +24,10 @@ import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { SittingsService, summaryOf } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { Lesson } from './lesson.entity.js';
-import { BlankLessonDto, InsertDocumentDto, RenameDto } from './lessons.dto.js';
+import { BlankLessonDto, InsertDocumentDto, LessonDto, RenameDto } from './lessons.dto.js';
+import { FoldersService } from './folders.service.js';
 import { LessonsService } from './lessons.service.js';
+import { PageCopiesService } from './pageCopies.service.js';
 
 @Controller('api/lessons')
 @UseGuards(TeacherGuard)
@@ -37,6 +39,8 @@ export class LessonsController {
     private readonly classes: ClassesService,
     private readonly files: FileStore,
     private readonly intake: DocumentIntake,
+    private readonly folders: FoldersService,
+    private readonly copies: PageCopiesService,
   ) {}
 
   @Get()
@@ -104,6 +108,12 @@ export class LessonsController {
     return { pages: await this.lessons.insertPages(place, read, after) };
   }
 
+  /** What is deleted and can be had back. */
+  @Get('trash')
+  async trash(@CurrentTeacher() teacher: Teacher): Promise<LessonSummary[]> {
+    return (await this.lessons.trash(teacher.id)).map(summary);
+  }
+
   @Get(':id')
   async get(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<LessonDetail> {
     const lesson = await this.lessons.own(teacher.id, id);
@@ -112,12 +122,24 @@ export class LessonsController {
 
   @Patch(':id')
   @HttpCode(204)
-  async rename(
+  async change(
     @CurrentTeacher() teacher: Teacher,
     @Param('id') id: string,
-    @Body() dto: RenameDto,
+    @Body() what: LessonDto,
   ): Promise<void> {
-    await this.lessons.rename(await this.lessons.own(teacher.id, id), dto.title);
+    const lesson = await this.lessons.own(teacher.id, id);
+    if (what.folder) await this.folders.own(teacher.id, what.folder);
+    await this.lessons.change(lesson, what);
+  }
+
+  /** Makes a copy of a lesson with its prepared marks, under another title. */
+  @Post(':id/copies')
+  async copy(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Body() { title }: RenameDto,
+  ): Promise<LessonSummary> {
+    return summary(await this.copies.copyLesson(teacher.id, id, title));
   }
 
   @Delete(':id')
@@ -148,8 +170,10 @@ export class LessonsController {
   }
 }
 
-function summary({ id, title, usedAt }: Lesson): LessonSummary {
-  return { id, title, usedAt };
+function summary(lesson: Lesson): LessonSummary {
+  const { id, title, usedAt, createdAt, folderId, favourite, tags, archivedAt, deletedAt } = lesson;
+  const archived = archivedAt !== null;
+  return { id, title, usedAt, createdAt, folder: folderId, favourite, tags: tags ?? [], archived, deletedAt };
 }
 
 /** A file's name as a title: without its ending, dashes for spaces. */

@@ -2,15 +2,26 @@ import type {
   BlankLessonRequest,
   CopyPageRequest,
   DocumentPagesRequest,
+  FolderRequest,
+  LessonRequest,
   TitleRequest,
   WebPageRequest,
 } from '@doodla/core';
 import { Transform } from 'class-transformer';
 import type { BlankSheet } from '@doodla/core';
-import { isBlankSheet } from '@doodla/core';
+import { isBlankSheet, MOST_TAGS, TAG_LENGTH } from '@doodla/core';
 import { Is } from '../live/live.dto.js';
 import { visibleText } from '../http/visibleText.js';
-import { IsOptional, IsString, IsUUID, Length } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  ValidateIf,
+} from 'class-validator';
 import { BAD_INPUT } from '../http/badInput.js';
 
 export class RenameDto implements TitleRequest {
@@ -18,6 +29,38 @@ export class RenameDto implements TitleRequest {
   @IsString()
   @Length(1, 200, { message: BAD_INPUT['title'] })
   title: string;
+}
+
+export class LessonDto implements LessonRequest {
+  @IsOptional()
+  @Transform(({ value }: { value: unknown }) => visibleText(value))
+  @IsString()
+  @Length(1, 200, { message: BAD_INPUT['title'] })
+  title?: string;
+
+  @ValidateIf((dto: LessonDto) => dto.folder !== undefined && dto.folder !== null)
+  @IsUUID()
+  folder?: string | null;
+
+  @IsOptional() @IsBoolean() favourite?: boolean;
+
+  @IsOptional()
+  @Transform(({ value }: { value: unknown }) => (Array.isArray(value) ? value.map(visibleText) : value))
+  @IsArray()
+  @ArrayMaxSize(MOST_TAGS, { message: BAD_INPUT['tags'] })
+  @Length(1, TAG_LENGTH, { each: true, message: BAD_INPUT['tags'] })
+  tags?: string[];
+
+  @IsOptional() @IsBoolean() archived?: boolean;
+}
+
+export class FolderDto implements FolderRequest {
+  @Transform(({ value }: { value: unknown }) => visibleText(value))
+  @IsString()
+  @Length(1, 100, { message: BAD_INPUT['title'] })
+  title: string;
+
+  @ValidateIf((dto: FolderDto) => dto.parent !== null) @IsUUID() parent: string | null;
 }
 
 export class BlankLessonDto implements BlankLessonRequest {

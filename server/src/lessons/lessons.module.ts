@@ -4,6 +4,9 @@ import { Material } from '../materials/material.entity.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import { SittingMaterial } from '../sittings/sittingMaterial.entity.js';
 import type { Tables } from '../storage/tables.js';
+import { LessonFolder } from './folder.entity.js';
+import { FoldersController } from './folders.controller.js';
+import { FoldersService } from './folders.service.js';
 import { Lesson } from './lesson.entity.js';
 import { LessonMaterial } from './lessonMaterial.entity.js';
 import { LessonsController } from './lessons.controller.js';
@@ -12,14 +15,14 @@ import { PageCopiesController } from './pageCopies.controller.js';
 import { PageCopiesService } from './pageCopies.service.js';
 import { PurgeService } from './purge.service.js';
 
-export const LESSONS_TABLES: Tables = { entities: [Lesson, LessonMaterial], migrations: [] };
+export const LESSONS_TABLES: Tables = { entities: [Lesson, LessonFolder, LessonMaterial], migrations: [] };
 
 /** Lessons and their pages. */
 @Global()
 @Module({
   imports: [TypeOrmModule.forFeature([...LESSONS_TABLES.entities, Material, SittingMaterial, StoredPicture])],
-  controllers: [LessonsController, PageCopiesController],
-  providers: [LessonsService, PageCopiesService, PurgeService],
+  controllers: [FoldersController, LessonsController, PageCopiesController],
+  providers: [FoldersService, LessonsService, PageCopiesService, PurgeService],
   exports: [LessonsService, PageCopiesService, PurgeService],
 })
 export class LessonsModule {}

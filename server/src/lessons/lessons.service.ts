@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { BlankSheet, MediaForm, Page } from '@doodla/core';
+import type { BlankSheet, LessonRequest, MediaForm, Page } from '@doodla/core';
 import { FORMATS, orderedPages, ordersBeside } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, Not, Repository } from 'typeorm';
@@ -64,6 +64,14 @@ export class LessonsService {
     return this.lessons.find({ where: { teacherId, deletedAt: IsNull() }, order: { usedAt: 'DESC' } });
   }
 
+  /** What a teacher has deleted and could still have back, last deleted first. */
+  trash(teacherId: string): Promise<Lesson[]> {
+    return this.lessons.find({
+      where: { teacherId, deletedAt: Not(IsNull()) },
+      order: { deletedAt: 'DESC' },
+    });
+  }
+
   /** The stored picture of a lesson's first page, drawn when it is first asked for; undefined where there is none. */
   async coverOf({ id, coverSha256 }: Lesson): Promise<string | undefined> {
     if (coverSha256 !== null) return coverSha256;
@@ -93,6 +101,11 @@ export class LessonsService {
     return this.create(teacherId, 'Untitled lesson', [{ title: '', ...(sheet ?? PLAIN) }]);
   }
 
+  /** A new lesson that has no pages yet. */
+  async createEmpty(teacherId: string, title: string): Promise<Lesson> {
+    return this.create(teacherId, title, []);
+  }
+
   /** A lesson is there once its row is: what comes before it, nobody sees. */
   private async create(
     teacherId: string,
@@ -107,6 +120,10 @@ export class LessonsService {
       teacherId,
       title: title.slice(0, 200),
       coverSha256: null,
+      folderId: null,
+      favourite: false,
+      tags: null,
+      archivedAt: null,
       createdAt: now,
       usedAt: now,
       deletedAt: null,
@@ -217,8 +234,16 @@ export class LessonsService {
     else await this.links.upsert({ lessonId: lesson.id, materialId }, ['lessonId', 'materialId']);
   }
 
-  async rename(lesson: Lesson, title: string): Promise<void> {
-    await this.lessons.update({ id: lesson.id }, { title });
+  /** Says other things of a lesson; what is left out stays. */
+  async change({ id }: Lesson, { title, folder, favourite, tags, archived }: LessonRequest): Promise<void> {
+    const set = {
+      ...(title !== undefined && { title }),
+      ...(folder !== undefined && { folderId: folder }),
+      ...(favourite !== undefined && { favourite }),
+      ...(tags && { tags: [...new Set(tags)] }),
+      ...(archived !== undefined && { archivedAt: archived ? Date.now() : null }),
+    };
+    if (Object.keys(set).length > 0) await this.lessons.update({ id }, set);
   }
 
   async markUsed(id: string): Promise<void> {

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Change, Mark, Page } from '@doodla/core';
-import { byOrder, ordersBeside } from '@doodla/core';
+import { byOrder, orderedPages, ordersBeside } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
@@ -9,6 +9,7 @@ import { preparedCopies } from './preparedCopies.js';
 import { LogsService } from '../live/logs.service.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import { SittingsService } from '../sittings/sittings.service.js';
+import type { Lesson } from './lesson.entity.js';
 import { LessonsService } from './lessons.service.js';
 
 export interface PageSource {
@@ -60,6 +61,22 @@ export class PageCopiesService {
     ];
     await this.logs.append(to, teacherId, { id: randomUUID(), changes });
     return copy.id;
+  }
+
+  /** A new lesson with copies of all pages of one and what is prepared on them. Throws Problem. */
+  async copyLesson(teacherId: string, id: string, title: string): Promise<Lesson> {
+    const from = await this.lessons.own(teacherId, id);
+    const copy = await this.lessons.createEmpty(teacherId, title);
+    try {
+      for (const { id: page } of orderedPages(this.logs.open(id).pages.values()))
+        await this.copy(teacherId, { lesson: id, page }, copy.id);
+      const { folderId, tags } = from;
+      await this.lessons.change(copy, { folder: folderId, tags: tags ?? [] });
+      return await this.lessons.own(teacherId, copy.id);
+    } catch (error) {
+      await this.lessons.remove(copy);
+      throw error;
+    }
   }
 
   private async checkSitting({ lesson, sitting }: PageSource): Promise<void> {

@@ -2,7 +2,6 @@ import type { OnModuleDestroy } from '@nestjs/common';
 import { Injectable, Logger } from '@nestjs/common';
 import type {
   Actor,
-  Belonging,
   Change,
   LoggedOperation,
   LogView,
@@ -35,8 +34,8 @@ export interface AppendOptions {
 
 /** An operation that has just been stored, for those who have the log open. */
 export interface FreshOperation extends AppendedOperation {
-  /** Whose a mark is that it touched. */
-  known(mark: string): Belonging | undefined;
+  /** A mark that it touched, as it is now, or as it was before it went. */
+  known(mark: string): Mark | undefined;
 }
 
 type AppendListener = (logId: string, fresh: FreshOperation) => void;

@@ -61,6 +61,11 @@ export class PdfReader implements OnApplicationBootstrap, OnModuleDestroy {
     return (await read<'letters'>(this.documents, { kind: 'letters', path, pages }, options)).letters;
   }
 
+  /** What each page says. Throws as `sizes`. */
+  async words(path: string, options: PdfTaskOptions): Promise<string[]> {
+    return (await read<'words'>(this.documents, { kind: 'words', path }, options)).pages;
+  }
+
   /** A picture of a page, for `owner`. Throws PdfError. */
   async picture(path: string, wish: PictureWish, owner: string): Promise<Uint8Array> {
     return (await read<'picture'>(this.pictures, { kind: 'picture', path, ...wish }, { owner })).bytes;

@@ -5,6 +5,8 @@ import { drawPdfPage, loadPdf } from './pdfFile.js';
 import type { PdfAnswer, PdfFailure, PdfFault, PdfProgress, PdfTask, PictureWish } from './pdfTask.js';
 
 const PROGRESS_STEP = 10;
+/** Kept of one page; a page of small print has some 8,000. */
+const MOST_LETTERS = 20_000;
 
 serveTasks<PdfTask, PdfProgress>({ run, failureOf });
 
@@ -27,6 +29,7 @@ async function run(task: PdfTask, ask: Ask): Promise<PdfAnswer> {
     if (doc.numPages === 0) throw new Fault('empty');
     if (task.kind === 'sizes') return await readSizes(doc, task, ask);
     if (task.kind === 'letters') return await readLetters(doc, task.pages);
+    if (task.kind === 'words') return await readWords(doc);
     if (task.kind === 'picture') return await drawPicture(doc, task);
     return { kind: 'count', count: doc.numPages };
   } finally {
@@ -63,6 +66,19 @@ async function readLetters(doc: PDFDocumentProxy, pages: number): Promise<PdfAns
     page.cleanup();
   }
   return { kind: 'letters', letters: [...letters].join('') };
+}
+
+/** Words as they stand in the document, a space for each end of a line; more than `MOST_LETTERS` of a page are left out. */
+async function readWords(doc: PDFDocumentProxy): Promise<PdfAnswer> {
+  const pages: string[] = [];
+  for (let n = 1; n <= doc.numPages; n++) {
+    const page = await doc.getPage(n);
+    const { items } = await page.getTextContent();
+    const parts = items.map((item) => ('str' in item ? item.str + (item.hasEOL ? ' ' : '') : ''));
+    pages.push(parts.join('').replace(/\s+/g, ' ').trim().slice(0, MOST_LETTERS));
+    page.cleanup();
+  }
+  return { kind: 'words', pages };
 }
 
 async function drawPicture(doc: PDFDocumentProxy, { index, ...wish }: PictureWish): Promise<PdfAnswer> {

@@ -6,6 +6,8 @@ export type PdfTask =
   | { kind: 'count'; path: string }
   /** The characters that the text of the first pages is written in. */
   | { kind: 'letters'; path: string; pages: number }
+  /** What each page says. */
+  | { kind: 'words'; path: string }
   /** A picture of a page, from 0. */
   | ({ kind: 'picture'; path: string } & PictureWish);
 
@@ -37,6 +39,7 @@ export type PdfAnswer =
   | { kind: 'sizes'; count: number; pages: ReadPage[] }
   | { kind: 'count'; count: number }
   | { kind: 'letters'; letters: string }
+  | { kind: 'words'; pages: string[] }
   | { kind: 'picture'; bytes: Uint8Array };
 
 /** Pages read so far. */

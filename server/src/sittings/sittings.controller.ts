@@ -19,6 +19,7 @@ import type {
   MarksReply,
   OpenSitting,
   PagesReply,
+  PastSitting,
   Removal,
   Seat,
   SittingDetail,
@@ -79,6 +80,13 @@ export class SittingsController {
     const lesson = await this.lessons.own(teacher.id, lessonId);
     await this.lessons.markUsed(lesson.id);
     return summaryOf(await this.sittings.open(lesson.id, title, { page }));
+  }
+
+  /** The last classes that have ended, one of each group. */
+  @Get('sittings/past')
+  @UseGuards(TeacherGuard)
+  past(@CurrentTeacher() teacher: Teacher): Promise<PastSitting[]> {
+    return this.sittings.pastOf(teacher.id);
   }
 
   @Get('sittings/:id')

@@ -13,6 +13,7 @@ import { ReadWords1700000000009 } from './migrations/9-read-words.js';
 import { DoorsAndRules1700000000010 } from './migrations/10-doors-and-rules.js';
 import { Polls1700000000011 } from './migrations/11-polls.js';
 import { IdeasAndWords1700000000012 } from './migrations/12-ideas-and-words.js';
+import { Finding1700000000013 } from './migrations/13-finding.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -45,6 +46,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       DoorsAndRules1700000000010,
       Polls1700000000011,
       IdeasAndWords1700000000012,
+      Finding1700000000013,
       ...migrations,
     ],
     migrationsRun: true,

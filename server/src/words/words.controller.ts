@@ -18,6 +18,7 @@ import { notFound, Problem } from '../http/problem.js';
 import { FileAccess } from '../materials/fileAccess.js';
 import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
 import type { Visitor } from '../people/visitor.js';
+import { SearchIndexService } from '../search/searchIndex.service.js';
 import type { ReadablePage } from './words.service.js';
 import { WordsService } from './words.service.js';
 import { BAD_INPUT } from '../http/badInput.js';
@@ -34,6 +35,7 @@ export class WordsController {
   constructor(
     private readonly words: WordsService,
     private readonly access: FileAccess,
+    private readonly index: SearchIndexService,
   ) {}
 
   /** `words` is null where the page has not been read yet. */
@@ -95,14 +97,16 @@ export class WordsController {
     response: Response,
   ): Promise<void> {
     const apology = 'The words of this page could not be read. Please try again.';
-    return answerInLines(response, apology, async ({ line, signal }) => ({
-      words: await this.words.read(page, language, {
+    return answerInLines(response, apology, async ({ line, signal }) => {
+      const words = await this.words.read(page, language, {
         owner,
         signal,
         onWaiting: (waiting) => line({ waiting }),
         onProgress: (part) => line({ part }),
-      }),
-    }));
+      });
+      await this.index.markFile(page.sha256);
+      return { words };
+    });
   }
 }
 

@@ -8,8 +8,11 @@ import type {
   DoorReply,
   DoorRequest,
   EndRequest,
+  Folder,
+  FolderRequest,
   KeepPagesRequest,
   LessonDetail,
+  LessonRequest,
   LessonSummary,
   MarksReply,
   NodRequest,
@@ -17,7 +20,9 @@ import type {
   PagePlaceRequest,
   PageReply,
   PagesReply,
+  PastSitting,
   Removal,
+  SearchReply,
   SittingDetail,
   SittingSummary,
   StartRequest,
@@ -26,7 +31,7 @@ import type {
   WebPageReply,
   WebPageRequest,
 } from '@doodla/core';
-import { queryOptions } from '@tanstack/react-query';
+import { keepPreviousData, queryOptions } from '@tanstack/react-query';
 import { fileForm, request } from './http';
 import { placeQuery } from './place';
 
@@ -38,6 +43,40 @@ export const lessonsQuery = queryOptions({
   queryKey: ['lessons'],
   queryFn: () => request<LessonSummary[]>('GET', '/api/lessons'),
 });
+
+/** What was deleted and can be had back. */
+export const trashQuery = queryOptions({
+  queryKey: ['lessons', 'trash'],
+  queryFn: () => request<LessonSummary[]>('GET', '/api/lessons/trash'),
+});
+
+export const foldersQuery = queryOptions({
+  queryKey: ['folders'],
+  queryFn: () => request<Folder[]>('GET', '/api/folders'),
+});
+export const createFolder = (folder: FolderRequest) => request<Folder>('POST', '/api/folders', folder);
+export const changeFolder = (id: string, folder: FolderRequest) =>
+  request<void>('PUT', `/api/folders/${id}`, folder);
+/** Takes a folder away; what is in it moves to where the folder was. */
+export const deleteFolder = (id: string) => request<void>('DELETE', `/api/folders/${id}`);
+
+/** Milliseconds until a search that found no page is done again. */
+const LOOK_AGAIN_MS = 2000;
+
+/** What has all words of a question, or words that begin with them. */
+export const searchQuery = (question: string) =>
+  queryOptions({
+    queryKey: ['search', question],
+    queryFn: ({ signal }) =>
+      request<SearchReply>('GET', `/api/search?${new URLSearchParams({ q: question })}`, undefined, {
+        signal,
+      }),
+    enabled: question.trim() !== '',
+    placeholderData: keepPreviousData,
+    staleTime: 0,
+    // What was written a moment ago is found a moment later.
+    refetchInterval: ({ state: { data } }) => (data?.pages.length === 0 ? LOOK_AGAIN_MS : false),
+  });
 
 export const lessonQuery = (id: string) =>
   queryOptions({
@@ -51,14 +90,24 @@ export const openSittingsQuery = queryOptions({
   queryFn: () => request<OpenSitting[]>('GET', '/api/sittings'),
 });
 
+/** The last classes that have ended, one of each group, newest first. */
+export const pastSittingsQuery = queryOptions({
+  queryKey: ['sittings', 'past'],
+  queryFn: () => request<PastSitting[]>('GET', '/api/sittings/past'),
+});
+
 export const sittingQuery = (id: string) =>
   queryOptions({
     queryKey: ['sitting', id],
     queryFn: () => request<SittingDetail>('GET', `/api/sittings/${id}`),
   });
 
-export const renameLesson = (id: string, title: string) =>
-  request<void>('PATCH', `/api/lessons/${id}`, { title } satisfies TitleRequest);
+/** Says other things of a lesson; what is left out stays as it is. */
+export const changeLesson = (id: string, what: LessonRequest) =>
+  request<void>('PATCH', `/api/lessons/${id}`, what);
+/** Makes a copy of a lesson with its prepared marks. */
+export const copyLesson = (id: string, title: string) =>
+  request<LessonSummary>('POST', `/api/lessons/${id}/copies`, { title } satisfies TitleRequest);
 export const deleteLesson = (id: string) => request<void>('DELETE', `/api/lessons/${id}`);
 export const restoreLesson = (id: string) => request<void>('POST', `/api/lessons/${id}/restore`);
 export const startSitting = (lesson: string, title: string, page?: string) =>

@@ -102,7 +102,8 @@ function useRememberedPage(desk: PageDesk | undefined): void {
     () =>
       desk?.pageId.subscribe(() => {
         const page = desk.pageId.get();
-        if (page !== undefined) setParams({ page }, { replace: true });
+        if (page === undefined) return;
+        setParams((params) => ({ ...Object.fromEntries(params), page }), { replace: true });
       }),
     [desk, setParams],
   );

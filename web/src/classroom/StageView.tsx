@@ -14,6 +14,7 @@ const KeyPointerCross = lazyAfter(toolsHere, () => import('../stage/KeyPointerCr
 const AuthorTag = lazyAfter(toolsHere, () => import('../roster/AuthorTag'));
 const PenTags = lazyAfter(toolsHere, () => import('../roster/PenTags'));
 const FieldsLayer = lazyAfter(toolsHere, () => import('../roster/FieldsLayer'));
+const FoundLayer = lazyAfter(toolsHere, () => import('../pages/FoundLayer'));
 const IdeasLayer = lazyAfter(toolsHere, () => import('../ideas/IdeasLayer'));
 const focusOverlay = () => import('../focus/FocusOverlay');
 const FocusOverlay = lazy(focusOverlay);
@@ -91,6 +92,11 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
               <FieldsLayer desk={desk} stage={stage} />
               <PenTags desk={desk} stage={stage} />
               <IdeasLayer desk={desk} stage={stage} />
+            </Suspense>
+          )}
+          {desk.isTeacher && (
+            <Suspense>
+              <FoundLayer desk={desk} stage={stage} />
             </Suspense>
           )}
           {desk.classroom && <Led desk={desk} stage={stage} scene={desk.classroom.scene} />}

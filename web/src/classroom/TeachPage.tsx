@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
-import { useBlocker, useLocation, useNavigate, useParams } from 'react-router';
+import { useBlocker, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { NO_CLASS } from '@doodla/core/client';
 import { useStore } from '../store/useStore';
 import type { SittingDetail } from '@doodla/core';
@@ -35,7 +35,13 @@ export default function TeachPage() {
 
 function Teaching({ sitting }: { sitting: SittingDetail }) {
   const location = useLocation();
-  const workspace = useWorkspace({ lesson: sitting.lessonId, sitting: sitting.id });
+  const [params] = useSearchParams();
+  const [startPage] = useState(() => params.get('page'));
+  const workspace = useWorkspace({
+    lesson: sitting.lessonId,
+    sitting: sitting.id,
+    ...(startPage !== null && { startPage }),
+  });
   const desk = workspace?.main;
   const [sheet, setSheet] = useState<string | undefined>(
     location.state === JUST_STARTED ? 'join' : undefined,

@@ -1,6 +1,6 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { FilePlus2, LogOut } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { FilePlus2, LogOut, Search } from 'lucide-react';
+import { useDeferredValue, useRef, useState } from 'react';
 import type { DragEvent } from 'react';
 import { lessonsQuery } from '../api/lessons';
 import { signOut } from '../api/people';
@@ -8,9 +8,9 @@ import { useRefreshMe } from '../people/useRefreshMe';
 import { DOCUMENT_ENDINGS } from '../material/documents';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
-import { LessonGrid } from './LessonGrid';
+import { LessonShelf } from './LessonShelf';
 import { NewLessonMenu, useCreateLesson } from './NewLessonMenu';
-import { OpenClasses } from './OpenClasses';
+import { SearchResults } from './SearchResults';
 import { UploadDialog } from '../material/UploadDialog';
 import { useTitle } from '../ui/useTitle';
 import { LanguageChoice } from '../ui/LanguageChoice';
@@ -22,7 +22,9 @@ const fetchLesson = () => void import('../classroom/PreparePage').catch(() => un
 /** The teacher's lessons, and the way to bring in a new one. */
 export default function StartPage({ teacher }: { teacher: { name: string } }) {
   useTitle(t('lessons.yourLessons'));
-  const lessons = useQuery(lessonsQuery);
+  const [question, setQuestion] = useState('');
+  // The letters that are typed come first, what they find a little later.
+  const asked = useDeferredValue(question);
   const client = useQueryClient();
   const refreshMe = useRefreshMe();
   const [files, setFiles] = useState<readonly File[]>([]);
@@ -96,21 +98,27 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
             }}
           />
         </div>
-        <OpenClasses />
-        {lessons.isError && <p role="alert">{lessons.error.message}</p>}
-        {lessons.data?.length === 0 && <EmptyShelf />}
-        <LessonGrid lessons={lessons.data ?? []} />
+        <SearchField value={question} onChange={setQuestion} />
+        {asked.trim() === '' ? <LessonShelf /> : <SearchResults question={asked} />}
       </main>
       {files.length > 0 && <UploadDialog files={files} onBegin={fetchLesson} onClose={closeUpload} />}
     </div>
   );
 }
 
-function EmptyShelf() {
+function SearchField({ value, onChange }: { value: string; onChange(value: string): void }) {
   return (
-    <div className="rounded-2xl border-2 border-dashed border-paper-line p-10 text-center text-lg">
-      <p className="font-bold">{t('lessons.nothingHereYet')}</p>
-      <p>{t('lessons.dropAPdfSlidesA')}</p>
-    </div>
+    <search className="relative mb-6 block">
+      <Search aria-hidden size={20} className="absolute start-3 top-3.5 text-ink-soft" />
+      <input
+        type="search"
+        aria-label={t('lessons.search')}
+        placeholder={t('lessons.searchLessonsClassesWords')}
+        value={value}
+        maxLength={200}
+        onChange={(event) => onChange(event.target.value)}
+        className="min-h-12 w-full rounded-xl border-2 border-paper-line bg-white ps-11 pe-3 text-lg"
+      />
+    </search>
   );
 }

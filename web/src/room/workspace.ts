@@ -70,8 +70,9 @@ export class Workspace {
     const side = this.side.get();
     if (side && !isThere(side)) side.pageId.set(pages[0]?.id);
     if (isThere(main)) return;
-    const followed = room.isLooking ? undefined : room.classroom?.state.get()?.page;
-    const wanted = followed ?? room.options.startPage;
+    const { startPage } = room.options;
+    const state = room.isLooking ? undefined : room.classroom?.state.get();
+    const wanted = state?.ended ? (startPage ?? state.page) : (state?.page ?? startPage);
     main.pageId.set((pages.find(({ id }) => id === wanted) ?? pages[0])?.id);
   }
 

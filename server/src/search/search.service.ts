@@ -1,0 +1,136 @@
+import { Injectable } from '@nestjs/common';
+import type { ClassHit, LessonHit, PageHit, SearchReply, SnippetPart } from '@doodla/core';
+import { hasWords, orderedPages, searchWords } from '@doodla/core';
+import { DataSource } from 'typeorm';
+import { LogsService } from '../live/logs.service.js';
+
+/** Hits of each sort that are told. */
+const MOST_HITS = 40;
+/** Signs round what was found, and letters that no text has. */
+const [FROM, TO] = ['\u0002', '\u0003'];
+/** How much a hit in the title, what is typed, what is printed, and notes counts. */
+const WEIGHTS = '8, 4, 1, 2';
+
+interface PageRow {
+  log: string;
+  page: string;
+  lesson: string;
+  lessonTitle: string;
+  sitting: string | null;
+  sittingTitle: string | null;
+  snippet: string;
+}
+
+interface LessonRow {
+  lesson: string;
+  title: string;
+  tags: string | null;
+}
+
+type ClassRow = ClassHit & { groupTitle: string | null };
+
+/** Finds a teacher's lessons, classes and pages by words. */
+@Injectable()
+export class SearchService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly logs: LogsService,
+  ) {}
+
+  /** What has all words of a question, or words that begin with them; the best first. */
+  async find(teacherId: string, question: string): Promise<SearchReply> {
+    const words = searchWords(question);
+    if (words.length === 0) return { lessons: [], classes: [], pages: [] };
+    return {
+      lessons: await this.lessonsWith(teacherId, words),
+      classes: await this.classesWith(teacherId, words),
+      pages: await this.pagesWith(teacherId, words),
+    };
+  }
+
+  private async lessonsWith(teacherId: string, words: readonly string[]): Promise<LessonHit[]> {
+    const rows = await this.database.query<LessonRow[]>(
+      `SELECT id AS lesson, title, tags FROM lesson WHERE teacher_id = ? AND deleted_at IS NULL
+       ORDER BY used_at DESC`,
+      [teacherId],
+    );
+    return rows
+      .filter(({ title, tags }) => hasWords(`${title} ${tags ?? ''}`, words))
+      .slice(0, MOST_HITS)
+      .map(({ lesson, title }) => ({ lesson, title }));
+  }
+
+  /** Classes by their name, their group's, and the day on which they began, in words and in figures. */
+  private async classesWith(teacherId: string, words: readonly string[]): Promise<ClassHit[]> {
+    const rows = await this.database.query<ClassRow[]>(
+      `SELECT sitting.id AS sitting, lesson.id AS lesson, sitting.title, lesson.title AS lessonTitle,
+         sitting.opened_at AS openedAt, class_group.title AS groupTitle
+       FROM sitting JOIN lesson ON lesson.id = lesson_id LEFT JOIN class_group ON class_group.id = group_id
+       WHERE lesson.teacher_id = ? AND deleted_at IS NULL AND dropped_at IS NULL ORDER BY sitting.opened_at DESC`,
+      [teacherId],
+    );
+    return rows
+      .filter(({ title, groupTitle, openedAt }) =>
+        hasWords(`${title} ${groupTitle ?? ''} ${dayInWords(openedAt)}`, words),
+      )
+      .slice(0, MOST_HITS)
+      .map(({ sitting, lesson, title, lessonTitle, openedAt }) => ({
+        sitting,
+        lesson,
+        title,
+        lessonTitle,
+        openedAt,
+      }));
+  }
+
+  private async pagesWith(teacherId: string, words: readonly string[]): Promise<PageHit[]> {
+    const rows = await this.database.query<PageRow[]>(
+      `SELECT found_page.log, found_page.page, lesson.id AS lesson, lesson.title AS lessonTitle,
+         sitting.id AS sitting, sitting.title AS sittingTitle,
+         snippet(found_words, -1, '${FROM}', '${TO}', '…', 14) AS snippet
+       FROM found_words JOIN found_page ON found_page.key = found_words.rowid
+       JOIN lesson ON lesson.id = found_page.lesson_id LEFT JOIN sitting ON sitting.id = found_page.sitting_id
+       WHERE found_words MATCH ? AND lesson.teacher_id = ? AND lesson.deleted_at IS NULL
+         AND sitting.dropped_at IS NULL
+       ORDER BY bm25(found_words, ${WEIGHTS}) LIMIT ${MOST_HITS}`,
+      // Quoted, so that nothing of it is taken for an operator (SQLite FTS5, §3).
+      [words.map((word) => `"${word}"*`).join(' '), teacherId],
+    );
+    const numbers = new Map<string, Map<string, number>>();
+    return rows.flatMap(({ log, snippet, ...hit }) => {
+      if (!numbers.has(log)) numbers.set(log, this.numbersIn(log));
+      const number = numbers.get(log)!.get(hit.page);
+      return number === undefined ? [] : [{ ...hit, number, snippet: partsOf(snippet) }];
+    });
+  }
+
+  private numbersIn(log: string): Map<string, number> {
+    return new Map(orderedPages(this.logs.open(log).pages.values()).map(({ id }, i) => [id, i + 1]));
+  }
+}
+
+const DAY_FORMS = ['en-GB', 'de'].map(
+  (locale) =>
+    new Intl.DateTimeFormat(locale, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' }),
+);
+
+/** Such as *Tuesday 24 November 2026 Dienstag, 24. November 2026 24 11 2026*. */
+function dayInWords(time: number): string {
+  const date = new Date(time);
+  const figures = `${date.getDate()} ${date.getMonth() + 1} ${date.getFullYear()}`;
+  return [...DAY_FORMS.map((form) => form.format(date)), figures].join(' ');
+}
+
+function partsOf(snippet: string): SnippetPart[] {
+  return snippet
+    .split(FROM)
+    .flatMap((part, i): SnippetPart[] => {
+      if (i === 0) return [{ words: part, hit: false }];
+      const [hit = '', after = ''] = part.split(TO);
+      return [
+        { words: hit, hit: true },
+        { words: after, hit: false },
+      ];
+    })
+    .filter(({ words }) => words !== '');
+}
