@@ -21,6 +21,7 @@ export class StartError extends Error {
 }
 
 const IDENTITY_FILE = 'identity';
+const LOCK_FILE = 'lock.sqlite';
 /** First bytes of a database (SQLite, "Database File Format" §1.3). */
 const DATABASE_HEAD = 'SQLite format 3\0';
 
@@ -32,6 +33,22 @@ export class DataFolder {
   private lock: Database.Database | undefined;
 
   constructor(private readonly path: string) {}
+
+  /** Whether a server runs on a folder. */
+  static isInUse(path: string): boolean {
+    const lock = join(path, LOCK_FILE);
+    if (!existsSync(lock)) return false;
+    const database = new Database(lock, { timeout: 0 });
+    try {
+      database.exec('BEGIN EXCLUSIVE');
+      return false;
+    } catch (error) {
+      if (!codeOf(error).startsWith('SQLITE_BUSY')) throw damaged(lock, error);
+      return true;
+    } finally {
+      database.close();
+    }
+  }
 
   /** Makes sure that the folder is there, whole, and nobody else's. Throws StartError. */
   open(): void {
@@ -63,11 +80,11 @@ export class DataFolder {
   /** The system lets go of it with the process, however that ends. */
   private takeLock(): void {
     try {
-      this.lock = new Database(join(this.path, 'lock.sqlite'), { timeout: 0 });
+      this.lock = new Database(join(this.path, LOCK_FILE), { timeout: 0 });
       this.lock.pragma('journal_mode = MEMORY');
       this.lock.exec('BEGIN EXCLUSIVE');
     } catch (error) {
-      if (!codeOf(error).startsWith('SQLITE_BUSY')) throw damaged(join(this.path, 'lock.sqlite'), error);
+      if (!codeOf(error).startsWith('SQLITE_BUSY')) throw damaged(join(this.path, LOCK_FILE), error);
       throw new StartError(
         `Doodla runs on the data folder ${this.path} already. Stop it first, or set DOODLA_DATA to another folder.`,
       );
