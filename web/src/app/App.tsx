@@ -1,27 +1,29 @@
-import { lazy, Suspense } from 'react';
+import type { ComponentType } from 'react';
+import { Suspense } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { lazyAfter, pageShows } from '../ui/moments';
 import { Broken } from './Broken';
 import { Lost } from './Lost';
 import { t } from '../words';
 
-const TeacherArea = lazy(() => import('./TeacherArea'));
-const JoinPage = lazy(() => import('../classroom/JoinPage'));
 /** Nothing is told before the page shows. */
 const Toaster = lazyAfter(pageShows, async () => ({ default: (await import('sonner')).Toaster }));
-const DisplayPage = lazy(() => import('../devices/DisplayPage'));
-const PadPage = lazy(() => import('../devices/PadPage'));
-const StudentPage = lazy(() => import('../classroom/StudentPage'));
+
+/** The router fetches a page before it shows it: what React waits for while something else shows comes 0.3 s late. */
+const page = (load: () => Promise<{ default: ComponentType }>) => async () => ({
+  Component: (await load()).default,
+});
 
 const router = createBrowserRouter([
   {
     errorElement: <Broken />,
+    HydrateFallback: Opening,
     children: [
-      { path: '/join/:code?', element: <JoinPage /> },
-      { path: '/display', element: <DisplayPage /> },
-      { path: '/pad/:code?', element: <PadPage /> },
-      { path: '/class/:sitting', element: <StudentPage /> },
-      { path: '/*', element: <TeacherArea /> },
+      { path: '/join/:code?', lazy: page(() => import('../classroom/JoinPage')) },
+      { path: '/display', lazy: page(() => import('../devices/DisplayPage')) },
+      { path: '/pad/:code?', lazy: page(() => import('../devices/PadPage')) },
+      { path: '/class/:sitting', lazy: page(() => import('../classroom/StudentPage')) },
+      { path: '/*', lazy: page(() => import('./TeacherArea')) },
       { path: '*', element: <Lost /> },
     ],
   },
@@ -30,7 +32,7 @@ const router = createBrowserRouter([
 export function App() {
   return (
     <>
-      <Suspense fallback={<p className="p-8 text-lg">{t('common.opening')}</p>}>
+      <Suspense fallback={<Opening />}>
         <RouterProvider router={router} />
       </Suspense>
       <Suspense>
@@ -49,4 +51,8 @@ export function App() {
       </Suspense>
     </>
   );
+}
+
+function Opening() {
+  return <p className="p-8 text-lg">{t('common.opening')}</p>;
 }

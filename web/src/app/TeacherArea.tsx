@@ -10,12 +10,17 @@ import { waitForNothing } from '../ui/moments';
 import { Lost } from './Lost';
 import { t } from '../words';
 
-const StartPage = lazy(() => import('../lessons/StartPage'));
+const startPage = () => import('../lessons/StartPage');
+const StartPage = lazy(startPage);
 const ComparePage = lazy(() => import('../classroom/ComparePage'));
 const PreparePage = lazy(() => import('../classroom/PreparePage'));
 const TeachPage = lazy(() => import('../classroom/TeachPage'));
 
 const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
+
+// Fetched while it is not known yet who is here; what fails is asked for again when it is wanted.
+void queryClient.prefetchQuery(meQuery);
+if (location.pathname === '/') startPage().catch(() => undefined);
 
 /** All that needs a signed-in teacher, behind its doors. */
 export default function TeacherArea() {
