@@ -279,7 +279,7 @@ await display.getByRole('heading', { name: 'Classes of this lesson' }).waitFor()
 await shot(display, 'classes');
 
 const reader = await signIn();
-await reader.getByRole('link', { name: /how bridges work/ }).click();
+await reader.getByRole('link', { name: /^Standing up to load: how bridges work/ }).click();
 await shown(reader);
 await reader.getByRole('button', { name: 'Show all pages' }).click();
 await reader

@@ -116,7 +116,7 @@ const opening = (lessons) =>
     const page = await context.newPage();
     const wanted = lessons > 0 ? 'li h2' : 'main p';
     await page.addInitScript((selector) => {
-      new MutationObserver(() => {
+      new window.MutationObserver(() => {
         if (document.querySelector(selector)) window.shownAt ??= performance.now();
       }).observe(document, { childList: true, subtree: true });
     }, wanted);

@@ -5,3 +5,9 @@ export async function chooseForLesson(page: Page, title: string, item: string): 
   await page.getByRole('button', { name: `What to do with ${title}`, exact: true }).click();
   await page.getByRole('menuitem', { name: item, exact: true }).click();
 }
+
+/** Opens a lesson on the start page. */
+export async function openLesson(page: Page, title: string): Promise<void> {
+  const heading = page.getByRole('heading', { name: title, exact: true });
+  await page.getByRole('main').getByRole('link').filter({ has: heading }).click();
+}

@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { bringIn, expect, joinAs, startClass, test } from '../support/fixtures';
+import { openLesson } from '../support/lessonMenu';
 import { plainPdf } from '../support/pdfs';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -48,7 +49,7 @@ test('no main view has a finding, and each says by its title where one is', asyn
   await expect(teacher.getByRole('heading', { name: 'Your lessons' })).toBeVisible();
   await expect(teacher).toHaveTitle('Your lessons · Doodla');
   expect(await findings(teacher)).toEqual([]);
-  await teacher.getByRole('link', { name: /bridges/ }).click();
+  await openLesson(teacher, 'bridges');
   const code = await startClass(teacher);
   expect(await findings(teacher)).toEqual([]);
   await teacher.getByRole('button', { name: /^Join code/ }).click();

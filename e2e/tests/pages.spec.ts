@@ -3,6 +3,7 @@ import { PNG } from 'pngjs';
 import { bringIn, expect, joinAs, startClass, startWriting, surfaceShown, test } from '../support/fixtures';
 import { makeHandout } from '../support/handout';
 import { pageMenu } from '../support/pageMenu';
+import { openLesson } from '../support/lessonMenu';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { at, draw, expectMarks, stageState, wave } from '../support/stage';
 
@@ -158,14 +159,14 @@ test('a page is copied and moved to another lesson with all that is on it', asyn
   await teacher.goto('/');
   await bringIn(teacher, { name: 'arches.pdf', bytes: await plainPdf(1) });
   await teacher.goto('/');
-  await teacher.getByRole('link', { name: /bridges/ }).click();
+  await openLesson(teacher, 'bridges');
   await surfaceShown(teacher);
   await pageMenu(teacher, 1, 'Copy or move to another lesson');
   await teacher.getByRole('radio', { name: 'arches' }).check();
   await teacher.getByRole('button', { name: 'Move it there' }).click();
   await expect(teacher.getByLabel('Page 1 of 1')).toBeVisible();
   await teacher.goto('/');
-  await teacher.getByRole('link', { name: /arches/ }).click();
+  await openLesson(teacher, 'arches');
   await surfaceShown(teacher);
   await teacher.keyboard.press('PageDown');
   await expect(teacher.getByLabel('Page 2 of 2')).toBeVisible();

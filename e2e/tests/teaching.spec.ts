@@ -1,5 +1,6 @@
 import type { CDPSession, Page } from '@playwright/test';
 import { bringIn, expect, joinAs, startClass, surfaceShown, test } from '../support/fixtures';
+import { openLesson } from '../support/lessonMenu';
 import { plainPdf } from '../support/pdfs';
 import { at, draw, expectMarks, stageState, wave } from '../support/stage';
 import { forStudent } from '../support/roster';
@@ -151,7 +152,7 @@ test('one lesson is taught to two classes; each keeps its own marks, dropped one
   const second = await teacher.context().newPage();
   await teacher.close();
   await second.goto('/');
-  await second.getByRole('link', { name: /bridges/ }).click();
+  await openLesson(second, 'bridges');
   await surfaceShown(second);
   await startClass(second);
   await expectMarks(second, 0);
