@@ -106,6 +106,24 @@ describe('search', () => {
     at.live.close();
   });
 
+  it('finds classes by their notes', async () => {
+    const at = await aClass(server, teacher, 'Noted');
+    const step = {
+      stepType: 'replace',
+      from: 1,
+      to: 1,
+      slice: { content: [{ type: 'text', text: 'Buttresses lean inwards' }] },
+    };
+    const steps = { sitting: at.sitting.id, version: 0, steps: [step], client: 'ada' };
+    expect((await at.live.ask<{ error?: object }>('noteSteps', steps)).error).toBeUndefined();
+    const { classes, pages } = await find('buttress');
+    expect(pages).toEqual([]);
+    expect(classes).toMatchObject([{ sitting: at.sitting.id, title: 'Noted', lesson: at.lesson.id }]);
+    expect(classes[0]!.snippet.find(({ hit }) => hit)?.words).toBe('Buttresses');
+    expect((await find('noted')).classes).toMatchObject([{ sitting: at.sitting.id, snippet: [] }]);
+    at.live.close();
+  });
+
   it('finds nothing of what is deleted, dropped, or another teacher’s, and takes any question', async () => {
     const at = await aClass(server, teacher, 'Deleted soon');
     await put(at, at.sitting, text(at, 'Cantilever'));

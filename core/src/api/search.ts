@@ -10,13 +10,15 @@ export interface LessonHit {
   title: string;
 }
 
-/** A class that is found by its name, group or date. */
+/** A class that is found by its name, group or date, or by its notes. */
 export interface ClassHit {
   sitting: string;
   lesson: string;
   title: string;
   lessonTitle: string;
   openedAt: number;
+  /** Of its notes, where it is found by them. */
+  snippet: readonly SnippetPart[];
 }
 
 /** A page that is found by what is on it. */

@@ -3,6 +3,7 @@ import type { ClassHit, LessonHit, PageHit, SearchReply, SnippetPart } from '@do
 import { hasWords, orderedPages, searchWords } from '@doodla/core';
 import { DataSource } from 'typeorm';
 import { LogsService } from '../live/logs.service.js';
+import { CLASS_NOTES } from './searchIndex.service.js';
 
 /** Hits of each sort that are told. */
 const MOST_HITS = 40;
@@ -11,13 +12,14 @@ const [FROM, TO] = ['\u0002', '\u0003'];
 /** How much a hit in the title, what is typed, what is printed, and notes counts. */
 const WEIGHTS = '8, 4, 1, 2';
 
-interface PageRow {
+interface FoundRow {
   log: string;
   page: string;
   lesson: string;
   lessonTitle: string;
   sitting: string | null;
   sittingTitle: string | null;
+  openedAt: number | null;
   snippet: string;
 }
 
@@ -27,7 +29,7 @@ interface LessonRow {
   tags: string | null;
 }
 
-type ClassRow = ClassHit & { groupTitle: string | null };
+type ClassRow = Omit<ClassHit, 'snippet'> & { groupTitle: string | null };
 
 /** Finds a teacher's lessons, classes and pages by words. */
 @Injectable()
@@ -41,10 +43,13 @@ export class SearchService {
   async find(teacherId: string, question: string): Promise<SearchReply> {
     const words = searchWords(question);
     if (words.length === 0) return { lessons: [], classes: [], pages: [] };
+    const [notes, pages] = parted(await this.foundWith(teacherId, words));
+    const named = await this.classesWith(teacherId, words);
+    const noted = notes.filter(({ sitting }) => !named.some((one) => one.sitting === sitting)).map(classOf);
     return {
       lessons: await this.lessonsWith(teacherId, words),
-      classes: await this.classesWith(teacherId, words),
-      pages: await this.pagesWith(teacherId, words),
+      classes: [...named, ...noted],
+      pages: this.numbered(pages),
     };
   }
 
@@ -80,13 +85,14 @@ export class SearchService {
         title,
         lessonTitle,
         openedAt,
+        snippet: [],
       }));
   }
 
-  private async pagesWith(teacherId: string, words: readonly string[]): Promise<PageHit[]> {
-    const rows = await this.database.query<PageRow[]>(
+  private foundWith(teacherId: string, words: readonly string[]): Promise<FoundRow[]> {
+    return this.database.query<FoundRow[]>(
       `SELECT found_page.log, found_page.page, lesson.id AS lesson, lesson.title AS lessonTitle,
-         sitting.id AS sitting, sitting.title AS sittingTitle,
+         sitting.id AS sitting, sitting.title AS sittingTitle, sitting.opened_at AS openedAt,
          snippet(found_words, -1, '${FROM}', '${TO}', '…', 14) AS snippet
        FROM found_words JOIN found_page ON found_page.key = found_words.rowid
        JOIN lesson ON lesson.id = found_page.lesson_id LEFT JOIN sitting ON sitting.id = found_page.sitting_id
@@ -96,17 +102,39 @@ export class SearchService {
       // Quoted, so that nothing of it is taken for an operator (SQLite FTS5, §3).
       [words.map((word) => `"${word}"*`).join(' '), teacherId],
     );
+  }
+
+  /** Pages with their numbers; those that are not there any more are left out. */
+  private numbered(rows: readonly FoundRow[]): PageHit[] {
     const numbers = new Map<string, Map<string, number>>();
-    return rows.flatMap(({ log, snippet, ...hit }) => {
+    return rows.flatMap(({ log, snippet, lesson, lessonTitle, sitting, sittingTitle, page }) => {
       if (!numbers.has(log)) numbers.set(log, this.numbersIn(log));
-      const number = numbers.get(log)!.get(hit.page);
-      return number === undefined ? [] : [{ ...hit, number, snippet: partsOf(snippet) }];
+      const number = numbers.get(log)!.get(page);
+      if (number === undefined) return [];
+      return [{ lesson, lessonTitle, sitting, sittingTitle, page, number, snippet: partsOf(snippet) }];
     });
   }
 
   private numbersIn(log: string): Map<string, number> {
     return new Map(orderedPages(this.logs.open(log).pages.values()).map(({ id }, i) => [id, i + 1]));
   }
+}
+
+/** What was found in the notes of classes, and on pages. */
+function parted(rows: readonly FoundRow[]): [notes: FoundRow[], pages: FoundRow[]] {
+  const isNotes = ({ page }: FoundRow) => page === CLASS_NOTES;
+  return [rows.filter(isNotes), rows.filter((row) => !isNotes(row))];
+}
+
+function classOf({ sitting, sittingTitle, lesson, lessonTitle, openedAt, snippet }: FoundRow): ClassHit {
+  return {
+    sitting: sitting!,
+    lesson,
+    title: sittingTitle!,
+    lessonTitle,
+    openedAt: openedAt!,
+    snippet: partsOf(snippet),
+  };
 }
 
 const DAY_FORMS = ['en-GB', 'de'].map(

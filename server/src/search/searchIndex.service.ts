@@ -3,6 +3,7 @@ import { Injectable, Logger } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Change, Mark, Page } from '@doodla/core';
 import { typedIn } from '@doodla/core';
+import { paragraphsOf } from '@doodla/core/notes';
 import { DataSource, Repository } from 'typeorm';
 import { logFailure } from '../http/failures.js';
 import { Lesson } from '../lessons/lesson.entity.js';
@@ -11,6 +12,7 @@ import { LogsService } from '../live/logs.service.js';
 import { slowLane } from '../live/slowLane.js';
 import { Sitting } from '../sittings/sitting.entity.js';
 import { Writes } from '../storage/writes.js';
+import { NotesService } from '../talk/notes.service.js';
 import { FoundPage } from './foundPage.entity.js';
 import { PageWordsService } from './pageWords.service.js';
 
@@ -18,6 +20,8 @@ import { PageWordsService } from './pageWords.service.js';
 const WAIT_MS = 1500;
 /** Most letters of what is typed on a page. */
 const MOST_TYPED = 50_000;
+/** In the place of a page: the notes of a class. */
+export const CLASS_NOTES = '';
 
 /** Keeps the words of all pages where they are found. */
 @Injectable()
@@ -36,14 +40,18 @@ export class SearchIndexService implements OnApplicationBootstrap, OnModuleDestr
     private readonly database: DataSource,
     private readonly logs: LogsService,
     private readonly words: PageWordsService,
+    private readonly notes: NotesService,
     private readonly writes: Writes,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
     this.logs.onAppended((log, fresh) => this.note(log, fresh));
+    this.notes.onKept((sitting) => this.mark(sitting, CLASS_NOTES));
     const missing = await this.database.query<{ log: string; page: string }[]>(
       `SELECT log.id AS log, log_page.id AS page FROM log_page JOIN log ON log.key = log_page.log
-       WHERE NOT EXISTS (SELECT 1 FROM found_page WHERE found_page.log = log.id AND found_page.page = log_page.id)`,
+       WHERE NOT EXISTS (SELECT 1 FROM found_page WHERE found_page.log = log.id AND found_page.page = log_page.id)
+       UNION ALL SELECT sitting_id, '${CLASS_NOTES}' FROM class_notes
+       WHERE NOT EXISTS (SELECT 1 FROM found_page WHERE log = sitting_id AND page = '${CLASS_NOTES}')`,
     );
     for (const { log, page } of missing) this.mark(log, page);
   }
@@ -106,9 +114,8 @@ export class SearchIndexService implements OnApplicationBootstrap, OnModuleDestr
     try {
       const [log, page] = place.split(' ') as [string, string];
       const owner = await this.ownerOf(log);
-      const there = this.logs.open(log).pages.get(page);
-      if (owner && there)
-        await this.keep({ log, page, ...owner }, await this.textOf(log, there, owner.lessonId));
+      const text = owner && (await this.textAt(log, page, owner.lessonId));
+      if (text) await this.keep({ log, page, ...owner }, text);
     } catch (error) {
       // A page that is not found is no reason to leave out the others; its next change tries again.
       logFailure(this.logger, 'A page could not be indexed', error);
@@ -119,6 +126,20 @@ export class SearchIndexService implements OnApplicationBootstrap, OnModuleDestr
     if (await this.lessons.existsBy({ id: log })) return { lessonId: log, sittingId: null };
     const sitting = await this.sittings.findOneBy({ id: log });
     return sitting ? { lessonId: sitting.lessonId, sittingId: log } : undefined;
+  }
+
+  /** Title, what is typed, what is printed, and notes; undefined where there is no such page. */
+  private async textAt(log: string, page: string, lesson: string): Promise<readonly string[] | undefined> {
+    if (page === CLASS_NOTES) return ['', '', '', await this.notesOf(log)];
+    const there = this.logs.open(log).pages.get(page);
+    return there && this.textOf(log, there, lesson);
+  }
+
+  private async notesOf(sitting: string): Promise<string> {
+    const { doc } = await this.notes.of(sitting);
+    return paragraphsOf(doc)
+      .map(({ text }) => text)
+      .join(' ');
   }
 
   private async textOf(log: string, page: Page, lesson: string): Promise<readonly string[]> {

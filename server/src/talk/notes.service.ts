@@ -25,8 +25,14 @@ interface Open {
 @Injectable()
 export class NotesService {
   private readonly open = new LRUCache<string, Promise<Open>>({ max: MOST_OPEN });
+  private readonly listeners: ((sittingId: string) => void)[] = [];
 
   constructor(@InjectRepository(ClassNotes) private readonly kept: Repository<ClassNotes>) {}
+
+  /** Tells of classes whose notes have changed and are stored. */
+  onKept(listener: (sittingId: string) => void): void {
+    this.listeners.push(listener);
+  }
 
   /** The notes of a class; empty where nobody has written any. */
   async of(sittingId: string): Promise<NotesReply & { isEmpty: boolean }> {
@@ -71,6 +77,7 @@ export class NotesService {
       this.open.delete(sittingId);
       throw error;
     }
+    for (const listener of this.listeners) listener(sittingId);
     return { taken: true };
   }
 

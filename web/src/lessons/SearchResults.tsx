@@ -23,9 +23,14 @@ export function SearchResults({ question }: { question: string }) {
         ))}
       </Hits>
       <Hits title={t('lessons.classes')}>
-        {classes.map(({ sitting, title, lessonTitle, openedAt }) => (
+        {classes.map(({ sitting, title, lessonTitle, openedAt, snippet }) => (
           <Hit key={sitting} to={`/sitting/${sitting}`} title={title}>
             {lessonTitle}, {dateAndTime(openedAt)}
+            {snippet.length > 0 && (
+              <span className="block">
+                {t('lessons.inTheNotes')} <Snippet parts={snippet} />
+              </span>
+            )}
           </Hit>
         ))}
       </Hits>

@@ -449,6 +449,7 @@ export const de: Words = {
     goOnWithIt: 'Fortsetzen',
     inANewFolderThere: 'Dort in einem neuen Ordner (Name)',
     inNoFolder: 'In keinem Ordner',
+    inTheNotes: 'In den Notizen:',
     isInTheArchive: '„{{title}}“ ist im Archiv.',
     isOutOfTheArchive: '„{{title}}“ ist nicht mehr im Archiv.',
     isStillOpen: '<b>{{title}}</b> läuft noch, begonnen {{when}} (Code {{code}})',

@@ -440,6 +440,7 @@ export const en = {
     goOnWithIt: 'Go on with it',
     inANewFolderThere: 'In a new folder there (name)',
     inNoFolder: 'In no folder',
+    inTheNotes: 'In the notes:',
     isInTheArchive: '“{{title}}” is in the archive.',
     isOutOfTheArchive: '“{{title}}” is out of the archive.',
     isStillOpen: '<b>{{title}}</b> is still open, begun {{when}} (code {{code}})',
