@@ -99,6 +99,8 @@ export * from './paint/fewerCurves.js';
 export * from './paint/items.js';
 export * from './paint/paint.js';
 export * from './paint/paintSurface.js';
+export * from './templates/sketch.js';
+export * from './templates/templates.js';
 export * from './text/faceTables.js';
 export * from './text/font.js';
 export * from './text/fonts.js';

@@ -172,3 +172,18 @@ test('a page is copied and moved to another lesson with all that is on it', asyn
   await expect(teacher.getByLabel('Page 2 of 2')).toBeVisible();
   await expectMarks(teacher, 1);
 });
+
+test('a ready template is placed by one tap, of ordinary marks, and one undo takes it away', async ({
+  teacher,
+}) => {
+  await pageMenu(teacher, 1, 'Put a ready template on it');
+  const dialog = teacher.getByRole('dialog', { name: 'Ready templates' });
+  await expect(dialog.getByRole('button')).toHaveCount(12);
+  await dialog.getByRole('button', { name: /^Know, want, learned/ }).click();
+  await expect(dialog).toBeHidden();
+  await expect.poll(async () => (await stageState(teacher)).marks.length).toBeGreaterThan(5);
+  const { marks } = await stageState(teacher);
+  expect(new Set(marks.map(({ kind }) => kind))).toEqual(new Set(['shape', 'path', 'text']));
+  await teacher.getByRole('button', { name: 'Undo' }).last().click();
+  await expectMarks(teacher, 0);
+});

@@ -1,5 +1,6 @@
 import type { Mark } from '@doodla/core';
 import { seatSpace, STUDENT_COLOURS } from '@doodla/core';
+import type { LogClient } from '@doodla/core/client';
 import { Eraser, Pen, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
@@ -12,17 +13,21 @@ import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
 import { StageView } from './StageView';
 
+/** What each of them sees, which knows of their last stroke before the server does. */
+type SeatLogs = Map<number, Pick<LogClient, 'state'>>;
+
 /** Students who share this screen: each has a copy of the page beside the others', with a pen and colour of their own. */
 export default function SeatsView({ desk }: { desk: PageDesk }) {
   const { room } = desk;
   const count = useStore(room.seats);
   const page = useStore(desk.pageId);
+  const [logs] = useState<SeatLogs>(() => new Map());
   if (count === 0) return null;
   const seats = Array.from({ length: count }, (_, i) => i + 1);
   const keep = () => {
     if (page === undefined) return;
     const copies = seats.flatMap((seat) => {
-      const marks = marksOf(room, page, seat);
+      const marks = marksOf(logs.get(seat) ?? room.target, page, seat);
       return marks.length > 0 ? [{ title: t('roster.seat', { number: seat }), marks }] : [];
     });
     desk.pageActions.keepCopies(page, copies);
@@ -45,23 +50,31 @@ export default function SeatsView({ desk }: { desk: PageDesk }) {
       </div>
       <div className="grid min-h-0 grow grid-cols-2 gap-2 p-2 pt-0">
         {seats.map((seat) => (
-          <Seat key={seat} room={room} seat={seat} />
+          <Seat key={seat} room={room} seat={seat} logs={logs} />
         ))}
       </div>
     </div>
   );
 }
 
-function marksOf(room: Room, page: string, seat: number): Mark[] {
-  return [...room.target.state.marks.values()].filter(
-    (mark) => mark.page === page && mark.space === seatSpace(seat),
-  );
+function marksOf({ state }: Pick<LogClient, 'state'>, page: string, seat: number): Mark[] {
+  return [...state.marks.values()].filter((mark) => mark.page === page && mark.space === seatSpace(seat));
+}
+
+interface SeatProps {
+  room: Room;
+  seat: number;
+  logs: SeatLogs;
 }
 
 /** One student's part of the screen. */
-function Seat({ room, seat }: { room: Room; seat: number }) {
+function Seat({ room, seat, logs }: SeatProps) {
   const colour = STUDENT_COLOURS[seat - 1]!;
   const workspace = useWorkspace({ ...room.options, seat, colour });
+  useEffect(() => {
+    if (workspace) logs.set(seat, workspace.main.target);
+    return () => void logs.delete(seat);
+  }, [logs, seat, workspace]);
   return (
     <section
       data-view

@@ -58,7 +58,7 @@ export function TopBar({ back, backLabel, title, doing, sign, arrangement, side,
         </Link>
         <div className="min-w-0">
           {doing && (
-            <div className="flex items-center gap-2">
+            <div className={classes('flex items-center gap-2', columns && '[&_[data-saved]>span]:sr-only')}>
               <p
                 className={classes(
                   'w-fit rounded-full px-2 whitespace-nowrap text-sm compact:leading-4 leading-5 font-bold',

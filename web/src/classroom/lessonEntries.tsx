@@ -26,7 +26,7 @@ export const LESSON_ENTRIES: readonly BarEntry<InLesson>[] = [
     label: t('classroom.classes'),
     icon: <History aria-hidden size={18} />,
     when: ({ sittings }) => sittings.length > 0,
-    text: ({ sittings }) => `Classes (${sittings.length})`,
+    text: ({ sittings }) => `${t('classroom.classes')} (${sittings.length})`,
     Sheet: lazy(() => import('../sittings/SittingsDialog')),
   },
   {

@@ -57,6 +57,12 @@ export const PAGE_ENTRIES: readonly Entry<NumberedPage>[] = [
     run: ({ desk, page }) => void annotationsToMarks(desk.room, page),
   },
   {
+    id: 'template',
+    label: t('templates.putAReadyTemplate'),
+    enabled: ({ desk, page }) => page.id === desk.pageId.get(),
+    Sheet: lazy(() => import('./TemplatesDialog')),
+  },
+  {
     id: 'picture',
     label: t('pages.putAPictureOfIt'),
     enabled: ({ desk, page }) => page.id !== desk.pageId.get(),

@@ -19,3 +19,9 @@ export const dateAndTime = (time: number): string =>
 /** Such as *4 Mar 2027, 08:15:09*. */
 export const exactTime = (time: number): string =>
   new Intl.DateTimeFormat(locale(), { dateStyle: 'medium', timeStyle: 'medium' }).format(time);
+
+/** The days from Monday to Friday; 5 January 1970 was a Monday. */
+export const weekdays = (): string[] =>
+  [4, 5, 6, 7, 8].map((day) =>
+    new Intl.DateTimeFormat(locale(), { weekday: 'long', timeZone: 'UTC' }).format(day * 86_400_000),
+  );

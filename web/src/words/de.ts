@@ -1303,6 +1303,61 @@ export const de: Words = {
     youAreMuted: 'Die Lehrkraft hat deine Nachrichten ausgeschaltet.',
     yourMessage: 'Deine Nachricht an alle',
   },
+  templates: {
+    againstIt: 'Dagegen',
+    both: 'Beides',
+    comparison: 'Vergleich',
+    comparisonUse:
+      'Was ihr vergleicht, kommt in die erste Spalte, was ihr findet, daneben. Schließt mit einem Satz über den größten Unterschied.',
+    coordinates: 'Koordinatensystem',
+    coordinatesUse:
+      'Sagt, wofür ein Schritt auf jeder Achse steht. Markiert Punkte, bevor ihr sie verbindet.',
+    forIt: 'Dafür',
+    ideas: 'Ideensammlung',
+    ideasUse:
+      'Jede Gruppe schreibt eine Idee in ein Feld. Nummeriert die Felder dann danach, wie gut sie die Frage beantworten.',
+    isOnThePage: '{{name}} ist auf der Seite.',
+    knowWantLearned: 'Wissen, wollen, gelernt',
+    knowWantLearnedUse:
+      'Füllt die ersten beiden Spalten, bevor das Thema beginnt. Kommt am Ende zur dritten zurück.',
+    lookingBack: 'Rückblick',
+    lookingBackUse:
+      'Alle schreiben mindestens etwas in zwei der Felder. Wählt gemeinsam, was ihr nächstes Mal anders macht.',
+    mindMap: 'Gedankenkarte',
+    mindMapUse:
+      'Das Thema steht in der Mitte, in jedem Feld ein Hauptgedanke. Zeichnet von dort feinere Zweige.',
+    nextTime: 'Nächstes Mal',
+    one: 'Das eine',
+    oneTapPutsOne:
+      'Ein Tipp legt eine auf die Seite. Sie besteht aus gewöhnlichen Zeichen: verschiebe sie, schreibe hinein, nimm sie auseinander.',
+    other: 'Das andere',
+    ourIdeas: 'Unsere Ideen',
+    putAReadyTemplate: 'Eine fertige Vorlage darauf legen',
+    readyTemplates: 'Fertige Vorlagen',
+    steps: 'Schritt für Schritt',
+    stepsUse:
+      'In jedes Feld ein Schritt, in der Reihenfolge, in der sie getan werden. Probiert es mit jemandem aus, der es nicht kennt.',
+    storyBoard: 'Bildergeschichte',
+    storyBoardUse:
+      'Zeichnet in jeden Rahmen einen Augenblick. Schreibt darunter, was gesagt wird oder geschieht.',
+    surprisedUs: 'Was uns überraschte',
+    topic: 'Thema',
+    twoCircles: 'Zwei Kreise',
+    twoCirclesUse:
+      'Was nur eins von beiden hat, kommt auf seine Seite. Was beide haben, kommt dorthin, wo sich die Kreise überlappen.',
+    twoColumns: 'Zwei Spalten',
+    twoColumnsUse:
+      'Sammelt Gründe auf beiden Seiten, bevor jemand entscheidet. Streicht Paare, die gleich viel wiegen.',
+    wasHard: 'Was schwer war',
+    weekPlan: 'Wochenplan',
+    weekPlanUse:
+      'Schreibt auf, was an jedem Tag zu tun ist. Hakt ab, was fertig ist, und verschiebt den Rest.',
+    wentWell: 'Was gut ging',
+    whatIsCompared: 'Verglichen',
+    whatWeKnow: 'Was wir wissen',
+    whatWeLearned: 'Was wir gelernt haben',
+    whatWeWantToKnow: 'Was wir wissen wollen',
+  },
   tools: {
     addAPictureAsA: 'Bild als Stempel hinzufügen',
     arrow: 'Pfeil',

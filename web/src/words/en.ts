@@ -1263,6 +1263,57 @@ export const en = {
     youAreMuted: 'Your teacher has switched your messages off.',
     yourMessage: 'Your message to everybody',
   },
+  templates: {
+    againstIt: 'Against',
+    both: 'Both',
+    comparison: 'Comparison',
+    comparisonUse:
+      'What you compare goes in the first column, what you find beside it. End with a sentence on the largest difference.',
+    coordinates: 'Coordinate grid',
+    coordinatesUse: 'Say what one step on each axis stands for. Mark points before you join them.',
+    forIt: 'For',
+    ideas: 'Idea collection',
+    ideasUse:
+      'Each group writes one idea in a box. Then number the boxes by how well they answer the question.',
+    isOnThePage: '{{name}} is on the page.',
+    knowWantLearned: 'Know, want, learned',
+    knowWantLearnedUse:
+      'Fill the first two columns before the topic begins. Come back to the third at its end.',
+    lookingBack: 'Looking back',
+    lookingBackUse:
+      'Everybody writes at least one thing in two of the fields. Choose together what you do differently next time.',
+    mindMap: 'Mind map',
+    mindMapUse: 'The topic stands in the middle, a main thought in each box. Draw finer branches from there.',
+    nextTime: 'Next time',
+    one: 'One',
+    oneTapPutsOne:
+      'One tap puts one on the page. It is made of ordinary marks: move it, write in it, take it apart.',
+    other: 'The other',
+    ourIdeas: 'Our ideas',
+    putAReadyTemplate: 'Put a ready template on it',
+    readyTemplates: 'Ready templates',
+    steps: 'Step by step',
+    stepsUse:
+      'One step in each box, in the order in which they are done. Try it with somebody who has not seen it.',
+    storyBoard: 'Story board',
+    storyBoardUse: 'Draw one moment in each frame. Write below it what is said or what happens.',
+    surprisedUs: 'What surprised us',
+    topic: 'Topic',
+    twoCircles: 'Two circles',
+    twoCirclesUse:
+      'What only one of two things has goes on its side. What both have goes where the circles overlap.',
+    twoColumns: 'Two columns',
+    twoColumnsUse:
+      'Collect reasons on both sides before anybody decides. Cross out pairs that weigh the same.',
+    wasHard: 'What was hard',
+    weekPlan: 'Week plan',
+    weekPlanUse: 'Write what is to be done on each day. Tick off what is finished, and move the rest.',
+    wentWell: 'What went well',
+    whatIsCompared: 'Compared',
+    whatWeKnow: 'What we know',
+    whatWeLearned: 'What we learned',
+    whatWeWantToKnow: 'What we want to know',
+  },
   tools: {
     addAPictureAsA: 'Add a picture as a stamp',
     arrow: 'Arrow',
