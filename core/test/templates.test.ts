@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Mark, TemplateWords } from '../src/index.js';
+import type { TemplateWords } from '../src/index.js';
 import { boundsOfUnplaced, FORMATS, isMark, rectContains, TEMPLATES, templateOn } from '../src/index.js';
 import { common } from './helpers/marks.js';
 

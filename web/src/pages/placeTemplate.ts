@@ -1,4 +1,4 @@
-import type { Mark, TemplateId, TemplateWords } from '@doodla/core';
+import type { TemplateId, TemplateWords } from '@doodla/core';
 import { byOrder, ordersAt, templateOn } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import type { PageDesk } from '../room/pageDesk';
