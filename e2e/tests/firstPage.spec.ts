@@ -66,6 +66,25 @@ test('a student reads and writes on a page of a PDF before what draws PDFs has c
   await wren.context().close();
 });
 
+test('what is drawn before the tools have come is there when they are', async ({
+  teacher,
+  browser,
+  server,
+}) => {
+  await bringIn(teacher, { name: 'load.pdf', bytes: await plainPdf(1) });
+  const code = await startWriting(teacher);
+  const wren = await visitor(browser, server.url);
+  const tools = new HeldFile();
+  await tools.hold(wren, /assets\/work-/);
+  await goIn(wren, code);
+  await surfaceShown(wren);
+  await draw(wren, wave(100, 500));
+  await draw(wren, wave(100, 700));
+  await tools.letThrough();
+  await expectMarks(teacher, 2);
+  await wren.context().close();
+});
+
 test('what a cover hides is not seen by somebody whose cover is still on its way', async ({
   teacher,
   browser,

@@ -335,7 +335,7 @@ test('the accessibility tree of the main screens is as it should be', async ({
         - listitem:
           - link /bridges/:
             - heading "bridges" [level=2]
-          - button "Favourite: bridges"
+          - 'button "Favourite: bridges"'
           - button "What to do with bridges"
   `);
   await context.close();

@@ -25,6 +25,7 @@ export class PenWork {
   private readonly running = new Map<Gesture, () => void>();
   /** What the tools do; it comes a moment after the page. */
   private work: typeof WORK | undefined;
+  private readonly workIsHere: Promise<void>;
   private outside: Preview | undefined;
 
   constructor(
@@ -33,9 +34,9 @@ export class PenWork {
     private readonly underlays: Underlays,
     private readonly canvas: Pick<PageCanvas, 'colourAt'>,
   ) {
-    void pageShows.passed
+    this.workIsHere = pageShows.passed
       .then(() => patiently(() => import('../tools/work')))
-      .then((tools) => (this.work = tools.WORK));
+      .then((tools) => void (this.work = tools.WORK));
   }
 
   get isWriting(): boolean {
@@ -62,6 +63,7 @@ export class PenWork {
       picking(this.colourAt(at));
       return undefined;
     }
+    if (!this.work) return this.beginLater(at, pressure, eraser);
     this.desk.textEdit.set(undefined);
     if (uncover(this.desk, at)) return undefined;
     this.underlays.recording.get()?.holdForWriting();
@@ -87,6 +89,25 @@ export class PenWork {
       this.changed.tell();
     };
     return { move, end: finish('end'), cancel: finish('cancel') };
+  }
+
+  /** What is drawn before the tools have come is done when they are here: nothing of it is lost. */
+  private beginLater(at: PenPoint, pressure: boolean, eraser: boolean): RunningGesture {
+    const waiting: ((gesture: RunningGesture) => void)[] = [];
+    let gesture: RunningGesture | undefined;
+    const later = (step: (gesture: RunningGesture) => void) => {
+      if (gesture) step(gesture);
+      else waiting.push(step);
+    };
+    void this.workIsHere.then(() => {
+      gesture = this.begin(at, pressure, eraser);
+      if (gesture) for (const step of waiting) step(gesture);
+    });
+    return {
+      move: (points) => later((begun) => begun.move(points)),
+      end: () => later((begun) => begun.end()),
+      cancel: () => later((begun) => begun.cancel()),
+    };
   }
 
   /** Ends all that is being done: it belongs to the page that it was begun on. */
