@@ -106,7 +106,9 @@ test('words are found where they stand, on pages of lessons and classes, and a p
   await teacher.getByRole('button', { name: 'Found: keyst. Hide' }).click();
   await expect(teacher.locator('[data-found]')).toHaveCount(0);
 
-  await teacher.goto('/');
+  // Going back comes back to what was searched for.
+  await teacher.goBack();
+  await expect(search).toHaveValue('keyst');
   await search.fill('VOUSSOIR');
   await pages.getByRole('link', { name: /Page 3 of .*8 Heron/ }).click();
   await surfaceShown(teacher);

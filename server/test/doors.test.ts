@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import type { CodeReply, Group } from '@doodla/core';
+import type { CodeReply, Group, PastSitting } from '@doodla/core';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { TestClass } from './helpers/aClass.js';
 import { aClass } from './helpers/aClass.js';
@@ -184,5 +184,34 @@ describe('a group', () => {
   ])('is refused with %s', async (_, set) => {
     const whole = { title: '8 Heron', names: ['Wren'], keepsCode: false, ...set };
     expect((await teacher.send('POST', '/api/groups', whole)).status).toBe(400);
+  });
+});
+
+describe('past classes', () => {
+  it('are told with the last one of each group, newest first, and without dropped ones', async () => {
+    const end = (of: TestClass, drop = false) =>
+      teacher.send('POST', `/api/sittings/${of.sitting.id}/end`, { drop });
+    const { id } = await group({ title: '8 Linnet' });
+    const classes: TestClass[] = [];
+    for (const title of ['Monday', 'Tuesday', 'Alone', 'Dropped']) {
+      const one = await aClass(server, teacher, title);
+      one.live.close();
+      if (title.endsWith('day')) await door({ group: id }, one);
+      await end(one, title === 'Dropped');
+      classes.push(one);
+    }
+    const { body } = await teacher.send<PastSitting[]>('GET', '/api/sittings/past');
+    expect(body.map(({ title, groupTitle }) => [title, groupTitle])).toEqual([
+      ['Alone', null],
+      ['Tuesday', '8 Linnet'],
+    ]);
+    expect(body[0]).toEqual({
+      id: classes[2]!.sitting.id,
+      title: 'Alone',
+      lessonId: classes[2]!.lesson.id,
+      lessonTitle: 'lesson',
+      groupTitle: null,
+      openedAt: expect.any(Number) as number,
+    });
   });
 });

@@ -1,8 +1,9 @@
 import 'reflect-metadata';
 import type { Mark, SearchReply } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
+import { PdfReader } from '../src/materials/pdfReader.js';
 import { SearchIndexService } from '../src/search/searchIndex.service.js';
 import { wordsOfHtml } from '../src/search/wordsOfHtml.js';
 import { aNote, aStroke, aText } from '../../core/test/helpers/marks.js';
@@ -150,6 +151,29 @@ describe('search', () => {
     again.cookie = teacher.cookie;
     teacher = again;
     expect((await find('trestle')).pages).toMatchObject([{ sittingTitle: 'Before' }]);
+  });
+});
+
+describe('a server that ends', () => {
+  it('does not wait for a document to be read, and the next one reads it', async () => {
+    const pool = server.app.get(PdfReader);
+    const never = vi
+      .spyOn(pool, 'words')
+      .mockImplementation(
+        (_path, { signal }) =>
+          new Promise((_resolve, reject) =>
+            signal!.addEventListener('abort', () => reject(signal!.reason as Error)),
+          ),
+      );
+    await teacher.upload('late.pdf', await pdfSaying('Corbelled vaults'));
+    void server.app.get(SearchIndexService).settled();
+    await vi.waitUntil(() => never.mock.calls.length > 0);
+    await server.stop();
+    server = await startServer({}, server.data);
+    const again = new Client(server.url);
+    again.cookie = teacher.cookie;
+    teacher = again;
+    expect((await find('corbelled')).pages).toMatchObject([{ lessonTitle: 'late' }]);
   });
 });
 

@@ -1,3 +1,4 @@
+import type { OnModuleDestroy } from '@nestjs/common';
 import { Injectable, Logger } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Page } from '@doodla/core';
@@ -25,10 +26,11 @@ const ROWS_AT_ONCE = 100;
 
 /** What lies under the marks of pages, in words: of documents, web pages, and what was read of pictures. */
 @Injectable()
-export class PageWordsService {
+export class PageWordsService implements OnModuleDestroy {
   private readonly logger = new Logger('Search');
   /** Documents whose words are just being read, by their files. */
   private readonly reading = new Map<string, Promise<void>>();
+  private readonly stop = new AbortController();
 
   constructor(
     @InjectRepository(PrintedWords) private readonly known: Repository<PrintedWords>,
@@ -38,6 +40,11 @@ export class PageWordsService {
     private readonly files: FileStore,
     private readonly words: WordsService,
   ) {}
+
+  /** A server that ends does not wait for a document to be read; the next start reads it. */
+  onModuleDestroy(): void {
+    this.stop.abort(new Error('The server ends.'));
+  }
 
   async of({ surface }: Pick<Page, 'surface'>): Promise<PageWords> {
     if (surface.kind === 'picture') {
@@ -77,8 +84,9 @@ export class PageWordsService {
       pages =
         kind === 'web'
           ? [wordsOfHtml(await readFile(path, 'utf8'))]
-          : await this.pdfs.words(path, { owner: `search ${teacherId}` });
+          : await this.pdfs.words(path, { owner: `search ${teacherId}`, signal: this.stop.signal });
     } catch (error) {
+      this.stop.signal.throwIfAborted();
       // A file whose words cannot be read is found by its title and by what is written on it.
       logFailure(this.logger, 'The words of a file could not be read', error);
       pages = [''];

@@ -117,6 +117,7 @@ export class SearchIndexService implements OnApplicationBootstrap, OnModuleDestr
       const text = owner && (await this.textAt(log, page, owner.lessonId));
       if (text) await this.keep({ log, page, ...owner }, text);
     } catch (error) {
+      if (this.stopped) return;
       // A page that is not found is no reason to leave out the others; its next change tries again.
       logFailure(this.logger, 'A page could not be indexed', error);
     }

@@ -27,8 +27,8 @@ import { Sitting } from './sitting.entity.js';
 import { SittingMaterial } from './sittingMaterial.entity.js';
 import { Student } from './student.entity.js';
 
-/** Ended classes that are looked through, and told, for the start page. */
-const [PAST_LOOKED_AT, PAST_TOLD] = [300, 8];
+/** Ended classes that are told for the start page. */
+const PAST_TOLD = 8;
 
 interface OpenOptions {
   /** Tried first; where it is taken, another is made. */
@@ -176,27 +176,17 @@ export class SittingsService {
   }
 
   /** A teacher's last classes that have ended and are kept: the last one of each group, newest first. */
-  async pastOf(teacherId: string): Promise<PastSitting[]> {
-    const rows: (PastSitting & { groupId: string | null })[] = await this.sittings.query(
-      `SELECT sitting.id, sitting.title, sitting.lesson_id AS lessonId, sitting.opened_at AS openedAt,
-         group_id AS groupId, lesson.title AS lessonTitle, class_group.title AS groupTitle
-       FROM sitting JOIN lesson ON lesson.id = lesson_id LEFT JOIN class_group ON class_group.id = group_id
-       WHERE lesson.teacher_id = ? AND deleted_at IS NULL AND dropped_at IS NULL AND ended_at IS NOT NULL
-       ORDER BY sitting.opened_at DESC LIMIT ${PAST_LOOKED_AT}`,
+  pastOf(teacherId: string): Promise<PastSitting[]> {
+    return this.sittings.query(
+      `SELECT id, title, lessonId, openedAt, lessonTitle, groupTitle FROM (
+         SELECT sitting.id, sitting.title, sitting.lesson_id AS lessonId, sitting.opened_at AS openedAt,
+           lesson.title AS lessonTitle, class_group.title AS groupTitle,
+           row_number() OVER (PARTITION BY coalesce(group_id, sitting.id) ORDER BY sitting.opened_at DESC) AS n
+         FROM sitting JOIN lesson ON lesson.id = lesson_id LEFT JOIN class_group ON class_group.id = group_id
+         WHERE lesson.teacher_id = ? AND deleted_at IS NULL AND dropped_at IS NULL AND ended_at IS NOT NULL
+       ) WHERE n = 1 ORDER BY openedAt DESC LIMIT ${PAST_TOLD}`,
       [teacherId],
     );
-    const seen = new Set<string>();
-    return rows
-      .filter(({ id, groupId }) => !seen.has(groupId ?? id) && seen.add(groupId ?? id))
-      .slice(0, PAST_TOLD)
-      .map(({ id, title, lessonId, lessonTitle, groupTitle, openedAt }) => ({
-        id,
-        title,
-        lessonId,
-        lessonTitle,
-        groupTitle,
-        openedAt,
-      }));
   }
 
   async setScene(id: string, scene: Scene): Promise<void> {

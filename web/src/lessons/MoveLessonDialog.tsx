@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { changeLesson, createFolder, foldersQuery } from '../api/lessons';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
+import { RadioList } from '../ui/RadioList';
 import { TextField } from '../ui/TextField';
 import { pathTo } from './arranged';
 import type { ListedLesson } from './listedLesson';
@@ -20,7 +21,7 @@ export default function MoveLessonDialog({ lesson, client, onClose }: ListedLess
   };
   const options = folders
     .map(({ id }) => ({
-      id,
+      value: id,
       name: pathTo(folders, id)
         .map(({ title }) => title)
         .join(' / '),
@@ -35,24 +36,12 @@ export default function MoveLessonDialog({ lesson, client, onClose }: ListedLess
           void attempt(client, move());
         }}
       >
-        <fieldset className="mb-4 max-h-72 overflow-auto">
-          <legend className="mb-1 font-bold">{t('lessons.folder')}</legend>
-          {[{ id: null, name: t('lessons.inNoFolder') }, ...options].map(({ id, name }) => (
-            <label
-              key={id}
-              className="flex min-h-11 cursor-pointer items-center gap-3 rounded-xl px-3 hover:bg-paper-dim"
-            >
-              <input
-                type="radio"
-                name="folder"
-                checked={id === chosen}
-                onChange={() => setChosen(id)}
-                className="size-5"
-              />
-              {name}
-            </label>
-          ))}
-        </fieldset>
+        <RadioList<string | null>
+          legend={t('lessons.folder')}
+          value={chosen}
+          options={[{ value: null, name: t('lessons.inNoFolder') }, ...options]}
+          onChange={setChosen}
+        />
         <TextField
           label={t('lessons.inANewFolderThere')}
           value={made}

@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { FilePlus2, LogOut, Search } from 'lucide-react';
 import { useDeferredValue, useRef, useState } from 'react';
 import type { DragEvent } from 'react';
+import { useSearchParams } from 'react-router';
 import { lessonsQuery } from '../api/lessons';
 import { signOut } from '../api/people';
 import { useRefreshMe } from '../people/useRefreshMe';
@@ -22,7 +23,13 @@ const fetchLesson = () => void import('../classroom/PreparePage').catch(() => un
 /** The teacher's lessons, and the way to bring in a new one. */
 export default function StartPage({ teacher }: { teacher: { name: string } }) {
   useTitle(t('lessons.yourLessons'));
-  const [question, setQuestion] = useState('');
+  const [params, setParams] = useSearchParams();
+  const [question, setQuestion] = useState(() => params.get('q') ?? '');
+  // In the address too, so that going back from what was found comes back to it.
+  const ask = (next: string) => {
+    setQuestion(next);
+    setParams(next === '' ? {} : { q: next }, { replace: true });
+  };
   // The letters that are typed come first, what they find a little later.
   const asked = useDeferredValue(question);
   const client = useQueryClient();
@@ -98,7 +105,7 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
             }}
           />
         </div>
-        <SearchField value={question} onChange={setQuestion} />
+        <SearchField value={question} onChange={ask} />
         {asked.trim() === '' ? <LessonShelf /> : <SearchResults question={asked} />}
       </main>
       {files.length > 0 && <UploadDialog files={files} onBegin={fetchLesson} onClose={closeUpload} />}

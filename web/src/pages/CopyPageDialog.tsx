@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { copyPage, lessonsQuery } from '../api/lessons';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
+import { RadioList } from '../ui/RadioList';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
 
@@ -49,24 +50,12 @@ export default function CopyPageDialog({ page, number, desk, onClose }: CopyPage
       {others.length === 0 ? (
         <p>{t('pages.youHaveNoOtherLesson')}</p>
       ) : (
-        <fieldset className="mb-4 max-h-72 overflow-auto">
-          <legend className="mb-1 font-bold">{t('pages.toWhichLesson')}</legend>
-          {others.map(({ id, title }) => (
-            <label
-              key={id}
-              className="flex min-h-11 cursor-pointer items-center gap-3 rounded-xl px-3 hover:bg-paper-dim"
-            >
-              <input
-                type="radio"
-                name="lesson"
-                checked={id === to}
-                onChange={() => setTo(id)}
-                className="size-5"
-              />
-              {title}
-            </label>
-          ))}
-        </fieldset>
+        <RadioList<string>
+          legend={t('pages.toWhichLesson')}
+          value={to}
+          options={others.map(({ id, title }) => ({ value: id, name: title }))}
+          onChange={setTo}
+        />
       )}
       <div className="flex flex-wrap gap-3">
         <Button look="main" disabled={to === undefined || busy} onClick={() => void go(false)}>

@@ -74,7 +74,13 @@ export const PAGE_ENTRIES: readonly Entry<NumberedPage>[] = [
     when: ({ desk, page }) => ownPages(desk).includes(page.id),
     run: ({ desk, page }) => void keepInLessonToo(desk, [page.id]),
   },
-  { id: 'history', label: t('pages.earlierStates'), Sheet: lazy(() => import('./HistoryDialog')) },
+  {
+    id: 'history',
+    label: t('pages.earlierStates'),
+    // A display writes as its teacher, but asks for nothing by REST.
+    when: ({ desk }) => desk.room.device === undefined,
+    Sheet: lazy(() => import('./HistoryDialog')),
+  },
   { id: 'copy', label: t('pages.copyOrMoveToAnother'), Sheet: lazy(() => import('./CopyPageDialog')) },
   { id: 'delete', label: t('common.delete'), alarming: true, run: remove },
 ];
