@@ -107,6 +107,7 @@ export * from './text/fonts.js';
 export * from './text/layout.js';
 export * from './text/pageReading.js';
 export * from './text/pageWords.js';
+export * from './text/pdfWords.js';
 export * from './text/readingLanguages.js';
 export * from './text/searchWords.js';
 export * from './text/typedIn.js';

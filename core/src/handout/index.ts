@@ -3,4 +3,5 @@ export type { Loss } from './losses.js';
 export * from './originals.js';
 export * from './pageTransform.js';
 export * from './pdf.js';
+export * from './sheets.js';
 export * from './sources.js';

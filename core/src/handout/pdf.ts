@@ -1,28 +1,31 @@
 import fontkit from '@cantoo/fontkit';
 import type { PDFPage } from '@cantoo/pdf-lib';
-import { PDFDocument } from '@cantoo/pdf-lib';
+import { PDFDocument, PDFName } from '@cantoo/pdf-lib';
 import type { Matrix } from '../geometry/matrix.js';
-import { applyMatrix, compose } from '../geometry/matrix.js';
+import { applyMatrix, compose, inverse } from '../geometry/matrix.js';
 import type { Rect } from '../geometry/rect.js';
 import { rectFromCorners, rectsTouch } from '../geometry/rect.js';
 import { markBounds } from '../marks/bounds.js';
 import type { Mark } from '../marks/mark.js';
-import { boundsOf, isExported } from '../marks/select.js';
+import { boundsOf } from '../marks/select.js';
 import { pageExtent } from '../pages/extent.js';
 import type { Page } from '../pages/page.js';
 import { MAX_PAGE_SIDE, UNITS_PER_POINT } from '../pages/page.js';
 import type { PaintItem } from '../paint/items.js';
 import { paintSurface } from '../paint/paintSurface.js';
+import { Annotator } from './annotate/annotator.js';
 import { flattenAnnotations, isShownOnly } from './annotations.js';
 import { CopiedPages } from './copiedPages.js';
 import { flattenFieldsUnder } from './fields.js';
+import { footOf, paintFoot } from './foot.js';
 import type { Loss } from './losses.js';
 import { geometryOf, Originals } from './originals.js';
 import { prepareContents } from './pageContents.js';
 import type { PageLabel } from './pageLabels.js';
 import { labelsOf, writeLabels } from './pageLabels.js';
 import { pageToUserSpace } from './pageTransform.js';
-import { PdfPainter } from './pdfPainter.js';
+import { loadFaces, PdfPainter } from './pdfPainter.js';
+import { StructureTree } from './structure.js';
 import type { HandoutOptions, HandoutPage, HandoutSources } from './sources.js';
 import type { Placed } from './webPages.js';
 import { WebPagePlacer } from './webPages.js';
@@ -48,12 +51,14 @@ export async function makePdf(
     await handout.add(page);
     options.onProgress?.(i + 1, pages.length);
   }
+  if (options.foot !== undefined) await handout.writeFeet(options.foot);
   return handout.save();
 }
 
 /** A handout that is being made, its pages added from the first to the last. */
 class Handout {
   private readonly painter: PdfPainter;
+  private readonly annotator: Annotator | undefined;
   private readonly webPages: WebPagePlacer;
   /** How pages are numbered that are there so far; undefined for those by their place. */
   private readonly labels: (PageLabel | undefined)[] = [];
@@ -64,19 +69,23 @@ class Handout {
     private readonly whole: string | undefined,
     private readonly labelOfWhole: ReturnType<typeof labelsOf>,
     private readonly copies: CopiedPages,
+    private readonly structure: StructureTree | undefined,
     private readonly sources: HandoutSources,
+    private readonly options: HandoutOptions,
     private readonly onLoss: (loss: Loss) => void,
   ) {
     this.painter = new PdfPainter(doc, sources);
+    if (options.marksAs === 'annotations') this.annotator = new Annotator(doc, this.painter, structure);
     this.webPages = new WebPagePlacer(doc, sources);
   }
 
   static async begin(
     pages: readonly Page[],
     sources: HandoutSources,
-    { title, onLoss: tell }: HandoutOptions,
+    options: HandoutOptions,
   ): Promise<Handout> {
-    const onLoss = onceEach(tell);
+    const { title, language } = options;
+    const onLoss = onceEach(options.onLoss);
     const originals = new Originals(sources, onLoss);
     const whole = await originals.whole(pages);
     const doc = whole?.doc ?? (await PDFDocument.create());
@@ -84,24 +93,45 @@ class Handout {
     else doc.setCreator('Doodla');
     doc.setProducer('Doodla');
     if (!doc.getTitle()) doc.setTitle(title, { showInWindowTitleBar: true });
+    if (language !== undefined && !doc.catalog.has(PDFName.of('Lang'))) doc.setLanguage(language);
     doc.registerFontkit(fontkit);
     const isWhole = ({ surface }: Page) => surface.kind === 'pdf' && surface.material === whole?.material;
     const copied = pages.filter((page) => !isWhole(page));
     const copies = await CopiedPages.from(doc, originals, copied, onLoss);
-    return new Handout(doc, whole?.material, labelsOf(doc), copies, sources, onLoss);
+    const structure = structureFor(doc, whole !== undefined, pages);
+    return new Handout(doc, whole?.material, labelsOf(doc), copies, structure, sources, options, onLoss);
   }
 
   /** Adds a page with its marks: one page of the PDF, or several where it is too long for one. */
-  async add({ page, marks: all }: HandoutPage): Promise<void> {
-    const marks = all.filter(isExported);
+  async add({ page, marks, alts = {} }: HandoutPage): Promise<void> {
+    await loadFaces(marks);
     const extent = pageExtent(page, [boundsOf(marks)]);
     for (const placed of await this.place(page, extent)) {
       const own = marks.filter((mark) => rectsTouch(markBounds(mark), placed.part));
-      await this.write(placed, own, paintSurface(page, extent));
+      await this.write(placed, own, paintSurface(page, extent), alts);
+    }
+  }
+
+  /** Puts words at the foot of each page. */
+  async writeFeet(pattern: string): Promise<void> {
+    const pages = this.doc.getPages();
+    for (const [i, target] of pages.entries()) {
+      const geometry = geometryOf(target);
+      const toUserSpace = pageToUserSpace(geometry);
+      const [left, bottom, right, top] = geometry.box;
+      const shown = mapped(
+        { x: left, y: bottom, width: right - left, height: top - bottom },
+        inverse(toUserSpace),
+      );
+      const items = paintFoot(shown, footOf(pattern, i + 1, pages.length));
+      prepareContents(target);
+      const isArtifact = this.structure !== undefined;
+      await this.painter.paintItems(target, items, { toUserSpace, isArtifact });
     }
   }
 
   save(): Promise<Uint8Array> {
+    this.structure?.finish();
     if (this.labels.some((label) => label !== undefined)) writeLabels(this.doc, this.labels);
     return this.doc.save({ addDefaultPage: false, updateFieldAppearances: false });
   }
@@ -110,19 +140,52 @@ class Handout {
     { target, part, scale, isSheet }: Placed,
     marks: readonly Mark[],
     ground: readonly PaintItem[],
+    alts: Readonly<Record<string, string>>,
   ) {
     const written = boundsOf(marks);
     if (!written && ground.length === 0) return;
     const toCorner: Matrix = [scale, 0, 0, scale, -part.x * scale, -part.y * scale];
     const toUserSpace = compose(toCorner, pageToUserSpace(geometryOf(target)));
     const place = { toUserSpace, clip: isSheet ? part : undefined };
+    const altOf = (mark: Mark) => mark.alt ?? alts[mark.id] ?? '';
     prepareContents(target);
-    if (written) {
+    if (written && !this.annotator) {
       if (flattenFieldsUnder(target, mapped(written, toUserSpace))) this.onLoss('fields');
       flattenAnnotations(target, isShownOnly);
     }
-    if (ground.length > 0) await this.painter.paintItems(target, ground, place);
-    await this.painter.paint(target, marks, place);
+    if (ground.length > 0)
+      await this.painter.paintItems(target, ground, { ...place, isArtifact: this.structure !== undefined });
+    if (this.annotator) {
+      for (const mark of marks)
+        await this.annotator.add(target, mark, toUserSpace, {
+          author: this.authorOf(mark),
+          alt: altOf(mark),
+        });
+    } else if (this.structure) await this.writeTagged(this.structure, target, marks, place, altOf);
+    else await this.painter.paint(target, marks, place);
+  }
+
+  private authorOf({ author, credit }: Mark): string {
+    return credit ?? this.options.people?.[author] ?? '';
+  }
+
+  /** Marks as forms, so that each can be read out as what it is; the strokes of a drawing together. */
+  private async writeTagged(
+    structure: StructureTree,
+    target: PDFPage,
+    marks: readonly Mark[],
+    place: { toUserSpace: Matrix; clip?: Rect | undefined },
+    altOf: (mark: Mark) => string,
+  ): Promise<void> {
+    for (const run of runsOf(marks)) {
+      const form = await this.painter.paintForm(target, run, place);
+      const [first] = run as [Mark];
+      const role = first.kind === 'text' ? 'P' : 'Figure';
+      structure.add(target, form.ref, form.dict, {
+        type: role,
+        words: first.kind === 'text' ? first.text : altOf(first),
+      });
+    }
   }
 
   private async place(page: Page, extent: Rect): Promise<Placed[]> {
@@ -165,6 +228,29 @@ class Handout {
     target.drawImage(image, target.getMediaBox());
     return target;
   }
+}
+
+/**
+ * What screen readers will read: the structure that a document has, or a new one where all of the handout is made here.
+ * What an untagged document says would be passed over by readers if something else in it were tagged.
+ */
+function structureFor(doc: PDFDocument, isWhole: boolean, pages: readonly Page[]): StructureTree | undefined {
+  const known = StructureTree.of(doc);
+  if (known || isWhole) return known;
+  const isOwn = ({ surface }: Page) => surface.kind !== 'pdf' && surface.kind !== 'web';
+  return pages.every(isOwn) ? StructureTree.begin(doc) : undefined;
+}
+
+/** Neighbours that are read out as one thing: strokes of ink without a description. */
+function runsOf(marks: readonly Mark[]): Mark[][] {
+  const runs: Mark[][] = [];
+  const isInk = (mark: Mark | undefined) => mark?.kind === 'stroke' && mark.alt === null;
+  for (const mark of marks) {
+    const last = runs.at(-1);
+    if (last && isInk(last.at(-1)) && isInk(mark)) last.push(mark);
+    else runs.push([mark]);
+  }
+  return runs;
 }
 
 function onceEach(tell: HandoutOptions['onLoss']): (loss: Loss) => void {

@@ -1,49 +1,111 @@
-import type { PDFDocument, PDFFont, PDFImage, PDFName, PDFPage } from '@cantoo/pdf-lib';
+import type { PDFDocument, PDFFont, PDFImage, PDFPage, PDFRef } from '@cantoo/pdf-lib';
+import { PDFDict, PDFStream } from '@cantoo/pdf-lib';
 import { parseHex } from '../colour/contrast.js';
 import type { Matrix } from '../geometry/matrix.js';
+import { applyMatrix } from '../geometry/matrix.js';
 import type { Rect } from '../geometry/rect.js';
 import type { Mark } from '../marks/mark.js';
-import type { Blend, PaintItem, PaintOf } from '../paint/items.js';
+import { boundsOf } from '../marks/select.js';
+import type { PaintItem, PaintOf } from '../paint/items.js';
 import { paintMark } from '../paint/paint.js';
 import { loadFace } from '../text/faceTables.js';
 import type { Face } from '../text/font.js';
 import { ContentWriter } from './contentWriter.js';
+import type { GraphicsStates } from './resourceNames.js';
+import { graphicsStates, ResourceNames } from './resourceNames.js';
 import type { HandoutSources } from './sources.js';
 
 /** Line caps and joins (ISO 32000-1 tables 54 and 55). */
 const ROUND = 1;
-const BLEND_MODES: Record<Blend, string> = { normal: 'Normal', multiply: 'Multiply' };
 
 /** Where page units lie in a page's own space, and the part of the page that is shown there, if not all. */
 interface PaintPlace {
   toUserSpace: Matrix;
   clip?: Rect | undefined;
+  /** Whether it is nothing to be read out (§14.8.2.2). */
+  isArtifact?: boolean;
 }
 
-/** Draws marks into pages of one PDF document. */
+/** Where a form lies: its box as left, bottom, right, top, and the map that turns it. */
+interface FormPlace {
+  toUserSpace: Matrix;
+  box: readonly [number, number, number, number];
+  matrix?: Matrix | undefined;
+}
+
+/** Draws marks into pages of one PDF document; their faces have to be known (`loadFaces`). */
 export class PdfPainter {
   private readonly fonts = new Map<Face, Promise<PDFFont>>();
   private readonly images = new Map<string, Promise<PDFImage | undefined>>();
 
+  private readonly states: GraphicsStates;
+
   constructor(
     private readonly doc: PDFDocument,
     private readonly sources: HandoutSources,
-  ) {}
+  ) {
+    this.states = graphicsStates(doc);
+  }
 
   /** Puts marks over what the page already shows, as `paintItems` does. */
   async paint(page: PDFPage, marks: readonly Mark[], place: PaintPlace): Promise<void> {
-    await loadFaces(marks);
     if (marks.length > 0) await this.paintItems(page, itemsOf(marks), place);
   }
 
   /** Draws what a renderer would, in page units. */
-  async paintItems(
+  async paintItems(page: PDFPage, items: Iterable<PaintItem>, place: PaintPlace): Promise<void> {
+    const { Resources } = page.node.normalizedEntries();
+    const writer = await this.written(items, Resources, place);
+    const { context } = this.doc;
+    const stream = context.stream(writer.finish(), { Filter: 'FlateDecode' });
+    page.node.addContentStream(context.register(stream));
+  }
+
+  /** As `paint`, by a form of its own that can be spoken of; Figures of ISO 32000-1 §14.8 are such. */
+  async paintForm(
     page: PDFPage,
-    items: Iterable<PaintItem>,
+    marks: readonly Mark[],
     { toUserSpace, clip }: PaintPlace,
-  ): Promise<void> {
-    const resources = new PageResources(page);
+  ): Promise<{ ref: PDFRef; dict: PDFDict }> {
+    const { x, y, width, height } = clip ?? boundsOf(marks)!;
+    const corners = [...applyMatrix(toUserSpace, x, y), ...applyMatrix(toUserSpace, x + width, y + height)];
+    const [x0, y0, x1, y1] = corners as [number, number, number, number];
+    const box = [Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1)] as const;
+    const ref = await this.form(marks, { toUserSpace, box });
+    const { context } = this.doc;
+    const key = page.node.newXObject('Marks', ref);
+    const stream = context.stream(`q ${String(key)} Do Q`);
+    page.node.addContentStream(context.register(stream));
+    return { ref, dict: context.lookup(ref, PDFStream).dict };
+  }
+
+  /**
+   * A picture of marks on its own (a form, ISO 32000-1 §8.10) that shows what lies in `box`, in the space that `place` leads
+   * to; `matrix` turns it there.
+   */
+  async form(marks: readonly Mark[], { toUserSpace, box, matrix }: FormPlace): Promise<PDFRef> {
+    const { context } = this.doc;
+    const resources = PDFDict.withContext(context);
+    const writer = await this.written(itemsOf(marks), resources, { toUserSpace });
+    const stream = context.stream(writer.finish(), {
+      Type: 'XObject',
+      Subtype: 'Form',
+      BBox: [...box],
+      Resources: resources,
+      Filter: 'FlateDecode',
+      ...(matrix && { Matrix: [...matrix] }),
+    });
+    return context.register(stream);
+  }
+
+  private async written(
+    items: Iterable<PaintItem>,
+    resourceDict: PDFDict,
+    { toUserSpace, clip, isArtifact }: PaintPlace,
+  ): Promise<ContentWriter> {
+    const resources = new ResourceNames(resourceDict, this.states);
     const writer = new ContentWriter();
+    if (isArtifact) writer.write('BMC', '/Artifact');
     writer.save();
     writer.transform(toUserSpace);
     if (clip) {
@@ -52,12 +114,11 @@ export class PdfPainter {
     }
     for (const item of items) await this.item(writer, resources, item);
     writer.restore();
-    const { context } = this.doc;
-    const stream = context.stream(writer.finish(), { Filter: 'FlateDecode' });
-    page.node.addContentStream(context.register(stream));
+    if (isArtifact) writer.write('EMC');
+    return writer;
   }
 
-  private item(writer: ContentWriter, resources: PageResources, item: PaintItem): Promise<void> | void {
+  private item(writer: ContentWriter, resources: ResourceNames, item: PaintItem): Promise<void> | void {
     switch (item.kind) {
       case 'fill':
         writer.set('gs', resources.state(item.opacity, item.blend));
@@ -74,7 +135,7 @@ export class PdfPainter {
     }
   }
 
-  private async text(writer: ContentWriter, resources: PageResources, item: PaintOf<'text'>): Promise<void> {
+  private async text(writer: ContentWriter, resources: ResourceNames, item: PaintOf<'text'>): Promise<void> {
     const font = await this.font(item.face);
     writer.save();
     if (item.matrix) writer.transform(item.matrix);
@@ -90,7 +151,7 @@ export class PdfPainter {
 
   private async textPicture(
     writer: ContentWriter,
-    resources: PageResources,
+    resources: ResourceNames,
     item: PaintOf<'text'>,
   ): Promise<void> {
     const picture = await this.sources.textPicture(item);
@@ -106,7 +167,7 @@ export class PdfPainter {
 
   private async picture(
     writer: ContentWriter,
-    resources: PageResources,
+    resources: ResourceNames,
     item: PaintOf<'picture'>,
   ): Promise<void> {
     const image = await this.image(item.material);
@@ -148,42 +209,8 @@ export class PdfPainter {
   }
 }
 
-/** Names of fonts, pictures and graphics states in one page's resources. */
-class PageResources {
-  private readonly names = new Map<unknown, string>();
-
-  constructor(private readonly page: PDFPage) {}
-
-  font(font: PDFFont): string {
-    return this.named(font, () => this.page.node.newFontDictionary(font.name, font.ref));
-  }
-
-  image(image: PDFImage): string {
-    return this.named(image, () => this.page.node.newXObject('Picture', image.ref));
-  }
-
-  /** Opacity and blend mode as a graphics state (ISO 32000-1 table 58, entries CA, ca and BM). */
-  state(opacity: number, blend: Blend): string {
-    return this.named(`${opacity} ${blend}`, () => {
-      const dict = this.page.doc.context.obj({
-        Type: 'ExtGState',
-        CA: opacity,
-        ca: opacity,
-        BM: BLEND_MODES[blend],
-      });
-      return this.page.node.newExtGState('Ink', dict);
-    });
-  }
-
-  private named(key: unknown, make: () => PDFName): string {
-    const name = this.names.get(key) ?? String(make());
-    this.names.set(key, name);
-    return name;
-  }
-}
-
 /** Makes sure that all faces of the marks are laid out by their own widths. */
-async function loadFaces(marks: readonly Mark[]): Promise<void> {
+export async function loadFaces(marks: readonly Mark[]): Promise<void> {
   const written = marks.filter(({ kind }) => kind !== 'stroke');
   for (const item of itemsOf(written)) if (item.kind === 'text') await loadFace(item.face);
 }
@@ -193,7 +220,7 @@ function* itemsOf(marks: readonly Mark[]): Iterable<PaintItem> {
   for (const mark of marks) yield* paintMark(mark);
 }
 
-function writeLine(writer: ContentWriter, resources: PageResources, item: PaintOf<'line'>): void {
+function writeLine(writer: ContentWriter, resources: ResourceNames, item: PaintOf<'line'>): void {
   writer.set('gs', resources.state(item.opacity, 'normal'));
   writer.set('RG', ...parseHex(item.colour));
   writer.set('w', item.width);

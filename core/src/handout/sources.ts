@@ -9,6 +9,8 @@ import type { PaintOf } from '../paint/items.js';
 export interface HandoutPage {
   page: Page;
   marks: readonly Mark[];
+  /** What marks are, in words, by id, for those who cannot see them. */
+  alts?: Readonly<Record<string, string>>;
 }
 
 /** A picture file. */
@@ -57,6 +59,14 @@ export interface HandoutSources {
 
 export interface HandoutOptions {
   title: string;
+  /** The language of its words, as a BCP 47 tag. */
+  language?: string;
+  /** What people are called, by id. */
+  people?: Readonly<Record<string, string>>;
+  /** Whether marks are part of the page, or annotations that other programs can change. */
+  marksAs?: 'drawn' | 'annotations';
+  /** Words at the foot of each page, such as the title and the date; `{page}` and `{pages}` stand for the numbers. */
+  foot?: string;
   /** Told, once each, of what the originals have and the handout has not. */
   onLoss?(loss: Loss): void;
   /** Told after each page. */

@@ -1,6 +1,6 @@
 import { hasExactly, hasOnly, isRecord } from '../checks/fields.js';
 import type { Kind } from './kind.js';
-import { FIXED, isPaneId, SHARED } from './fields.js';
+import { FIXED, SHARED, SHARED_OPTIONAL } from './fields.js';
 import { KINDS } from './kinds.js';
 import type { Mark, MarkKind, MarkPatch } from './mark.js';
 
@@ -19,7 +19,7 @@ export function isMark(value: unknown): value is Mark {
   const needed = { ...SHARED, ...checks.fields };
   return (
     Object.keys(needed).every((key) => Object.hasOwn(fields, key)) &&
-    hasOnly(fields, { ...needed, pane: isPaneId, ...checks.optional }) &&
+    hasOnly(fields, { ...needed, ...SHARED_OPTIONAL, ...checks.optional }) &&
     hasExactly(style, checks.style)
   );
 }

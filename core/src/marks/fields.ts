@@ -76,6 +76,9 @@ export const SHARED: Checks = {
   createdAt: (value) => isNumberIn(value, 0, Number.MAX_SAFE_INTEGER),
 };
 
+/** Checks of the fields that some marks have, whatever their kind. */
+export const SHARED_OPTIONAL: Checks = { pane: isPaneId, credit: textUpTo(120, 1) };
+
 export const FIXED: readonly string[] = [
   'id',
   'kind',
@@ -83,6 +86,7 @@ export const FIXED: readonly string[] = [
   'author',
   'space',
   'createdAt',
+  'credit',
 ] satisfies FixedField[];
 
 /** Checks of a box whose height follows from its content. */

@@ -17,9 +17,11 @@ export interface SharedFields {
   alt: string | null;
   /** Milliseconds since 1970-01-01 UTC. */
   createdAt: number;
+  /** What whoever made it is called, where it was made elsewhere, such as in another program. */
+  credit?: string;
   /** The part of a shown screen that it was made on; see `live/panes`. */
   pane?: number;
 }
 
 /** Fields that never change. */
-export type FixedField = 'id' | 'kind' | 'page' | 'author' | 'space' | 'createdAt';
+export type FixedField = 'id' | 'kind' | 'page' | 'author' | 'space' | 'createdAt' | 'credit';

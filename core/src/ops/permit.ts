@@ -129,7 +129,7 @@ function addRefusal(mark: Mark, actor: Actor, view: LogView): RefusalCode | unde
   if (view.marks.has(mark.id)) return 'already-there';
   if (actor.role === 'teacher') return undefined;
   if (mark.author !== actor.id || !mayWriteIn(mark.space, actor)) return 'not-yours';
-  return mark.locked ? 'not-allowed' : undefined;
+  return mark.locked || mark.credit !== undefined ? 'not-allowed' : undefined;
 }
 
 function touchRefusal(mark: Mark, actor: Actor, view: LogView, set: MarkPatch = {}): RefusalCode | undefined {

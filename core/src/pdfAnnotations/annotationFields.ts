@@ -1,5 +1,15 @@
 import type { PDFDict, PDFObject } from '@cantoo/pdf-lib';
-import { PDFArray, PDFDict as Dict, PDFHexString, PDFName, PDFNumber, PDFString } from '@cantoo/pdf-lib';
+import {
+  PDFArray,
+  PDFDict as Dict,
+  PDFHexString,
+  PDFName,
+  PDFNumber,
+  PDFStream,
+  PDFString,
+} from '@cantoo/pdf-lib';
+import type { Matrix } from '../geometry/matrix.js';
+import { IDENTITY } from '../geometry/matrix.js';
 
 /** Fields of an annotation (ISO 32000-1 §12.5) as plain values; undefined where they are missing or broken. */
 export class AnnotationFields {
@@ -36,6 +46,27 @@ export class AnnotationFields {
     return value.asArray().flatMap((each) => (each instanceof PDFName ? [each.decodeText()] : []));
   }
 
+  /** The box of the normal appearance, and how it is mapped (§8.10.2); undefined where there is none. */
+  get appearance(): { box: [number, number, number, number]; matrix: Matrix } | undefined {
+    const looks = this.dict.lookup(PDFName.of('AP'));
+    const look = looks instanceof Dict ? looks.lookup(PDFName.of('N')) : undefined;
+    if (!(look instanceof PDFStream)) return undefined;
+    const box = numbersOf(look.dict.lookup(PDFName.of('BBox')));
+    const matrix = numbersOf(look.dict.lookup(PDFName.of('Matrix'))) ?? IDENTITY;
+    if (box?.length !== 4 || matrix.length !== 6) return undefined;
+    return { box: box as [number, number, number, number], matrix: matrix as unknown as Matrix };
+  }
+
+  /** When it was made or else changed, ms since 1970 (§7.9.4); undefined where that is not said. */
+  get madeAt(): number | undefined {
+    for (const key of ['CreationDate', 'M']) {
+      const value = this.dict.lookup(PDFName.of(key));
+      const at = value instanceof PDFString || value instanceof PDFHexString ? dateIn(value) : undefined;
+      if (at !== undefined) return at;
+    }
+    return undefined;
+  }
+
   /** A colour as #rrggbb; null where it is stated to be none (§12.5.2). */
   colour(key: string): string | null | undefined {
     const value = this.numbers(key);
@@ -58,6 +89,16 @@ export class AnnotationFields {
   /** Hidden, or not to be viewed (table 165). */
   get isUnseen(): boolean {
     return ((this.number('F') ?? 0) & (2 | 32)) !== 0;
+  }
+}
+
+function dateIn(value: PDFString | PDFHexString): number | undefined {
+  try {
+    const at = value.decodeDate().getTime();
+    return Number.isFinite(at) && at > 0 ? at : undefined;
+  } catch {
+    // Not a date as the standard has it.
+    return undefined;
   }
 }
 

@@ -1,10 +1,13 @@
 import type { Rect } from '../geometry/rect.js';
 import { rectFromCorners } from '../geometry/rect.js';
+import type { TurnedBox } from '../geometry/turnedBox.js';
+import { boundsOfPoints } from '../geometry/turnedBox.js';
 import { INK_WIDTH } from '../marks/fields.js';
 import { TEXT_SIZE } from '../marks/text/textMark.js';
 import type { LineStyle } from '../marks/lineStyle.js';
 import type { Mark } from '../marks/mark.js';
 import type { TextStyle } from '../marks/text/textMark.js';
+import type { PageWords } from '../text/pageWords.js';
 import type { AnnotationFields } from './annotationFields.js';
 import { hexOf } from './annotationFields.js';
 
@@ -18,6 +21,8 @@ export type MarkBody = Own<Mark>;
 export interface Placing {
   at(x: number, y: number): [number, number];
   length(value: number): number;
+  /** The words of the page, where they have been read. */
+  words?: PageWords | undefined;
 }
 
 type Reader = (fields: AnnotationFields, placing: Placing) => MarkBody[] | undefined;
@@ -38,8 +43,12 @@ export const BODIES: Record<string, Reader | undefined> = {
       .lists('InkList')
       .filter((list) => list.length >= 2)
       .map((list) => stroke(pairs(list), fields, placing)),
-  Highlight: (fields, placing) => quads(fields).map((quad) => highlight(quad, fields, placing)),
-  Underline: (fields, placing) => quads(fields).map((quad) => lineAcross(quad, 0.05, fields, placing)),
+  Highlight: (fields, placing) =>
+    markedWords('highlight', fields, placing) ??
+    quads(fields).map((quad) => highlight(quad, fields, placing)),
+  Underline: (fields, placing) =>
+    markedWords('underline', fields, placing) ??
+    quads(fields).map((quad) => lineAcross(quad, 0.05, fields, placing)),
   Squiggly: (fields, placing) => quads(fields).map((quad) => lineAcross(quad, 0.05, fields, placing)),
   StrikeOut: (fields, placing) => quads(fields).map((quad) => lineAcross(quad, 0.45, fields, placing)),
   Line: (fields, placing) => {
@@ -67,6 +76,33 @@ function pairs(list: readonly number[]): Point[] {
 function quads(fields: AnnotationFields): Point[][] {
   const all = pairs(fields.numbers('QuadPoints') ?? []);
   return Array.from({ length: Math.floor(all.length / 4) }, (_, i) => all.slice(4 * i, 4 * i + 4));
+}
+
+/** Words that are marked, glued to what they say; undefined where there are none under the mark. */
+function markedWords(
+  look: 'highlight' | 'underline',
+  fields: AnnotationFields,
+  { at, words }: Placing,
+): MarkBody[] | undefined {
+  const rects = quads(fields).map((quad) => boundsOfPoints(quad.map(([x, y]) => at(x, y))));
+  const [first, last] = [rects[0], rects.at(-1)];
+  if (!words || !first || !last) return undefined;
+  const covered = rects.flatMap((rect) => words.within(rect));
+  if (covered.length === 0) return undefined;
+  const from = { x: first.x + 1, y: first.y + first.height / 2 };
+  const to = { x: last.x + last.width - 1, y: last.y + last.height / 2 };
+  const quote = words.between(from, to);
+  return (
+    quote && [
+      {
+        kind: 'quote',
+        ...quote,
+        look,
+        rects: rects.flatMap(({ x, y, width, height }) => [x, y, width, height]),
+        style: { colour: fields.colour('C') ?? NOTE_COLOUR, opacity: fields.number('CA') ?? 1 },
+      },
+    ]
+  );
 }
 
 function stroke(points: readonly Point[], fields: AnnotationFields, placing: Placing): MarkBody {
@@ -171,32 +207,60 @@ function lineStyle(fields: AnnotationFields, placing: Placing, filled: boolean):
 
 /** Typed text; its size and colour stand in the default appearance (§12.7.3.3). */
 function typed(fields: AnnotationFields, placing: Placing): MarkBody[] | undefined {
-  const [rect, text] = [rectOf(fields, placing), plain(fields.text('Contents'))];
-  if (!rect || text === '') return undefined;
+  const [box, text] = [turnedBoxOf(fields, placing), plain(fields.text('Contents'))];
+  if (!box || text === '') return undefined;
   const look = fields.text('DA');
   const size = Number(/([\d.]+)\s+Tf/.exec(look)?.[1] ?? 12) || 12;
   const style: TextStyle = {
-    font: 'andika',
+    ...cutOf(fields.text('DS')),
     size: within(TEXT_SIZE, placing.length(size)),
     colour: colourIn(look) ?? BLACK,
-    bold: false,
-    italic: false,
-    underline: false,
     background: fields.colour('C') ?? null,
     align: (['left', 'center', 'right'] as const)[fields.number('Q') ?? 0] ?? 'left',
     list: 'none',
   };
-  return [{ kind: 'text', x: rect.x, y: rect.y, width: Math.max(20, rect.width), rotation: 0, text, style }];
+  const { x, y, rotation } = box;
+  return [{ kind: 'text', x, y, width: Math.max(20, box.width), rotation, text, style }];
+}
+
+/** Font and cut by a default style, which is CSS (table 174). */
+function cutOf(css: string): Pick<TextStyle, 'font' | 'bold' | 'italic' | 'underline'> {
+  const font = /mono|courier|code/i.test(css)
+    ? 'mono'
+    : /cursive|hand/i.test(css)
+      ? 'hand'
+      : /(?<!sans[- ])serif|times|georgia/i.test(css)
+        ? 'serif'
+        : 'andika';
+  const isBold = /\bbold|font-weight:\s*[6-9]00/i.test(css);
+  return { font, bold: isBold, italic: /italic|oblique/i.test(css), underline: /underline/i.test(css) };
 }
 
 /** A note that was shown by an icon, opened. */
 function note(fields: AnnotationFields, placing: Placing): MarkBody[] | undefined {
-  const [rect, text] = [rectOf(fields, placing), plain(fields.text('Contents')).slice(0, 2000)];
-  if (!rect || text === '') return undefined;
-  const size = Math.max(rect.width, rect.height) > ICON ? rect : NOTE;
-  const { width, height } = size;
+  const [box, text] = [turnedBoxOf(fields, placing), plain(fields.text('Contents')).slice(0, 2000)];
+  if (!box || text === '') return undefined;
+  const { x, y, rotation } = box;
+  const { width, height } = Math.max(box.width, box.height) > ICON ? box : NOTE;
   const style = { colour: fields.colour('C') ?? NOTE_COLOUR, font: 'andika' as const };
-  return [{ kind: 'note', x: rect.x, y: rect.y, width, height, rotation: 0, text, style }];
+  return [{ kind: 'note', x, y, width, height, rotation, text, style }];
+}
+
+/** The box of what is shown by an appearance that is turned; as it is where it is not, or not by a plain turn. */
+function turnedBoxOf(fields: AnnotationFields, placing: Placing): TurnedBox | undefined {
+  const rect = rectOf(fields, placing);
+  const look = fields.appearance;
+  if (!rect || !look) return rect && { ...rect, rotation: 0 };
+  const [a, b, c, d] = look.matrix;
+  const isTurn = Math.abs(a - d) < 1e-3 && Math.abs(b + c) < 1e-3 && Math.abs(Math.hypot(a, b) - 1) < 1e-3;
+  if (!isTurn || (a > 0 && Math.abs(b) < 1e-4)) return { ...rect, rotation: 0 };
+  const [left, bottom, right, top] = look.box;
+  const plain = rectFromCorners(...placing.at(left, bottom), ...placing.at(right, top));
+  const { width, height } = plain;
+  const [x, y] = [rect.x + (rect.width - width) / 2, rect.y + (rect.height - height) / 2];
+  // Up is positive there, down here.
+  const rotation = Math.round(((Math.atan2(-b, a) * 180) / Math.PI) * 100) / 100;
+  return { x, y, width, height, rotation };
 }
 
 function colourIn(look: string): string | undefined {

@@ -4,6 +4,7 @@ import type { Matrix } from '../geometry/matrix.js';
 import { applyMatrix, inverse } from '../geometry/matrix.js';
 import { geometryOf } from '../handout/originals.js';
 import { pageToUserSpace } from '../handout/pageTransform.js';
+import type { PageWords } from '../text/pageWords.js';
 import { isMark } from '../marks/check.js';
 import type { Mark } from '../marks/mark.js';
 import { AnnotationFields } from './annotationFields.js';
@@ -19,11 +20,12 @@ export type MarkFrame = Pick<
 /**
  * Makes what has been written on a page of a PDF by others, ink, highlights, lines, shapes, typed text and notes (ISO
  * 32000-1 §12.5.6), marks that can be changed, lowest first, and takes it off the page. What cannot become marks stays.
+ * With the words of the page, marked ones are glued to what they say.
  */
-export function takeAnnotations(page: PDFPage, frame: () => MarkFrame): Mark[] {
+export function takeAnnotations(page: PDFPage, frame: () => MarkFrame, words?: PageWords): Mark[] {
   const annotations = page.node.Annots();
   if (!annotations) return [];
-  const placing = placingOf(page);
+  const placing = { ...placingOf(page), words };
   const marks: Mark[] = [];
   for (let i = 0; i < annotations.size();) {
     const annotation = annotations.lookup(i);
@@ -40,7 +42,12 @@ function marksOf(annotation: PDFDict, placing: Placing, frame: () => MarkFrame):
   const fields = new AnnotationFields(annotation);
   const bodies = fields.isUnseen ? undefined : BODIES[fields.name('Subtype') ?? '']?.(fields, placing);
   const alt = null;
-  const marks = (bodies ?? []).map((body: MarkBody) => ({ ...frame(), alt, ...body }));
+  const credit = fields.text('T').trim().slice(0, 120);
+  const own = {
+    ...(credit !== '' && { credit }),
+    ...(fields.madeAt !== undefined && { createdAt: fields.madeAt }),
+  };
+  const marks = (bodies ?? []).map((body: MarkBody) => ({ ...frame(), alt, ...own, ...body }));
   // All of it or nothing: half of a drawing is worse than a drawing that cannot be changed.
   return marks.every(isMark) ? marks : [];
 }

@@ -104,10 +104,10 @@ function addedUnder(
   marks: readonly Mark[],
 ): Change[] {
   const orders = ordersAt(above, 0, marks.length);
-  const createdAt = Date.now();
+  const now = Date.now();
   return marks.map((mark, i) => ({
     do: 'add',
-    mark: { ...mark, id: randomUUID(), page, author, order: orders[i]!, createdAt },
+    mark: { ...mark, id: randomUUID(), page, author, order: orders[i]!, createdAt: mark.createdAt || now },
   }));
 }
 

@@ -268,6 +268,7 @@ export class Selection {
       };
       order = orderOnTop([order]);
       const copy = { ...mark, ...own };
+      delete copy.credit;
       if (copy.kind !== 'path') return copy;
       const anchor = (end: typeof copy.from) =>
         end && ids.has(end.mark) ? { ...end, mark: ids.get(end.mark)! } : null;

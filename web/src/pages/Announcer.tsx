@@ -20,7 +20,7 @@ export default function Announcer({ desk, lesson }: { desk: PageDesk; lesson: st
     let news: string[] = [];
     const stop = desk.room.added.subscribe((mark) => {
       if (mark.page === desk.pageId.get())
-        news.push(t('pages.markBy', { mark: sayMark(mark), name: desk.room.nameOf(mark.author) }));
+        news.push(t('pages.markBy', { mark: sayMark(mark), name: desk.room.makerOf(mark) }));
     });
     const timer = setInterval(() => {
       if (news.length > 0)

@@ -92,7 +92,7 @@ export default function MarkList({ desk, side, onClose }: MarkListProps) {
                 >
                   <span className="line-clamp-2">{sayMark(mark)}</span>
                   <span className="text-sm text-ink-soft">
-                    {t('pages.by', { name: desk.room.nameOf(mark.author) })}
+                    {t('pages.by', { name: desk.room.makerOf(mark) })}
                   </span>
                   {findings.has(mark.id) && (
                     <span className="flex items-start gap-1 text-sm font-bold text-alarm">

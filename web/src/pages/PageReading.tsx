@@ -27,7 +27,7 @@ export default function PageReading({ desk }: { desk: PageDesk }) {
         <p key={part.kind === 'mark' ? part.mark.id : i}>
           {part.kind === 'line' && part.text}
           {part.kind === 'mark' &&
-            t('pages.markBy', { mark: sayPart(part), name: desk.room.nameOf(part.mark.author) })}
+            t('pages.markBy', { mark: sayPart(part), name: desk.room.makerOf(part.mark) })}
           {part.kind === 'more' && t('pages.andMoreMarks', { count: part.count })}
         </p>
       ))}

@@ -243,6 +243,11 @@ export class Room {
     return person ? person.name || t('room.aClassmate') : t('room.theTeacher');
   }
 
+  /** What whoever made a mark is called on this screen. */
+  makerOf({ author, credit }: Pick<Mark, 'author' | 'credit'>): string {
+    return credit ?? this.nameOf(author);
+  }
+
   /** A person who is in the class, by id. */
   personOf(id: string): Person | undefined {
     return this.classroom?.person(id);

@@ -31,7 +31,7 @@ export default function AuthorTag({ desk, stage }: { desk: PageDesk; stage: Stag
       style={{ left: x, top: y - 10 }}
     >
       {person && <NameTag {...person} />}
-      <span className={person ? '' : 'ps-2 leading-8'}>{desk.room.nameOf(mark.author)}</span>
+      <span className={person ? '' : 'ps-2 leading-8'}>{desk.room.makerOf(mark)}</span>
     </div>
   );
 }
