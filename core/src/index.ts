@@ -50,6 +50,7 @@ export * from './marks/hit.js';
 export * from './marks/kind.js';
 export * from './marks/lineStyle.js';
 export * from './marks/mark.js';
+export * from './marks/markBody.js';
 export * from './marks/note/noteMark.js';
 export * from './marks/patch/patchMark.js';
 export * from './marks/path/anchor.js';

@@ -7,9 +7,10 @@ import { pageToUserSpace } from '../handout/pageTransform.js';
 import type { PageWords } from '../text/pageWords.js';
 import { isMark } from '../marks/check.js';
 import type { Mark } from '../marks/mark.js';
+import type { MarkBody } from '../marks/markBody.js';
 import { AnnotationFields } from './annotationFields.js';
-import type { MarkBody, Placing } from './markBodies.js';
-import { BODIES } from './markBodies.js';
+import type { Placing } from './bodies.js';
+import { BODIES } from './bodies.js';
 
 /** What a mark has beside what it shows. */
 export type MarkFrame = Pick<

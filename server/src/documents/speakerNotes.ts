@@ -1,7 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate';
 import type { DocumentKind } from './documentKind.js';
-import type { XmlNode } from './xml.js';
-import { elementsNamed, parseXml, textIn } from './xml.js';
+import type { XmlNode } from '@doodla/core/formats';
+import { elementsNamed, parseXml, textIn } from '@doodla/core/formats';
 
 /** Longest notes that are kept of one slide, characters. */
 const MAX_LENGTH = 4000;

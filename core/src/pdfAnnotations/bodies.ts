@@ -5,17 +5,11 @@ import { boundsOfPoints } from '../geometry/turnedBox.js';
 import { INK_WIDTH } from '../marks/fields.js';
 import { TEXT_SIZE } from '../marks/text/textMark.js';
 import type { LineStyle } from '../marks/lineStyle.js';
-import type { Mark } from '../marks/mark.js';
+import type { MarkBody } from '../marks/markBody.js';
 import type { TextStyle } from '../marks/text/textMark.js';
 import type { PageWords } from '../text/pageWords.js';
 import type { AnnotationFields } from './annotationFields.js';
 import { hexOf } from './annotationFields.js';
-
-type Own<M> = M extends Mark
-  ? Omit<M, 'id' | 'page' | 'author' | 'space' | 'order' | 'locked' | 'group' | 'alt' | 'createdAt' | 'pane'>
-  : never;
-/** What a mark shows. */
-export type MarkBody = Own<Mark>;
 
 /** From a page's own space to page units. */
 export interface Placing {

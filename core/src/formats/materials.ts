@@ -1,0 +1,77 @@
+import type { HandoutPage, HandoutSources, PictureFile } from '../handout/sources.js';
+import { loadFaces } from '../handout/pdfPainter.js';
+import { paintMark } from '../paint/paint.js';
+import { paintSurface } from '../paint/paintSurface.js';
+import type { Face } from '../text/font.js';
+import { encodeToBase64 } from '@cantoo/pdf-lib';
+import type { HrefOf } from './svgMarks.js';
+import { cssFace, FAMILIES } from './svgMarks.js';
+import type { SvgGround } from './svgPage.js';
+import { extentOf } from './svgPage.js';
+
+/** Whether something else than Doodla draws what lies under the marks of a page. */
+export function hasOriginal({ page }: HandoutPage): boolean {
+  return page.surface.kind === 'pdf' || page.surface.kind === 'web';
+}
+
+/** The pictures that a page shows, by their ids. */
+export function picturesOn(handed: HandoutPage): Set<string> {
+  const items = [
+    ...paintSurface(handed.page, extentOf(handed)),
+    ...handed.marks.filter(({ kind }) => kind === 'picture').flatMap(paintMark),
+  ];
+  return new Set(items.flatMap((item) => (item.kind === 'picture' ? [item.material] : [])));
+}
+
+/** The faces that the words on a page are written in; known afterwards, so that its marks can be drawn. */
+export async function facesOn({ marks }: HandoutPage): Promise<Set<Face>> {
+  await loadFaces(marks);
+  const written = marks.filter(({ kind }) => kind !== 'stroke').flatMap(paintMark);
+  return new Set(written.flatMap((item) => (item.kind === 'text' && !item.fallback ? [item.face] : [])));
+}
+
+/** A picture of what something else has to draw of a page, and its words. */
+export async function groundOf(
+  handed: HandoutPage,
+  sources: Pick<HandoutSources, 'pagePicture' | 'webLayout'>,
+): Promise<SvgGround | undefined> {
+  if (!hasOriginal(handed)) return undefined;
+  const picture = await sources.pagePicture(handed.page, extentOf(handed));
+  const { texts } = await sources.webLayout(handed.page);
+  return { href: dataUri(picture), texts };
+}
+
+/** Pictures as data URIs, for a file that needs no other. */
+export async function inside(
+  materials: Iterable<string>,
+  sources: Pick<HandoutSources, 'picture'>,
+): Promise<HrefOf> {
+  const hrefs = new Map<string, string>();
+  for (const material of materials) {
+    const file = await sources.picture(material);
+    if (file) hrefs.set(material, dataUri(file));
+  }
+  return (material) => hrefs.get(material);
+}
+
+/** Font faces as CSS rules that hold their files. */
+export async function fontCss(faces: Iterable<Face>, sources: Pick<HandoutSources, 'font'>): Promise<string> {
+  const rules: string[] = [];
+  for (const face of faces) {
+    const { family, bold, italic } = cssFace(face);
+    const bytes = await sources.font(face);
+    rules.push(
+      `@font-face{font-family:'${FAMILIES[family]}';font-weight:${bold ? 700 : 400};` +
+        `font-style:${italic ? 'italic' : 'normal'};src:url(data:font/ttf;base64,${base64(bytes)})}`,
+    );
+  }
+  return rules.join('');
+}
+
+export function dataUri({ bytes, type }: PictureFile): string {
+  return `data:image/${type};base64,${base64(bytes)}`;
+}
+
+function base64(bytes: Uint8Array): string {
+  return encodeToBase64(bytes);
+}

@@ -1,0 +1,21 @@
+import type { Mark } from './mark.js';
+
+type Own<M> = M extends Mark
+  ? Omit<
+      M,
+      | 'id'
+      | 'page'
+      | 'author'
+      | 'space'
+      | 'order'
+      | 'locked'
+      | 'group'
+      | 'alt'
+      | 'createdAt'
+      | 'pane'
+      | 'credit'
+    >
+  : never;
+
+/** What a mark shows, whoever and wherever it is for. */
+export type MarkBody = Own<Mark>;
