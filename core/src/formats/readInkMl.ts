@@ -3,34 +3,15 @@ import { boundsOfFlat } from '../geometry/path.js';
 import { unionRect } from '../geometry/rect.js';
 import { MAX_POINTS, STRIDE } from '../ink/points.js';
 import { INK_WIDTH } from '../marks/fields.js';
-import type { MarkBody } from '../marks/markBody.js';
 import type { InkStyle, Nature } from '../marks/stroke/strokeMark.js';
 import { NATURES } from '../marks/stroke/strokeMark.js';
 import { UNITS_PER_MM } from '../pages/page.js';
 import type { XmlNode } from './parseXml.js';
 import { elementsNamed, parseXml, textIn } from './parseXml.js';
+import type { ReadMark } from './readMark.js';
+import { UnreadableFile } from './readMark.js';
+import type { Channel } from './tracePoints.js';
 import { tracePoints } from './tracePoints.js';
-
-/** A mark that was read from a file, with what is known of who made it and when. */
-export interface ReadMark {
-  body: MarkBody;
-  credit?: string;
-  createdAt?: number;
-}
-
-/** Thrown where a file is not what it says it is. */
-export class UnreadableFile extends Error {
-  override name = 'UnreadableFile';
-}
-
-/** A channel of a trace format (InkML §3.1): where its values stand, and what they mean. */
-export interface Channel {
-  name: string;
-  /** Page units, or ms, to a unit of its values; undefined where no unit is known. */
-  scale: number | undefined;
-  min: number;
-  max: number | undefined;
-}
 
 const CHANNELS: readonly Channel[] = ['X', 'Y'].map((name) => ({
   name,

@@ -1,5 +1,13 @@
 import { MAX_COORDINATE } from '../marks/fields.js';
-import type { Channel } from './readInkMl.js';
+
+/** A channel of a trace format (InkML §3.1): where its values stand, and what they mean. */
+export interface Channel {
+  name: string;
+  /** Page units, or ms, to a unit of its values; undefined where no unit is known. */
+  scale: number | undefined;
+  min: number;
+  max: number | undefined;
+}
 
 /** Time between points whose times nobody knows, ms. */
 const STEP_MS = 10;

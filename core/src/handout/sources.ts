@@ -11,6 +11,8 @@ export interface HandoutPage {
   marks: readonly Mark[];
   /** What marks are, in words, by id, for those who cannot see them. */
   alts?: Readonly<Record<string, string>>;
+  /** What the speaker has beside it. */
+  notes?: string;
 }
 
 /** A picture file. */
