@@ -96,6 +96,7 @@ export * from './pages/pageList.js';
 export * from './pages/pageOrder.js';
 export * from './pages/ruling.js';
 export * from './people/classList.js';
+export * from './people/initials.js';
 export * from './paint/fewerCurves.js';
 export * from './paint/items.js';
 export * from './paint/paint.js';

@@ -79,7 +79,7 @@ test('a whole lesson by touch only, on every size of screen', async ({ browser, 
 
   await tap(teacher, 'Hand out', 'Class');
   await tap(teacher, 'Make the PDF');
-  await expect(teacher.getByText('The PDF is ready.')).toBeVisible();
+  await expect(teacher.getByText('It is ready.')).toBeVisible();
   await tap(teacher, 'Close');
   await tap(teacher, 'End class', 'Class');
   await tap(teacher, 'Keep and end');
@@ -167,7 +167,7 @@ test('a whole lesson by keys only, known by the accessibility tree alone', async
 
   await teacher.press(/^Hand out$/);
   await teacher.press(/^Make the PDF$/);
-  await teacher.hears(/^The PDF is ready\.$/);
+  await teacher.hears(/^It is ready\.$/);
   await expect.poll(async () => (await teacher.focused()).name).toMatch(/^Save bridges/);
   await page.keyboard.press('Escape');
   await teacher.press(/^End class$/);

@@ -5,6 +5,8 @@ export * from './svgFiles.js';
 export * from './svgPage.js';
 export * from './webAnnotations.js';
 export * from './webPage.js';
+export * from './zipFiles.js';
+export { facesOn, hasOriginal, picturesOn } from './materials.js';
 export * from './inkMl.js';
 export * from './readInkMl.js';
 export * from './readMark.js';

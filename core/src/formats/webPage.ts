@@ -3,7 +3,7 @@ import { footOf } from '../handout/foot.js';
 import type { HandoutOptions, HandoutPage, HandoutSources } from '../handout/sources.js';
 import type { Face } from '../text/font.js';
 import { facesOn, fontCss, groundOf, inside, picturesOn } from './materials.js';
-import { svgPage } from './svgPage.js';
+import { extentOf, svgPage } from './svgPage.js';
 import { element, xmlText } from './xml.js';
 
 /** Nothing is fetched, and nothing runs (Content Security Policy Level 3). */
@@ -16,11 +16,30 @@ h2{font-size:1rem;margin:0;padding:.4rem .8rem;background:#e8e0cc}
 section>svg{display:block;width:100%;height:auto}
 @media print{header,h2{display:none}section{box-shadow:none;margin:0;max-width:none;break-after:page}section>svg{max-height:98vh}}`;
 
+/** How pages lie on sheets when they are printed (CSS Paged Media 3). */
+export interface PrintLayout {
+  columns: number;
+  rows: number;
+}
+
+/** On A4, the longer side as the pages have it. */
+function printLook({ columns, rows }: PrintLayout, isWide: boolean): string {
+  const count = columns * rows;
+  return `
+@page{size:A4 ${isWide ? 'landscape' : 'portrait'};margin:8mm}
+body{background:#fff}header,h2{display:none}
+main{display:grid;grid-template-columns:repeat(${columns},1fr);gap:4mm}
+section{margin:0;max-width:none;box-shadow:none;display:grid;place-items:center;break-inside:avoid;height:${(isWide ? 190 : 277) / rows - 4}mm}
+section:nth-child(${count}n){break-after:page}section:last-child{break-after:auto}
+section>svg{width:auto;height:auto;max-width:100%;max-height:100%${count > 1 ? ';outline:.3mm solid #bbb' : ''}}`;
+}
+
 /** The pages as one HTML file that needs no other and runs nothing: each page an SVG whose words can be found and read out. */
 export async function webPageFile(
   pages: readonly HandoutPage[],
   sources: HandoutSources,
   { title, language = 'en', foot, onProgress }: HandoutOptions,
+  print?: PrintLayout,
 ): Promise<Uint8Array> {
   const faces = new Set<Face>();
   const sections: string[] = [];
@@ -42,10 +61,18 @@ export async function webPageFile(
     `<meta http-equiv="Content-Security-Policy" content="${POLICY}">`,
     '<meta name="viewport" content="width=device-width, initial-scale=1">',
     element('title', {}, xmlText(title)),
-    `<style>${await fontCss(faces, sources)}${LOOK}</style>`,
+    `<style>${await fontCss(faces, sources)}${LOOK}${print ? printLook(print, isWide(pages, print)) : ''}</style>`,
   ];
   const body = `<header><h1>${xmlText(title)}</h1></header><main>${sections.join('\n')}</main>`;
   return strToU8(
     `<!doctype html>\n<html lang="${xmlText(language)}"><head>${head.join('\n')}</head><body>${body}</body></html>`,
   );
+}
+
+/** Whether most room is used where the longer side of the paper lies across. */
+function isWide(pages: readonly HandoutPage[], { columns, rows }: PrintLayout): boolean {
+  const [first] = pages;
+  if (!first) return false;
+  const { width, height } = extentOf(first);
+  return (width * columns) / (height * rows) > 1;
 }

@@ -9,11 +9,16 @@ export function cssFont(face: Face, size: number): string {
   return `${slant}${weight}${size}px ${family === 'andika' ? 'Andika' : `Doodla-${family}`}`;
 }
 
-const known = new Map<Face, Promise<boolean>>([['andika', Promise.resolve(false)]]);
+/** Where fonts of this thread are kept; workers have no document, and none of its fonts. */
+const fontsHere = () =>
+  typeof document === 'undefined' ? (self as unknown as { fonts: FontFaceSet }).fonts : document.fonts;
+
+const known = new Map<Face, Promise<boolean>>();
 
 /** Fetches what a face needs, once. Returns whether text laid out before it came has to be laid out anew. */
 export function needFace(face: Face): Promise<boolean> {
   let loading = known.get(face);
+  if (face === 'andika' && typeof document !== 'undefined') return Promise.resolve(false);
   if (!loading) {
     loading = fetchFace(face);
     known.set(face, loading);
@@ -34,6 +39,6 @@ async function fetchFace(face: Face): Promise<boolean> {
     style: cuts.includes('italic') ? 'italic' : 'normal',
   };
   const font = new FontFace(name, `url(${fontFiles[face]})`, descriptors);
-  document.fonts.add(await font.load());
+  fontsHere().add(await font.load());
   return fresh;
 }

@@ -1,7 +1,6 @@
 import type { Mark, MarkOf, PaintItem, PaintOf } from '@doodla/core';
 import { outlineCorners, paintMark, toSvgPath } from '@doodla/core';
 import { Signal } from '@doodla/core/client';
-import type { PictureCache } from '../pictures/pictureCache';
 import { cssFont, needFace } from './faces';
 
 export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
@@ -13,6 +12,11 @@ type Drawable =
   | PaintOf<'text'>
   | PaintOf<'picture'>;
 
+/** Pictures that are here, by their ids. */
+export interface Pictures {
+  get(material: string): ImageBitmap | undefined;
+}
+
 /** Marks never change in place, so what is computed of one holds as long as it does. */
 let drawables = new WeakMap<Mark, readonly Drawable[]>();
 
@@ -20,7 +24,7 @@ let drawables = new WeakMap<Mark, readonly Drawable[]>();
 export const fontArrived = new Signal();
 
 /** Draws a mark into a context whose units are page units. */
-export function drawMark(ctx: Context, mark: Mark, pictures?: PictureCache): void {
+export function drawMark(ctx: Context, mark: Mark, pictures?: Pictures): void {
   let drawable = drawables.get(mark);
   if (!drawable) {
     drawable = isPlainInk(mark) ? [inkDrawable(mark)] : paintMark(mark).map(drawableOf);
@@ -31,7 +35,7 @@ export function drawMark(ctx: Context, mark: Mark, pictures?: PictureCache): voi
 }
 
 /** Draws items that belong to no mark, such as rulings and wet ink. */
-export function drawItems(ctx: Context, items: readonly PaintItem[], pictures?: PictureCache): void {
+export function drawItems(ctx: Context, items: readonly PaintItem[], pictures?: Pictures): void {
   for (const item of items) draw(ctx, drawableOf(item), pictures);
 }
 
@@ -80,7 +84,7 @@ function fetchFont(item: Drawable): void {
   );
 }
 
-function draw(ctx: Context, item: Drawable, pictures?: PictureCache): void {
+function draw(ctx: Context, item: Drawable, pictures?: Pictures): void {
   switch (item.kind) {
     case 'fill':
       ctx.globalAlpha = item.opacity;

@@ -10,6 +10,7 @@ import { Modal } from '../ui/Modal';
 import type { PageDesk } from '../room/pageDesk';
 import { cutPicture, grabPicture } from './grabPicture';
 import { ontoNextPage } from './grabToNextPage';
+import { saveFile } from './saveFile';
 import { takeArrow } from '../ui/arrowKeys';
 import { useDrag } from '../ui/useDrag';
 import { t } from '../words';
@@ -159,11 +160,7 @@ function PartChooser({ picture, part, onChange }: PartChooserProps) {
 }
 
 function save(png: Blob): Promise<void> {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(png);
-  link.download = `grab-${new Date().toISOString().slice(0, 16).replace(/[T:]/g, '-')}.png`;
-  link.click();
-  URL.revokeObjectURL(link.href);
+  saveFile(png, `grab-${new Date().toISOString().slice(0, 16).replace(/[T:]/g, '-')}.png`);
   return Promise.resolve();
 }
 

@@ -8,11 +8,20 @@ import { Modal } from '../ui/Modal';
 import type { DrawPage } from '../ui/PageChoice';
 import { PageChoice } from '../ui/PageChoice';
 import { ProgressBar } from '../ui/ProgressBar';
+import { SelectField } from '../ui/SelectField';
 import type { PageDesk } from '../room/pageDesk';
+import { footWords } from './footWords';
+import { FORMAT_WORDS } from './formatNames';
+import type { HandoutChoice } from './handoutOrder';
+import { FORMATS, USUAL } from './handoutOrder';
+import { calledBy, studentsOf } from './handoutSets';
+import { LayoutParts } from './LayoutParts';
 import { LOSSES } from './losses';
+import { makeHandout } from './makeHandout';
+import { MarkParts } from './MarkParts';
+import { printFile } from './printFile';
 import type { WordsAfter } from './WordParts';
 import { WordParts } from './WordParts';
-import { makeHandout } from './makeHandout';
 import { t } from '../words';
 
 interface HandoutDialogProps {
@@ -24,95 +33,160 @@ interface HandoutDialogProps {
 type Stage =
   | { at: 'ready' }
   | { at: 'making'; part: number }
-  | { at: 'made'; url: string; losses: readonly Loss[] }
+  | { at: 'made'; url: string; name: string; losses: readonly Loss[] }
   | { at: 'failed'; message: string };
 
-/** Makes the marked-up pages into a PDF to save, print or send. */
+const cancelled = () => new DOMException('Cancelled', 'AbortError');
+
+/** Makes the marked-up pages into files to save, print or send. */
 export default function HandoutDialog({ desk, title, onClose }: HandoutDialogProps) {
   const [stage, setStage] = useState<Stage>({ at: 'ready' });
+  const [choice, setChoice] = useState(USUAL);
   const [list, setList] = useState('');
   const [wordsAfter, setWordsAfter] = useState<WordsAfter>();
   const abort = useRef(new AbortController());
-  useEffect(() => () => abort.current.abort(new DOMException('Cancelled', 'AbortError')), []);
+  useEffect(() => () => abort.current.abort(cancelled()), []);
   useEffect(() => () => (stage.at === 'made' ? URL.revokeObjectURL(stage.url) : undefined), [stage]);
+  const change = (set: Partial<HandoutChoice>) => setChoice((before) => ({ ...before, ...set }));
 
+  const pages = desk.pages.get();
+  const some = pagesOfList(list, pages.length);
+  const only = some && new Set(some.map((index) => pages[index]!.id));
   const make = async () => {
     abort.current = new AbortController();
     setStage({ at: 'making', part: 0 });
     try {
-      const onProgress = (done: number, total: number) => setStage({ at: 'making', part: done / total });
-      const { signal } = abort.current;
-      const after = await wordsAfter?.();
-      const { pdf, losses } = await makeHandout(desk, {
+      const after = (await wordsAfter?.()) ?? [];
+      const { name, blob, losses } = await makeHandout(desk, {
         title,
-        signal,
-        onProgress,
+        choice,
+        signal: abort.current.signal,
+        onProgress: (done, total) => setStage({ at: 'making', part: done / total }),
         only,
-        ...(after && { after }),
+        after,
+        foot: footWords(choice, title, Date.now()),
       });
-      setStage({ at: 'made', url: URL.createObjectURL(pdf), losses });
+      if (choice.format === 'print') {
+        await printFile(blob);
+        setStage({ at: 'ready' });
+      } else setStage({ at: 'made', url: URL.createObjectURL(blob), name, losses });
     } catch (error) {
       if (abort.current.signal.aborted) setStage({ at: 'ready' });
       else setStage({ at: 'failed', message: (error as Error).message });
     }
   };
 
-  const pages = desk.pages.get();
-  const some = pagesOfList(list, pages.length);
-  const only = some && new Set(some.map((index) => pages[index]!.id));
-  const draw = useCallback<DrawPage>(
-    (canvas, index, width) => drawThumbnail(canvas, desk.pages.get()[index]!, desk, width),
-    [desk],
-  );
   return (
     <Modal
       title={t('common.handOut')}
-      description={t('handout.onePdfOfThePages')}
+      description={t('handout.thePagesAndWhatIsOnThem')}
+      wide
       open
       onOpenChange={onClose}
     >
-      {pages.length > 1 && stage.at === 'ready' && (
-        <PageChoice count={pages.length} value={list} onChange={setList} draw={draw} />
-      )}
-      {desk.isTeacher && desk.sitting !== undefined && stage.at === 'ready' && (
-        <WordParts room={desk.room} onChange={(words) => setWordsAfter(() => words)} />
+      {stage.at === 'ready' && (
+        <Choices
+          desk={desk}
+          choice={choice}
+          change={change}
+          list={list}
+          setList={setList}
+          onWords={(words) => setWordsAfter(() => words)}
+        />
       )}
       {stage.at === 'making' && (
         <div className="mb-5">
-          <ProgressBar label={t('handout.makingThePdf')} part={stage.part} />
+          <ProgressBar label={t('handout.makingTheHandout')} part={stage.part} />
         </div>
       )}
       {stage.at === 'made' && stage.losses.length > 0 && <Losses losses={stage.losses} />}
       {stage.at === 'failed' && (
         <p role="alert" className="mb-5 font-bold text-alarm">
-          {t('handout.thePdfCouldNotBeMade', { why: stage.message })}
+          {t('handout.itCouldNotBeMade', { why: stage.message })}
         </p>
       )}
       <p role="status" className={stage.at === 'made' ? 'mb-5 font-bold' : undefined}>
-        {stage.at === 'made' && t('handout.thePdfIsReady')}
+        {stage.at === 'made' && t('handout.itIsReady')}
       </p>
       <div className="flex flex-wrap gap-3">
         {stage.at === 'made' ? (
-          <a
-            // The button that had the focus is gone.
-            ref={(link) => link?.focus()}
-            href={stage.url}
-            download={fileName(title)}
-            className="inline-flex min-h-11 items-center gap-2 rounded-xl border-2 border-board bg-board px-4 font-bold text-paper"
-          >
-            <Download aria-hidden size={18} /> {t('handout.saveFile', { name: fileName(title) })}
-          </a>
+          <>
+            <a
+              // The button that had the focus is gone.
+              ref={(link) => link?.focus()}
+              href={stage.url}
+              download={stage.name}
+              className="inline-flex min-h-11 items-center gap-2 rounded-xl border-2 border-board bg-board px-4 font-bold text-paper"
+            >
+              <Download aria-hidden size={18} /> {t('handout.saveFile', { name: stage.name })}
+            </a>
+            <Button onClick={() => setStage({ at: 'ready' })}>{t('handout.another')}</Button>
+          </>
         ) : stage.at === 'making' ? (
-          <Button onClick={() => abort.current.abort(new DOMException('Cancelled', 'AbortError'))}>
-            {t('common.cancel')}
-          </Button>
+          <Button onClick={() => abort.current.abort(cancelled())}>{t('common.cancel')}</Button>
         ) : (
           <Button look="main" disabled={!only} onClick={() => void make()}>
-            {t('handout.makeThePdf')}
+            {FORMAT_WORDS[choice.format].make}
           </Button>
         )}
       </div>
     </Modal>
+  );
+}
+
+interface ChoicesProps {
+  desk: PageDesk;
+  choice: HandoutChoice;
+  change(set: Partial<HandoutChoice>): void;
+  list: string;
+  setList(list: string): void;
+  onWords(words: WordsAfter): void;
+}
+
+/** What is handed out, and as what. */
+function Choices({ desk, choice, change, list, setList, onWords }: ChoicesProps) {
+  const pages = desk.pages.get();
+  const isClass = desk.isTeacher && desk.sitting !== undefined;
+  const students = isClass ? studentsOf(desk) : [];
+  const hasWeb = pages.some(({ surface }) => surface.kind === 'web');
+  const formats = FORMATS.filter((format) => format !== 'annotations' || hasWeb);
+  const hasPatches =
+    desk.isTeacher &&
+    desk.layers.some(({ log }) => [...log.state.marks.values()].some(({ kind }) => kind === 'patch'));
+  const draw = useCallback<DrawPage>(
+    (canvas, index, width) => drawThumbnail(canvas, desk.pages.get()[index]!, desk, width),
+    [desk],
+  );
+  const { nameOf, people } = calledBy(students, choice.initials);
+  return (
+    <div className="grid grid-cols-[repeat(auto-fit,minmax(min(100%,20rem),1fr))] gap-x-8">
+      <div>
+        <SelectField
+          label={t('handout.as')}
+          value={choice.format}
+          options={formats.map((value) => ({ value, name: FORMAT_WORDS[value].name }))}
+          hint={FORMAT_WORDS[choice.format].hint}
+          onChange={(format) => change({ format })}
+        />
+        <MarkParts
+          choice={choice}
+          students={students}
+          isClass={isClass}
+          hasPatches={hasPatches}
+          change={change}
+        />
+        <LayoutParts choice={choice} change={change} />
+        {isClass && (
+          <WordParts
+            room={desk.room}
+            names={{ nameOf, pages: desk.room.pages }}
+            called={choice.initials ? people : undefined}
+            onChange={onWords}
+          />
+        )}
+      </div>
+      {pages.length > 1 && <PageChoice count={pages.length} value={list} onChange={setList} draw={draw} />}
+    </div>
   );
 }
 
@@ -127,9 +201,4 @@ function Losses({ losses }: { losses: readonly Loss[] }) {
       </ul>
     </div>
   );
-}
-
-/** A title without what file systems forbid. */
-function fileName(title: string): string {
-  return `${title.replace(/[\\/:*?"<>|]+/g, '-').slice(0, 120) || t('handout.handout')}.pdf`;
 }

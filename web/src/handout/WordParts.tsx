@@ -5,7 +5,7 @@ import { removalsOf, wordsQuery } from '../api/lessons';
 import type { Room } from '../room/room';
 import { Tick } from '../ui/Tick';
 import { t } from '../words';
-import type { WordPart } from './classWords';
+import type { Names, WordPart } from './classWords';
 import { partsOf, toldParagraphs, WORD_PART_NAMES } from './classWords';
 
 /** Makes the pages of words that were chosen; undefined where none are. */
@@ -13,11 +13,14 @@ export type WordsAfter = (() => Promise<readonly HandoutPage[]>) | undefined;
 
 interface WordPartsProps {
   room: Room;
+  names: Names;
+  /** What people are called instead of their names, by id. */
+  called: Readonly<Record<string, string>> | undefined;
   onChange(words: WordsAfter): void;
 }
 
 /** What else of a class is handed out: notes, chat, answers, what was removed. */
-export function WordParts({ room, onChange }: WordPartsProps) {
+export function WordParts({ room, names, called, onChange }: WordPartsProps) {
   const sitting = room.sitting!;
   const [chosen, setChosen] = useState<ReadonlySet<WordPart>>(new Set());
   const { data: words } = useQuery(wordsQuery(sitting));
@@ -31,11 +34,14 @@ export function WordParts({ room, onChange }: WordPartsProps) {
     if (!told || chosen.size === 0) return onChange(undefined);
     onChange(async () => {
       const { wordPages } = await import('@doodla/core/notes');
-      return wordPages(toldParagraphs(told, chosen, room));
+      const chat = told.chat.map((message) =>
+        message.name === null ? message : { ...message, name: called?.[message.author] ?? message.name },
+      );
+      return wordPages(toldParagraphs({ ...told, chat }, chosen, names));
     });
-    // The words are asked for once for each opening of the sheet.
+    // The words are asked for once for each opening of the sheet, and the names follow from what they are called.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [words, removals, chosen, room]);
+  }, [words, removals, chosen, called !== undefined]);
   const parts = told ? partsOf(told) : [];
   if (parts.length === 0) return null;
   const choose = (part: WordPart, on: boolean) =>

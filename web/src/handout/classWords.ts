@@ -24,7 +24,7 @@ export interface Told extends ClassWords {
   removals: readonly Removal[];
 }
 
-type Names = Pick<Room, 'nameOf' | 'pages'>;
+export type Names = Pick<Room, 'nameOf' | 'pages'>;
 
 /** Those parts of which there is something. */
 export function partsOf({ notes, chat, polls, removals }: Told): WordPart[] {

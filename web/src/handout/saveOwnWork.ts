@@ -1,3 +1,4 @@
+import { saveFile } from './saveFile';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
 
@@ -9,10 +10,6 @@ export async function saveOwnWork(desk: PageDesk): Promise<void> {
       changes.flatMap((change) => (change.do === 'add' ? [change.mark.page] : [])),
     ),
   );
-  const { pdf } = await makeHandout(desk, { title: t('handout.myWork'), only: pages });
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(pdf);
-  link.download = 'my-work.pdf';
-  link.click();
-  URL.revokeObjectURL(link.href);
+  const { blob } = await makeHandout(desk, { title: t('handout.myWork'), only: pages });
+  saveFile(blob, 'my-work.pdf');
 }

@@ -16,6 +16,10 @@ export const timeOfDay = (time: number): string =>
 export const dateAndTime = (time: number): string =>
   new Intl.DateTimeFormat(locale(), { dateStyle: 'medium', timeStyle: 'short' }).format(time);
 
+/** Such as *4 Mar 2027*. */
+export const dayOf = (time: number): string =>
+  new Intl.DateTimeFormat(locale(), { dateStyle: 'medium' }).format(time);
+
 /** Such as *4 Mar 2027, 08:15:09*. */
 export const exactTime = (time: number): string =>
   new Intl.DateTimeFormat(locale(), { dateStyle: 'medium', timeStyle: 'medium' }).format(time);

@@ -1,0 +1,42 @@
+import type { Mark } from '../marks/mark.js';
+import { isExported } from '../marks/select.js';
+import type { Space } from '../marks/shared.js';
+import { byOrder } from '../pages/page.js';
+
+/** Whose marks are handed out: what all have in common, what is not of students, or one student's. */
+export type Whose = 'everybody' | 'teacher' | { student: string };
+
+export interface MarkChoice {
+  whose: Whose;
+  /** Whether the lesson's own marks come along. */
+  prepared: boolean;
+  /** Whether patches stay over what they hide. */
+  covered: boolean;
+}
+
+/**
+ * The marks of a page that are handed out, lowest first. A student's are those that they made where all work, and all of
+ * their own copy, what the teacher wrote there too.
+ */
+export function chosenMarks(
+  { prepared, written }: { prepared: readonly Mark[]; written: readonly Mark[] },
+  choice: MarkChoice,
+  isStudent: (author: string) => boolean,
+): Mark[] {
+  const isWanted = (mark: Mark) => isExported(mark) || (choice.covered && mark.kind === 'patch');
+  const below = choice.prepared ? prepared : prepared.filter(({ kind }) => kind === 'patch');
+  const above = written.filter((mark) => isChosen(mark, choice.whose, isStudent));
+  return [...below, ...above].filter(isWanted).sort(lowestFirst(new Set(prepared)));
+}
+
+function isChosen({ author, space }: Mark, whose: Whose, isStudent: (author: string) => boolean): boolean {
+  if (whose === 'everybody') return space === 'class';
+  if (whose === 'teacher') return space === 'class' && !isStudent(author);
+  const own: Space = `student:${whose.student}`;
+  return space === own || author === whose.student;
+}
+
+/** Prepared marks lie below all others. */
+function lowestFirst(prepared: ReadonlySet<Mark>) {
+  return (a: Mark, b: Mark) => Number(prepared.has(b)) - Number(prepared.has(a)) || byOrder(a, b);
+}
