@@ -32,7 +32,7 @@ export function MarkParts({ choice, students, isClass, hasPatches, change }: Mar
   const hasStudents = students.length > 0;
   if (!isClass && !hasPatches) return null;
   return (
-    <>
+    <div className="mb-3 *:mb-1">
       {hasStudents && (
         <SelectField label={t('handout.whoseMarks')} value={value} options={options} onChange={choose} />
       )}
@@ -51,6 +51,6 @@ export function MarkParts({ choice, students, isClass, hasPatches, change }: Mar
           {t('handout.initials')}
         </Tick>
       )}
-    </>
+    </div>
   );
 }

@@ -1,0 +1,166 @@
+import fc from 'fast-check';
+import { strFromU8, unzipSync } from 'fflate';
+import { describe, expect, it } from 'vitest';
+import type { MadeFile } from '../src/formats/index.js';
+import { pageName, webAnnotationsFile, zipFiles } from '../src/formats/index.js';
+import type { MarkChoice } from '../src/handout/index.js';
+import { chosenMarks } from '../src/handout/index.js';
+import type { Mark } from '../src/index.js';
+import { initialsFor } from '../src/index.js';
+import { aPage, aPath, aStroke, aText, common, patchOver } from './helpers/marks.js';
+
+const by = (author: string, set: Partial<Mark> = {}) =>
+  aStroke({ author, id: `of-${author}`, ...(set as object) });
+const isStudent = (id: string) => id === 'ada' || id === 'ben';
+const ALL: MarkChoice = { whose: 'everybody', prepared: true, covered: false };
+
+describe('the marks that are handed out', () => {
+  const prepared = [by('teacher', { id: 'prepared', order: 'a9' }), { ...patchOver('page-1'), id: 'patch' }];
+  const written = [
+    by('teacher'),
+    by('ada'),
+    by('ben'),
+    by('ada', { id: 'adas-copy', space: 'student:ada' }),
+    by('teacher', { id: 'corrected', space: 'student:ada' }),
+    by('ben', { id: 'at-table', space: 'table:1' }),
+  ];
+  const ids = (choice: Partial<MarkChoice>) =>
+    chosenMarks({ prepared, written }, { ...ALL, ...choice }, isStudent).map(({ id }) => id);
+
+  it('are what all have in common, the prepared ones lowest', () => {
+    expect(ids({})).toEqual(['prepared', 'of-ada', 'of-ben', 'of-teacher']);
+    expect(ids({ prepared: false })).toEqual(['of-ada', 'of-ben', 'of-teacher']);
+  });
+
+  it('are those that are not of students', () => {
+    expect(ids({ whose: 'teacher' })).toEqual(['prepared', 'of-teacher']);
+  });
+
+  it("are one student's, with what the teacher wrote on their copy", () => {
+    expect(ids({ whose: { student: 'ada' }, prepared: false })).toEqual(['adas-copy', 'corrected', 'of-ada']);
+    expect(ids({ whose: { student: 'ben' }, prepared: false })).toEqual(['at-table', 'of-ben']);
+  });
+
+  it('hide answers only where that is wanted', () => {
+    expect(ids({ covered: true })).toContain('patch');
+    expect(ids({ covered: true, prepared: false })).toContain('patch');
+    expect(ids({})).not.toContain('patch');
+  });
+});
+
+describe('initials', () => {
+  const of = (names: string[]) => [...initialsFor(names.map((name, i) => ({ id: `${i}`, name }))).values()];
+
+  it('stand for names and tell people apart', () => {
+    expect(of(['Ada Lind', 'ben', 'Émile Zola-Roux', 'Anna Lauf', '李 小龙', '…'])).toEqual([
+      'A. L.',
+      'B.',
+      'É. Z. R.',
+      'A. L. 2',
+      '李. 小.',
+      '?',
+    ]);
+  });
+
+  it('are different for all, whoever they are, and never a name of two letters or more', () => {
+    const name = fc.string({ maxLength: 20, unit: fc.constantFrom(...'abcÄß -–1') });
+    fc.assert(
+      fc.property(fc.array(name, { maxLength: 20 }), (names) => {
+        const all = of(names);
+        expect(new Set(all).size).toBe(names.length);
+        for (const short of all) expect(short).not.toMatch(/[\p{L}]{2}/u);
+      }),
+    );
+  });
+});
+
+describe('several files in one', () => {
+  it('can be unpacked with their names and what is in them, in their order', async () => {
+    const files: MadeFile[] = [
+      { name: 'Ada/01.png', bytes: Uint8Array.from({ length: 5000 }, (_, i) => i * 7) },
+      { name: 'Große Wörter.txt', bytes: new TextEncoder().encode('a'.repeat(100_000)) },
+      { name: 'empty.svg', bytes: new Uint8Array() },
+    ];
+    // eslint-disable-next-line @typescript-eslint/require-await -- files come one after the other
+    async function* all() {
+      yield* files;
+    }
+    const pieces: Uint8Array[] = [];
+    await zipFiles(all(), (piece) => pieces.push(piece));
+    const zip = new Uint8Array(Buffer.concat(pieces));
+    const unpacked = unzipSync(zip);
+    expect(Object.keys(unpacked)).toEqual(files.map(({ name }) => name));
+    for (const { name, bytes } of files)
+      expect(Buffer.from(unpacked[name]!).equals(Buffer.from(bytes))).toBe(true);
+    expect(zip.length).toBeLessThan(10_000);
+  });
+
+  it('are named so that they lie in the order of the pages', () => {
+    const names = Array.from({ length: 120 }, (_, i) => pageName(i, 120, 'png'));
+    expect([...names].sort()).toEqual(names);
+    expect(pageName(0, 3, 'svg')).toBe('01.svg');
+  });
+});
+
+describe('annotations of web pages', () => {
+  // W3C Web Annotation Data Model, 23 February 2017, §3 and §4.2; examples 1, 20 and 33 as they are remembered.
+  it('have what the data model asks for, words by what they say and all else by a shape', () => {
+    const web = aPage({ surface: { kind: 'web', material: 'm' } });
+    const marks: Mark[] = [
+      {
+        ...common(),
+        kind: 'quote',
+        exact: 'two words',
+        prefix: 'say ',
+        suffix: '.',
+        start: 4,
+        look: 'highlight',
+        rects: [0, 0, 9, 9],
+        style: { colour: '#f0e442', opacity: 1 },
+      },
+      aPath({ alt: 'From here to there' }),
+      aText({ text: 'Why <here>?', credit: 'Someone else' }),
+    ];
+    const pages = [
+      { page: web, marks },
+      { page: aPage(), marks: [aStroke()] },
+    ];
+    const bytes = webAnnotationsFile(pages, () => 'https://example.org/a', {
+      title: 'Notes',
+      people: { ada: 'Ada' },
+    });
+    const collection = JSON.parse(strFromU8(bytes)) as {
+      type: string;
+      total: number;
+      first: { type: string; items: Record<string, never>[] };
+    };
+    expect(collection).toMatchObject({
+      '@context': 'http://www.w3.org/ns/anno.jsonld',
+      type: 'AnnotationCollection',
+      total: 3,
+      first: { type: 'AnnotationPage' },
+    });
+    const { items } = collection.first;
+    for (const item of items) {
+      expect(item).toMatchObject({ type: 'Annotation', '@context': 'http://www.w3.org/ns/anno.jsonld' });
+      expect(new URL(item['id'] as unknown as string).protocol).toBe('urn:');
+      expect(item['created']).toMatch(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/);
+      expect(item['target']).toMatchObject({ source: 'https://example.org/a' });
+    }
+    const selectors = items.map(
+      ({ target }) => (target as { selector: { type: string } | { type: string }[] }).selector,
+    );
+    expect(selectors[0]).toMatchObject([
+      { type: 'TextQuoteSelector', exact: 'two words', prefix: 'say ', suffix: '.' },
+      { type: 'TextPositionSelector', start: 4, end: 13 },
+    ]);
+    expect(selectors.slice(1)).toMatchObject([{ type: 'SvgSelector' }, { type: 'SvgSelector' }]);
+    expect(items.map(({ creator }) => (creator as { name: string }).name)).toEqual([
+      'Ada',
+      'Ada',
+      'Someone else',
+    ]);
+    expect(items[2]!['body']).toMatchObject({ type: 'TextualBody', value: 'Why <here>?' });
+    expect(items[1]!['body']).toMatchObject({ value: 'From here to there' });
+  });
+});
