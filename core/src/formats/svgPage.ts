@@ -1,6 +1,7 @@
 import type { Rect } from '../geometry/rect.js';
 import { paintFoot } from '../handout/foot.js';
 import type { HandoutPage, LaidOutText } from '../handout/sources.js';
+import type { Mark } from '../marks/mark.js';
 import { boundsOf } from '../marks/select.js';
 import { pageExtent } from '../pages/extent.js';
 import { paintSurface } from '../paint/paintSurface.js';
@@ -43,7 +44,9 @@ export function svgPage(handed: HandoutPage, options: SvgPageOptions): string {
     svgItems(paintSurface(page, extent), hrefOf),
     hiddenWords(ground.texts ?? []),
   ];
-  const over = marks.map((mark) => svgMark(mark, mark.alt ?? alts[mark.id] ?? '', hrefOf));
+  // What is typed speaks for itself.
+  const said = (mark: Mark) => mark.alt ?? (mark.kind === 'text' ? '' : (alts[mark.id] ?? ''));
+  const over = marks.map((mark) => svgMark(mark, said(mark), hrefOf));
   return element(
     'svg',
     {
