@@ -102,6 +102,14 @@ describe('several files in one', () => {
   });
 });
 
+interface Item {
+  id: string;
+  created: string;
+  target: { selector: unknown };
+  creator: { name: string };
+  body: unknown;
+}
+
 describe('annotations of web pages', () => {
   // W3C Web Annotation Data Model, 23 February 2017, §3 and §4.2; examples 1, 20 and 33 as they are remembered.
   it('have what the data model asks for, words by what they say and all else by a shape', () => {
@@ -132,7 +140,7 @@ describe('annotations of web pages', () => {
     const collection = JSON.parse(strFromU8(bytes)) as {
       type: string;
       total: number;
-      first: { type: string; items: Record<string, never>[] };
+      first: { type: string; items: Item[] };
     };
     expect(collection).toMatchObject({
       '@context': 'http://www.w3.org/ns/anno.jsonld',
@@ -143,24 +151,18 @@ describe('annotations of web pages', () => {
     const { items } = collection.first;
     for (const item of items) {
       expect(item).toMatchObject({ type: 'Annotation', '@context': 'http://www.w3.org/ns/anno.jsonld' });
-      expect(new URL(item['id'] as unknown as string).protocol).toBe('urn:');
-      expect(item['created']).toMatch(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/);
-      expect(item['target']).toMatchObject({ source: 'https://example.org/a' });
+      expect(new URL(item.id).protocol).toBe('urn:');
+      expect(item.created).toMatch(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/);
+      expect(item.target).toMatchObject({ source: 'https://example.org/a' });
     }
-    const selectors = items.map(
-      ({ target }) => (target as { selector: { type: string } | { type: string }[] }).selector,
-    );
+    const selectors = items.map(({ target }) => target.selector);
     expect(selectors[0]).toMatchObject([
       { type: 'TextQuoteSelector', exact: 'two words', prefix: 'say ', suffix: '.' },
       { type: 'TextPositionSelector', start: 4, end: 13 },
     ]);
     expect(selectors.slice(1)).toMatchObject([{ type: 'SvgSelector' }, { type: 'SvgSelector' }]);
-    expect(items.map(({ creator }) => (creator as { name: string }).name)).toEqual([
-      'Ada',
-      'Ada',
-      'Someone else',
-    ]);
-    expect(items[2]!['body']).toMatchObject({ type: 'TextualBody', value: 'Why <here>?' });
-    expect(items[1]!['body']).toMatchObject({ value: 'From here to there' });
+    expect(items.map(({ creator }) => creator.name)).toEqual(['Ada', 'Ada', 'Someone else']);
+    expect(items[2]!.body).toMatchObject({ type: 'TextualBody', value: 'Why <here>?' });
+    expect(items[1]!.body).toMatchObject({ value: 'From here to there' });
   });
 });

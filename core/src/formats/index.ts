@@ -8,6 +8,7 @@ export * from './webPage.js';
 export * from './zipFiles.js';
 export { facesOn, hasOriginal, picturesOn } from './materials.js';
 export * from './inkMl.js';
+export * from './readDrawing.js';
 export * from './readInkMl.js';
 export * from './readMark.js';
 export * from './readSvg.js';

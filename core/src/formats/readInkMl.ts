@@ -37,14 +37,26 @@ const PLAIN: InkStyle = { nature: 'pen', colour: '#000000', width: 3, opacity: 1
  * The ink in an InkML document (W3C Recommendation, 2011), a list for each page: groups that say which they are, else all on
  * one. Places are page units where the ink says its units; where it does not, it is fitted into `room`. Throws UnreadableFile.
  */
-export function readInkMl(xml: string, room: { width: number; height: number }): ReadMark[][] {
-  const [ink] = elementsNamed('ink', parsed(xml));
+export function readInkMl(
+  xml: string | readonly XmlNode[],
+  room: { width: number; height: number },
+): ReadMark[][] {
+  const [ink] = elementsNamed('ink', plainNames(typeof xml === 'string' ? parsed(xml) : xml));
   if (!ink) throw new UnreadableFile();
   const reader = new InkReader(ink);
   const pages = ink.children.filter((node) => node.name === 'traceGroup' && noteOf(node, 'page') !== '');
   const lists = pages.length > 0 ? pages.map((page) => reader.strokesIn(page)) : [reader.strokesIn(ink)];
   if (!reader.isMeasured) fitted(lists.flat(), room);
   return lists;
+}
+
+/** Names without the prefix of their namespace, which everybody chooses. */
+function plainNames(nodes: readonly XmlNode[]): XmlNode[] {
+  return nodes.map((node) => ({
+    ...node,
+    name: node.name.replace(/^\w+:/, ''),
+    children: plainNames(node.children),
+  }));
 }
 
 function parsed(xml: string): XmlNode[] {

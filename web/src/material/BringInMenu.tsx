@@ -10,6 +10,7 @@ const ENTRIES: readonly Entry<{ desk: PageDesk }>[] = [
   { id: 'document', label: t('material.pagesOfADocument'), Sheet: lazy(() => import('./DocumentDialog')) },
   { id: 'web', label: t('material.aWebPage'), Sheet: lazy(() => import('./WebPageDialog')) },
   { id: 'photo', label: t('material.aPhotoOfAWorksheet'), Sheet: lazy(() => import('./PhotoDialog')) },
+  { id: 'drawing', label: t('material.aDrawing'), Sheet: lazy(() => import('./DrawingDialog')) },
   { id: 'media', label: t('material.aSoundOrVideoFile'), Sheet: lazy(() => import('./MediaDialog')) },
 ];
 

@@ -567,13 +567,17 @@ export const de: Words = {
   material: {
     aCopyIsKeptSo:
       'Eine Kopie wird behalten, sodass sie bleibt, wie sie jetzt ist. Nichts darin kann laufen.',
+    address: 'Adresse',
+    aDrawing: 'Eine Zeichnung oder Tinte',
+    aDrawingHint:
+      'Aus einer Datei: Formen und Wörter einer Zeichnung (.svg), Tinte (.inkml) oder Tinte auf Folien (.pptx). Daraus werden Anmerkungen, die sich ändern lassen.',
     aPhotoOfAWorksheet: 'Das Foto eines Arbeitsblatts',
     aSoundOrVideoFile: 'Eine Ton- oder Videodatei',
     aWebPage: 'Eine Webseite',
-    address: 'Adresse',
     bringIn: 'Hereinholen',
-    bringItIn: 'Hereinholen',
     bringingItIn: 'Wird hereingeholt',
+    bringItIn: 'Hereinholen',
+    chooseADrawing: 'Zeichnung auswählen',
     chooseAFile: 'Datei wählen …',
     chooseAPhoto: 'Foto wählen',
     chooseAPhoto2: 'Foto wählen …',
@@ -581,6 +585,8 @@ export const de: Words = {
     chooseDocuments: 'Dokumente wählen …',
     chooseSomeOfItsPages: 'Einige Seiten daraus wählen …',
     cornerOfThePaper: '{{name}} Ecke des Papiers',
+    drawingTooLarge:
+      'Diese Datei ist zu groß, um zu Anmerkungen zu werden. Bitte hole sie als Bild oder Dokument herein.',
     everybodyHearsAndSeesIt:
       'Alle hören und sehen es im Gleichschritt mit dir, und auf ein angehaltenes Bild kannst du schreiben.',
     fetching: 'Wird geholt …',
@@ -590,11 +596,21 @@ export const de: Words = {
     lowerRight: 'Untere rechte',
     makeAPageOfIt: 'Eine Seite daraus machen',
     makeThePaperWhite: 'Das Papier weiß machen',
+    marksWerePut_one: 'Eine Anmerkung ist auf der Seite.',
+    marksWerePut_other: '{{count}} Anmerkungen sind auf der Seite.',
+    noDrawingInIt:
+      'In dieser Datei ist weder Tinte noch eine Zeichnung. Bitte wähle eine .svg- oder .inkml-Datei oder Folien mit Tinte.',
+    nothingMayBePut:
+      'Hier darf gerade nicht geschrieben werden. Bitte versuche es, wenn die Stifte oben sind.',
     pagesOfADocument: 'Seiten eines Dokuments',
-    pagesWereBroughtInForThisClass_one: '1 Seite wurde für diese Stunde hereingeholt.',
-    pagesWereBroughtInForThisClass_other: '{{count}} Seiten wurden für diese Stunde hereingeholt.',
     pagesWereBroughtIn_one: '1 Seite wurde hereingeholt.',
     pagesWereBroughtIn_other: '{{count}} Seiten wurden hereingeholt.',
+    pagesWereBroughtInForThisClass_one: '1 Seite wurde für diese Stunde hereingeholt.',
+    pagesWereBroughtInForThisClass_other: '{{count}} Seiten wurden für diese Stunde hereingeholt.',
+    partsWereLeft_one:
+      'Ein Teil davon kann keine Anmerkung werden und fehlt, etwa ein Bild oder ein Verlauf.',
+    partsWereLeft_other:
+      '{{count}} Teile davon können keine Anmerkungen werden und fehlen, etwa Bilder oder Verläufe.',
     picturesCouldNotBeHad_one:
       '1 Bild dieser Seite war nicht zu bekommen. Eine Seite, die als eine Datei (.mhtml) gesichert ist, enthält sie; die Adresse geht auch.',
     picturesCouldNotBeHad_other:
@@ -602,6 +618,7 @@ export const de: Words = {
     putAllPagesIn: 'Alle Seiten einfügen',
     putTheFourDotsOn: 'Setze die vier Punkte auf die Ecken des Papiers.',
     putThesePagesIn: 'Diese Seiten einfügen',
+    readingIt: 'Wird gelesen',
     sending: 'Wird gesendet',
     straightening: 'Wird gerade gerückt …',
     takeOutAgain: 'Rückgängig',

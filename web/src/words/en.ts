@@ -555,13 +555,17 @@ export const en = {
   },
   material: {
     aCopyIsKeptSo: 'A copy is kept, so that it stays as it is now. Nothing in it can run.',
+    address: 'Address',
+    aDrawing: 'A drawing or ink',
+    aDrawingHint:
+      'From a file: shapes and words of a drawing (.svg), ink (.inkml), or ink on slides (.pptx). They become marks that can be changed.',
     aPhotoOfAWorksheet: 'A photo of a worksheet',
     aSoundOrVideoFile: 'A sound or video file',
     aWebPage: 'A web page',
-    address: 'Address',
     bringIn: 'Bring in',
-    bringItIn: 'Bring it in',
     bringingItIn: 'Bringing it in',
+    bringItIn: 'Bring it in',
+    chooseADrawing: 'Choose a drawing',
     chooseAFile: 'Choose a file …',
     chooseAPhoto: 'Choose a photo',
     chooseAPhoto2: 'Choose a photo …',
@@ -569,6 +573,7 @@ export const en = {
     chooseDocuments: 'Choose documents …',
     chooseSomeOfItsPages: 'Choose some of its pages …',
     cornerOfThePaper: '{{name}} corner of the paper',
+    drawingTooLarge: 'This file is too large to become marks. Please bring it in as a picture or a document.',
     everybodyHearsAndSeesIt:
       'Everybody hears and sees it in step with you, and you can write on a held frame.',
     fetching: 'Fetching …',
@@ -578,11 +583,20 @@ export const en = {
     lowerRight: 'Lower right',
     makeAPageOfIt: 'Make a page of it',
     makeThePaperWhite: 'Make the paper white',
+    marksWerePut_one: 'One mark was put on the page.',
+    marksWerePut_other: '{{count}} marks were put on the page.',
+    noDrawingInIt:
+      'There is no ink and no drawing in this file. Please choose an .svg or .inkml file, or slides with ink.',
+    nothingMayBePut: 'Nothing may be written here now. Please try again when pens are up.',
     pagesOfADocument: 'Pages of a document',
-    pagesWereBroughtInForThisClass_one: '1 page was brought in for this class.',
-    pagesWereBroughtInForThisClass_other: '{{count}} pages were brought in for this class.',
     pagesWereBroughtIn_one: '1 page was brought in.',
     pagesWereBroughtIn_other: '{{count}} pages were brought in.',
+    pagesWereBroughtInForThisClass_one: '1 page was brought in for this class.',
+    pagesWereBroughtInForThisClass_other: '{{count}} pages were brought in for this class.',
+    partsWereLeft_one:
+      'One part of it cannot become a mark and was left out, such as a picture or a gradient.',
+    partsWereLeft_other:
+      '{{count}} parts of it cannot become marks and were left out, such as pictures or gradients.',
     picturesCouldNotBeHad_one:
       '1 picture of this page was not to be had. A page that is saved as one file (.mhtml) has them in it; the address works as well.',
     picturesCouldNotBeHad_other:
@@ -590,6 +604,7 @@ export const en = {
     putAllPagesIn: 'Put all pages in',
     putTheFourDotsOn: 'Put the four dots on the corners of the paper.',
     putThesePagesIn: 'Put these pages in',
+    readingIt: 'Reading it',
     sending: 'Sending',
     straightening: 'Straightening …',
     takeOutAgain: 'Undo',
