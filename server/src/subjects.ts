@@ -1,4 +1,5 @@
 import { AnnotationsModule } from './annotations/annotations.module.js';
+import { ArchiveModule } from './archive/archive.module.js';
 import { DEVICES_TABLES, DevicesModule } from './devices/devices.module.js';
 import { GROUPS_TABLES, GroupsModule } from './groups/groups.module.js';
 import { HistoryModule } from './history/history.module.js';
@@ -41,6 +42,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: WebPagesModule },
   { module: WordsModule, tables: WORDS_TABLES },
   { module: AnnotationsModule },
+  { module: ArchiveModule },
   { module: SearchModule, tables: SEARCH_TABLES },
 ];
 

@@ -170,7 +170,8 @@ export class LessonsController {
   }
 }
 
-function summary(lesson: Lesson): LessonSummary {
+/** What is told of a lesson. */
+export function summary(lesson: Lesson): LessonSummary {
   const { id, title, usedAt, createdAt, folderId, favourite, tags, archivedAt, deletedAt } = lesson;
   const archived = archivedAt !== null;
   return { id, title, usedAt, createdAt, folder: folderId, favourite, tags: tags ?? [], archived, deletedAt };

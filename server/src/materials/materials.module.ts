@@ -20,6 +20,6 @@ export const MATERIALS_TABLES: Tables = { entities: [Material], migrations: [] }
   imports: [TypeOrmModule.forFeature([...MATERIALS_TABLES.entities, StoredPicture])],
   controllers: [DocumentsController, MaterialsController],
   providers: [DocumentIntake, FileAccess, MaterialsService, OfficeConverter, PagePictures, PdfReader],
-  exports: [DocumentIntake, FileAccess, MaterialsService, OfficeConverter, PdfReader],
+  exports: [DocumentIntake, FileAccess, MaterialsService, OfficeConverter, PagePictures, PdfReader],
 })
 export class MaterialsModule {}

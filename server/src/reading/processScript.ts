@@ -1,6 +1,7 @@
 /** Programs that run in processes of their own, by the folder that each is in. */
 const FOLDERS = {
   annotations: 'annotations',
+  archive: 'archive',
   pdfReader: 'materials',
   strangers: 'reading',
   words: 'words',

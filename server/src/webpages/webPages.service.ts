@@ -66,6 +66,20 @@ export class WebPagesService {
     return this.keep(teacherId, copy, name);
   }
 
+  /** Takes a copy that another Doodla made, cleaned again; its links lead nowhere. Throws Problem with what to do. */
+  async fromArchive(teacherId: string, path: string, name: string): Promise<KeptPage> {
+    if ((await stat(path)).size > 4 * MAX_PAGE_BYTES) throw tooLarge();
+    const text = await readFile(path, 'utf8');
+    const source = /<html[^>]*\sdata-source="(https?:[^"]+)"/.exec(text.slice(0, 4000))?.[1];
+    const copy = await this.strangers.page(
+      text,
+      source ?? 'http://file.invalid/',
+      () => Promise.resolve(undefined),
+      { owner: teacherId },
+    );
+    return this.keep(teacherId, copy, name);
+  }
+
   private async keep(teacherId: string, { html, title, lost }: PageCopy, name: string): Promise<KeptPage> {
     const bytes = Buffer.from(html);
     const material: Material = {

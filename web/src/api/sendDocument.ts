@@ -1,5 +1,6 @@
 import type {
   DocumentProgress,
+  LessonSummary,
   LookedAtReply,
   NewLessonReply,
   PagePlaceRequest,
@@ -34,6 +35,10 @@ export const sendToLook = (file: File, options: SendOptions) =>
 /** Sends a document as a new lesson. Throws RequestError; aborts by the signal. */
 export const sendLesson = (file: File, options: SendOptions) =>
   send<NewLessonReply>('/api/lessons', file, options);
+
+/** Sends a lesson archive as a new lesson. Throws as `sendLesson`. */
+export const sendArchive = (file: File, options: SendOptions) =>
+  send<LessonSummary>('/api/archives', file, options);
 
 /** Puts the pages of a document into a lesson; `pages` names some of them, such as `1-3,7`. */
 export function sendPages(

@@ -12,7 +12,7 @@ import { SelectField } from '../ui/SelectField';
 import type { PageDesk } from '../room/pageDesk';
 import { footWords } from './footWords';
 import { FORMAT_WORDS } from './formatNames';
-import type { HandoutChoice } from './handoutOrder';
+import type { Format, HandoutChoice } from './handoutOrder';
 import { FORMATS, USUAL } from './handoutOrder';
 import { calledBy, studentsOf } from './handoutSets';
 import { LayoutParts } from './LayoutParts';
@@ -149,7 +149,10 @@ function Choices({ desk, choice, change, list, setList, onWords }: ChoicesProps)
   const isClass = desk.isTeacher && desk.sitting !== undefined;
   const students = isClass ? studentsOf(desk) : [];
   const hasWeb = pages.some(({ surface }) => surface.kind === 'web');
-  const formats = FORMATS.filter((format) => format !== 'annotations' || hasWeb);
+  const isOwner = desk.isTeacher && desk.room.device === undefined;
+  const isOffered: Partial<Record<Format, boolean>> = { annotations: hasWeb, archive: isOwner };
+  const formats = FORMATS.filter((format) => isOffered[format] ?? true);
+  const isAll = choice.format === 'archive';
   const hasPatches =
     desk.isTeacher &&
     desk.layers.some(({ log }) => [...log.state.marks.values()].some(({ kind }) => kind === 'patch'));
@@ -168,15 +171,17 @@ function Choices({ desk, choice, change, list, setList, onWords }: ChoicesProps)
           hint={FORMAT_WORDS[choice.format].hint}
           onChange={(format) => change({ format })}
         />
-        <MarkParts
-          choice={choice}
-          students={students}
-          isClass={isClass}
-          hasPatches={hasPatches}
-          change={change}
-        />
+        {!isAll && (
+          <MarkParts
+            choice={choice}
+            students={students}
+            isClass={isClass}
+            hasPatches={hasPatches}
+            change={change}
+          />
+        )}
         <LayoutParts choice={choice} change={change} />
-        {isClass && (
+        {isClass && !isAll && (
           <WordParts
             room={desk.room}
             names={{ nameOf, pages: desk.room.pages }}
@@ -185,7 +190,9 @@ function Choices({ desk, choice, change, list, setList, onWords }: ChoicesProps)
           />
         )}
       </div>
-      {pages.length > 1 && <PageChoice count={pages.length} value={list} onChange={setList} draw={draw} />}
+      {pages.length > 1 && !isAll && (
+        <PageChoice count={pages.length} value={list} onChange={setList} draw={draw} />
+      )}
     </div>
   );
 }

@@ -23,6 +23,11 @@ export const FORMAT_WORDS: Readonly<Record<Format, FormatWords>> = {
   slides: { name: t('handout.slides'), hint: t('handout.slidesHint'), make: t('handout.makeTheSlides') },
   webpage: { name: t('handout.webpage'), hint: t('handout.webpageHint'), make: t('handout.makeTheWebPage') },
   ink: { name: t('handout.ink'), hint: t('handout.inkHint'), make: t('handout.makeTheFile') },
+  archive: {
+    name: t('handout.archive'),
+    hint: t('handout.archiveHint'),
+    make: t('handout.makeTheFile'),
+  },
   annotations: {
     name: t('handout.annotations'),
     hint: t('handout.annotationsHint'),

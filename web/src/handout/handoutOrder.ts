@@ -12,8 +12,11 @@ export const FORMATS = [
   'webpage',
   'ink',
   'annotations',
+  'archive',
 ] as const;
 export type Format = (typeof FORMATS)[number];
+/** Those that are made here; an archive is the server's. */
+export type MadeFormat = Exclude<Format, 'archive'>;
 
 /** How large pictures are: pixels to a page unit. */
 export const SCALES = [1, 2, 3] as const;
@@ -44,7 +47,8 @@ export const USUAL: HandoutChoice = {
 };
 
 /** What a handout is made by, and what whoever makes it shows the server to be let in. */
-export interface HandoutOrder extends Pick<HandoutChoice, 'format' | 'perSheet' | 'scale'> {
+export interface HandoutOrder extends Pick<HandoutChoice, 'perSheet' | 'scale'> {
+  format: MadeFormat;
   title: string;
   language: string;
   /** What people are called, by id. */
@@ -54,7 +58,7 @@ export interface HandoutOrder extends Pick<HandoutChoice, 'format' | 'perSheet' 
 }
 
 /** The ending of the files of a format; of pictures one for each page. */
-export const ENDINGS: Readonly<Record<Format, string>> = {
+export const ENDINGS: Readonly<Record<MadeFormat, string>> = {
   pdf: 'pdf',
   annotated: 'pdf',
   print: 'html',
@@ -72,5 +76,4 @@ export const isByPage = (format: Format) => format === 'png' || format === 'webp
 /** Whether a format can have several pages on a sheet. */
 export const hasSheets = (format: Format) => format === 'pdf' || format === 'print';
 /** Whether a format shows pages, so that there is a foot. */
-export const hasFoot = (format: Format) =>
-  format !== 'ink' && format !== 'annotations' && format !== 'slides';
+export const hasFoot = (format: Format) => !['ink', 'annotations', 'slides', 'archive'].includes(format);

@@ -8,7 +8,8 @@ import { findWords } from '../canvas/findWords';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
 import type { HandoutHost, HandoutWorker, MadeHandout } from './handout.worker';
-import type { HandoutChoice, HandoutOrder } from './handoutOrder';
+import { fetchArchive } from './fetchArchive';
+import type { HandoutChoice, HandoutOrder, MadeFormat } from './handoutOrder';
 import { hasFoot, USUAL } from './handoutOrder';
 import { calledBy, handoutSets, studentsOf } from './handoutSets';
 import { PART_MISSING } from './partMissing';
@@ -42,6 +43,9 @@ export async function makeHandout(
   desk: PageDesk,
   { title, choice = USUAL, signal, onProgress = () => undefined, only, after = [], foot }: MakeOptions,
 ): Promise<Made> {
+  const { format } = choice;
+  if (format === 'archive')
+    return { ...(await fetchArchive(desk.room.lesson, { title, signal, onProgress })), losses: [] };
   const worker = new Worker(new URL('./handout.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<HandoutWorker>(worker);
   const losses: Loss[] = [];
@@ -66,12 +70,12 @@ export async function makeHandout(
       await desk.room.readAll();
       const pages = desk.pages.get().filter(({ id }) => only?.has(id) ?? true);
       const sets = handoutSets(desk, { title, pages, choice });
-      const notes = choice.format === 'slides' ? await notesOf(desk, pages) : new Map<string, string>();
+      const notes = format === 'slides' ? await notesOf(desk, pages) : new Map<string, string>();
       const whole = sets.map((set) => ({
         ...set,
         pages: [...set.pages.map((handed) => withNotes(handed, notes)), ...after],
       }));
-      return remote.make(whole, orderOf(desk, title, choice, foot), proxy(host));
+      return remote.make(whole, orderOf(desk, title, { ...choice, format }, foot), proxy(host));
     };
     const made: MadeHandout = await Promise.race([make(), aborted]);
     return { ...made, losses };
@@ -88,7 +92,7 @@ export async function makeHandout(
 function orderOf(
   desk: PageDesk,
   title: string,
-  { format, perSheet, scale, initials }: HandoutChoice,
+  { format, perSheet, scale, initials }: HandoutChoice & { format: MadeFormat },
   foot: string | undefined,
 ): HandoutOrder {
   return {

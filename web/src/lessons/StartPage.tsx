@@ -6,7 +6,7 @@ import { useSearchParams } from 'react-router';
 import { lessonsQuery } from '../api/lessons';
 import { signOut } from '../api/people';
 import { useRefreshMe } from '../people/useRefreshMe';
-import { DOCUMENT_ENDINGS } from '../material/documents';
+import { LESSON_ENDINGS } from '../material/documents';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
 import { LessonShelf } from './LessonShelf';
@@ -95,7 +95,7 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
             ref={chooser}
             type="file"
             multiple
-            accept={DOCUMENT_ENDINGS}
+            accept={LESSON_ENDINGS}
             aria-label={t('common.chooseDocuments')}
             className="sr-only"
             tabIndex={-1}

@@ -2,8 +2,9 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { UploadProgress } from '../api/sendDocument';
-import { sendLesson, sendPages } from '../api/sendDocument';
+import { sendArchive, sendLesson, sendPages } from '../api/sendDocument';
 import { sayRemarks } from './broughtIn';
+import { isLessonArchive } from './documents';
 import { UploadProgressBar } from './UploadProgressBar';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
@@ -39,7 +40,8 @@ export function UploadDialog({ files, onBegin, onClose }: UploadDialogProps) {
       for (const [i, file] of files.entries()) {
         setAt(i);
         try {
-          if (lesson !== undefined) sayRemarks((await sendPages(lesson, file, options)).remarks);
+          if (isLessonArchive(file.name)) lesson ??= (await sendArchive(file, options)).id;
+          else if (lesson !== undefined) sayRemarks((await sendPages(lesson, file, options)).remarks);
           else {
             const made = await sendLesson(file, options);
             lesson = made.lesson.id;

@@ -15,3 +15,10 @@ function isDocument({ name }: File): boolean {
 export function pagesIn(files: readonly File[]): File[] {
   return files.filter((file) => isDocument(file) || isWebPage(file));
 }
+
+/** What the start page takes: documents, and lessons that were handed out as archives. */
+export const LESSON_ENDINGS = `${DOCUMENT_ENDINGS},.zip`;
+
+export function isLessonArchive(name: string): boolean {
+  return name.toLowerCase().endsWith('.zip');
+}

@@ -340,6 +340,9 @@ export const de: Words = {
     aPartIsMissing:
       'Ein Teil des Blatts konnte nicht geholt werden. Bitte prüfe die Verbindung und versuche es noch einmal.',
     aPictureAgainAndAgain: 'Immer wieder ein Bild',
+    archive: 'Stundenarchiv (alles)',
+    archiveHint:
+      'Die ganze Stunde mit allen Klassen, Originalen und Aufnahmen, in offenen Formaten. Auf der Startseite lässt sie sich wieder hereinholen, hier oder an einer anderen Schule.',
     as: 'Austeilen als',
     aSignatureItHoldsFor: 'Eine Unterschrift: Sie gilt nur für das Original.',
     atTheFoot: 'Am Fuß jeder Seite',
@@ -1091,6 +1094,16 @@ export const de: Words = {
     'already-there': 'Das war schon auf der Seite.',
     'annotations-damaged':
       'Die Anmerkungen dieses Dokuments lassen sich nicht lesen. Sie bleiben auf der Seite, wie sie sind; schreibe darüber.',
+    'archive-broken':
+      'Etwas in diesem Archiv ist beschädigt, deshalb wurde nichts davon übernommen. Bitte teile die Stunde neu aus oder wähle eine andere Kopie der Datei.',
+    'archive-file-damaged':
+      'Ein Dokument oder Bild in diesem Archiv ist beschädigt, deshalb wurde nichts davon übernommen. Bitte teile die Stunde neu aus oder wähle eine andere Kopie der Datei.',
+    'archive-newer':
+      'Dieses Archiv stammt von einem neueren Doodla als diesem. Bitte lass den Server auf den neuesten Stand bringen.',
+    'archive-none':
+      'Diese Datei ist kein Stundenarchiv. Bitte wähle eine, die als Stundenarchiv ausgeteilt wurde.',
+    'archive-too-large':
+      'Dieses Archiv enthält mehr, als eine Stunde fassen kann. Bitte teile die Stunde mit weniger Klassen oder Aufnahmen neu aus.',
     'as-it-was': 'Die Seite ist, wie sie damals war: Es gibt nichts zurückzuholen.',
     'ask-to-show': 'Bitte deine Lehrkraft, dich deinen Bildschirm zeigen zu lassen.',
     'bad-mark':
@@ -1127,9 +1140,9 @@ export const de: Words = {
     failed: 'Auf dem Server ging etwas schief. Nichts ist verloren; bitte versuche es noch einmal.',
     'file-too-large':
       'Diese Datei ist größer als {{maxMb}} MB. Bitte verkleinere oder teile sie und wähle einen Teil.',
+    'folder-in-itself': 'Ein Ordner kann nicht in sich selbst liegen. Bitte wähle einen anderen Platz.',
     foreign: 'Das kam von einer anderen Website, darum geschah nichts.',
     full: 'Diese Klasse ist voll. Bitte sag es deiner Lehrkraft.',
-    'folder-in-itself': 'Ein Ordner kann nicht in sich selbst liegen. Bitte wähle einen anderen Platz.',
     'huge-page':
       'Seite {{pages}} dieses Dokuments ist über 5 Meter lang; darauf lässt sich nicht schreiben. Bitte drucke es als PDF auf kleineres Papier und wähle das, oder lass die Seite weg.',
     'join-first': 'Bitte komm erst in die Klasse oder melde dich an.',
@@ -1204,15 +1217,15 @@ export const de: Words = {
     'request-too-large': 'Das ist zu viel, um es auf einmal zu senden.',
     'screen-busy': 'Jemand anderes zeigt gerade den Bildschirm. Bitte warte, bis das vorbei ist.',
     'sent-again': 'Auf dem Server ging etwas schief. Deine Arbeit bleibt hier und wird noch einmal gesendet.',
-    tags: 'Eine Lektion hat bis zu 20 Schlagwörter mit je bis zu 40 Buchstaben.',
-    'storage-full':
-      'Die Festplatte des Servers ist voll, darum lässt sich dort gerade nichts mehr speichern. Was du schreibst, bleibt hier und wird gesendet, sobald Platz ist. Bitte sag es der technischen Betreuung der Schule.',
     'setting-too-large': 'Das ist zu viel für eine Einstellung.',
     'sign-in': 'Bitte melde dich erst an.',
     'sign-in-busy':
       'Zu viele melden sich gerade gleichzeitig an. Bitte versuche es in ein paar Sekunden noch einmal.',
     'stamps-full': 'Für Stempel ist kein Platz mehr. Bitte lösche erst einen.',
+    'storage-full':
+      'Die Festplatte des Servers ist voll, darum lässt sich dort gerade nichts mehr speichern. Was du schreibst, bleibt hier und wird gesendet, sobald Platz ist. Bitte sag es der technischen Betreuung der Schule.',
     'students-only': 'Das können nur Lernende dieser Klasse.',
+    tags: 'Eine Lektion hat bis zu 20 Schlagwörter mit je bis zu 40 Buchstaben.',
     'target-lesson': 'Bitte wähle die Lektion, in die die Seite gehen soll.',
     'teacher-name': 'Bitte gib deinen Namen an, bis zu 80 Buchstaben.',
     'teacher-only': 'Nur die Lehrkraft kann die Wörter einer Seite lesen lassen.',

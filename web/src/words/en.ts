@@ -332,6 +332,9 @@ export const en = {
     aPageCouldNotBe: 'A page could not be drawn. Please try again.',
     aPartIsMissing: 'A part of the handout could not be fetched. Please check the connection and try again.',
     aPictureAgainAndAgain: 'A picture again and again',
+    archive: 'Lesson archive (everything)',
+    archiveHint:
+      'The whole lesson with all its classes, originals and recordings, in open formats. Bring it in again on the start page, here or at another school.',
     as: 'Hand out as',
     aSignatureItHoldsFor: 'A signature: it holds for the original alone.',
     atTheFoot: 'At the foot of each page',
@@ -1066,6 +1069,16 @@ export const en = {
     'already-there': 'That was already on the page.',
     'annotations-damaged':
       'The annotations of this document cannot be read. They stay on the page as they are; write over them.',
+    'archive-broken':
+      'Something in this archive is damaged, so nothing of it was taken in. Please hand the lesson out again, or choose another copy of the file.',
+    'archive-file-damaged':
+      'A document or picture in this archive is damaged, so nothing of it was taken in. Please hand the lesson out again, or choose another copy of the file.',
+    'archive-newer':
+      'This archive was made by a later Doodla than this one. Please ask whoever looks after the server to bring it up to date.',
+    'archive-none':
+      'This file is no lesson archive. Please choose one that was handed out as a lesson archive.',
+    'archive-too-large':
+      'This archive holds more than a lesson can. Please hand the lesson out again with fewer classes or recordings.',
     'as-it-was': 'The page is as it was then: nothing has to be brought back.',
     'ask-to-show': 'Please ask your teacher to let you show your screen.',
     'bad-mark': 'That mark could not be read, so it was not kept. Please draw it again.',
@@ -1099,9 +1112,9 @@ export const en = {
     failed: 'Something went wrong on the server. Nothing was lost; please try again.',
     'file-too-large':
       'This file is larger than {{maxMb}} MB. Please make it smaller, or split it, and choose one part.',
+    'folder-in-itself': 'A folder cannot lie in itself. Please choose another place.',
     foreign: 'This was sent by another website, so nothing was done.',
     full: 'This class is full. Please tell your teacher.',
-    'folder-in-itself': 'A folder cannot lie in itself. Please choose another place.',
     'huge-page':
       'Page {{pages}} of this document is more than 5 metres long, which is more than can be written on. Please print it as PDF on smaller paper and choose that, or leave the page out.',
     'join-first': 'Please join the class or sign in first.',
@@ -1171,14 +1184,14 @@ export const en = {
     'request-too-large': 'That is too large to be sent in one go.',
     'screen-busy': 'Somebody else is showing their screen. Please wait until they stop.',
     'sent-again': 'Something went wrong on the server. Your work is kept here and will be sent again.',
-    tags: 'A lesson has up to 20 tags of up to 40 letters each.',
-    'storage-full':
-      'The server’s disk is full, so nothing more can be saved there just now. What you write is kept here and will be sent as soon as there is room. Please tell the school’s technical person.',
     'setting-too-large': 'This is too much to be kept as a setting.',
     'sign-in': 'Please sign in first.',
     'sign-in-busy': 'Too many people are signing in at once. Please try again in a few seconds.',
     'stamps-full': 'There is no more room for stamps. Please take one away first.',
+    'storage-full':
+      'The server’s disk is full, so nothing more can be saved there just now. What you write is kept here and will be sent as soon as there is room. Please tell the school’s technical person.',
     'students-only': 'Only students of this class can do that.',
+    tags: 'A lesson has up to 20 tags of up to 40 letters each.',
     'target-lesson': 'Please choose the lesson that the page should go to.',
     'teacher-name': 'Please give your name, up to 80 letters.',
     'teacher-only': 'Only the teacher can have the words of a page read.',

@@ -1,0 +1,76 @@
+import { Controller, Get, Param, ParseUUIDPipe, Post, Req, Res, UseGuards } from '@nestjs/common';
+import type { LessonSummary } from '@doodla/core';
+import type { Request, Response } from 'express';
+import { rm } from 'node:fs/promises';
+import { receiveUpload } from '../http/upload.js';
+import { summary } from '../lessons/lessons.controller.js';
+import { LessonsService } from '../lessons/lessons.service.js';
+import type { Teacher } from '../people/teacher.entity.js';
+import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
+import { Settings } from '../settings/settings.js';
+import { FileStore } from '../storage/fileStore.js';
+import { ArchiveMakingService } from './archiveMaking.service.js';
+import { ArchiveReadingService } from './archiveReading.service.js';
+
+/** An archive holds all documents and recordings of a lesson, each of which may be as large as any. */
+const TIMES_ONE_FILE = 20;
+
+/** Lessons as files that hold everything, and back. */
+@Controller('api')
+@UseGuards(TeacherGuard)
+export class ArchiveController {
+  constructor(
+    private readonly lessons: LessonsService,
+    private readonly making: ArchiveMakingService,
+    private readonly reading: ArchiveReadingService,
+    private readonly files: FileStore,
+    private readonly settings: Settings,
+  ) {}
+
+  /** The archive of a lesson with all its classes; a closed connection cancels. */
+  @Get('lessons/:id/archive')
+  async make(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Res() response: Response,
+  ): Promise<void> {
+    const lesson = await this.lessons.own(teacher.id, id);
+    const signal = closedOf(response);
+    const { path, remove } = await this.making.make(lesson, teacher, {
+      signal,
+      onProgress: () => undefined,
+    });
+    await new Promise<void>((resolve) => {
+      const headers = { 'Content-Type': 'application/zip', 'Cache-Control': 'no-store' };
+      // What breaks off while it is sent, the browser says.
+      response.sendFile(path, { headers, dotfiles: 'allow' }, () => resolve());
+    });
+    await remove();
+  }
+
+  /** Takes an archive as a new lesson. */
+  @Post('archives')
+  async read(
+    @CurrentTeacher() teacher: Teacher,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<LessonSummary> {
+    const signal = closedOf(response);
+    const most = this.settings.maxUploadMb * TIMES_ONE_FILE;
+    const { path } = await receiveUpload(request, response, this.files, most);
+    try {
+      return summary(await this.reading.read(path, teacher, { signal, onProgress: () => undefined }));
+    } finally {
+      await rm(path, { force: true });
+    }
+  }
+}
+
+/** Aborted where whoever asked goes before the answer. */
+function closedOf(response: Response): AbortSignal {
+  const abort = new AbortController();
+  response.on('close', () => {
+    if (!response.writableFinished) abort.abort(new Error('Whoever asked is gone.'));
+  });
+  return abort.signal;
+}
