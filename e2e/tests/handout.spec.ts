@@ -1,5 +1,6 @@
 import { Resvg } from '@resvg/resvg-js';
-import { strFromU8, unzipSync } from 'fflate';
+import type { Page } from '@playwright/test';
+import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -10,7 +11,7 @@ import { bringIn, expect, joinAs, penState, startClass, test } from '../support/
 import { saveAs } from '../support/handout';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { similarity } from '../support/pictures';
-import { draw, expectMarks, typeAt, wave } from '../support/stage';
+import { draw, expectMarks, stageState, typeAt, wave } from '../support/stage';
 
 /** Two programs smooth letters and edges differently; a wrong place, colour or size costs far more than this. */
 const SAME = 0.9;
@@ -134,6 +135,66 @@ test('each student gets their own, called by their initials where that is wanted
     for (const { titleObj } of found) expect(titleObj.str).toMatch(/^[TW]\. [LA]\.$/);
   }
 });
+
+test('what was handed out comes in again: the archive, annotations, ink and drawings', async ({
+  teacher,
+}) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
+  await draw(teacher, wave(80, 500, 300));
+  await typeAt(teacher, 100, 700, 'Arches push outwards');
+  await expectMarks(teacher, 2);
+  await teacher.getByRole('button', { name: 'Hand out' }).click();
+  const archive = await saveAs(teacher, 'Lesson archive (everything)');
+  expect(archive.name).toBe('bridges.lesson.zip');
+  const annotated = await saveAs(teacher, 'PDF with marks that other programs can change');
+  const ink = await saveAs(teacher, 'Ink (InkML)');
+  const drawing = await saveAs(teacher, 'Drawings (SVG)');
+  await teacher.getByRole('button', { name: 'Close' }).click();
+
+  // Ink and a drawing of others become marks that are selected, and undo takes them away.
+  await bringInDrawing(teacher, ink);
+  await expectMarks(teacher, 3);
+  const svg = { name: 'bridges.svg', bytes: unzipSync(drawing.bytes)['01.svg']! };
+  await bringInDrawing(teacher, svg);
+  await expect.poll(async () => (await stageState(teacher)).marks.length).toBeGreaterThan(4);
+  await teacher.keyboard.press('Control+z');
+  await expectMarks(teacher, 3);
+  await chooseDrawing(teacher, { name: 'notes.svg', bytes: strToU8('just words') });
+  await expect(teacher.getByRole('alert')).toContainText('There is no ink and no drawing in this file');
+  await teacher.getByRole('button', { name: 'Close' }).click();
+
+  // The archive is a lesson of its own, with the same marks.
+  await teacher.goto('/');
+  await bringIn(teacher, archive);
+  await expectMarks(teacher, 2);
+  await expect(teacher.getByText('Page 1 of 2')).toBeAttached();
+
+  // Annotations of the PDF are marks again, by whoever made them.
+  await teacher.goto('/');
+  await bringIn(teacher, annotated);
+  await expectMarks(teacher, 0);
+  await teacher.getByRole('button', { name: 'All pages' }).click();
+  await teacher.getByRole('button', { name: 'What to do with page 1' }).click();
+  await teacher.getByRole('menuitem', { name: 'Make the document’s annotations marks' }).click();
+  await expectMarks(teacher, 2);
+});
+
+const asFile = ({ name, bytes }: { name: string; bytes: Uint8Array }) => ({
+  name,
+  mimeType: 'application/octet-stream',
+  buffer: Buffer.from(bytes),
+});
+
+async function chooseDrawing(page: Page, file: { name: string; bytes: Uint8Array }): Promise<void> {
+  await page.getByRole('button', { name: 'Bring in' }).click();
+  await page.getByRole('menuitem', { name: 'A drawing or ink' }).click();
+  await page.getByLabel('Choose a drawing').setInputFiles(asFile(file));
+}
+
+async function bringInDrawing(page: Page, file: { name: string; bytes: Uint8Array }): Promise<void> {
+  await chooseDrawing(page, file);
+  await expect(page.getByText(/put on the page/).last()).toBeVisible();
+}
 
 /** A document as LibreOffice shows it. */
 function asPdf(bytes: Uint8Array, ending: string): Uint8Array {
