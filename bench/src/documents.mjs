@@ -5,24 +5,16 @@ import { boundsOf, UNITS_PER_POINT } from '@doodla/core';
 import { geometryOf, makePdf } from '@doodla/core/handout';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { execFileSync, spawnSync } from 'node:child_process';
-import {
-  existsSync,
-  mkdirSync,
-  mkdtempSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  writeFileSync,
-} from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { PNG } from 'pngjs';
+import { corpusFolder } from './corpus.mjs';
 import { report } from './report.mjs';
 import { aStroke, handPoints } from './school.mjs';
 
-const PACKAGE = 'texlive-publishers-doc';
 const HOW_MANY = Number(process.env.BENCH_DOCUMENTS ?? 60);
 const MOST_BYTES = 1_500_000;
 const MOST_PAGES = 30;
@@ -34,15 +26,9 @@ const require = createRequire(import.meta.url);
 const andika = readFileSync(require.resolve('@expo-google-fonts/andika/Andika_400Regular.ttf'));
 const work = mkdtempSync(join(tmpdir(), 'doodla-documents-'));
 
-/** The package's files, fetched once. */
+/** The package's files. */
 function corpus() {
-  const kept = join(tmpdir(), 'doodla-corpus');
-  if (!existsSync(join(kept, 'usr'))) {
-    mkdirSync(kept, { recursive: true });
-    execFileSync('apt-get', ['download', PACKAGE], { cwd: kept, stdio: 'ignore' });
-    const deb = readdirSync(kept).find((name) => name.endsWith('.deb'));
-    execFileSync('dpkg-deb', ['-x', join(kept, deb), kept]);
-  }
+  const kept = corpusFolder();
   const all = readdirSync(kept, { recursive: true })
     .filter((name) => name.endsWith('.pdf'))
     .sort();

@@ -114,6 +114,7 @@ class Handout {
 
   /** Puts words at the foot of each page. */
   async writeFeet(pattern: string): Promise<void> {
+    await this.painter.stored();
     const pages = this.doc.getPages();
     for (const [i, target] of pages.entries()) {
       const geometry = geometryOf(target);
@@ -130,7 +131,8 @@ class Handout {
     }
   }
 
-  save(): Promise<Uint8Array> {
+  async save(): Promise<Uint8Array> {
+    await this.painter.stored();
     this.structure?.finish();
     if (this.labels.some((label) => label !== undefined)) writeLabels(this.doc, this.labels);
     return this.doc.save({ addDefaultPage: false, updateFieldAppearances: false });

@@ -1,5 +1,6 @@
 import type { PDFDocument, PDFFont, PDFImage, PDFPage, PDFRef } from '@cantoo/pdf-lib';
 import { PDFDict, PDFStream } from '@cantoo/pdf-lib';
+import { zlibSync } from 'fflate';
 import { parseHex } from '../colour/contrast.js';
 import type { Matrix } from '../geometry/matrix.js';
 import { applyMatrix } from '../geometry/matrix.js';
@@ -15,6 +16,8 @@ import type { GraphicsStates } from './resourceNames.js';
 import { graphicsStates, ResourceNames } from './resourceNames.js';
 import type { HandoutSources } from './sources.js';
 
+/** Bytes that are compressed here. */
+const LITTLE = 20_000;
 /** Line caps and joins (ISO 32000-1 tables 54 and 55). */
 const ROUND = 1;
 
@@ -39,6 +42,7 @@ export class PdfPainter {
   private readonly images = new Map<string, Promise<PDFImage | undefined>>();
 
   private readonly states: GraphicsStates;
+  private readonly storing: Promise<void>[] = [];
 
   constructor(
     private readonly doc: PDFDocument,
@@ -57,8 +61,19 @@ export class PdfPainter {
     const { Resources } = page.node.normalizedEntries();
     const writer = await this.written(items, Resources, place);
     const { context } = this.doc;
-    const stream = context.stream(writer.finish(), { Filter: 'FlateDecode' });
-    page.node.addContentStream(context.register(stream));
+    const ref = context.nextRef();
+    page.node.addContentStream(ref);
+    // The next page is written while this one is compressed.
+    const stored = this.compressed(writer).then((bytes) =>
+      context.assign(ref, context.stream(bytes, { Filter: 'FlateDecode' })),
+    );
+    stored.catch(() => undefined); // Whoever waits for all of them hears of it.
+    this.storing.push(stored);
+  }
+
+  /** Resolves once all that was painted is in the document, which nobody may read before. */
+  async stored(): Promise<void> {
+    await Promise.all(this.storing.splice(0));
   }
 
   /** As `paint`, by a form of its own that can be spoken of; Figures of ISO 32000-1 §14.8 are such. */
@@ -87,7 +102,7 @@ export class PdfPainter {
     const { context } = this.doc;
     const resources = PDFDict.withContext(context);
     const writer = await this.written(itemsOf(marks), resources, { toUserSpace });
-    const stream = context.stream(writer.finish(), {
+    const stream = context.stream(await this.compressed(writer), {
       Type: 'XObject',
       Subtype: 'Form',
       BBox: [...box],
@@ -96,6 +111,13 @@ export class PdfPainter {
       ...(matrix && { Matrix: [...matrix] }),
     });
     return context.register(stream);
+  }
+
+  /** By what compresses fastest; for a little the way there takes longer than it. */
+  private async compressed(writer: ContentWriter): Promise<Uint8Array> {
+    const { deflate } = this.sources;
+    const bytes = writer.bytes();
+    return deflate && bytes.length > LITTLE ? deflate(bytes) : zlibSync(bytes);
   }
 
   private async written(

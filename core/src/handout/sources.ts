@@ -55,6 +55,8 @@ export interface HandoutSources {
   textPicture(item: PaintOf<'text'>): Promise<TextPicture>;
   /** A part of a page as it looks, whose original cannot be taken over as it is. */
   pagePicture(page: Page, part: Rect): Promise<PictureFile>;
+  /** Compresses as zlib does (RFC 1950), where there is something faster than what is here. */
+  deflate?(bytes: Uint8Array): Promise<Uint8Array>;
   /** A web page as it is laid out. */
   webLayout(page: Page): Promise<WebLayout>;
 }

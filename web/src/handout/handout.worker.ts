@@ -166,7 +166,14 @@ function sourcesOf(headers: HandoutOrder['headers'], host: HandoutHost): Handout
     textPicture,
     pagePicture: (page, part) => host.pagePicture(page, part),
     webLayout: (page) => host.webLayout(page),
+    deflate,
   };
+}
+
+/** By the browser's own compression, which is several times as fast as any script. */
+async function deflate(bytes: Uint8Array): Promise<Uint8Array> {
+  const packed = new Blob([bytes as BlobPart]).stream().pipeThrough(new CompressionStream('deflate'));
+  return new Uint8Array(await new Response(packed).arrayBuffer());
 }
 
 async function download(url: string, headers: HandoutOrder['headers'] = {}): Promise<Uint8Array> {
