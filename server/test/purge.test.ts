@@ -1,3 +1,4 @@
+import type { LessonDetail } from '@doodla/core';
 import { createCanvas } from '@napi-rs/canvas';
 import { existsSync, readdirSync, utimesSync } from 'node:fs';
 import { join } from 'node:path';
@@ -30,7 +31,7 @@ const purgeIn = (ms: number) => server.app.get(PurgeService).purge(Date.now() + 
 /** How many rows each table has; what is yet to be let go of is none of a lesson's. */
 async function rows(): Promise<Record<string, number>> {
   const tables = await query<{ name: string }>(
-    `SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'gone_file'
+    `SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT IN ('gone_file', 'cleared')
      AND name NOT LIKE 'found_words_%'`,
   );
   const counts: Record<string, number> = {};
@@ -140,5 +141,63 @@ describe('a file that comes in again', () => {
     expect(store.remove(sha256, Date.now() + MINUTE)).toBe(true);
     expect(await store.put(bytes)).toBe(sha256);
     expect(files()).toContain(sha256);
+  });
+});
+
+describe('a class that has ended', () => {
+  const DAYS = 24 * 3600 * 1000;
+  const end = (id: string) => teacher.send('POST', `/api/sittings/${id}/end`, { drop: false });
+  const logsOf = (id: string) => query<object>('SELECT id FROM log WHERE id = ?', [id]);
+  /** Drops what is due, and a little more than a day later clears it away. */
+  const clearIn = async (ms: number) => {
+    await purgeIn(ms);
+    await purgeIn(ms + KEPT_MS + MINUTE);
+  };
+
+  it('is cleared away 180 days later with everything of its students, and it is said', async () => {
+    const { sitting, lesson, pages, live, me, code } = await aClass(server, teacher);
+    await new Client(server.url).send('POST', '/api/join', { code, name: 'Wren' });
+    await live.submit(sitting, [{ do: 'add', mark: strokeBy(me, pages[0]!.id) }]);
+    live.close();
+    await end(sitting.id);
+    await clearIn(178 * DAYS);
+    expect(await logsOf(sitting.id)).toHaveLength(1);
+    await clearIn(180 * DAYS + MINUTE);
+    expect(await logsOf(sitting.id)).toHaveLength(0);
+    expect(await query('SELECT id FROM student WHERE sitting_id = ?', [sitting.id])).toEqual([]);
+    // The lesson itself stays.
+    expect((await teacher.send('GET', `/api/lessons/${lesson.id}`)).status).toBe(200);
+    const [said] = await server.app.get(PurgeService).cleared(1);
+    expect(said).toMatchObject({ classes: 1, lessons: 0 });
+  });
+
+  it('is kept longer where its teacher asks for it, and says until when', async () => {
+    const { sitting, lesson, live } = await aClass(server, teacher);
+    live.close();
+    await end(sitting.id);
+    const shown = async () =>
+      (await teacher.send<LessonDetail>('GET', `/api/lessons/${lesson.id}`)).body.sittings[0]!;
+    const { goneAt, endedAt } = await shown();
+    expect(goneAt! - endedAt!).toBe(180 * DAYS);
+    const keep = (days: number, who = teacher) =>
+      who.send<{ goneAt: number }>('POST', `/api/sittings/${sitting.id}/keeping`, { days });
+    expect((await keep(0)).status).toBe(400);
+    expect((await keep(365, new Client(server.url))).status).toBe(401);
+    expect((await keep(365)).body.goneAt).toBe(goneAt! + 365 * DAYS);
+    expect((await shown()).goneAt).toBe(goneAt! + 365 * DAYS);
+    await clearIn(540 * DAYS);
+    expect(await logsOf(sitting.id)).toHaveLength(1);
+    await clearIn(545 * DAYS + MINUTE);
+    expect(await logsOf(sitting.id)).toHaveLength(0);
+  });
+
+  it('that nobody ended is cleared away so long after it was last written in', async () => {
+    const { sitting, pages, live, me } = await aClass(server, teacher);
+    await live.submit(sitting, [{ do: 'add', mark: strokeBy(me, pages[0]!.id) }]);
+    live.close();
+    await clearIn(178 * DAYS);
+    expect(await logsOf(sitting.id)).toHaveLength(1);
+    await clearIn(181 * DAYS);
+    expect(await logsOf(sitting.id)).toHaveLength(0);
   });
 });

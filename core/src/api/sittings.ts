@@ -12,6 +12,17 @@ export interface SittingSummary {
   endedAt: number | null;
   /** When it was dropped; null while it is kept. */
   droppedAt: number | null;
+  /** When it will be cleared away; null while it has not ended. */
+  goneAt: number | null;
+}
+
+/** For how many days more a class is to be kept. */
+export interface KeepingRequest {
+  days: number;
+}
+
+export interface KeepingReply {
+  goneAt: number;
 }
 
 /** A class that has not ended. */

@@ -262,6 +262,7 @@ function sittingOf(
     groupId: null,
     rules,
     pens: null,
+    keepUntil: null,
     ways,
     tables: tables && tables.map(({ id: table, students }) => ({ id: table, students: [...students] })),
     copy: null,

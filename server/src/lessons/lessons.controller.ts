@@ -21,7 +21,7 @@ import { DocumentIntake } from '../materials/documentIntake.js';
 import { MaterialsService } from '../materials/materials.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
-import { SittingsService, summaryOf } from '../sittings/sittings.service.js';
+import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { Lesson } from './lesson.entity.js';
 import { BlankLessonDto, InsertDocumentDto, LessonDto, RenameDto } from './lessons.dto.js';
@@ -117,7 +117,10 @@ export class LessonsController {
   @Get(':id')
   async get(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<LessonDetail> {
     const lesson = await this.lessons.own(teacher.id, id);
-    return { ...summary(lesson), sittings: (await this.sittings.ofLesson(id)).map(summaryOf) };
+    return {
+      ...summary(lesson),
+      sittings: (await this.sittings.ofLesson(id)).map((each) => this.sittings.summary(each)),
+    };
   }
 
   @Patch(':id')

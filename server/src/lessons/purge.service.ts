@@ -3,6 +3,7 @@ import { Injectable, Logger } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { logFailure } from '../http/failures.js';
 import { LogsService } from '../live/logs.service.js';
+import { Settings } from '../settings/settings.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { Write } from '../storage/writes.js';
 import { Writes } from '../storage/writes.js';
@@ -20,8 +21,17 @@ const IS_NAMED = `EXISTS (SELECT 1 FROM material WHERE sha256 = gone_file.sha256
   OR EXISTS (SELECT 1 FROM shelf_picture WHERE sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM lesson WHERE cover_sha256 = gone_file.sha256)`;
 
+/** What was cleared away at a time. */
+export interface Cleared {
+  at: number;
+  classes: number;
+  lessons: number;
+  files: number;
+  bytes: number;
+}
+
 /**
- * Drops for good what was dropped more than a day ago, or deleted more than 30 days ago: classes, lessons, marks, documents. A file
+ * Drops classes whose time is over (`DOODLA_RETENTION_DAYS`), and for good what was dropped more than a day ago, or deleted more than 30 days ago: classes, lessons, marks, documents. A file
  * goes a day after the last thing that named it was seen to go, and for no other reason.
  */
 @Injectable()
@@ -34,6 +44,7 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly logs: LogsService,
     private readonly files: FileStore,
     private readonly writes: Writes,
+    private readonly settings: Settings,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
@@ -45,13 +56,19 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
     clearInterval(this.timer);
   }
 
+  /** What was cleared away, the last first, at most so many times. */
+  cleared(most: number): Promise<Cleared[]> {
+    return this.database.query<Cleared[]>('SELECT * FROM cleared ORDER BY at DESC LIMIT ?', [most]);
+  }
+
   async purge(now = Date.now()): Promise<void> {
+    this.expire(now);
     const before = now - KEPT_MS;
     const deletedBefore = now - TRASH_MS;
-    const logs = await this.database.query<{ id: string }[]>(
-      `SELECT id FROM lesson WHERE deleted_at < ?
-       UNION SELECT id FROM sitting WHERE dropped_at < ?
-       UNION SELECT sitting.id FROM sitting JOIN lesson ON lesson.id = lesson_id WHERE deleted_at < ?`,
+    const logs = await this.database.query<{ id: string; isClass: number }[]>(
+      `SELECT id, 0 AS isClass FROM lesson WHERE deleted_at < ?
+       UNION SELECT id, 1 FROM sitting WHERE dropped_at < ?
+       UNION SELECT sitting.id, 1 FROM sitting JOIN lesson ON lesson.id = lesson_id WHERE deleted_at < ?`,
       [deletedBefore, before, deletedBefore],
     );
     await this.logs.remove(logs.map(({ id }) => id));
@@ -64,24 +81,58 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
         [before],
       ],
     );
-    await this.removeFiles(before);
+    const { files, bytes } = await this.removeFiles(before);
+    const classes = logs.filter(({ isClass }) => isClass === 1).length;
+    this.note({ at: now, classes, lessons: logs.length - classes, files, bytes });
   }
 
-  private async removeFiles(before: number): Promise<void> {
+  /** Drops classes whose time is over: so long after they ended, or after they were last written in. */
+  private expire(now: number): void {
+    const before = now - this.settings.retentionDays * DAY_MS;
+    this.writes.together([
+      `UPDATE sitting SET dropped_at = ?, ended_at = coalesce(ended_at, ?)
+       WHERE dropped_at IS NULL AND coalesce(keep_until, 0) < ? AND opened_at < ? AND coalesce(ended_at,
+         (SELECT max(at) FROM operation JOIN log ON operation.log = log.key WHERE log.id = sitting.id), opened_at) < ?`,
+      [now, now, now, before, before],
+    ]);
+  }
+
+  /** Says what was cleared away; kept for two years. */
+  private note(what: Cleared): void {
+    const { at, classes, lessons, files, bytes } = what;
+    if (classes + lessons + files === 0) return;
+    this.logger.log(
+      `Cleared away: classes ${classes}, lessons ${lessons}, files ${files} (${Math.ceil(bytes / 1e6)} MB)`,
+    );
+    this.writes.together(
+      ['INSERT OR REPLACE INTO cleared VALUES (?, ?, ?, ?, ?)', [at, classes, lessons, files, bytes]],
+      ['DELETE FROM cleared WHERE at < ?', [at - 730 * DAY_MS]],
+    );
+  }
+
+  private async removeFiles(before: number): Promise<Pick<Cleared, 'files' | 'bytes'>> {
+    const removed = { files: 0, bytes: 0 };
     const gone = await this.database.query<{ sha256: string; named: number }[]>(
       `SELECT sha256, (${IS_NAMED}) AS named FROM gone_file WHERE at < ?`,
       [before],
     );
     for (const { sha256, named } of gone) {
       const seen: Write = ['DELETE FROM gone_file WHERE sha256 = ? AND at < ?', [sha256, before]];
-      if (named === 1) this.writes.together(seen);
-      else if (this.files.remove(sha256, before))
-        this.writes.together(
-          ['DELETE FROM read_words WHERE sha256 = ?', [sha256]],
-          ['DELETE FROM printed_words WHERE sha256 = ?', [sha256]],
-          seen,
-        );
+      if (named === 1) {
+        this.writes.together(seen);
+        continue;
+      }
+      const size = this.files.sizeOf(sha256);
+      if (!this.files.remove(sha256, before)) continue;
+      removed.files += 1;
+      removed.bytes += size;
+      this.writes.together(
+        ['DELETE FROM read_words WHERE sha256 = ?', [sha256]],
+        ['DELETE FROM printed_words WHERE sha256 = ?', [sha256]],
+        seen,
+      );
     }
+    return removed;
   }
 
   /** A disk that is full or a database that is locked is no reason to stop: it is tried again in an hour. */

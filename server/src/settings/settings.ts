@@ -39,6 +39,9 @@ export class Settings {
   /** Most pages of one document. */
   @Transform(asNumber) @IsInt() @Min(1) @Max(5000) maxPages = 500;
 
+  /** How long classes are kept after they ended, days. */
+  @Transform(asNumber) @IsInt() @Min(1) @Max(36_500) retentionDays = 180;
+
   /** Longest that turning slides or a text into pages may take, seconds. */
   @Transform(asNumber) @IsInt() @Min(5) @Max(1800) officeSeconds = 120;
 
@@ -77,6 +80,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     'data',
     'maxUploadMb',
     'maxPages',
+    'retentionDays',
     'trustProxy',
     'officeSeconds',
     'fetchPrivate',

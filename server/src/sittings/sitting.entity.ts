@@ -35,6 +35,8 @@ export class Sitting {
   @Column({ type: 'integer', name: 'ended_at', nullable: true }) endedAt: number | null;
   /** What is set up for the class; null while nothing is. */
   @Column({ type: 'simple-json', nullable: true }) scene: Scene | null;
+  /** Until when it is kept at least; null as long as the school keeps classes. */
+  @Column({ type: 'integer', name: 'keep_until', nullable: true }) keepUntil: number | null;
   /** When its marks were dropped; they can be brought back for a day. */
   @Column({ type: 'integer', name: 'dropped_at', nullable: true }) droppedAt: number | null;
 }

@@ -24,6 +24,7 @@ import type {
   Seat,
   SittingDetail,
   SittingSummary,
+  KeepingReply,
 } from '@doodla/core';
 import { seatLook } from '@doodla/core';
 import type { Request } from 'express';
@@ -47,10 +48,11 @@ import {
   NodDto,
   StartDto,
   ToLessonDto,
+  KeepingDto,
 } from './sittings.dto.js';
 import { DoorService } from './door.service.js';
 import { RemovalsService } from './removals.service.js';
-import { SittingsService, summaryOf } from './sittings.service.js';
+import { SittingsService } from './sittings.service.js';
 import type { Student } from './student.entity.js';
 import { ToLessonService } from './toLesson.service.js';
 
@@ -79,7 +81,7 @@ export class SittingsController {
   ): Promise<SittingSummary> {
     const lesson = await this.lessons.own(teacher.id, lessonId);
     await this.lessons.markUsed(lesson.id);
-    return summaryOf(await this.sittings.open(lesson.id, title, { page }));
+    return this.sittings.summary(await this.sittings.open(lesson.id, title, { page }));
   }
 
   /** The last classes that have ended, one of each group. */
@@ -99,7 +101,7 @@ export class SittingsController {
     const { sitting, lesson } = await this.own(teacher, id);
     const address = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
     return {
-      ...summaryOf(sitting),
+      ...this.sittings.summary(sitting),
       lessonId: lesson.id,
       lessonTitle: lesson.title,
       joinUrl: `${address}/join/${sitting.code}`,
@@ -123,6 +125,18 @@ export class SittingsController {
   @UseGuards(TeacherGuard)
   open(@CurrentTeacher() teacher: Teacher): Promise<OpenSitting[]> {
     return this.sittings.openOf(teacher.id);
+  }
+
+  /** Keeps a class for longer than the school does. */
+  @Post('sittings/:id/keeping')
+  @UseGuards(TeacherGuard)
+  async keepLonger(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id') id: string,
+    @Body() { days }: KeepingDto,
+  ): Promise<KeepingReply> {
+    const { sitting } = await this.own(teacher, id);
+    return { goneAt: await this.sittings.keepLonger(sitting, days) };
   }
 
   /** Lets an ended class go on. */

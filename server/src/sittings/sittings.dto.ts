@@ -3,6 +3,7 @@ import type {
   LookRequest,
   EndRequest,
   JoinRequest,
+  KeepingRequest,
   KeepPagesRequest,
   NodRequest,
   StartRequest,
@@ -13,11 +14,14 @@ import {
   ArrayMaxSize,
   IsArray,
   IsBoolean,
+  IsInt,
   IsOptional,
   IsString,
   IsUUID,
   Length,
+  Max,
   MaxLength,
+  Min,
   ValidateIf,
 } from 'class-validator';
 import { visibleText } from '../http/visibleText.js';
@@ -27,6 +31,10 @@ import { BAD_INPUT } from '../http/badInput.js';
 
 /** Longest password of a sitting, letters. */
 const MAX_PASSWORD = 100;
+
+export class KeepingDto implements KeepingRequest {
+  @IsInt() @Min(1) @Max(3650) days: number;
+}
 
 export class JoinDto implements JoinRequest {
   @IsString() @MaxLength(40) code: string;

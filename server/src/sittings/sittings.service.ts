@@ -20,6 +20,7 @@ import { GroupsService } from '../groups/groups.service.js';
 import { Problem } from '../http/problem.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
+import { Settings } from '../settings/settings.js';
 import type { Write } from '../storage/writes.js';
 import { Writes } from '../storage/writes.js';
 import { makeJoinCode, normaliseCode } from './joinCode.js';
@@ -27,6 +28,7 @@ import { Sitting } from './sitting.entity.js';
 import { SittingMaterial } from './sittingMaterial.entity.js';
 import { Student } from './student.entity.js';
 
+const DAY_MS = 24 * 3600 * 1000;
 /** Ended classes that are told for the start page. */
 const PAST_TOLD = 8;
 
@@ -55,10 +57,28 @@ export class SittingsService {
     private readonly groups: GroupsService,
     private readonly logs: LogsService,
     private readonly writes: Writes,
+    private readonly settings: Settings,
   ) {}
 
   ofLesson(lessonId: string): Promise<Sitting[]> {
     return this.sittings.find({ where: { lessonId }, order: { openedAt: 'DESC' } });
+  }
+
+  /** What a teacher is told of a class. */
+  summary({ id, title, code, openedAt, endedAt, droppedAt, keepUntil }: Sitting): SittingSummary {
+    const usual = endedAt === null ? null : endedAt + this.settings.retentionDays * DAY_MS;
+    const goneAt = usual === null ? null : Math.max(usual, keepUntil ?? 0);
+    return { id, title, code, openedAt, endedAt, droppedAt, goneAt };
+  }
+
+  /** Keeps a class for so many days more than it would be. Returns until when. */
+  async keepLonger(sitting: Sitting, days: number): Promise<number> {
+    const { goneAt } = this.summary(sitting);
+    const until = Math.max(goneAt ?? 0, Date.now()) + days * DAY_MS;
+    await this.sittings.update({ id: sitting.id }, { keepUntil: until });
+    const known = this.known.get(sitting.id);
+    if (known) known.keepUntil = until;
+    return until;
   }
 
   async find(id: string): Promise<Sitting | null> {
@@ -108,6 +128,7 @@ export class SittingsService {
         groupId: null,
         rules: null,
         pens: null,
+        keepUntil: null,
         ways: null,
         tables: null,
         copy: null,
@@ -373,11 +394,6 @@ export class SittingsService {
       code = makeJoinCode();
     return code;
   }
-}
-
-/** What a teacher's browser is told of a sitting: never its password's hash. */
-export function summaryOf({ id, title, code, openedAt, endedAt, droppedAt }: Sitting): SittingSummary {
-  return { id, title, code, openedAt, endedAt, droppedAt };
 }
 
 /** What students may do on the pages of a sitting on which ideas are collected. */

@@ -14,6 +14,7 @@ import { DoorsAndRules1700000000010 } from './migrations/10-doors-and-rules.js';
 import { Polls1700000000011 } from './migrations/11-polls.js';
 import { IdeasAndWords1700000000012 } from './migrations/12-ideas-and-words.js';
 import { Finding1700000000013 } from './migrations/13-finding.js';
+import { Privacy1700000000014 } from './migrations/14-privacy.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -47,6 +48,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       Polls1700000000011,
       IdeasAndWords1700000000012,
       Finding1700000000013,
+      Privacy1700000000014,
       ...migrations,
     ],
     migrationsRun: true,

@@ -53,6 +53,11 @@ export class FileStore {
     return sha256;
   }
 
+  /** How large a stored file is, bytes; 0 where it is not there. */
+  sizeOf(sha256: string): number {
+    return statSync(this.pathOf(sha256), { throwIfNoEntry: false })?.size ?? 0;
+  }
+
   /**
    * Removes a stored file that nothing names any more, unless it has come in again since `before`, for something
    * that does not name it yet. Returns whether it is gone.
