@@ -11,6 +11,7 @@ import { MediaModule } from './media/media.module.js';
 import { PEOPLE_TABLES, PeopleModule } from './people/people.module.js';
 import { PICTURES_TABLES, PicturesModule } from './pictures/pictures.module.js';
 import { POLLS_TABLES, PollsModule } from './polls/polls.module.js';
+import { PrivacyModule } from './privacy/privacy.module.js';
 import { ReadingModule } from './reading/reading.module.js';
 import { ScreensModule } from './screens/screens.module.js';
 import { SEARCH_TABLES, SearchModule } from './search/search.module.js';
@@ -44,6 +45,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: AnnotationsModule },
   { module: ArchiveModule },
   { module: SearchModule, tables: SEARCH_TABLES },
+  { module: PrivacyModule },
 ];
 
 export const MODULES = SUBJECTS.map(({ module }) => module);

@@ -19,12 +19,10 @@ export function initialsFor(people: readonly { id: string; name: string }[]): Re
 }
 
 function plainInitials(name: string): string {
-  const letters = name
-    .split(/[\s\-–]+/u)
-    .flatMap((word) => {
-      const first = /[\p{L}\p{N}]/u.exec(word)?.[0] ?? '';
-      // A letter may become two, such as ß.
-      return [...first.toLocaleUpperCase()].slice(0, 1);
-    });
+  const letters = name.split(/[\s\-–]+/u).flatMap((word) => {
+    const first = /[\p{L}\p{N}]/u.exec(word)?.[0] ?? '';
+    // A letter may become two, such as ß.
+    return [...first.toLocaleUpperCase()].slice(0, 1);
+  });
   return letters.length === 0 ? NOBODY : letters.map((letter) => `${letter}.`).join(' ');
 }

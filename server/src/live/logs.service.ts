@@ -158,6 +158,15 @@ export class LogsService implements OnModuleDestroy {
     await this.store.remove(logIds);
   }
 
+  /** Takes everything of a student out of a log that nobody writes in. Returns the pages that it was on. */
+  async forget(logId: string, student: string): Promise<string[]> {
+    return this.inTurn(logId, async (log) => {
+      const pages = await this.store.forget(logId, student);
+      this.close(log);
+      return pages;
+    });
+  }
+
   /** The changes of an operation, which of an undo are the server's to say, and the marks that they touch. */
   private workedOut(log: OpenLog, author: string, operation: Operation, actor: Actor | undefined) {
     if (operation.undoes === undefined) {

@@ -57,6 +57,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       database.pragma('journal_mode = WAL');
       database.pragma('foreign_keys = ON');
       database.pragma('synchronous = FULL');
+      database.pragma('secure_delete = ON');
       database.pragma('busy_timeout = 5000');
     },
   };

@@ -1,7 +1,16 @@
 import type { OnApplicationShutdown } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
 import type { Change, LoggedOperation, Mark, Page, UndoEntry, WireChange, WireMark } from '@doodla/core';
-import { concernsPages, packChanges, packMark, unpackChanges, unpackMark } from '@doodla/core';
+import {
+  addedBy,
+  concernsPages,
+  FORGOTTEN,
+  packChanges,
+  packMark,
+  unpackChanges,
+  unpackMark,
+  withoutMarks,
+} from '@doodla/core';
 import type { Statement } from 'better-sqlite3';
 import Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
@@ -85,6 +94,7 @@ export class LogStore implements OnApplicationShutdown {
       'journal_mode = WAL',
       'foreign_keys = ON',
       'synchronous = FULL',
+      'secure_delete = ON',
       'busy_timeout = 0',
     ])
       this.database.pragma(pragma);
@@ -280,6 +290,51 @@ export class LogStore implements OnApplicationShutdown {
           JSON.stringify(page),
         );
     }
+  }
+
+  /**
+   * Takes everything of a student out of a log, what was once done to their marks too, and whose operations they were. The
+   * operations keep their numbers. Returns the pages that it was on.
+   */
+  async forget(logId: string, student: string): Promise<string[]> {
+    const key = this.keyOf(logId);
+    if (key === undefined) return [];
+    const ids = new Set<string>();
+    for (const { logged, inverse } of this.since(logId, 0))
+      for (const id of addedBy([...logged.operation.changes, ...inverse], student)) ids.add(id);
+    const pages = new Set<string>();
+    await this.commits.run(() => {
+      for (const append of this.since(logId, 0)) this.rewrite(key, append, student, ids);
+      for (const id of ids) {
+        const row = this.on('SELECT page FROM mark WHERE log = ? AND id = ?').get(key, id) as
+          { page: string } | undefined;
+        if (!row) continue;
+        pages.add(row.page);
+        this.on('DELETE FROM mark WHERE log = ? AND id = ?').run(key, id);
+        this.on('UPDATE log SET marks = marks - 1 WHERE key = ?').run(key);
+      }
+    });
+    return [...pages];
+  }
+
+  private rewrite(
+    key: number,
+    { logged, inverse }: AppendedOperation,
+    student: string,
+    ids: ReadonlySet<string>,
+  ): void {
+    const { seq, author, operation } = logged;
+    const changes = withoutMarks(operation.changes, ids);
+    const back = withoutMarks(inverse, ids);
+    const isSame = changes.length === operation.changes.length && back.length === inverse.length;
+    if (isSame && author !== student) return;
+    this.on('UPDATE operation SET author = ?, changes = ?, inverse = ? WHERE log = ? AND seq = ?').run(
+      author === student ? FORGOTTEN : author,
+      packJson(packChanges(changes)),
+      packJson(packChanges(back)),
+      key,
+      seq,
+    );
   }
 
   private markOf(key: number, { id, seq, body }: MarkRow): Mark {

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { FilePlus2, LogOut, Search } from 'lucide-react';
-import { useDeferredValue, useRef, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useRef, useState } from 'react';
 import type { DragEvent } from 'react';
 import { useSearchParams } from 'react-router';
 import { lessonsQuery } from '../api/lessons';
@@ -16,6 +16,8 @@ import { UploadDialog } from '../material/UploadDialog';
 import { useTitle } from '../ui/useTitle';
 import { LanguageChoice } from '../ui/LanguageChoice';
 import { t } from '../words';
+
+const StudentDataDialog = lazy(() => import('./StudentDataDialog'));
 
 /** Fetches what a lesson is shown with, ahead of its opening; where that fails, opening it says so. */
 const fetchLesson = () => void import('../classroom/PreparePage').catch(() => undefined);
@@ -37,6 +39,7 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
   const [files, setFiles] = useState<readonly File[]>([]);
   const [dragging, setDragging] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
+  const [askingAbout, setAskingAbout] = useState(false);
   const create = useCreateLesson();
 
   const drop = (event: DragEvent) => {
@@ -107,7 +110,17 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
         </div>
         <SearchField value={question} onChange={ask} />
         {asked.trim() === '' ? <LessonShelf /> : <SearchResults question={asked} />}
+        <p className="mt-10 border-t-2 border-paper-line pt-3">
+          <button type="button" className="min-h-11 underline" onClick={() => setAskingAbout(true)}>
+            {t('lessons.studentData')}
+          </button>
+        </p>
       </main>
+      {askingAbout && (
+        <Suspense>
+          <StudentDataDialog onClose={() => setAskingAbout(false)} />
+        </Suspense>
+      )}
       {files.length > 0 && <UploadDialog files={files} onBegin={fetchLesson} onClose={closeUpload} />}
     </div>
   );

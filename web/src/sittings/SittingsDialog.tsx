@@ -16,6 +16,7 @@ import {
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TextField } from '../ui/TextField';
+import { KeptUntil } from './KeptUntil';
 import { t } from '../words';
 import { dateAndTime } from '../words/dates';
 
@@ -98,6 +99,7 @@ export default function SittingsDialog({ lesson, sittings, onClose }: SittingsDi
             <p className="text-sm text-ink-soft">
               {dateAndTime(sitting.openedAt)} · {standing(sitting)}
             </p>
+            <KeptUntil sitting={sitting} onProblem={toast.error} />
             <div className="flex flex-wrap gap-1 pt-1">
               {sitting.droppedAt !== null ? (
                 <Action
