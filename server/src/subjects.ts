@@ -5,6 +5,7 @@ import { GROUPS_TABLES, GroupsModule } from './groups/groups.module.js';
 import { HistoryModule } from './history/history.module.js';
 import { IDEAS_TABLES, IdeasModule } from './ideas/ideas.module.js';
 import { LESSONS_TABLES, LessonsModule } from './lessons/lessons.module.js';
+import { LINKS_TABLES, LinksModule } from './links/links.module.js';
 import { LiveModule } from './live/live.module.js';
 import { MATERIALS_TABLES, MaterialsModule } from './materials/materials.module.js';
 import { MediaModule } from './media/media.module.js';
@@ -45,6 +46,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: AnnotationsModule },
   { module: ArchiveModule },
   { module: SearchModule, tables: SEARCH_TABLES },
+  { module: LinksModule, tables: LINKS_TABLES },
   { module: PrivacyModule },
 ];
 

@@ -19,6 +19,7 @@ const EVERY_MS = 3600 * 1000;
 const IS_NAMED = `EXISTS (SELECT 1 FROM material WHERE sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM picture WHERE sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM shelf_picture WHERE sha256 = gone_file.sha256)
+  OR EXISTS (SELECT 1 FROM shared_link WHERE sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM lesson WHERE cover_sha256 = gone_file.sha256)`;
 
 /** What was cleared away at a time. */

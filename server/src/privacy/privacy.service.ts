@@ -6,6 +6,7 @@ import { In, Repository } from 'typeorm';
 import { ClassGroup } from '../groups/group.entity.js';
 import { Problem } from '../http/problem.js';
 import { IdeaVote } from '../ideas/ideaVote.entity.js';
+import { LinksService } from '../links/links.service.js';
 import { LogsService } from '../live/logs.service.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import { AskedPoll } from '../polls/poll.entity.js';
@@ -29,6 +30,7 @@ export class PrivacyService {
     private readonly logs: LogsService,
     private readonly classes: SittingsService,
     private readonly index: SearchIndexService,
+    private readonly links: LinksService,
     @InjectRepository(Sitting) private readonly sittings: Repository<Sitting>,
     @InjectRepository(Student) private readonly students: Repository<Student>,
     @InjectRepository(SaidWords) private readonly said: Repository<SaidWords>,
@@ -107,6 +109,8 @@ export class PrivacyService {
     await this.answers.delete({ studentId: student.id });
     await this.votes.delete({ sittingId: sitting.id, studentId: student.id });
     await this.pictures.delete(own);
+    // What links show was made before, and cannot be changed.
+    await this.links.removeOf(sitting.id);
     const tables = sitting.tables?.map(({ id, students }) => ({
       id,
       students: students.filter((each) => each !== student.id),

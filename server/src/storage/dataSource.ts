@@ -15,6 +15,7 @@ import { Polls1700000000011 } from './migrations/11-polls.js';
 import { IdeasAndWords1700000000012 } from './migrations/12-ideas-and-words.js';
 import { Finding1700000000013 } from './migrations/13-finding.js';
 import { Privacy1700000000014 } from './migrations/14-privacy.js';
+import { Links1700000000015 } from './migrations/15-links.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -49,6 +50,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       IdeasAndWords1700000000012,
       Finding1700000000013,
       Privacy1700000000014,
+      Links1700000000015,
       ...migrations,
     ],
     migrationsRun: true,

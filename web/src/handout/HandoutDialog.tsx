@@ -9,6 +9,7 @@ import type { DrawPage } from '../ui/PageChoice';
 import { PageChoice } from '../ui/PageChoice';
 import { ProgressBar } from '../ui/ProgressBar';
 import { SelectField } from '../ui/SelectField';
+import { TextField } from '../ui/TextField';
 import type { PageDesk } from '../room/pageDesk';
 import { footWords } from './footWords';
 import { FORMAT_WORDS } from './formatNames';
@@ -18,8 +19,11 @@ import { calledBy, studentsOf } from './handoutSets';
 import { LayoutParts } from './LayoutParts';
 import { LOSSES } from './losses';
 import { makeHandout } from './makeHandout';
+import { copyLink, LinkParts } from './LinkParts';
 import { MarkParts } from './MarkParts';
 import { printFile } from './printFile';
+import type { LinkChoice } from './shareLink';
+import { shareLink, USUAL_LINK } from './shareLink';
 import type { WordsAfter } from './WordParts';
 import { WordParts } from './WordParts';
 import { t } from '../words';
@@ -34,6 +38,7 @@ type Stage =
   | { at: 'ready' }
   | { at: 'making'; part: number }
   | { at: 'made'; url: string; name: string; losses: readonly Loss[] }
+  | { at: 'shared'; url: string }
   | { at: 'failed'; message: string };
 
 const cancelled = () => new DOMException('Cancelled', 'AbortError');
@@ -42,6 +47,7 @@ const cancelled = () => new DOMException('Cancelled', 'AbortError');
 export default function HandoutDialog({ desk, title, onClose }: HandoutDialogProps) {
   const [stage, setStage] = useState<Stage>({ at: 'ready' });
   const [choice, setChoice] = useState(USUAL);
+  const [link, setLink] = useState(USUAL_LINK);
   const [list, setList] = useState('');
   const [wordsAfter, setWordsAfter] = useState<WordsAfter>();
   const abort = useRef(new AbortController());
@@ -66,7 +72,10 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
         after,
         foot: footWords(choice, title, Date.now()),
       });
-      if (choice.format === 'print') {
+      if (choice.format === 'link') {
+        const { url } = await shareLink(desk, { title, pages: blob, link });
+        setStage({ at: 'shared', url });
+      } else if (choice.format === 'print') {
         await printFile(blob);
         setStage({ at: 'ready' });
       } else setStage({ at: 'made', url: URL.createObjectURL(blob), name, losses });
@@ -89,6 +98,8 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
           desk={desk}
           choice={choice}
           change={change}
+          link={link}
+          changeLink={(set) => setLink((before) => ({ ...before, ...set }))}
           list={list}
           setList={setList}
           onWords={(words) => setWordsAfter(() => words)}
@@ -100,13 +111,18 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
         </div>
       )}
       {stage.at === 'made' && stage.losses.length > 0 && <Losses losses={stage.losses} />}
+      {stage.at === 'shared' && <SharedLink url={stage.url} />}
       {stage.at === 'failed' && (
         <p role="alert" className="mb-5 font-bold text-alarm">
           {t('handout.itCouldNotBeMade', { why: stage.message })}
         </p>
       )}
-      <p role="status" className={stage.at === 'made' ? 'mb-5 font-bold' : undefined}>
+      <p
+        role="status"
+        className={stage.at === 'made' || stage.at === 'shared' ? 'mb-5 font-bold' : undefined}
+      >
         {stage.at === 'made' && t('handout.itIsReady')}
+        {stage.at === 'shared' && t('handout.linkIsThere')}
       </p>
       <div className="flex flex-wrap gap-3">
         {stage.at === 'made' ? (
@@ -122,6 +138,8 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
             </a>
             <Button onClick={() => setStage({ at: 'ready' })}>{t('handout.another')}</Button>
           </>
+        ) : stage.at === 'shared' ? (
+          <Button onClick={() => setStage({ at: 'ready' })}>{t('handout.another')}</Button>
         ) : stage.at === 'making' ? (
           <Button onClick={() => abort.current.abort(cancelled())}>{t('common.cancel')}</Button>
         ) : (
@@ -138,19 +156,25 @@ interface ChoicesProps {
   desk: PageDesk;
   choice: HandoutChoice;
   change(set: Partial<HandoutChoice>): void;
+  link: LinkChoice;
+  changeLink(set: Partial<LinkChoice>): void;
   list: string;
   setList(list: string): void;
   onWords(words: WordsAfter): void;
 }
 
 /** What is handed out, and as what. */
-function Choices({ desk, choice, change, list, setList, onWords }: ChoicesProps) {
+function Choices({ desk, choice, change, link, changeLink, list, setList, onWords }: ChoicesProps) {
   const pages = desk.pages.get();
   const isClass = desk.isTeacher && desk.sitting !== undefined;
   const students = isClass ? studentsOf(desk) : [];
   const hasWeb = pages.some(({ surface }) => surface.kind === 'web');
   const isOwner = desk.isTeacher && desk.room.device === undefined;
-  const isOffered: Partial<Record<Format, boolean>> = { annotations: hasWeb, archive: isOwner };
+  const isOffered: Partial<Record<Format, boolean>> = {
+    annotations: hasWeb,
+    archive: isOwner,
+    link: isOwner,
+  };
   const formats = FORMATS.filter((format) => isOffered[format] ?? true);
   const isAll = choice.format === 'archive';
   const hasPatches =
@@ -169,7 +193,9 @@ function Choices({ desk, choice, change, list, setList, onWords }: ChoicesProps)
           value={choice.format}
           options={formats.map((value) => ({ value, name: FORMAT_WORDS[value].name }))}
           hint={FORMAT_WORDS[choice.format].hint}
-          onChange={(format) => change({ format })}
+          onChange={(format) =>
+            change({ format, ...(format === 'link' && choice.whose === 'each' && { whose: 'everybody' }) })
+          }
         />
         {!isAll && (
           <MarkParts
@@ -181,6 +207,7 @@ function Choices({ desk, choice, change, list, setList, onWords }: ChoicesProps)
           />
         )}
         <LayoutParts choice={choice} change={change} />
+        {choice.format === 'link' && <LinkParts lesson={desk.room.lesson} link={link} change={changeLink} />}
         {isClass && !isAll && (
           <WordParts
             room={desk.room}
@@ -193,6 +220,25 @@ function Choices({ desk, choice, change, list, setList, onWords }: ChoicesProps)
       {pages.length > 1 && !isAll && (
         <PageChoice count={pages.length} value={list} onChange={setList} draw={draw} />
       )}
+    </div>
+  );
+}
+
+/** A link that was made, to be given to others. */
+function SharedLink({ url }: { url: string }) {
+  return (
+    <div className="mb-5 flex flex-wrap items-end gap-3">
+      <div className="grow *:mb-0">
+        <TextField
+          label={t('handout.theLink')}
+          value={url}
+          readOnly
+          onFocus={(event) => event.target.select()}
+        />
+      </div>
+      <Button look="main" onClick={() => copyLink(url)}>
+        {t('common.copy')}
+      </Button>
     </div>
   );
 }

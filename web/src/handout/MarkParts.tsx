@@ -20,7 +20,7 @@ export function MarkParts({ choice, students, isClass, hasPatches, change }: Mar
   const options = [
     { value: 'everybody', name: t('handout.everybodys') },
     { value: 'teacher', name: t('handout.onlyTeachers') },
-    { value: 'each', name: t('handout.eachStudents') },
+    ...(choice.format === 'link' ? [] : [{ value: 'each', name: t('handout.eachStudents') }]),
     ...students.map(({ id, name }) => ({ value: `student:${id}`, name: t('handout.onlyOf', { name }) })),
   ];
   const choose = (chosen: string) =>

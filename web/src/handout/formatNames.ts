@@ -23,6 +23,7 @@ export const FORMAT_WORDS: Readonly<Record<Format, FormatWords>> = {
   slides: { name: t('handout.slides'), hint: t('handout.slidesHint'), make: t('handout.makeTheSlides') },
   webpage: { name: t('handout.webpage'), hint: t('handout.webpageHint'), make: t('handout.makeTheWebPage') },
   ink: { name: t('handout.ink'), hint: t('handout.inkHint'), make: t('handout.makeTheFile') },
+  link: { name: t('handout.link'), hint: t('handout.linkHint'), make: t('handout.makeTheLink') },
   archive: {
     name: t('handout.archive'),
     hint: t('handout.archiveHint'),

@@ -13,10 +13,11 @@ export const FORMATS = [
   'ink',
   'annotations',
   'archive',
+  'link',
 ] as const;
 export type Format = (typeof FORMATS)[number];
-/** Those that are made here; an archive is the server's. */
-export type MadeFormat = Exclude<Format, 'archive'>;
+/** Those that are made here: an archive is the server's, and a link shows a web page. */
+export type MadeFormat = Exclude<Format, 'archive' | 'link'>;
 
 /** How large pictures are: pixels to a page unit. */
 export const SCALES = [1, 2, 3] as const;

@@ -43,7 +43,7 @@ export async function makeHandout(
   desk: PageDesk,
   { title, choice = USUAL, signal, onProgress = () => undefined, only, after = [], foot }: MakeOptions,
 ): Promise<Made> {
-  const { format } = choice;
+  const format = choice.format === 'link' ? 'webpage' : choice.format;
   if (format === 'archive')
     return { ...(await fetchArchive(desk.room.lesson, { title, signal, onProgress })), losses: [] };
   const worker = new Worker(new URL('./handout.worker.ts', import.meta.url), { type: 'module' });

@@ -367,7 +367,17 @@ export const de: Words = {
       'Handschrift und Zeichnungen mit Druck und Zeit, für Programme, die mit Tinte arbeiten. Sonst nichts.',
     itCouldNotBeMade: 'Es hat nicht geklappt: {{why}}',
     itIsReady: 'Es ist fertig.',
+    link: 'Ein Link, der die Seiten zeigt',
+    linkEnds: 'Bis (für immer, wenn leer)',
+    linkHint:
+      'Wer ihn hat, sieht die Seiten, wie sie jetzt sind, ohne Anmeldung. Er lässt sich zurücknehmen.',
+    linkIsCopied: 'Der Link kann jetzt eingefügt werden.',
+    linkIsThere: 'Der Link ist fertig.',
+    linkMayBeSaved: 'Andere dürfen die Seiten speichern',
+    linkPassword: 'Passwort (keines, wenn leer)',
+    links: 'Links zu dieser Stunde',
     makeTheFile: 'Datei erstellen',
+    makeTheLink: 'Link erstellen',
     makeThePdf: 'PDF erstellen',
     makeThePictures: 'Bilder erstellen',
     makeTheSlides: 'Folien erstellen',
@@ -413,13 +423,16 @@ export const de: Words = {
       'Struktur für Vorleseprogramme. Sie bleibt, wo alle Seiten eines Dokuments ausgeteilt werden.',
     svg: 'Zeichnungen (SVG)',
     svgHint: 'Eine für jede Seite. Scharf in jeder Größe, Wörter bleiben Wörter.',
+    takeBack: 'Zurücknehmen',
     theHandoutDoesNotHave: 'Das Blatt hat von den Originalen nicht:',
+    theLink: 'Link',
     thePagesAndWhatIsOnThem: 'Die Seiten, mit allem, was darauf steht.',
     thePictureCanBePasted: 'Das Bild kann jetzt eingefügt werden.',
     thePictureCouldNotBe: 'Das Bild konnte nicht erstellt werden. Bitte versuche es noch einmal.',
     thereIsNoPageTo: 'Es gibt keine Seite, von der man ein Bild entnehmen könnte.',
     theWordsOfADocument: 'Die Wörter eines Dokuments, das nur als Bilder eingesetzt werden konnte.',
     title: 'Titel',
+    untilDay: 'bis {{day}}',
     webp: 'Kleine Bilder (WebP)',
     webpage: 'Eine Webseite (HTML)',
     webpageHint: 'Alle Seiten in einer Datei, die jeder Browser öffnet, auch ohne Verbindung.',
@@ -428,6 +441,7 @@ export const de: Words = {
     whatTheOwnerOfA:
       'Was der Eigentümer eines Dokuments nicht erlaubt, etwa Kopieren. Bitte stelle sicher, dass du es austeilen darfst.',
     whoseMarks: 'Wessen Anmerkungen',
+    withPassword: 'mit Passwort',
     withPrepared: 'Mit dem Vorbereiteten',
     withWhatIsWrittenOn: 'Mit dem, was darauf geschrieben ist',
   },
@@ -1166,6 +1180,8 @@ export const de: Words = {
     'lesson-full-of-pictures': 'Diese Lektion ist voller Bilder. Bitte lösche erst einige.',
     'letters-missing':
       'Einige Buchstaben erscheinen als Kästchen, weil der Server keine Schrift dafür hat: {{named}}. Schriften für fast alle Schriftsysteme kommen mit: apt-get install fonts-noto-core fonts-noto-cjk. Bis dahin sichere das Dokument selbst als PDF und hole das herein.',
+    'link-gone':
+      'Dieser Link zeigt nichts mehr. Bitte frage die Person, die ihn dir gegeben hat, nach einem neuen.',
     locked: 'Dieses Zeichen ist gesperrt und blieb darum, wie es ist.',
     'no-address':
       'Das ist nicht die Adresse einer Webseite. Bitte kopiere sie aus dem Browser, beginnend mit https://.',
@@ -1264,6 +1280,7 @@ export const de: Words = {
     'too-many-groups': 'Es gibt schon 200 Gruppen. Bitte lösche erst eine.',
     'too-many-idea-pages':
       'In dieser Klasse werden auf 100 Seiten Ideen gesammelt. Bitte beenden Sie erst einige davon.',
+    'too-many-links': 'Zu dieser Stunde gibt es schon 100 Links. Bitte nimm zuerst einige zurück.',
     'too-many-pages':
       'Das sind {{pages}} Seiten, und {{maxPages}} können auf einmal herein. Bitte wähle einige davon: in einer offenen Lektion unter „Seiten eines Dokuments“.',
     'too-many-passwords':
@@ -1286,12 +1303,20 @@ export const de: Words = {
       'Zu diesem Code gibt es keine Klasse. Bitte prüfe ihn mit deiner Lehrkraft; vielleicht ist sie zu Ende.',
     'wrong-device-code':
       'Diesen Code gibt es nicht. Bitte sieh noch einmal auf den Bildschirm der Lehrkraft.',
+    'wrong-link-password': 'Das ist nicht das Passwort. Bitte versuche es noch einmal.',
     'wrong-sign-in':
       'Diese E-Mail-Adresse und dieses Passwort passen nicht zusammen. Prüfe beide und versuche es noch einmal.',
     'wrong-type':
       'Diese Adresse führt nicht zu einer Webseite. Bitte lade die Datei herunter und hole sie als Dokument oder Bild herein.',
     'your-name': 'Bitte gib deinen Namen an, bis zu 40 Buchstaben.',
     'your-pictures-full': 'Dein Teil dieser Stunde ist voller Bilder. Bitte lösche erst einige.',
+  },
+  shared: {
+    cannotBeShown: 'Diese Seiten können nicht gezeigt werden',
+    pages: 'Seiten',
+    password: 'Passwort',
+    save: 'Seiten speichern',
+    show: 'Seiten zeigen',
   },
   sharing: {
     aCameraToPractiseWith: 'Eine Kamera zum Üben',

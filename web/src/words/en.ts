@@ -359,7 +359,16 @@ export const en = {
       'Handwriting and drawings with pressure and time, for programs that work with ink. Nothing else.',
     itCouldNotBeMade: 'It could not be made: {{why}}',
     itIsReady: 'It is ready.',
+    link: 'A link that shows the pages',
+    linkEnds: 'Until (for good, if left empty)',
+    linkHint: 'Whoever has it sees the pages as they are now, without signing in. It can be taken back.',
+    linkIsCopied: 'The link can be pasted now.',
+    linkIsThere: 'The link is ready.',
+    linkMayBeSaved: 'Others may save the pages',
+    linkPassword: 'Password (none, if left empty)',
+    links: 'Links to this lesson',
     makeTheFile: 'Make the file',
+    makeTheLink: 'Make the link',
     makeThePdf: 'Make the PDF',
     makeThePictures: 'Make the pictures',
     makeTheSlides: 'Make the slides',
@@ -404,13 +413,16 @@ export const en = {
       'Structure for screen readers. It is kept where all pages of a document are handed out.',
     svg: 'Drawings (SVG)',
     svgHint: 'One for each page. Sharp at any size, words stay words.',
+    takeBack: 'Take back',
     theHandoutDoesNotHave: 'The handout does not have, of the originals:',
+    theLink: 'Link',
     thePagesAndWhatIsOnThem: 'The pages, with what is written on them.',
     thePictureCanBePasted: 'The picture can be pasted now.',
     thePictureCouldNotBe: 'The picture could not be made. Please try again.',
     thereIsNoPageTo: 'There is no page to grab.',
     theWordsOfADocument: 'The words of a document that could only be put in as pictures.',
     title: 'Title',
+    untilDay: 'until {{day}}',
     webp: 'Small pictures (WebP)',
     webpage: 'One web page (HTML)',
     webpageHint: 'All pages in one file that any browser opens, also without a connection.',
@@ -419,6 +431,7 @@ export const en = {
     whatTheOwnerOfA:
       'What the owner of a document does not allow, such as copying. Please make sure that you may hand it out.',
     whoseMarks: 'Whose marks',
+    withPassword: 'with a password',
     withPrepared: 'With what was prepared',
     withWhatIsWrittenOn: 'With what is written on it',
   },
@@ -1138,6 +1151,8 @@ export const en = {
     'lesson-full-of-pictures': 'This lesson is full of pictures. Please delete some first.',
     'letters-missing':
       'Some letters show as boxes, because the server has no font for them: {{named}}. Fonts for nearly all scripts are installed with: apt-get install fonts-noto-core fonts-noto-cjk. Until then, save the document as PDF yourself and bring that in.',
+    'link-gone':
+      'This link does not show anything any more. Please ask whoever gave it to you for a new one.',
     locked: 'That mark is locked, so it was left as it is.',
     'no-address':
       'This is not the address of a web page. Please copy it from the browser, beginning with https://.',
@@ -1229,6 +1244,7 @@ export const en = {
     'too-many-groups': 'There are 200 groups already. Please delete one first.',
     'too-many-idea-pages':
       'Ideas are collected on 100 pages of this class. Please finish some of them first.',
+    'too-many-links': 'There are 100 links to this lesson already. Please take some of them back first.',
     'too-many-pages':
       'These are {{pages}} pages, and {{maxPages}} can be brought in at once. Please choose some of them: in an open lesson, under “Pages of a document”.',
     'too-many-passwords': 'Too many wrong passwords. Please wait {{minutes}} minutes and try again.',
@@ -1247,11 +1263,19 @@ export const en = {
     'wrong-class-password': 'That is not the password of this class. Please try again.',
     'wrong-code': 'There is no class with this code. Please check it with your teacher; it may have ended.',
     'wrong-device-code': 'There is no such code. Please look at the teacher’s screen again.',
+    'wrong-link-password': 'That is not the password. Please try again.',
     'wrong-sign-in': 'That e-mail address and password do not go together. Check both and try again.',
     'wrong-type':
       'This address does not lead to a web page. Please download the file and bring it in as a document or picture.',
     'your-name': 'Please give your name, up to 40 letters.',
     'your-pictures-full': 'Your part of this class is full of pictures. Please delete some first.',
+  },
+  shared: {
+    cannotBeShown: 'These pages cannot be shown',
+    pages: 'Pages',
+    password: 'Password',
+    save: 'Save the pages',
+    show: 'Show the pages',
   },
   sharing: {
     aCameraToPractiseWith: 'A camera to practise with',

@@ -1,0 +1,128 @@
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseUUIDPipe,
+  Post,
+  Put,
+  Req,
+  Res,
+  UseGuards,
+} from '@nestjs/common';
+import type { SharedLinkDoor, SharedLinkSummary } from '@doodla/core';
+import type { Request, Response } from 'express';
+import { rm } from 'node:fs/promises';
+import { AttemptLimit } from '../http/attemptLimit.js';
+import { receiveUpload } from '../http/upload.js';
+import type { Teacher } from '../people/teacher.entity.js';
+import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
+import { Settings } from '../settings/settings.js';
+import { FileStore } from '../storage/fileStore.js';
+import type { SharedLink } from './link.entity.js';
+import { LinkDto, LookAtLinkDto } from './links.dto.js';
+import { LinksService } from './links.service.js';
+
+/** Nothing that a shown page holds may run or fetch anything, wherever it is opened. */
+const POLICY = "sandbox; default-src 'none'; img-src data:; font-src data:; style-src 'unsafe-inline'";
+
+@Controller('api')
+export class LinksController {
+  private readonly limit = new AttemptLimit();
+
+  constructor(
+    private readonly links: LinksService,
+    private readonly files: FileStore,
+    private readonly settings: Settings,
+  ) {}
+
+  /** Makes a link; it shows something once its pages have been put there. */
+  @Post('lessons/:id/links')
+  @UseGuards(TeacherGuard)
+  async make(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() what: LinkDto,
+    @Req() request: Request,
+  ): Promise<SharedLinkSummary> {
+    return this.summary(await this.links.make(teacher.id, id, what), request);
+  }
+
+  /** Puts the pages that a link shows there: one HTML file that needs no other. */
+  @Put('links/:id/pages')
+  @HttpCode(204)
+  @UseGuards(TeacherGuard)
+  async put(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<void> {
+    const link = await this.links.own(teacher.id, id);
+    const upload = await receiveUpload(request, response, this.files, this.settings.maxUploadMb);
+    try {
+      await this.links.show(link, await this.files.take(upload));
+    } finally {
+      await rm(upload.path, { force: true });
+    }
+  }
+
+  @Get('lessons/:id/links')
+  @UseGuards(TeacherGuard)
+  async list(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Req() request: Request,
+  ): Promise<SharedLinkSummary[]> {
+    return (await this.links.of(teacher.id, id)).map((link) => this.summary(link, request));
+  }
+
+  /** Takes a link back. */
+  @Delete('links/:id')
+  @HttpCode(204)
+  @UseGuards(TeacherGuard)
+  async remove(@CurrentTeacher() teacher: Teacher, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    await this.links.remove(await this.links.own(teacher.id, id));
+  }
+
+  /** What anybody is told who has a link. */
+  @Get('shared/:token')
+  door(@Param('token') token: string, @Req() request: Request): Promise<SharedLinkDoor> {
+    return this.limit.guard(request, async () => {
+      const { title, passwordHash, mayDownload } = await this.links.at(token);
+      return { title, hasPassword: passwordHash !== null, mayDownload };
+    });
+  }
+
+  /** The pages that a link shows. */
+  @Post('shared/:token/pages')
+  async pages(
+    @Param('token') token: string,
+    @Body() { password }: LookAtLinkDto,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { sha256 } = await this.limit.guard(request, async () => {
+      const link = await this.links.at(token);
+      await this.links.checkPassword(link, password);
+      return link;
+    });
+    response.sendFile(this.files.pathOf(sha256), {
+      headers: {
+        'Content-Type': 'text/html; charset=utf-8',
+        'Content-Security-Policy': POLICY,
+        'Cache-Control': 'no-store',
+      },
+      dotfiles: 'allow',
+    });
+  }
+
+  private summary(link: SharedLink, request: Request): SharedLinkSummary {
+    const { id, title, token, passwordHash, endsAt, mayDownload, createdAt } = link;
+    const address = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
+    const url = `${address}/see/${token}`;
+    return { id, title, url, hasPassword: passwordHash !== null, endsAt, mayDownload, createdAt };
+  }
+}
