@@ -75,6 +75,17 @@ await teacher
 await shown(teacher);
 await teacher.getByRole('button', { name: 'Students: 6' }).click();
 await shot(teacher, 'past-class');
+await teacher.keyboard.press('Escape');
+await teacher.getByRole('button', { name: 'Hand out' }).click();
+await teacher.getByLabel('Hand out as').waitFor();
+await teacher.getByLabel('Title', { exact: true }).check();
+await teacher.getByLabel('Page numbers').check();
+await teacher.waitForFunction(() => {
+  const [first] = document.querySelectorAll('[role=dialog] li canvas');
+  return first && first.width > 0;
+});
+await shot(teacher, 'handout');
+await teacher.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
 
 await teacher.goto('/');
 await teacher.getByRole('link', { name: /how bridges work/ }).click();
@@ -264,7 +275,6 @@ await display.keyboard.press('8');
 await wall.locator('[data-testid=stage]').nth(1).waitFor();
 await draw(wall, ring(640, 330, 200, 80));
 await display.waitForFunction(() => window.doodla.stageState().marks.some(({ kind }) => kind === 'stroke'));
-await shot(wall, 'display-two-pages');
 await display.getByRole('button', { name: 'One page again' }).click();
 await display.getByRole('button', { name: 'End class' }).click();
 await display.getByLabel('Class', { exact: true }).fill('8 Heron');
