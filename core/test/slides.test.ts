@@ -90,7 +90,7 @@ describe('pages as slides', () => {
 
   it('have each line of a text as a paragraph', async () => {
     const [box] = await only(aText({ text: 'one\ntwo' }));
-    expect(all(box!, 'a:p').map(({ textContent }) => textContent!.trim())).toEqual(['one', 'two']);
+    expect(all(box!, 'a:p').map(({ textContent }) => textContent.trim())).toEqual(['one', 'two']);
   });
 
   it('have notes, shapes and arrows as objects, and pictures as pictures with their description', async () => {

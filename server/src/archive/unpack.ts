@@ -1,3 +1,4 @@
+import { MAX_MARKS } from '@doodla/core';
 import type { ArchiveHead } from '@doodla/core/archive';
 import { checkHead, checkPage, HEAD_FILE, UnreadableArchive } from '@doodla/core/archive';
 import { createHash } from 'node:crypto';
@@ -39,10 +40,17 @@ export async function unpack(
 ): Promise<ArchiveHead> {
   await unfold(path, folder, maxBytes);
   const head = checkHead(await readJson(join(folder, HEAD_FILE), 'none'));
-  const pages = [...head.pages, ...head.classes.flatMap((each) => each.pages)];
-  for (const [i, page] of pages.entries()) {
-    checkPage(await readJson(join(folder, page), 'broken'));
-    await tell({ done: i + 1, total: pages.length });
+  const logs = [head.pages, ...head.classes.map(({ pages }) => pages)];
+  const total = logs.flat().length;
+  let done = 0;
+  for (const pages of logs) {
+    let marks = 0;
+    for (const page of pages) {
+      marks += checkPage(await readJson(join(folder, page), 'broken')).marks.length;
+      if (marks > MAX_MARKS) throw new TooLarge();
+      done += 1;
+      await tell({ done, total });
+    }
   }
   for (const file of head.files)
     if ((await hashOf(join(folder, file.path))) !== file.sha256) throw new UnreadableArchive('broken');
