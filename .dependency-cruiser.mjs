@@ -16,7 +16,7 @@ const LEVELS = [
   ['asking', 'focus', 'ideas', 'pages', 'selection', 'sittings', 'talk', 'typing'],
   ['present', 'reach', 'roster'],
   ['classroom'],
-  ['devices', 'lessons', 'shared'],
+  ['devices', 'lessons', 'school', 'shared'],
   ['app'],
 ];
 

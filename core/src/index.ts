@@ -8,6 +8,7 @@ export * from './api/people.js';
 export * from './api/links.js';
 export * from './api/privacy.js';
 export * from './api/problem.js';
+export * from './api/school.js';
 export * from './api/search.js';
 export * from './api/sittings.js';
 export * from './api/stored.js';

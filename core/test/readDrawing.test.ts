@@ -40,7 +40,7 @@ describe('a file of others', () => {
     const points = 'points' in body ? body.points : [];
     const xs = points.filter((_, i) => i % 4 === 0);
     const scale = 960 / (12_192_000 / EMU);
-    const half = 'style' in body && 'width' in body.style ? (body.style.width) / 2 : 0;
+    const half = 'style' in body && 'width' in body.style ? body.style.width / 2 : 0;
     expect(half).toBeCloseTo((0.1 * 96) / 2.54 / 2, 1);
     expect(Math.min(...xs) - half).toBeCloseTo((2_540_000 / EMU) * scale, 0);
     expect(Math.max(...xs) + half).toBeCloseTo(((2_540_000 + 1_270_000) / EMU) * scale, 0);

@@ -13,7 +13,9 @@ export function addTeacher(dataFolder: string, name: string): string {
   try {
     database.pragma('busy_timeout = 5000');
     database
-      .prepare('INSERT INTO teacher (id, name, email, password_hash, created_at) VALUES (?, ?, ?, ?, ?)')
+      .prepare(
+        'INSERT INTO teacher (id, name, email, password_hash, admin, created_at) VALUES (?, ?, ?, ?, 1, ?)',
+      )
       .run(id, name, `${id}@school.example`, 'none', Date.now());
     database
       .prepare('INSERT INTO session (token_hash, teacher_id, expires_at) VALUES (?, ?, ?)')

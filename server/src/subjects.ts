@@ -14,6 +14,7 @@ import { PICTURES_TABLES, PicturesModule } from './pictures/pictures.module.js';
 import { POLLS_TABLES, PollsModule } from './polls/polls.module.js';
 import { PrivacyModule } from './privacy/privacy.module.js';
 import { ReadingModule } from './reading/reading.module.js';
+import { SCHOOL_TABLES, SchoolModule } from './school/school.module.js';
 import { ScreensModule } from './screens/screens.module.js';
 import { SEARCH_TABLES, SearchModule } from './search/search.module.js';
 import { SHELF_TABLES, ShelfModule } from './shelf/shelf.module.js';
@@ -48,6 +49,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: SearchModule, tables: SEARCH_TABLES },
   { module: LinksModule, tables: LINKS_TABLES },
   { module: PrivacyModule },
+  { module: SchoolModule, tables: SCHOOL_TABLES },
 ];
 
 export const MODULES = SUBJECTS.map(({ module }) => module);

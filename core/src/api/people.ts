@@ -1,6 +1,6 @@
 /** What the start of the application needs to know. */
 export interface Me {
-  teacher: { id: string; name: string } | null;
+  teacher: { id: string; name: string; admin: boolean } | null;
   needsSetup: boolean;
   demo: boolean;
 }

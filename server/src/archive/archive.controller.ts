@@ -2,6 +2,7 @@ import { Controller, Get, Param, ParseUUIDPipe, Post, Req, Res, UseGuards } from
 import type { LessonSummary } from '@doodla/core';
 import type { Request, Response } from 'express';
 import { rm } from 'node:fs/promises';
+import { closedOf } from '../http/closedOf.js';
 import { receiveUpload } from '../http/upload.js';
 import { summary } from '../lessons/lessons.controller.js';
 import { LessonsService } from '../lessons/lessons.service.js';
@@ -64,13 +65,4 @@ export class ArchiveController {
       await rm(path, { force: true });
     }
   }
-}
-
-/** Aborted where whoever asked goes before the answer. */
-function closedOf(response: Response): AbortSignal {
-  const abort = new AbortController();
-  response.on('close', () => {
-    if (!response.writableFinished) abort.abort(new Error('Whoever asked is gone.'));
-  });
-  return abort.signal;
 }

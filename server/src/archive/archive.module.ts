@@ -22,6 +22,7 @@ import { ArchiveReadingService } from './archiveReading.service.js';
     ]),
   ],
   controllers: [ArchiveController],
+  exports: [ArchiveMakingService, ArchiveReadingService],
   providers: [ArchiveContentService, ArchivedFilesService, ArchiveMakingService, ArchiveReadingService],
 })
 export class ArchiveModule {}

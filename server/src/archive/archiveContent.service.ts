@@ -50,11 +50,15 @@ export class ArchiveContentService {
    * Hands each page to `take`, and returns what an archive says is in it. Classes whose marks were dropped are left out, and
    * so are pages that were taken out.
    */
-  async of(lesson: Lesson, teacher: Teacher, take: (page: PageFile) => Promise<void>): Promise<ArchiveHead> {
+  async of(
+    { lesson, teacher, withClasses }: { lesson: Lesson; teacher: Teacher; withClasses: boolean },
+    take: (page: PageFile) => Promise<void>,
+  ): Promise<ArchiveHead> {
     const used = new UsedFiles();
     const pages = await this.pagesOf(lesson.id, 'pages', null, used, take);
     const classes: ArchivedClass[] = [];
-    const all = await this.sittings.find({ where: { lessonId: lesson.id }, order: { openedAt: 'ASC' } });
+    const where = { lessonId: lesson.id };
+    const all = withClasses ? await this.sittings.find({ where, order: { openedAt: 'ASC' } }) : [];
     for (const [i, sitting] of all.filter(({ droppedAt }) => droppedAt === null).entries())
       classes.push(await this.classOf(sitting, `classes/${i + 1}`, used, take));
     return {

@@ -26,6 +26,13 @@ export interface MadeArchive {
   remove(): Promise<void>;
 }
 
+interface MakeOptions {
+  signal: AbortSignal;
+  onProgress(note: ArchiveNote): void;
+  /** Whether its classes are in it; with them, what is known of students. */
+  withClasses?: boolean;
+}
+
 /** Makes archives of lessons, in a process beside the server. */
 @Injectable()
 export class ArchiveMakingService implements OnModuleDestroy {
@@ -50,13 +57,13 @@ export class ArchiveMakingService implements OnModuleDestroy {
   async make(
     lesson: Lesson,
     teacher: Teacher,
-    { signal, onProgress }: { signal: AbortSignal; onProgress(note: ArchiveNote): void },
+    { signal, onProgress, withClasses = true }: MakeOptions,
   ): Promise<MadeArchive> {
     await this.files.checkRoom();
     const folder = join(this.files.incoming, randomUUID());
     const out = join(this.files.incoming, `${randomUUID()}.zip`);
     try {
-      const head = await this.content.of(lesson, teacher, async ({ path, content }) => {
+      const head = await this.content.of({ lesson, teacher, withClasses }, async ({ path, content }) => {
         signal.throwIfAborted();
         await put(join(folder, path), JSON.stringify(content));
         await this.putGround(join(folder, path.replace(/json$/, 'webp')), content);

@@ -74,7 +74,11 @@ export class ArchiveReadingService implements OnModuleDestroy {
   }
 
   /** A new lesson as an archive has it. Throws Problem with what to do; then nothing of it is kept. */
-  async read(path: string, teacher: Teacher, { signal, onProgress }: ReadOptions): Promise<Lesson> {
+  async read(
+    path: string,
+    teacher: Pick<Teacher, 'id'>,
+    { signal, onProgress }: ReadOptions,
+  ): Promise<Lesson> {
     const folder = join(this.files.incoming, randomUUID());
     const made: string[] = [];
     try {
@@ -108,7 +112,7 @@ export class ArchiveReadingService implements OnModuleDestroy {
     }
   }
 
-  private newIds(head: ArchiveHead, teacher: Teacher): Map<string, string> {
+  private newIds(head: ArchiveHead, teacher: Pick<Teacher, 'id'>): Map<string, string> {
     const ids = new Map([
       [HEAD_ID, randomUUID()],
       [head.teacher.id, teacher.id],

@@ -5,7 +5,13 @@ import { Problem } from './problem.js';
 /** Wrong codes from one address in ten minutes, after which every further code takes a while. */
 const MOST_WRONG = 100;
 /** What counts as a wrong try. */
-const WRONG = new Set(['wrong-code', 'wrong-class-password', 'wrong-link-password', 'link-gone']);
+const WRONG = new Set([
+  'wrong-code',
+  'wrong-class-password',
+  'wrong-link-password',
+  'link-gone',
+  'invitation-gone',
+]);
 /** How long each code takes then, and how many may wait at once: too slow to guess by, bearable for who has the right one. */
 const SLOW_MS = 1000;
 const MOST_WAITING = 40;

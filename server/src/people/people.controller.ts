@@ -4,8 +4,8 @@ import type { Request, Response } from 'express';
 import { notFound } from '../http/problem.js';
 import { Settings } from '../settings/settings.js';
 import { SetupDto, SignInDto } from './people.dto.js';
-import { PeopleService, SESSION_DAYS } from './people.service.js';
-import type { Teacher } from './teacher.entity.js';
+import { PeopleService } from './people.service.js';
+import { SessionCookie } from './sessionCookie.js';
 import { SESSION_COOKIE, sessionToken } from './visitors.service.js';
 
 @Controller('api')
@@ -13,13 +13,14 @@ export class PeopleController {
   constructor(
     private readonly people: PeopleService,
     private readonly settings: Settings,
+    private readonly cookie: SessionCookie,
   ) {}
 
   @Get('me')
   async me(@Req() request: Request): Promise<Me> {
     const teacher = await this.people.teacherOf(sessionToken(request));
     return {
-      teacher: teacher && { id: teacher.id, name: teacher.name },
+      teacher: teacher && { id: teacher.id, name: teacher.name, admin: teacher.admin },
       needsSetup: !(await this.people.hasTeachers()),
       demo: this.settings.demo,
     };
@@ -27,7 +28,7 @@ export class PeopleController {
 
   @Post('setup')
   async setUp(@Body() dto: SetupDto, @Res({ passthrough: true }) response: Response): Promise<void> {
-    await this.open(await this.people.setUp(dto), response);
+    await this.cookie.open(await this.people.setUp(dto), response);
   }
 
   @Post('sign-in')
@@ -37,7 +38,7 @@ export class PeopleController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
-    await this.open(await this.people.signIn(dto, request.ip ?? ''), response);
+    await this.cookie.open(await this.people.signIn(dto, request.ip ?? ''), response);
   }
 
   /** One click for whoever tries the demo; there is no such door outside demo mode. */
@@ -46,7 +47,7 @@ export class PeopleController {
   async demoSignIn(@Res({ passthrough: true }) response: Response): Promise<void> {
     const teacher = this.settings.demo ? await this.people.firstTeacher() : null;
     if (!teacher) throw notFound('The demo');
-    await this.open(teacher, response);
+    await this.cookie.open(teacher, response);
   }
 
   @Post('sign-out')
@@ -55,14 +56,5 @@ export class PeopleController {
     const token = sessionToken(request);
     if (token) await this.people.closeSession(token);
     response.clearCookie(SESSION_COOKIE);
-  }
-
-  private async open(teacher: Teacher, response: Response): Promise<void> {
-    response.cookie(SESSION_COOKIE, await this.people.openSession(teacher), {
-      httpOnly: true,
-      sameSite: 'strict',
-      secure: this.settings.https || this.settings.publicUrl?.startsWith('https:') === true,
-      maxAge: SESSION_DAYS * 24 * 3600 * 1000,
-    });
   }
 }

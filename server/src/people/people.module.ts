@@ -7,6 +7,7 @@ import { PeopleService } from './people.service.js';
 import { Preference } from './preference.entity.js';
 import { PreferencesController } from './preferences.controller.js';
 import { Session } from './session.entity.js';
+import { SessionCookie } from './sessionCookie.js';
 import { Teacher } from './teacher.entity.js';
 import { VisitorsService } from './visitors.service.js';
 
@@ -17,7 +18,7 @@ export const PEOPLE_TABLES: Tables = { entities: [Preference, Session, Teacher],
 @Module({
   imports: [TypeOrmModule.forFeature(PEOPLE_TABLES.entities)],
   controllers: [PeopleController, PreferencesController],
-  providers: [ClassTokens, PeopleService, VisitorsService],
-  exports: [ClassTokens, PeopleService, VisitorsService],
+  providers: [ClassTokens, PeopleService, SessionCookie, VisitorsService],
+  exports: [ClassTokens, PeopleService, SessionCookie, VisitorsService],
 })
 export class PeopleModule {}

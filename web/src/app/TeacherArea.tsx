@@ -14,6 +14,7 @@ const startPage = () => import('../lessons/StartPage');
 const StartPage = lazy(startPage);
 const ComparePage = lazy(() => import('../classroom/ComparePage'));
 const PreparePage = lazy(() => import('../classroom/PreparePage'));
+const SchoolPage = lazy(() => import('../school/SchoolPage'));
 const TeachPage = lazy(() => import('../classroom/TeachPage'));
 
 const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
@@ -53,6 +54,7 @@ function Doors() {
       <Route path="lesson/:lesson" element={<PreparePage />} />
       <Route path="lesson/:lesson/compare" element={<ComparePage />} />
       <Route path="sitting/:sitting" element={<TeachPage />} />
+      {me.data.teacher.admin && <Route path="school" element={<SchoolPage me={me.data.teacher.id} />} />}
       <Route path="*" element={<Lost />} />
     </Routes>
   );

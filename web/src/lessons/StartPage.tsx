@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { FilePlus2, LogOut, Search } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useRef, useState } from 'react';
 import type { DragEvent } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { lessonsQuery } from '../api/lessons';
 import { signOut } from '../api/people';
 import { useRefreshMe } from '../people/useRefreshMe';
@@ -23,7 +23,7 @@ const StudentDataDialog = lazy(() => import('./StudentDataDialog'));
 const fetchLesson = () => void import('../classroom/PreparePage').catch(() => undefined);
 
 /** The teacher's lessons, and the way to bring in a new one. */
-export default function StartPage({ teacher }: { teacher: { name: string } }) {
+export default function StartPage({ teacher }: { teacher: { name: string; admin: boolean } }) {
   useTitle(t('lessons.yourLessons'));
   const [params, setParams] = useSearchParams();
   const [question, setQuestion] = useState(() => params.get('q') ?? '');
@@ -110,10 +110,15 @@ export default function StartPage({ teacher }: { teacher: { name: string } }) {
         </div>
         <SearchField value={question} onChange={ask} />
         {asked.trim() === '' ? <LessonShelf /> : <SearchResults question={asked} />}
-        <p className="mt-10 border-t-2 border-paper-line pt-3">
+        <p className="mt-10 flex flex-wrap items-center gap-x-6 border-t-2 border-paper-line pt-3">
           <button type="button" className="min-h-11 underline" onClick={() => setAskingAbout(true)}>
             {t('lessons.studentData')}
           </button>
+          {teacher.admin && (
+            <Link to="/school" className="inline-flex min-h-11 items-center underline">
+              {t('school.theSchool')}
+            </Link>
+          )}
         </p>
       </main>
       {askingAbout && (

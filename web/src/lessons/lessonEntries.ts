@@ -19,6 +19,7 @@ export const LESSON_CARD_ENTRIES: readonly Entry<ListedLesson>[] = [
     run: ({ lesson, client }) =>
       void attempt(client, copyLesson(lesson.id, t('lessons.copyOf', { title: lesson.title }).slice(0, 200))),
   },
+  { id: 'give', label: t('lessons.giveToAColleague'), Sheet: lazy(() => import('./GiveLessonDialog')) },
   {
     id: 'archive',
     label: t('lessons.putInTheArchive'),

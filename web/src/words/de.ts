@@ -499,6 +499,7 @@ export const de: Words = {
     choosePicturesForALesson: 'Bilder für eine Lektion wählen',
     classes: 'Unterricht',
     classesThatAreStillOpen: 'Unterricht, der noch läuft',
+    colleague: 'An wen',
     copyOf: '{{title}} (Kopie)',
     delete: '{{title}} löschen',
     deleteAll: 'Alles löschen',
@@ -513,6 +514,10 @@ export const de: Words = {
     found_other: '{{count}} gefunden',
     fromAPhotoOfA: 'Vom Foto eines Arbeitsblatts',
     fromPictures: 'Aus Bildern',
+    give: 'Kopie geben',
+    giveHint:
+      'Es wird eine eigene Stunde daraus, mit Seiten und Vorbereitetem. Deine Klassen bleiben bei dir.',
+    giveToAColleague: 'Einer Kollegin oder einem Kollegen eine Kopie geben',
     goOnWithIt: 'Fortsetzen',
     inANewFolderThere: 'Dort in einem neuen Ordner (Name)',
     inNoFolder: 'In keinem Ordner',
@@ -533,6 +538,8 @@ export const de: Words = {
     newFolder: 'Neuer Ordner',
     newLessonFromADocument: 'Neue Lektion aus einem Dokument',
     newLessonWithoutOne: 'Neue Lektion ohne Dokument',
+    noColleagues:
+      'Noch ist sonst niemand von der Schule hier. Wer sich um die Schule kümmert, kann jemanden einladen.',
     noFavouritesYet: 'Noch keine Favoriten. Der Stern auf einer Lektion macht sie dazu.',
     nothingHereYet: 'Hier ist noch nichts.',
     nothingKept: 'Über {{name}} ist nichts gespeichert.',
@@ -570,6 +577,7 @@ export const de: Words = {
     wasDeleted: '„{{title}}“ wurde gelöscht.',
     wasForgotten_one: 'Alles über {{name}} wurde aus einer Klasse gelöscht.',
     wasForgotten_other: 'Alles über {{name}} wurde aus {{count}} Klassen gelöscht.',
+    wasGiven: '{{name}} hat jetzt eine Kopie von „{{title}}“.',
     whatToDoWith: 'Was mit {{title}} tun',
     whereShouldItLie: 'Wo soll {{title}} liegen?',
     whichLessons: 'Welche Lektionen',
@@ -819,7 +827,9 @@ export const de: Words = {
   },
   people: {
     areYouAStudent: 'Gehst du hier zur Schule?',
+    chooseANewPassword: 'Neues Passwort wählen',
     eMailAddress: 'E-Mail-Adresse',
+    invitationIsOver: 'Diese Einladung gilt nicht mehr',
     password: 'Passwort',
     pleaseChooseAPasswordOf: 'Bitte wähle ein Passwort mit mindestens 10 Zeichen.',
     pleaseGiveYourEMail: 'Bitte gib deine E-Mail-Adresse an.',
@@ -829,6 +839,7 @@ export const de: Words = {
     signInAsTheDemo: 'Als Lehrkraft der Vorführung anmelden',
     signInToTeach: 'Zum Unterrichten anmelden',
     startUsingDoodla: 'Doodla benutzen',
+    welcomeToDoodla: 'Willkommen bei Doodla',
     welcomeWhoIsTheFirst: 'Willkommen. Wer ist die erste Lehrkraft?',
   },
   pictures: {
@@ -1036,6 +1047,38 @@ export const de: Words = {
     youAreInCopyOf: 'Du bist in der Kopie von {{name}}',
     yourField: 'Dein Feld',
   },
+  school: {
+    cleared: '{{when}}: Klassen {{classes}}, Stunden {{lessons}}, Dateien {{files}} ({{mb}} MB)',
+    clearedAway: 'Zuletzt aufgeräumt',
+    everythingGoesTo:
+      'Stunden, Klassen, Ordner, Gruppen, Dokumente und Stempel gehen dorthin. Wer geht, kann sich nicht mehr anmelden.',
+    failures_one: 'Ein Fehler seit dem Start; das Protokoll sagt, wo',
+    failures_other: '{{count}} Fehler seit dem Start',
+    freeOnTheDisk: '{{gb}} GB frei auf der Festplatte',
+    giveThisLink: 'Gib {{name}} diesen Link. Er gilt einmal, sieben Tage lang.',
+    inviteSomebody: 'Jemanden einladen',
+    leaves: 'Verlässt die Schule',
+    lessons_one: 'eine Stunde',
+    lessons_other: '{{count}} Stunden',
+    limits: 'Dateien bis {{maxUploadMb}} MB, Dokumente bis {{maxPages}} Seiten',
+    link: 'Link',
+    linkIsCopied: 'Der Link kann jetzt eingefügt werden.',
+    looksAfter: 'Kümmert sich um die Schule',
+    makeAnInvitation: 'Einladung erstellen',
+    name: 'Name',
+    newPassword: 'Neues Passwort',
+    nothingYet: 'Noch nichts.',
+    pleaseGiveAnAddress: 'Bitte gib eine E-Mail-Adresse an.',
+    pleaseGiveAName: 'Bitte gib einen Namen an.',
+    retention_one: 'Klassen werden nach ihrem Ende einen Tag aufgehoben',
+    retention_other: 'Klassen werden nach ihrem Ende {{count}} Tage aufgehoben',
+    takeOut: 'Aus der Schule nehmen',
+    teachers: 'Lehrkräfte',
+    thatIsYou: '(das bist du)',
+    theSchool: 'Die Schule',
+    theServer: 'Der Server',
+    whoTakesOver: 'Wer übernimmt',
+  },
   screen: {
     aPictureOfTheScreen:
       'Ein Bild des Bildschirms konnte nicht unter dem Geschriebenen abgelegt werden. Beim nächsten Zeichen wird es noch einmal versucht.',
@@ -1120,6 +1163,8 @@ export const de: Words = {
   server: {
     'a-pdf':
       'Diese Datei ist ein PDF, wie auch immer sie heißt. Bitte hole sie unter „Seiten eines Dokuments“ herein.',
+    'address-taken':
+      'Jemand von der Schule hat diese E-Mail-Adresse schon. Bitte sieh in der Liste der Lehrkräfte nach.',
     'already-set-up': 'Dieser Server hat schon seine erste Lehrkraft. Bitte melde dich an.',
     'already-there': 'Das war schon auf der Seite.',
     'annotations-damaged':
@@ -1175,7 +1220,10 @@ export const de: Words = {
     full: 'Diese Klasse ist voll. Bitte sag es deiner Lehrkraft.',
     'huge-page':
       'Seite {{pages}} dieses Dokuments ist über 5 Meter lang; darauf lässt sich nicht schreiben. Bitte drucke es als PDF auf kleineres Papier und wähle das, oder lass die Seite weg.',
+    'invitation-gone':
+      'Diese Einladung wurde schon benutzt oder gilt nicht mehr. Bitte frage nach einer neuen.',
     'join-first': 'Bitte komm erst in die Klasse oder melde dich an.',
+    'last-admin': 'Sonst kümmert sich niemand um die Schule. Bitte lass das zuerst jemand anderen tun.',
     'last-page': 'Eine Lektion behält mindestens eine Seite, darum blieb diese, wo sie ist.',
     'lesson-full-of-pictures': 'Diese Lektion ist voller Bilder. Bitte lösche erst einige.',
     'letters-missing':
@@ -1204,6 +1252,7 @@ export const de: Words = {
       'Diese Datei ist kein PDF. Bitte wähle eine Datei, deren Name auf .pdf endet, oder sichere dein Dokument erst als PDF.',
     'not-a-picture': 'Diese Datei ist kein Bild, das sich zeigen lässt. Bitte wähle PNG oder JPEG.',
     'not-a-scribe': 'In die Notizen schreiben nur die Lehrkraft und wen sie benannt hat.',
+    'not-admin': 'Das kann nur, wer sich um die Schule kümmert. Bitte frage dort.',
     'not-allowed': 'Das kann nur die Lehrkraft.',
     'not-begun':
       'Deine Klasse hat noch nicht begonnen. Bitte warte auf deine Lehrkraft und versuche es noch einmal.',

@@ -489,6 +489,7 @@ export const en = {
     choosePicturesForALesson: 'Choose pictures for a lesson',
     classes: 'Classes',
     classesThatAreStillOpen: 'Classes that are still open',
+    colleague: 'To whom',
     copyOf: '{{title}} (copy)',
     delete: 'Delete {{title}}',
     deleteAll: 'Delete it all',
@@ -503,6 +504,10 @@ export const en = {
     found_other: '{{count}} found',
     fromAPhotoOfA: 'From a photo of a worksheet',
     fromPictures: 'From pictures',
+    give: 'Give the copy',
+    giveHint:
+      'They get a lesson of their own, with its pages and prepared marks. Your classes stay with you.',
+    giveToAColleague: 'Give a copy to a colleague',
     goOnWithIt: 'Go on with it',
     inANewFolderThere: 'In a new folder there (name)',
     inNoFolder: 'In no folder',
@@ -523,6 +528,8 @@ export const en = {
     newFolder: 'New folder',
     newLessonFromADocument: 'New lesson from a document',
     newLessonWithoutOne: 'New lesson without a document',
+    noColleagues:
+      'Nobody else of the school is here yet. Whoever looks after the school can invite somebody.',
     noFavouritesYet: 'No favourites yet. The star on a lesson makes it one.',
     nothingHereYet: 'Nothing here yet.',
     nothingKept: 'Nothing is kept about {{name}}.',
@@ -560,6 +567,7 @@ export const en = {
     wasDeleted: '“{{title}}” was deleted.',
     wasForgotten_one: 'Everything about {{name}} was deleted from one class.',
     wasForgotten_other: 'Everything about {{name}} was deleted from {{count}} classes.',
+    wasGiven: '{{name}} has a copy of “{{title}}” now.',
     whatToDoWith: 'What to do with {{title}}',
     whereShouldItLie: 'Where should {{title}} lie?',
     whichLessons: 'Which lessons',
@@ -799,7 +807,9 @@ export const en = {
   },
   people: {
     areYouAStudent: 'Are you a student?',
+    chooseANewPassword: 'Choose a new password',
     eMailAddress: 'E-mail address',
+    invitationIsOver: 'This invitation is over',
     password: 'Password',
     pleaseChooseAPasswordOf: 'Please choose a password of at least 10 characters.',
     pleaseGiveYourEMail: 'Please give your e-mail address.',
@@ -809,6 +819,7 @@ export const en = {
     signInAsTheDemo: 'Sign in as the demo teacher',
     signInToTeach: 'Sign in to teach',
     startUsingDoodla: 'Start using Doodla',
+    welcomeToDoodla: 'Welcome to Doodla',
     welcomeWhoIsTheFirst: 'Welcome. Who is the first teacher?',
   },
   pictures: {
@@ -1015,6 +1026,38 @@ export const en = {
     youAreInCopyOf: 'You are in the copy of {{name}}',
     yourField: 'Your field',
   },
+  school: {
+    cleared: '{{when}}: classes {{classes}}, lessons {{lessons}}, files {{files}} ({{mb}} MB)',
+    clearedAway: 'Cleared away lately',
+    everythingGoesTo:
+      'Lessons, classes, folders, groups, documents and stamps go to them. Whoever leaves cannot sign in any more.',
+    failures_one: 'One failure since the start; the log says where',
+    failures_other: '{{count}} failures since the start',
+    freeOnTheDisk: '{{gb}} GB free on the disk',
+    giveThisLink: 'Give this link to {{name}}. It is good once, for seven days.',
+    inviteSomebody: 'Invite somebody',
+    leaves: 'Leaves the school',
+    lessons_one: 'one lesson',
+    lessons_other: '{{count}} lessons',
+    limits: 'Files up to {{maxUploadMb}} MB, documents up to {{maxPages}} pages',
+    link: 'Link',
+    linkIsCopied: 'The link can be pasted now.',
+    looksAfter: 'Looks after the school',
+    makeAnInvitation: 'Make an invitation',
+    name: 'Name',
+    newPassword: 'New password',
+    nothingYet: 'Nothing yet.',
+    pleaseGiveAnAddress: 'Please give an e-mail address.',
+    pleaseGiveAName: 'Please give a name.',
+    retention_one: 'Classes are kept for a day after they ended',
+    retention_other: 'Classes are kept for {{count}} days after they ended',
+    takeOut: 'Take out of the school',
+    teachers: 'Teachers',
+    thatIsYou: '(that is you)',
+    theSchool: 'The school',
+    theServer: 'The server',
+    whoTakesOver: 'Who takes over',
+  },
   screen: {
     aPictureOfTheScreen:
       'A picture of the screen could not be stored under what was written. It is tried again with the next mark.',
@@ -1094,6 +1137,8 @@ export const en = {
   },
   server: {
     'a-pdf': 'This file is a PDF, whatever its name says. Please bring it in under “Pages of a document”.',
+    'address-taken':
+      'Somebody of the school has this e-mail address already. Please look at the list of teachers.',
     'already-set-up': 'This server already has its first teacher. Please sign in.',
     'already-there': 'That was already on the page.',
     'annotations-damaged':
@@ -1146,7 +1191,9 @@ export const en = {
     full: 'This class is full. Please tell your teacher.',
     'huge-page':
       'Page {{pages}} of this document is more than 5 metres long, which is more than can be written on. Please print it as PDF on smaller paper and choose that, or leave the page out.',
+    'invitation-gone': 'This invitation has been used, or is over. Please ask for a new one.',
     'join-first': 'Please join the class or sign in first.',
+    'last-admin': 'Nobody else looks after the school. Please let somebody else do that first.',
     'last-page': 'A lesson keeps at least one page, so this one was left where it is.',
     'lesson-full-of-pictures': 'This lesson is full of pictures. Please delete some first.',
     'letters-missing':
@@ -1174,6 +1221,7 @@ export const en = {
       'This file is not a PDF. Please choose a file whose name ends in .pdf, or save your document as PDF first.',
     'not-a-picture': 'This file is not a picture that can be shown. Please choose a PNG or JPEG.',
     'not-a-scribe': 'Only the teacher and whoever they have named write in the notes.',
+    'not-admin': 'Only whoever looks after the school can do that. Please ask them.',
     'not-allowed': 'Only the teacher can do that.',
     'not-begun': 'Your class has not begun yet. Please wait for your teacher and try again.',
     'not-converted':

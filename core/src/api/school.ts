@@ -1,0 +1,71 @@
+/** A teacher as whoever looks after the school knows them. */
+export interface SchoolTeacher {
+  id: string;
+  name: string;
+  email: string;
+  /** Whether they look after the school. */
+  admin: boolean;
+  lessons: number;
+  /** Documents and recordings of theirs, bytes. */
+  bytes: number;
+  createdAt: number;
+}
+
+/** A colleague to whom a lesson can be given. */
+export interface Colleague {
+  id: string;
+  name: string;
+}
+
+/** How the server is. */
+export interface SchoolHealth {
+  /** Bytes that are free on its disk. */
+  free: number;
+  /** Failures since it was started. */
+  failures: number;
+  uptimeSeconds: number;
+  /** How long classes are kept, days. */
+  retentionDays: number;
+  /** Largest file, megabytes. */
+  maxUploadMb: number;
+  maxPages: number;
+  /** What was cleared away lately, the last first. */
+  cleared: readonly { at: number; classes: number; lessons: number; files: number; bytes: number }[];
+}
+
+export interface TeacherInviteRequest {
+  name: string;
+  email: string;
+}
+
+/** A link that is given to whoever is invited; it is good once, for seven days. */
+export interface InvitationReply {
+  url: string;
+}
+
+/** What an invitation is, for whoever opens its link. */
+export interface InvitationDoor {
+  name: string;
+  email: string;
+  /** Whether it is for somebody who is a teacher already, and chooses a new password. */
+  isReset: boolean;
+}
+
+export interface AcceptRequest {
+  name: string;
+  password: string;
+}
+
+export interface AdminRequest {
+  admin: boolean;
+}
+
+/** Who gets what a teacher leaves behind. */
+export interface LeaveRequest {
+  to: string;
+}
+
+/** To whom a copy of a lesson is given. */
+export interface GiveRequest {
+  to: string;
+}

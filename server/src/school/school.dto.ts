@@ -1,0 +1,46 @@
+import type {
+  AcceptRequest,
+  AdminRequest,
+  GiveRequest,
+  TeacherInviteRequest,
+  LeaveRequest,
+} from '@doodla/core';
+import { Transform } from 'class-transformer';
+import { IsBoolean, IsEmail, IsString, IsUUID, Length } from 'class-validator';
+import { BAD_INPUT } from '../http/badInput.js';
+import { visibleText } from '../http/visibleText.js';
+
+const asName = ({ value }: { value: unknown }) => visibleText(value);
+const trim = ({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value);
+
+export class InviteDto implements TeacherInviteRequest {
+  @Transform(asName)
+  @IsString()
+  @Length(1, 80, { message: BAD_INPUT['teacher-name'] })
+  name: string;
+
+  @Transform(trim)
+  @IsEmail({}, { message: BAD_INPUT['email'] })
+  email: string;
+}
+
+export class AcceptDto implements AcceptRequest {
+  @Transform(asName)
+  @IsString()
+  @Length(1, 80, { message: BAD_INPUT['teacher-name'] })
+  name: string;
+
+  @IsString() @Length(10, 200, { message: BAD_INPUT['password-short'] }) password: string;
+}
+
+export class AdminDto implements AdminRequest {
+  @IsBoolean() admin: boolean;
+}
+
+export class LeaveDto implements LeaveRequest {
+  @IsUUID() to: string;
+}
+
+export class GiveDto implements GiveRequest {
+  @IsUUID() to: string;
+}
