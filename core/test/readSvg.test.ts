@@ -180,6 +180,13 @@ describe('an SVG', () => {
     );
   });
 
+  it('far away has its words at the end of what a page can name', () => {
+    for (const where of ['x="1e99"', 'y="-1e99"', 'transform="translate(1e99)"', `font-size="1e9" x="9"`]) {
+      const mark = only(`<text ${where}>${'word '.repeat(500)}</text>`);
+      expect(isMark(mark), where).toBe(true);
+    }
+  });
+
   // Icons that others drew: those of the interface (lucide-static is not here), as SVG files of a registry package.
   it('of many that others drew can be read', () => {
     const require = createRequire(import.meta.url);

@@ -135,7 +135,20 @@ test('a class list is pasted once: students choose their names, wait, and who is
   await teacher.getByRole('button', { name: 'Class lists' }).click();
   await teacher.getByRole('button', { name: 'New list' }).click();
   await teacher.getByLabel('Name of the group').fill('8 Heron');
-  await teacher.getByLabel('Students, one a line').fill('1. Moss, Wren\n2. Vale, Odo\n3. Holm, Ida');
+  await teacher.getByLabel('Students, one a line').fill('1. Wren Moss');
+  const file = teacher.getByLabel('A class list as a CSV file');
+  await file.setInputFiles({
+    name: 'list.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.of(0x50, 0x4b, 3, 4, 0),
+  });
+  await expect(teacher.getByText('No names were found in this file.')).toBeVisible();
+  const rows = 'No.;First name;Form;Surname\n1;Wren;8;Moss\n2;Odo;8;Vale\n3;Ida;8;Hölm';
+  await file.setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(rows, 'latin1') });
+  await expect(teacher.getByLabel('Students, one a line')).toHaveValue('Wren Moss\nOdo Vale\nIda Hölm');
+  await teacher.getByLabel('Family names are in').selectOption('No column');
+  await expect(teacher.getByLabel('Students, one a line')).toHaveValue('Wren Moss\nWren\nOdo\nIda');
+  await teacher.getByLabel('Family names are in').selectOption('Column 4: Surname');
   await expect(teacher.getByText('3 names')).toBeVisible();
   await teacher.getByLabel('The same join code all term').check();
   await teacher.getByRole('button', { name: 'Save', exact: true }).click();
@@ -181,7 +194,7 @@ test('a class list is pasted once: students choose their names, wait, and who is
     await surfaceShown(page);
   }
   await openRoster(teacher);
-  await expect(teacher.getByText('2 are missing: Odo Vale, Ida Holm')).toBeVisible();
+  await expect(teacher.getByText('2 are missing: Odo Vale, Ida Hölm')).toBeVisible();
   await teacher.keyboard.press('Escape');
   await penState(teacher, true);
   await draw(phone, wave(80, 200));

@@ -103,7 +103,7 @@ test('a lesson with five students, from the door to the handout', async ({ brows
     );
     await expect(dialog).toContainText('5 have answered.');
     await dialog.getByRole('button', { name: 'Put away' }).click();
-    await dialog.getByRole('button', { name: 'Close' }).click();
+    await dialog.getByRole('button', { name: 'Close', exact: true }).click();
     await wren.getByRole('button', { name: 'Put your hand up' }).click();
     await expect(teacher.getByRole('button', { name: /Students: 5.*1/ })).toBeVisible();
   });

@@ -297,7 +297,9 @@ describe('what belongs to one class or teacher', () => {
     const foreign = randomUUID();
     const { DataSource } = await import('typeorm');
     const source = server.app.get(DataSource);
-    await source.query("INSERT INTO teacher VALUES ('other', 'Bo', 'bo@school.example', 'x', 0)");
+    await source.query(
+      "INSERT INTO teacher (id, name, email, password_hash, created_at) VALUES ('other', 'Bo', 'bo@school.example', 'x', 0)",
+    );
     await source.query(
       "INSERT INTO material (id, teacher_id, kind, name, sha256, bytes, page_count, created_at) VALUES (?, 'other', 'pdf', 'secret', 'x', 1, 1, 0)",
       [foreign],

@@ -220,9 +220,9 @@ class SvgReader {
     const height = size * 1.5;
     this.bodies.push({
       kind: 'text',
-      x: round(middle[0] - width / 2),
-      y: round(middle[1] - height / 2),
-      width: round(Math.max(1, width)),
+      x: limited(middle[0] - width / 2),
+      y: limited(middle[1] - height / 2),
+      width: limited(Math.max(1, width)),
       rotation: round((angle * 180) / Math.PI),
       text,
       style: {

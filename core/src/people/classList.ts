@@ -9,7 +9,12 @@ export const MAX_NAMES = 200;
  */
 export function namesIn(pasted: string): string[] {
   const lines = pasted.split(/\r?\n/).map(cleaned).filter(Boolean);
-  const names = lines.length === 1 ? lines[0]!.split(/[,;]/).map(cleaned) : lines.map(firstNameFirst);
+  return namesOfLines(lines.length === 1 ? lines[0]!.split(/[,;]/) : lines);
+}
+
+/** The names of a list that has one a line, cleaned as {@link namesIn} says. */
+export function namesOfLines(lines: readonly string[]): string[] {
+  const names = lines.map((line) => firstNameFirst(cleaned(line)));
   const taken = new Set<string>();
   return names
     .filter(Boolean)

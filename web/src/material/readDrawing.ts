@@ -1,7 +1,7 @@
 import type { ReadFile } from '@doodla/core/formats';
-import { releaseProxy, wrap } from 'comlink';
 import { t } from '../words';
 import type { DrawingWorker } from './drawing.worker';
+import { askWorker } from './limitedWorker';
 
 /** Largest file that is read, and how long that may take. */
 const MOST_BYTES = 30e6;
@@ -13,22 +13,14 @@ export async function readDrawingFile(
   room: { width: number; height: number },
   signal: AbortSignal,
 ): Promise<ReadFile> {
-  if (file.size > MOST_BYTES) throw new Error(t('material.drawingTooLarge'));
+  const tooLong = t('material.drawingTooLarge');
+  if (file.size > MOST_BYTES) throw new Error(tooLong);
+  const bytes = new Uint8Array(await file.arrayBuffer());
   const worker = new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' });
-  const remote = wrap<DrawingWorker>(worker);
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  try {
-    const stopped = new Promise<never>((_, reject) => {
-      timer = setTimeout(() => reject(new Error(t('material.drawingTooLarge'))), PATIENCE_MS);
-      signal.addEventListener('abort', () => reject(signal.reason as Error));
-    });
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    const read = await Promise.race([remote.read(bytes, room), stopped]);
-    if (!read || read.pages.every((page) => page.length === 0)) throw new Error(t('material.noDrawingInIt'));
-    return read;
-  } finally {
-    clearTimeout(timer);
-    remote[releaseProxy]();
-    worker.terminate();
-  }
+  const limit = { patience: PATIENCE_MS, tooLong, signal };
+  const read = await askWorker<DrawingWorker, ReadFile | undefined>(worker, limit, (remote) =>
+    remote.read(bytes, room),
+  );
+  if (!read || read.pages.every((page) => page.length === 0)) throw new Error(t('material.noDrawingInIt'));
+  return read;
 }

@@ -1,16 +1,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Group, GroupRequest } from '@doodla/core';
-import { namesIn } from '@doodla/core';
+import type { Group } from '@doodla/core';
 import { useState } from 'react';
-import type { FormEvent } from 'react';
 import { addGroup, changeGroup, groupsQuery, removeGroup } from '../api/groups';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { Problem } from '../ui/Problem';
 import { spacedCode } from '../ui/spacedCode';
-import { TextField } from '../ui/TextField';
-import { Tick } from '../ui/Tick';
 import { t } from '../words';
+import { GroupForm } from './GroupForm';
 
 /** The teacher's class lists: pasted once, used all term. */
 export default function GroupsDialog({ onClose }: { onClose(): void }) {
@@ -62,57 +59,5 @@ export default function GroupsDialog({ onClose }: { onClose(): void }) {
         </>
       )}
     </Modal>
-  );
-}
-
-interface GroupFormProps {
-  group: Group | undefined;
-  onSave(group: GroupRequest): void;
-  onDelete(): void;
-  onCancel(): void;
-}
-
-function GroupForm({ group, onSave, onDelete, onCancel }: GroupFormProps) {
-  const [pasted, setPasted] = useState(group?.names.join('\n') ?? '');
-  const [keepsCode, setKeepsCode] = useState((group?.code ?? null) !== null);
-  const names = namesIn(pasted);
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const title = new FormData(event.currentTarget).get('title') as string;
-    onSave({ title, names, keepsCode });
-  };
-  return (
-    <form onSubmit={submit}>
-      <TextField
-        label={t('roster.nameOfTheGroup')}
-        name="title"
-        defaultValue={group?.title}
-        maxLength={200}
-        required
-      />
-      <label className="mb-1 block font-bold" htmlFor="class-list">
-        {t('roster.studentsOneALine')}
-      </label>
-      <textarea
-        id="class-list"
-        value={pasted}
-        onChange={(event) => setPasted(event.target.value)}
-        rows={8}
-        className="mb-1 w-full rounded-xl border-2 border-paper-line bg-white p-3"
-      />
-      <p role="status" className="mb-3 text-ink-soft">
-        {t('roster.names', { count: names.length })}
-      </p>
-      <Tick checked={keepsCode} onChange={setKeepsCode}>
-        {t('roster.theSameCodeAllTerm')}
-      </Tick>
-      <div className="mt-3 flex flex-wrap gap-3">
-        <Button look="main" type="submit">
-          {t('handout.save')}
-        </Button>
-        <Button onClick={onCancel}>{t('common.cancel')}</Button>
-        {group && <Button onClick={onDelete}>{t('common.delete')}</Button>}
-      </div>
-    </form>
   );
 }

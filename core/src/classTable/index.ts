@@ -1,0 +1,2 @@
+export * from './classTable.js';
+export * from './readClassTable.js';
