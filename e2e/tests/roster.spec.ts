@@ -146,9 +146,12 @@ test('a class list is pasted once: students choose their names, wait, and who is
   const rows = 'No.;First name;Form;Surname\n1;Wren;8;Moss\n2;Odo;8;Vale\n3;Ida;8;Hölm';
   await file.setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(rows, 'latin1') });
   await expect(teacher.getByLabel('Students, one a line')).toHaveValue('Wren Moss\nOdo Vale\nIda Hölm');
+  await teacher.getByLabel('Students, one a line').fill('Wren Moss\nOdo Vale\nIda Hölm\nBea Dunn');
   await teacher.getByLabel('Family names are in').selectOption('No column');
-  await expect(teacher.getByLabel('Students, one a line')).toHaveValue('Wren Moss\nWren\nOdo\nIda');
+  await expect(teacher.getByLabel('Students, one a line')).toHaveValue('Wren Moss\nBea Dunn\nWren\nOdo\nIda');
   await teacher.getByLabel('Family names are in').selectOption('Column 4: Surname');
+  await expect(teacher.getByText('4 names')).toBeVisible();
+  await teacher.getByLabel('Students, one a line').fill('Wren Moss\nOdo Vale\nIda Hölm');
   await expect(teacher.getByText('3 names')).toBeVisible();
   await teacher.getByLabel('The same join code all term').check();
   await teacher.getByRole('button', { name: 'Save', exact: true }).click();

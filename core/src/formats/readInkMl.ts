@@ -7,9 +7,10 @@ import type { InkStyle, Nature } from '../marks/stroke/strokeMark.js';
 import { NATURES } from '../marks/stroke/strokeMark.js';
 import { UNITS_PER_MM } from '../pages/page.js';
 import type { XmlNode } from './parseXml.js';
-import { elementsNamed, parseXml, textIn } from './parseXml.js';
+import { elementsNamed, textIn } from './parseXml.js';
 import type { ReadMark } from './readMark.js';
 import { UnreadableFile } from './readMark.js';
+import { readXml } from './readXml.js';
 import type { Channel } from './tracePoints.js';
 import { tracePoints } from './tracePoints.js';
 
@@ -41,7 +42,7 @@ export function readInkMl(
   xml: string | readonly XmlNode[],
   room: { width: number; height: number },
 ): ReadMark[][] {
-  const [ink] = elementsNamed('ink', plainNames(typeof xml === 'string' ? parsed(xml) : xml));
+  const [ink] = elementsNamed('ink', plainNames(typeof xml === 'string' ? readXml(xml) : xml));
   if (!ink) throw new UnreadableFile();
   const reader = new InkReader(ink);
   const pages = ink.children.filter((node) => node.name === 'traceGroup' && noteOf(node, 'page') !== '');
@@ -57,14 +58,6 @@ function plainNames(nodes: readonly XmlNode[]): XmlNode[] {
     name: node.name.replace(/^\w+:/, ''),
     children: plainNames(node.children),
   }));
-}
-
-function parsed(xml: string): XmlNode[] {
-  try {
-    return parseXml(xml);
-  } catch {
-    throw new UnreadableFile();
-  }
 }
 
 /** What a group, brush or trace is told to be, and what follows for those in it. */

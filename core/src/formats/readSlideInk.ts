@@ -54,6 +54,7 @@ function unpacked(bytes: Uint8Array): Map<string, XmlNode[]> {
     });
     return new Map(Object.entries(files).map(([name, file]) => [name, parseXml(strFromU8(file))]));
   } catch {
+    // Whoever chose the file can only choose another one.
     throw new UnreadableFile();
   }
 }

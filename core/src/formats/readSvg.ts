@@ -10,9 +10,10 @@ import type { MarkBody } from '../marks/markBody.js';
 import { MAX_TEXT_LENGTH, TEXT_SIZE } from '../marks/text/textMark.js';
 import { textWidth } from '../text/layout.js';
 import type { XmlNode } from './parseXml.js';
-import { elementsNamed, parseXml, textIn } from './parseXml.js';
+import { elementsNamed, textIn } from './parseXml.js';
 import type { ReadMark } from './readMark.js';
 import { UnreadableFile } from './readMark.js';
+import { readXml } from './readXml.js';
 import { lengthOf } from './svgLength.js';
 import type { SvgLook } from './svgLook.js';
 import { inherited, lookOf, PLAIN_LOOK } from './svgLook.js';
@@ -51,19 +52,11 @@ export interface ReadDrawing {
  * UnreadableFile.
  */
 export function readSvg(xml: string, room: { width: number; height: number }): ReadDrawing {
-  const [svg] = elementsNamed('svg', parsed(xml));
+  const [svg] = elementsNamed('svg', readXml(xml));
   if (!svg) throw new UnreadableFile();
   const reader = new SvgReader(svg);
   reader.children(svg, fittedInto(svg, room), inherited(PLAIN_LOOK, svg, reader.classes));
   return { marks: reader.bodies.map((body) => ({ body })), left: reader.left };
-}
-
-function parsed(xml: string): XmlNode[] {
-  try {
-    return parseXml(xml);
-  } catch {
-    throw new UnreadableFile();
-  }
 }
 
 /** From the drawing's own units to page units: as large as it says, made smaller where there is no room. */

@@ -53,6 +53,7 @@ export class ArchivedFilesService {
 
   private async keepPicture(path: string, { sha256, type }: ArchivedFile): Promise<string> {
     const own = await checkedType(path).catch(() => {
+      // A picture that is none was changed since it was packed.
       throw damaged();
     });
     if (`image/${own}` !== type) throw damaged();
@@ -62,6 +63,7 @@ export class ArchivedFilesService {
 
   private async checkPdf(path: string, { pageCount }: ArchivedFile, owner: string): Promise<void> {
     const count = await this.pdfs.count(path, { owner }).catch(() => {
+      // It was whole when it was packed; why it cannot be read now does not help.
       throw damaged();
     });
     if (count !== pageCount) throw damaged();

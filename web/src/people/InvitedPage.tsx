@@ -8,6 +8,7 @@ import { Front } from '../ui/Front';
 import { Problem } from '../ui/Problem';
 import { TextField } from '../ui/TextField';
 import { t } from '../words';
+import { NewPasswordField, newPasswordRules } from './NewPasswordField';
 
 /** Where somebody who was invited becomes a teacher of the school, or one of them chooses a new password. */
 export default function InvitedPage() {
@@ -53,16 +54,7 @@ function Accept({ token, door }: { token: string; door: InvitationDoor }) {
             {...register('name', { required: t('people.pleaseGiveYourName') })}
           />
         )}
-        <TextField
-          label={t('people.password')}
-          type="password"
-          autoComplete="new-password"
-          error={errors.password?.message}
-          {...register('password', {
-            minLength: { value: 10, message: t('people.pleaseChooseAPasswordOf') },
-            required: t('people.pleaseChooseAPasswordOf'),
-          })}
-        />
+        <NewPasswordField error={errors.password?.message} {...register('password', newPasswordRules())} />
         <Problem>{problem}</Problem>
         <Button type="submit" look="main" className="w-full" disabled={formState.isSubmitting}>
           {t('people.startUsingDoodla')}

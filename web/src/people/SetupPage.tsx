@@ -7,6 +7,7 @@ import { Front } from '../ui/Front';
 import { TextField } from '../ui/TextField';
 import { useRefreshMe } from './useRefreshMe';
 import { t } from '../words';
+import { NewPasswordField, newPasswordRules } from './NewPasswordField';
 
 interface Fields {
   name: string;
@@ -39,16 +40,7 @@ export function SetupPage() {
           error={errors.email?.message}
           {...register('email', { required: t('people.pleaseGiveYourEMail') })}
         />
-        <TextField
-          label={t('people.password')}
-          type="password"
-          autoComplete="new-password"
-          error={errors.password?.message}
-          {...register('password', {
-            minLength: { value: 10, message: t('people.pleaseChooseAPasswordOf') },
-            required: t('people.pleaseChooseAPasswordOf'),
-          })}
-        />
+        <NewPasswordField error={errors.password?.message} {...register('password', newPasswordRules())} />
         <Problem>{problem}</Problem>
         <Button type="submit" look="main" className="w-full" disabled={formState.isSubmitting}>
           {t('people.startUsingDoodla')}

@@ -14,11 +14,11 @@ interface ClassFileProps {
   onNames(names: string[]): void;
 }
 
-/** A file that was read: which columns hold the names, and what was in the list before. */
+/** A file that was read: which columns hold the names, and who came onto the list from them. */
 interface Chosen {
   table: ClassTable;
   columns: NameColumns;
-  before: string[];
+  added: readonly string[];
 }
 
 /** Takes the names of a class list out of a CSV file; those who are on the list stay. */
@@ -29,11 +29,12 @@ export function ClassFile({ list, onNames }: ClassFileProps) {
   const abort = useRef<AbortController>(undefined);
   useEffect(() => () => abort.current?.abort(), []);
 
-  const put = (next: Chosen) => {
-    const found = namesOfTable(next.table, next.columns);
-    const all = withNames(next.before, found);
-    const isCut = Math.max(all.length, next.table.rows.length) > MAX_NAMES;
-    setChosen(next);
+  const put = (table: ClassTable, columns: NameColumns, replaced: readonly string[]) => {
+    const own = namesIn(list).filter((name) => !replaced.includes(name));
+    const found = namesOfTable(table, columns);
+    const all = withNames(own, found);
+    const isCut = Math.max(all.length, table.rows.length) > MAX_NAMES;
+    setChosen({ table, columns, added: all.slice(own.length) });
     setProblem(
       found.length === 0
         ? t('roster.noNamesInIt')
@@ -48,7 +49,7 @@ export function ClassFile({ list, onNames }: ClassFileProps) {
     const reading = (abort.current = new AbortController());
     try {
       const table = await readClassFile(file, reading.signal);
-      put({ table, columns: table.names, before: namesIn(list) });
+      put(table, table.names, []);
     } catch (error) {
       if (!reading.signal.aborted) setProblem((error as Error).message);
     }
@@ -71,7 +72,9 @@ export function ClassFile({ list, onNames }: ClassFileProps) {
       />
       <Button onClick={() => chooser.current!.click()}>{t('roster.fromAFile')}</Button>
       <Problem>{problem}</Problem>
-      {chosen && <ColumnChoice chosen={chosen} onChange={(columns) => put({ ...chosen, columns })} />}
+      {chosen && (
+        <ColumnChoice chosen={chosen} onChange={(columns) => put(chosen.table, columns, chosen.added)} />
+      )}
     </div>
   );
 }
