@@ -13,6 +13,7 @@ const LEVELS = [
   ['room'],
   ['handout', 'media', 'people'],
   ['material', 'sharing', 'stage'],
+  ['shelf'],
   ['asking', 'focus', 'ideas', 'pages', 'selection', 'sittings', 'talk', 'typing'],
   ['present', 'reach', 'roster'],
   ['classroom'],

@@ -56,7 +56,7 @@ const SECURE_ONLY = {
 };
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/dist-types/**', '**/node_modules/**', '**/test-results/**', 'data*/**'] },
+  { ignores: ['**/dist/**', '**/dist-types/**', '**/node_modules/**', '**/test-results/**', 'data*/**', 'scripts/*.d.mts'] },
   js.configs.recommended,
   tseslint.configs.recommendedTypeChecked,
   {

@@ -124,6 +124,19 @@ await teacher.keyboard.press('v');
 await place(390, 241);
 await teacher.getByRole('toolbar', { name: 'Selected marks' }).waitFor();
 await shot(teacher, 'marks');
+await teacher.getByRole('button', { name: 'Shelf', exact: true }).click();
+const keep = async (button) => {
+  const kept = teacher.getByRole('list', { name: 'Your things' }).getByRole('listitem');
+  const before = await kept.count();
+  await teacher.getByRole('button', { name: button }).click();
+  await kept.nth(before).locator('img').waitFor();
+};
+await keep('Keep selected');
+await keep('Keep page');
+await keep('Keep all pages');
+for (const told of await teacher.getByText('is on your shelf').all()) await told.waitFor({ state: 'hidden' });
+await shot(teacher, 'shelf');
+await teacher.getByRole('button', { name: 'Close the shelf' }).click();
 await teacher.keyboard.press('Escape');
 await teacher.getByRole('button', { name: 'Show all pages' }).click();
 await teacher.getByRole('button', { name: 'What to do with page 3' }).click();
@@ -286,7 +299,6 @@ await shot(display, 'end-of-class');
 await display.getByRole('button', { name: 'Keep and end' }).click();
 await display.getByRole('button', { name: /^Classes/ }).click();
 await display.getByRole('heading', { name: 'Classes of this lesson' }).waitFor();
-await shot(display, 'classes');
 
 const reader = await signIn();
 await reader.getByRole('link', { name: /^Standing up to load: how bridges work/ }).click();

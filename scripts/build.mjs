@@ -2,9 +2,12 @@
 import { execFileSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { precompress } from './precompress.mjs';
+import { writeReadyPictures } from './readyPictures.mjs';
 
 const run = (command, ...args) => execFileSync(command, args, { stdio: 'inherit' });
 
 run('npx', 'tsc', '-b', '--pretty', 'false');
 run('npm', 'exec', '-w', 'web', '--', 'vite', 'build', '--logLevel', 'warn');
-precompress(fileURLToPath(new URL('../web/dist/', import.meta.url)));
+const dist = fileURLToPath(new URL('../web/dist/', import.meta.url));
+writeReadyPictures(dist);
+precompress(dist);

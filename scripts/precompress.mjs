@@ -4,6 +4,8 @@ import { join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 
 const WORTH_IT = /\.(js|mjs|css|html|svg|json|wasm|ttf|bcmap|icc)$/;
+/** Ready pictures are a thousand small ones, of which few are fetched. */
+const MANY = /^ready\/.*\.svg$/;
 /** Above this many bytes the best Brotli takes seconds for little. */
 const LARGE = 3_000_000;
 
@@ -14,7 +16,7 @@ const brotli = (bytes) =>
 
 export function precompress(folder) {
   for (const name of readdirSync(folder, { recursive: true })) {
-    if (!WORTH_IT.test(name)) continue;
+    if (!WORTH_IT.test(name) || MANY.test(name)) continue;
     const path = join(folder, name);
     const bytes = readFileSync(path);
     for (const [end, twin] of [

@@ -45,6 +45,15 @@ test('no main view has a finding, and each says by its title where one is', asyn
   await teacher.getByRole('button', { name: /^Colour and options/ }).click();
   expect(await findings(teacher)).toEqual([]);
   await teacher.keyboard.press('Escape');
+  await teacher.getByRole('button', { name: 'Shelf', exact: true }).click();
+  await teacher.getByRole('button', { name: 'Keep page' }).click();
+  await expect(
+    teacher.getByRole('list', { name: 'Your things' }).getByRole('img', { includeHidden: true }),
+  ).toBeVisible();
+  for (const part of ['Mine', 'Pictures', 'Templates']) {
+    await teacher.getByRole('tab', { name: part }).click();
+    expect(await findings(teacher)).toEqual([]);
+  }
   await teacher.getByRole('link', { name: 'Back to your lessons' }).click();
   await expect(teacher.getByRole('heading', { name: 'Your lessons' })).toBeVisible();
   await expect(teacher).toHaveTitle('Your lessons · Doodla');

@@ -15,7 +15,7 @@ import { aClass } from './helpers/aClass.js';
 import { joiner } from './helpers/joining.js';
 import { LiveClient } from './helpers/live.js';
 import type { TestServer } from './helpers/server.js';
-import { Client, signedIn, startServer } from './helpers/server.js';
+import { Client, colleagueOf, signedIn, startServer } from './helpers/server.js';
 
 let server: TestServer;
 let admin: Client;
@@ -37,12 +37,7 @@ const invite = (name: string, who = admin) =>
 const accept = (client: Client, token: string, what: object = {}) =>
   client.send('POST', `/api/invitations/${token}`, { name: 'Any', password: 'chalk-and-board', ...what });
 
-/** A new teacher of the school, who has come by an invitation. */
-async function colleague(name: string): Promise<Client> {
-  const client = new Client(server.url);
-  expect((await accept(client, tokenOf((await invite(name)).body), { name })).status).toBe(204);
-  return client;
-}
+const colleague = (name: string) => colleagueOf(server, admin, name);
 
 describe('an invitation', () => {
   it('makes somebody a teacher of the school, once, with a password of their own', async () => {

@@ -2,6 +2,7 @@ import type { Actor, Mark, MarkOf } from '@doodla/core';
 import { markBounds } from '@doodla/core';
 import { describe, expect, it } from 'vitest';
 import { aShape, aStroke, aText, LINE_STYLE } from '../../core/test/helpers/marks';
+import { placeMarks } from '../src/shelf/placeMarks';
 import { Selection } from '../src/desk/selection';
 import { TestDesk } from './helpers/testDesk';
 
@@ -129,6 +130,29 @@ describe('what is selected', () => {
     desk.pageId.set('another');
     expect(selection.paste('')).toBe(true);
     expect(selection.marks()).toMatchObject([{ x: 50, y: 60 }]);
+  });
+
+  it('is what was put there from elsewhere, about a point and no larger than the page', () => {
+    const { desk, selection } = selecting([], []);
+    const { page } = desk;
+    const placing = { page, selection, extentOf: () => ({ x: 0, y: 0, ...page }) };
+    const from = [
+      aShape({ id: 'a', author: 'bo', x: 0, y: 0, width: 100, height: 100 }),
+      aShape({ id: 'b', author: 'bo', x: 1500, y: 0, width: 100, height: 100 }),
+    ];
+    expect(placeMarks(placing, from, { x: 400, y: 300 })).toBe(true);
+    expect(desk.done).toHaveLength(1);
+    const [left, right] = selection.marks();
+    expect(left).toMatchObject({ author: 'ada', kind: 'shape' });
+    // Half as large; the width of its line stays as it is.
+    expect(left).toMatchObject({ height: expect.closeTo(50, 0) as number });
+    expect(right!.id).not.toBe('b');
+    const bounds = selection.bounds()!;
+    expect(bounds.width).toBeLessThan(800 + 2 * LINE_STYLE.width);
+    expect(bounds.x + bounds.width / 2).toBeCloseTo(400, 1);
+    expect(placeMarks(placing, [], { x: 0, y: 0 })).toBe(false);
+    desk.refuses = true;
+    expect(placeMarks(placing, from, { x: 0, y: 0 })).toBe(false);
   });
 
   it('takes on a style as far as it has such a thing; letters no longer differ in it', () => {

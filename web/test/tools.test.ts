@@ -87,6 +87,17 @@ describe('selecting', () => {
     expect(desk.mark('low')).toMatchObject({ points: [100, 100, 0.5, 0, 300, 100, 0.5, 20] });
   });
 
+  it('leaves where it was what something beside the page takes', () => {
+    const desk = selecting(lineAt('kept', 100));
+    const before = desk.mark('kept');
+    desk.beside = true;
+    finish(new SelectGesture(desk, at(200, 101), 6), at(900, 300));
+    expect([desk.done, desk.mark('kept')]).toEqual([[], before]);
+    desk.beside = false;
+    finish(new SelectGesture(desk, at(200, 101), 6), at(900, 300));
+    expect(desk.done).toHaveLength(1);
+  });
+
   it('goes round what lies wholly inside, by hand or by a rectangle; a tap beside it lets go', () => {
     const desk = selecting(lineAt('in', 100), lineAt('half', 180));
     finish(new SelectGesture(desk, at(50, 50), 6), at(350, 50), at(350, 140), at(50, 140), at(52, 52));

@@ -1,12 +1,13 @@
 import type { ClassState, LogRef, Mark, Page, Rules, Scene, Space } from '@doodla/core';
-import { classChange, EMPTY_SCENE, LIVE, packPoints, RULES_AT_FIRST } from '@doodla/core';
+import { byOrder, classChange, EMPTY_SCENE, LIVE, packPoints, RULES_AT_FIRST } from '@doodla/core';
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { aClassState, aPerson } from '../../core/test/helpers/classes';
 import { FakeLine } from '../../core/test/helpers/fakeLine';
-import { aPage, aStroke } from '../../core/test/helpers/marks';
+import { aPage, aStroke, common, LINE_STYLE } from '../../core/test/helpers/marks';
 import type { RoomOptions } from '../src/room/room';
 import { Workspace } from '../src/room/workspace';
+import { placePages } from '../src/shelf/placePages';
 import { wipeOf } from '../src/roster/wipeOf';
 import { canvasStandIn } from './helpers/canvasStandIn';
 import { freshStorage } from './helpers/fakeStorage';
@@ -301,6 +302,50 @@ describe('a page that is handed out as copies', () => {
       ['ada', 'class'],
       ['wren', 'class'],
     ]);
+  });
+});
+
+describe('pages that are put in', () => {
+  const joined = (id: string, to: string): Mark => ({
+    ...common(),
+    ...{ id, author: 'ada', page: 'p2', order: 'a1' },
+    kind: 'path',
+    course: 'straight',
+    points: [0, 0, 50, 50],
+    closed: false,
+    heads: 'end',
+    from: null,
+    to: { mark: to, x: 0, y: 0.5 },
+    style: LINE_STYLE,
+  });
+  const marksOn = (page: string) =>
+    [...workspace.room.target.state.marks.values()].filter((mark) => mark.page === page).sort(byOrder);
+
+  it('have lines that are joined to what is on them, not to what is on the original', async () => {
+    await open();
+    arrives(aStroke({ id: 'end', author: 'ada', page: 'p2', order: 'a0' }), 1);
+    arrives(joined('line', 'end'), 2);
+    workspace.main.pageActions.duplicate('p2');
+    const [end, line] = marksOn(workspace.main.pageId.get()!);
+    expect(end!.id).not.toBe('end');
+    expect(line).toMatchObject({ to: { mark: end!.id } });
+  });
+
+  it('come after the shown one, as one’s own and as one step that can be taken back', async () => {
+    await open();
+    const { main, room } = workspace;
+    const before = room.pages.get().map(({ id }) => id);
+    const part = (title: string) => ({
+      page: aPage({ id: 'elsewhere', title }),
+      marks: [aStroke({ id: 'hers', author: 'bo', page: 'elsewhere' })],
+    });
+    const step = placePages(main, before[0]!, [part('First'), part('Second')]);
+    const pages = room.pages.get();
+    expect(pages.map(({ title }) => title).slice(1, 3)).toEqual(['First', 'Second']);
+    expect(main.pageId.get()).toBe(pages[1]!.id);
+    expect(marksOn(pages[2]!.id)).toMatchObject([{ author: room.target.actor!.id }]);
+    room.target.takeBack(step!);
+    expect(room.pages.get().map(({ id }) => id)).toEqual(before);
   });
 });
 

@@ -5,6 +5,7 @@ import { byOrder, orderedPages, ordersBeside } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
+import { picturesOf, withPictures } from './picturesShown.js';
 import { preparedCopies } from './preparedCopies.js';
 import { LogsService } from '../live/logs.service.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
@@ -114,21 +115,4 @@ export class PageCopiesService {
   private orderAtEnd(lesson: string): string {
     return ordersBeside(this.logs.open(lesson).pages.values(), undefined)[0]!;
   }
-}
-
-/** Ids of the pictures that a page and marks on it show. */
-export function picturesOf(page: Pick<Page, 'surface'> | undefined, marks: readonly Mark[]): Set<string> {
-  const ids = marks.flatMap((mark) => (mark.kind === 'picture' ? [mark.material] : []));
-  const surface = page?.surface;
-  if (surface?.kind === 'picture') ids.push(surface.material);
-  if (surface?.kind === 'view') ids.push(...surface.pictures.map(({ material }) => material));
-  return new Set(ids);
-}
-
-function withPictures(surface: Page['surface'], renamed: ReadonlyMap<string, string>): Page['surface'] {
-  const nameOf = (material: string) => renamed.get(material) ?? material;
-  if (surface.kind === 'picture') return { ...surface, material: nameOf(surface.material) };
-  if (surface.kind !== 'view') return surface;
-  const pictures = surface.pictures.map((each) => ({ ...each, material: nameOf(each.material) }));
-  return { ...surface, pictures };
 }

@@ -1,5 +1,5 @@
 import type { Mark } from '@doodla/core';
-import { orderOnTop } from '@doodla/core';
+import { copiesOf, orderOnTop } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 
 interface CopyOptions {
@@ -17,15 +17,12 @@ export function preparedCopies(
   marks: readonly Mark[],
   { author, page, pictures, above = null }: CopyOptions,
 ): Mark[] {
-  const ids = new Map(marks.map((mark) => [mark.id, randomUUID()]));
   let order = above;
-  return marks.map((mark): Mark => {
+  return copiesOf(marks, randomUUID).map((mark): Mark => {
     order = orderOnTop(order === null ? [] : [order]);
-    const copy: Mark = { ...mark, id: ids.get(mark.id)!, page: page ?? mark.page, author, order };
-    if (copy.kind === 'picture') return { ...copy, material: pictures?.get(copy.material) ?? copy.material };
-    if (copy.kind !== 'path') return copy;
-    const anchor = (end: typeof copy.from) =>
-      end && ids.has(end.mark) ? { ...end, mark: ids.get(end.mark)! } : null;
-    return { ...copy, from: anchor(copy.from), to: anchor(copy.to) };
+    const copy: Mark = { ...mark, page: page ?? mark.page, author, order };
+    return copy.kind === 'picture'
+      ? { ...copy, material: pictures?.get(copy.material) ?? copy.material }
+      : copy;
   });
 }

@@ -19,6 +19,8 @@ const EVERY_MS = 3600 * 1000;
 const IS_NAMED = `EXISTS (SELECT 1 FROM material WHERE sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM picture WHERE sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM shelf_picture WHERE sha256 = gone_file.sha256)
+  OR EXISTS (SELECT 1 FROM shelf_thing WHERE preview_sha256 = gone_file.sha256)
+  OR EXISTS (SELECT 1 FROM shelf_thing_picture WHERE sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM shared_link WHERE sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM lesson WHERE cover_sha256 = gone_file.sha256)`;
 
@@ -32,7 +34,8 @@ export interface Cleared {
 }
 
 /**
- * Drops classes whose time is over (`DOODLA_RETENTION_DAYS`), and for good what was dropped more than a day ago, or deleted more than 30 days ago: classes, lessons, marks, documents. A file
+ * Drops classes whose time is over (`DOODLA_RETENTION_DAYS`), and for good what was dropped more than a day ago, or deleted more than 30 days ago: classes,
+ * lessons, marks, documents, things on shelves. A file
  * goes a day after the last thing that named it was seen to go, and for no other reason.
  */
 @Injectable()
@@ -76,9 +79,11 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
     this.writes.together(
       ['DELETE FROM sitting WHERE dropped_at < ?', [before]],
       ['DELETE FROM lesson WHERE deleted_at < ?', [deletedBefore]],
+      ['DELETE FROM shelf_thing WHERE deleted_at < ?', [deletedBefore]],
       [
         `DELETE FROM material WHERE created_at < ? AND id NOT IN
-           (SELECT material_id FROM lesson_material UNION SELECT material_id FROM sitting_material)`,
+           (SELECT material_id FROM lesson_material UNION SELECT material_id FROM sitting_material
+            UNION SELECT material_id FROM shelf_thing_material)`,
         [before],
       ],
     );

@@ -15,7 +15,7 @@ const DAY_MS = 24 * 3600 * 1000;
 const GOOD_FOR_MS = 7 * DAY_MS;
 
 /** What is a teacher's, by table; all of it goes to whoever takes over. Settings of their own do not. */
-const THEIRS = ['lesson', 'lesson_folder', 'material', 'shelf_picture', 'class_group'];
+const THEIRS = ['lesson', 'lesson_folder', 'material', 'shelf_picture', 'shelf_thing', 'class_group'];
 
 /** The teachers of a school: who they are, how they come, and what becomes of what they leave. */
 @Injectable()

@@ -6,7 +6,7 @@ import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import type { Lesson } from '../lessons/lesson.entity.js';
 import { LessonsService } from '../lessons/lessons.service.js';
-import { picturesOf } from '../lessons/pageCopies.service.js';
+import { picturesOf } from '../lessons/picturesShown.js';
 import { preparedCopies } from '../lessons/preparedCopies.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
 import { StoredPicture } from '../pictures/picture.entity.js';

@@ -17,6 +17,7 @@ import { Finding1700000000013 } from './migrations/13-finding.js';
 import { Privacy1700000000014 } from './migrations/14-privacy.js';
 import { Links1700000000015 } from './migrations/15-links.js';
 import { School1700000000016 } from './migrations/16-school.js';
+import { ShelfThings1700000000017 } from './migrations/17-shelf-things.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -53,6 +54,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       Privacy1700000000014,
       Links1700000000015,
       School1700000000016,
+      ShelfThings1700000000017,
       ...migrations,
     ],
     migrationsRun: true,

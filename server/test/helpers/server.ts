@@ -88,6 +88,16 @@ function parse(text: string): unknown {
 
 export const ADA = { name: 'Ada Fenn', email: 'ada@school.example', password: 'chalk-and-board' };
 
+/** A new teacher of the school, who has come by an invitation. */
+export async function colleagueOf(server: TestServer, admin: Client, name: string): Promise<Client> {
+  const invitation = { name, email: `${name.toLowerCase()}@school.example` };
+  const { body } = await admin.send<{ url: string }>('POST', '/api/school/invitations', invitation);
+  const client = new Client(server.url);
+  const token = body.url.split('/invited/')[1]!;
+  await client.send('POST', `/api/invitations/${token}`, { name, password: ADA.password });
+  return client;
+}
+
 export async function signedIn(server: TestServer): Promise<Client> {
   const client = new Client(server.url);
   await client.send('POST', '/api/setup', ADA);

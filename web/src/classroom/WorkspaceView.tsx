@@ -46,6 +46,7 @@ const OtherHand = afterPage(() => import('../reach/OtherHand'));
 const ShortcutsDialog = afterPage(() => import('./ShortcutsDialog'));
 const MarkList = afterPage(() => import('../pages/MarkList'));
 const GrabDialog = afterPage(() => import('../handout/GrabDialog'));
+const ShelfPanel = afterPage(() => import('../shelf/ShelfPanel'));
 const ScreenBar = afterPage(() => import('../sharing/ScreenBar'));
 const NotesPanel = afterPage(() => import('../pages/NotesPanel'));
 const DocumentDialog = afterPage(() => import('../material/DocumentDialog'));
@@ -106,17 +107,23 @@ export function WorkspaceView({
   const [helpOpen, setHelpOpen] = useState(false);
   const [grabbing, setGrabbing] = useState(false);
   const [listOpen, setListOpen] = useState(false);
+  const { shelf } = desk.room;
+  const shelfOpen = useStore(shelf) !== undefined;
   const screen = useMemo(
     () => ({
       swapSide: reach.swapSide,
       toggleFold: reach.toggleFold,
       showHelp: () => setHelpOpen(true),
-      toggleList: () => setListOpen((open) => !open),
+      toggleList: () => {
+        // Both lie at the same side.
+        shelf.set(undefined);
+        setListOpen((open) => !open);
+      },
       grab: () => setGrabbing(true),
       present: onPresent ?? presenting.toggle,
       hideTools: presenting.toggleTools,
     }),
-    [reach, presenting, onPresent],
+    [reach, presenting, onPresent, shelf],
   );
   useShortcuts(active, stage, screen);
   useClipboard(active);
@@ -197,7 +204,9 @@ export function WorkspaceView({
               onToggleList={screen.toggleList}
               onGrab={screen.grab}
               onPresent={onPresent ?? presenting.start}
-              listOpen={listOpen}
+              listOpen={listOpen && !shelfOpen}
+              shelfOpen={shelfOpen}
+              onToggleShelf={() => shelf.set(shelfOpen ? undefined : 'own')}
               desk={desk}
               stage={stage}
               side={away}
@@ -211,7 +220,8 @@ export function WorkspaceView({
       <Suspense>
         {grabbing && <GrabDialog desk={active} onClose={() => setGrabbing(false)} />}
         {helpOpen && <ShortcutsDialog room={desk.room} onClose={() => setHelpOpen(false)} />}
-        {listOpen && <MarkList desk={desk} side={away} onClose={() => setListOpen(false)} />}
+        {stage && shelfOpen && <ShelfPanel desk={active} stage={stage} side={away} besideStrip={stripOpen} />}
+        {listOpen && !shelfOpen && <MarkList desk={desk} side={away} onClose={() => setListOpen(false)} />}
       </Suspense>
       <Suspense>
         <PageReading desk={desk} />

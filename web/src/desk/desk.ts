@@ -64,6 +64,8 @@ export interface Desk {
   mayTouch(mark: Mark): boolean;
   maySelect(mark: Mark): boolean;
   takeTool(tool: ToolId): void;
+  /** Gives what is selected to what lies beside the page at a place of it. Returns whether something took it. */
+  dropBeside(at: { x: number; y: number }): boolean;
   /** Finishes what is half done. */
   settle(): void;
   turnTo(page: string): void;

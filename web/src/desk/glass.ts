@@ -19,6 +19,8 @@ export interface Glass {
   readonly written: Signal<PenPoint>;
   /** The place of the page under a point of the window. */
   toPage(x: number, y: number): { x: number; y: number };
+  /** Where in the browser's window a place of the page lies, CSS pixels. */
+  toWindow(at: { x: number; y: number }): { x: number; y: number };
   /** Starts what a tool does at a point; `eraser` is the eraser end of a pen. */
   begin(at: PenPoint, pressure: boolean, eraser: boolean): RunningGesture | undefined;
   /** Takes away a patch that covers a point, in class. Returns whether there was one. */

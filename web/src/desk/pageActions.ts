@@ -1,5 +1,5 @@
 import type { Change, Mark, Page, PagePatch, Sheet } from '@doodla/core';
-import { ordersBeside, FORMATS, orderAt } from '@doodla/core';
+import { copiesOf, ordersBeside, FORMATS, orderAt } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import type { Desk } from './desk';
 
@@ -114,7 +114,7 @@ export class PageActions {
 const isOfClass = ({ space }: Mark) => space === 'class';
 
 function copiesOn(page: string, marks: readonly Mark[]): Change[] {
-  return marks.map((mark) => ({ do: 'add', mark: { ...mark, id: nanoid(), page } }));
+  return copiesOf(marks, nanoid).map((mark) => ({ do: 'add', mark: { ...mark, page } }));
 }
 
 /** A blank page of the same size and paper; of what is much higher than wide, of a display. */

@@ -11,9 +11,9 @@ export class PictureActions {
   ) {}
 
   /** As `PictureSender.place`. */
-  place(files: readonly Blob[], at?: { x: number; y: number }): Promise<void> {
+  place(...[files, ...where]: Parameters<PictureSender['place']>): Promise<void> {
     return this.tell(async () => {
-      if (files.length > 0) await (await this.load()).place(files, at);
+      if (files.length > 0) await (await this.load()).place(files, ...where);
     });
   }
 

@@ -36,8 +36,15 @@ export class PictureSender {
     private readonly server: PictureStore,
   ) {}
 
-  /** Sends files and places them, the first with its middle at a point; in the middle of the page if none is given. */
-  async place(files: readonly Blob[], at?: { x: number; y: number }): Promise<void> {
+  /**
+   * Sends files and places them, the first with its middle at a point; in the middle of the page if none is given.
+   * `alt` says what they show.
+   */
+  async place(
+    files: readonly Blob[],
+    at?: { x: number; y: number },
+    alt: string | null = null,
+  ): Promise<void> {
     if (!this.desk.mayWrite) return this.desk.tellProblem(t('desk.pensAreDownSoNo'));
     // The page may be turned while they are sent.
     const page = this.desk.pageId.get();
@@ -45,7 +52,7 @@ export class PictureSender {
     for (const [i, file] of files.entries()) {
       try {
         const mark = await this.send(file, i, { at, page });
-        if (mark) marks.push(mark);
+        if (mark) marks.push({ ...mark, alt });
       } catch (error) {
         this.desk.tellProblem((error as Error).message);
       }

@@ -2,6 +2,7 @@ import type { AlignEdge, Change, Mark, MarkPatch, Rect, Transform } from '@doodl
 import {
   alignMoves,
   boundsOf,
+  copiesOf,
   distributeMoves,
   followAnchors,
   orderOnTop,
@@ -151,7 +152,7 @@ export class Selection {
     const moved = marks.map((mark) =>
       patchMark(mark, transformPatch(mark, { kind: 'move', dx: offset, dy: offset })),
     );
-    this.put(this.renewed(moved));
+    this.putCopies(moved);
     return true;
   }
 
@@ -250,35 +251,30 @@ export class Selection {
     return changes;
   }
 
+  /** Puts copies of marks from anywhere on the shown page, above all others. Returns whether that could be done. */
+  putCopies(marks: readonly Mark[]): boolean {
+    return this.put(this.renewed(marks));
+  }
+
   /** Copies with ids, groups and an author of their own, on the shown page, above all others. */
   private renewed(marks: readonly Mark[]): Mark[] {
     const common = this.desk.newMark();
     if (!common) return [];
-    const ids = new Map(marks.map((mark) => [mark.id, nanoid()]));
-    const groups = new Map(marks.map((mark) => [mark.group, nanoid()]));
     let { order } = common;
-    return marks.map((mark): Mark => {
-      const own = {
-        ...common,
-        id: ids.get(mark.id)!,
-        order,
-        group: mark.group && groups.get(mark.group)!,
-        alt: mark.alt,
-        ...(mark.pane !== undefined && { pane: mark.pane }),
-      };
+    return copiesOf(marks, nanoid).map((copy): Mark => {
+      const { id, group, alt, pane } = copy;
+      const own = { ...common, id, order, group, alt, ...(pane !== undefined && { pane }) };
       order = orderOnTop([order]);
-      const copy = { ...mark, ...own };
-      delete copy.credit;
-      if (copy.kind !== 'path') return copy;
-      const anchor = (end: typeof copy.from) =>
-        end && ids.has(end.mark) ? { ...end, mark: ids.get(end.mark)! } : null;
-      return { ...copy, from: anchor(copy.from), to: anchor(copy.to) };
+      const renewed = { ...copy, ...own };
+      delete renewed.credit;
+      return renewed;
     });
   }
 
-  private put(marks: readonly Mark[]): void {
-    if (marks.length === 0) return;
-    if (this.desk.target.perform(marks.map((mark) => ({ do: 'add', mark }))) !== undefined)
-      this.select(marks.map(({ id }) => id));
+  private put(marks: readonly Mark[]): boolean {
+    if (marks.length === 0) return false;
+    if (this.desk.target.perform(marks.map((mark) => ({ do: 'add', mark }))) === undefined) return false;
+    this.select(marks.map(({ id }) => id));
+    return true;
   }
 }

@@ -2,6 +2,7 @@ import type { DragEndEvent } from '@dnd-kit/core';
 import {
   closestCenter,
   DndContext,
+  DragOverlay,
   KeyboardSensor,
   PointerSensor,
   useSensor,
@@ -15,7 +16,7 @@ import {
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import type { Page } from '@doodla/core';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { useNear } from '../ui/useNear';
@@ -47,7 +48,14 @@ export default function PageStrip({ desk, stage, side }: PageStripProps) {
     useSensor(PointerSensor, { activationConstraint: { distance: DRAG_DISTANCE } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates, keyboardCodes: LIFTING }),
   );
-  const drop = ({ active, over }: DragEndEvent) => {
+  const [dragged, setDragged] = useState<Page>();
+  const drop = ({ active, over, activatorEvent, delta }: DragEndEvent) => {
+    setDragged(undefined);
+    const place = desk.room.dropPlace.get();
+    if (place && activatorEvent instanceof PointerEvent) {
+      const at = { x: activatorEvent.clientX + delta.x, y: activatorEvent.clientY + delta.y };
+      if (place.covers(at)) return place.takePage(String(active.id));
+    }
     if (!over || active.id === over.id) return;
     const to = pages.findIndex((page) => page.id === over.id);
     desk.pageActions.moveTo(String(active.id), to);
@@ -66,7 +74,13 @@ export default function PageStrip({ desk, stage, side }: PageStripProps) {
             : 'right-0 pt-16',
       )}
     >
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragStart={({ active }) => setDragged(pages.find(({ id }) => id === active.id))}
+        onDragCancel={() => setDragged(undefined)}
+        onDragEnd={drop}
+      >
         <SortableContext items={pages.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
           <ol className="flex flex-col items-center gap-2">
             {pages.map((page, i) => (
@@ -74,6 +88,8 @@ export default function PageStrip({ desk, stage, side }: PageStripProps) {
             ))}
           </ol>
         </SortableContext>
+        {/* What is dragged is seen beyond the strip too. */}
+        <DragOverlay>{dragged && <PagePicture page={dragged} desk={desk} near />}</DragOverlay>
       </DndContext>
     </nav>
   );
@@ -86,14 +102,11 @@ interface PageThumbProps {
   desk: PageDesk;
 }
 
-function PageThumb({ page, number, current, desk }: PageThumbProps) {
-  const sortable = useSortable({ id: page.id });
-  const item = useRef<HTMLLIElement>(null);
+/** A page as it looks, small; drawn while it is `near` what is seen. */
+function PagePicture({ page, desk, near }: { page: Page; desk: PageDesk; near: boolean }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const near = useNear(item);
   const extent = desk.extentOf(page);
   const height = Math.min(220, (WIDTH * extent.height) / extent.width);
-
   useEffect(() => {
     const target = canvas.current!;
     if (near)
@@ -103,6 +116,17 @@ function PageThumb({ page, number, current, desk }: PageThumbProps) {
       target.width = 0;
     };
   }, [near, page, desk]);
+  return (
+    <span className="block overflow-hidden rounded bg-white" style={{ width: WIDTH, height }}>
+      <canvas ref={canvas} className="size-full object-contain" />
+    </span>
+  );
+}
+
+function PageThumb({ page, number, current, desk }: PageThumbProps) {
+  const sortable = useSortable({ id: page.id });
+  const item = useRef<HTMLLIElement>(null);
+  const near = useNear(item);
   useEffect(() => {
     if (current) item.current!.scrollIntoView({ block: 'nearest' });
   }, [current]);
@@ -114,6 +138,7 @@ function PageThumb({ page, number, current, desk }: PageThumbProps) {
         sortable.setNodeRef(element);
       }}
       style={{ transform: CSS.Translate.toString(sortable.transform), transition: sortable.transition }}
+      className={sortable.isDragging ? 'opacity-40' : undefined}
     >
       <button
         {...sortable.attributes}
@@ -129,9 +154,7 @@ function PageThumb({ page, number, current, desk }: PageThumbProps) {
           current ? 'border-chalk' : 'border-transparent hover:border-board-line',
         )}
       >
-        <span className="block overflow-hidden rounded bg-white" style={{ width: WIDTH, height }}>
-          <canvas ref={canvas} className="size-full object-contain" />
-        </span>
+        <PagePicture page={page} desk={desk} near={near} />
       </button>
       <div className="flex items-center justify-between ps-2 text-sm text-paper">
         <span className="truncate">{page.title === '' ? number : `${number} ${page.title}`}</span>

@@ -1,6 +1,7 @@
 import {
   Crop,
   Keyboard,
+  LibraryBig,
   LayoutGrid,
   ListTree,
   Maximize,
@@ -25,6 +26,8 @@ export interface PageBar {
   onToggleStrip(): void;
   listOpen: boolean;
   onToggleList(): void;
+  shelfOpen: boolean;
+  onToggleShelf(): void;
   onShowHelp(): void;
   onGrab(): void;
   onPresent(): void;
@@ -87,6 +90,15 @@ export const PAGE_BAR: readonly PageBarItem[] = [
     icon: <ListTree aria-hidden size={20} />,
     active: ({ listOpen }) => listOpen,
     run: ({ onToggleList }) => onToggleList(),
+  },
+  {
+    group: 'page',
+    label: t('shelf.shelf'),
+    caption: t('shelf.shelf'),
+    icon: <LibraryBig aria-hidden size={20} />,
+    when: ({ desk }) => desk.isTeacher,
+    active: ({ shelfOpen }) => shelfOpen,
+    run: ({ onToggleShelf }) => onToggleShelf(),
   },
   {
     group: 'page',

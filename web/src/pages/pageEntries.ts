@@ -1,6 +1,7 @@
 import { lazy } from 'react';
 import { toast } from 'sonner';
 import { keepInLessonToo, ownPages } from '../material/broughtIn';
+import { putOnShelf } from '../shelf/putOnShelf';
 import type { Entry } from '../ui/entries';
 import { annotationsToMarks } from './annotationsToMarks';
 import { fetchAnew } from './fetchAnew';
@@ -60,7 +61,14 @@ export const PAGE_ENTRIES: readonly Entry<NumberedPage>[] = [
     id: 'template',
     label: t('templates.putAReadyTemplate'),
     enabled: ({ desk, page }) => page.id === desk.pageId.get(),
-    Sheet: lazy(() => import('./TemplatesDialog')),
+    run: ({ desk }) => desk.room.shelf.set('templates'),
+  },
+  {
+    id: 'shelf',
+    label: t('shelf.putThePageOn'),
+    // A display has no shelf of its own.
+    when: ({ desk }) => desk.isTeacher && desk.room.device === undefined,
+    run: ({ desk, page }) => void putOnShelf(desk, ({ keepPages }) => keepPages(desk, [page.id])),
   },
   {
     id: 'picture',

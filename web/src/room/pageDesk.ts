@@ -202,6 +202,14 @@ export class PageDesk implements Desk {
     this.setMode('write');
   }
 
+  dropBeside(at: { x: number; y: number }): boolean {
+    const place = this.room.dropPlace.get();
+    const glass = this.glass.get();
+    if (!place || !glass || !place.covers(glass.toWindow(at))) return false;
+    place.takeMarks();
+    return true;
+  }
+
   /** Finishes what is half done, so that it never swallows the next action. */
   settle(): void {
     this.textEdit.set(undefined);

@@ -4,6 +4,7 @@ import type { Line, LogChange } from '@doodla/core/client';
 import { ClassClient, isPenUp, LiveInk, LogClient, Pointers, Signal, Store } from '@doodla/core/client';
 import { uploadPicture } from '../api/uploadPicture';
 import { WebPages } from '../canvas/webPages';
+import type { DropPlace, ShelfPart } from '../desk/shelf';
 import type { Mode } from '../desk/desk';
 import { MarkLayer } from '../desk/markLayer';
 import { PenCase } from '../desk/penCase';
@@ -76,6 +77,10 @@ export class Room {
   readonly shown = new ShownMarks((author) => this.classroom?.person(author) !== undefined);
   /** In whose space one works on a page, and whose is shown. */
   readonly spaces: WorkSpaces = new WorkSpaces(this);
+  /** The part of the shelf that is open, if one is. */
+  readonly shelf = new Store<ShelfPart | undefined>(undefined);
+  /** Where things of a page can be dropped, while there is such a place. */
+  readonly dropPlace = new Store<DropPlace | undefined>(undefined);
   /** Counts changes of marks, for views that show them. */
   readonly marksChanged = new Store(0);
   /** Tells of each change of a layer, and what of it is stale on which page. */

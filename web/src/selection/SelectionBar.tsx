@@ -28,6 +28,7 @@ import { NudgeMenu } from './NudgeMenu';
 import { prepareMarks } from './prepareMarks';
 import { RepeatDialog } from './RepeatDialog';
 import type { PageDesk } from '../room/pageDesk';
+import { putOnShelf } from '../shelf/putOnShelf';
 import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 import { t } from '../words';
 
@@ -328,6 +329,14 @@ function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat }: MoreMenuProps) 
               {t('selection.sameGapsUpAndDown')}
             </DropdownMenu.Item>
           </>
+        )}
+        {desk.isTeacher && !desk.room.device && (
+          <DropdownMenu.Item
+            className={MENU_ITEM}
+            onSelect={() => void putOnShelf(desk, ({ keepMarks }) => keepMarks(desk))}
+          >
+            {t('shelf.putThisOn')}
+          </DropdownMenu.Item>
         )}
         {desk.isTeacher && desk.sitting !== undefined && !desk.room.device && (
           <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void prepareMarks(desk, marks)}>

@@ -146,6 +146,12 @@ export class Stage implements Glass {
     return this.placing.toPage(x, y);
   }
 
+  toWindow({ x, y }: { x: number; y: number }): { x: number; y: number } {
+    const { left, top } = this.host.getBoundingClientRect();
+    const { scale, x: dx, y: dy } = this.view.get();
+    return { x: left + x * scale + dx, y: top + y * scale + dy };
+  }
+
   pan(dx: number, dy: number): void {
     if (dx !== 0 || dy !== 0) this.sight.goApart();
     this.placing.pan(dx, dy);

@@ -19,6 +19,7 @@ type TestedDesk = Pick<
   | 'newMark'
   | 'mayTouch'
   | 'maySelect'
+  | 'dropBeside'
 >;
 
 /** A desk with some marks on its page, on which Ada works; what is done there is told. */
@@ -33,6 +34,7 @@ export class TestDesk implements TestedDesk {
   /** Pens are down: nothing is taken. */
   refuses = false;
   readonly target: TestedDesk['target'];
+  beside = false;
   private made = 0;
 
   constructor(
@@ -72,6 +74,11 @@ export class TestDesk implements TestedDesk {
     const orders = this.targetMarks.all().map(({ order }) => order);
     const own = { locked: false, group: null, alt: null, createdAt: 0, space: 'class' } as const;
     return { id, page: this.page.id, author: this.actor.id, order: orderOnTop(orders), ...own };
+  }
+
+  /** Whether something beside the page takes what is dropped. */
+  dropBeside(): boolean {
+    return this.beside;
   }
 
   mayTouch(mark: Mark): boolean {

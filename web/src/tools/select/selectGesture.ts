@@ -13,7 +13,7 @@ export class SelectGesture implements Gesture {
   private readonly moves: boolean;
 
   constructor(
-    private readonly desk: Pick<ToolDesk, 'maySelect' | 'targetMarks' | 'selection'>,
+    private readonly desk: Pick<ToolDesk, 'dropBeside' | 'maySelect' | 'targetMarks' | 'selection'>,
     private readonly start: PenPoint,
     private readonly reach: number,
   ) {
@@ -47,7 +47,7 @@ export class SelectGesture implements Gesture {
   end(): void {
     const { selection } = this.desk;
     if (this.moves) {
-      if (!this.isTap) selection.apply(this.transform());
+      if (!this.isTap && !this.desk.dropBeside(this.last)) selection.apply(this.transform());
       return;
     }
     const area = this.isTap ? [] : this.lasso();

@@ -30,7 +30,7 @@ const MAX_PICTURES = 60;
 /** A teacher's own pictures for stamping. */
 @Controller('api/shelf/pictures')
 @UseGuards(TeacherGuard)
-export class ShelfController {
+export class StampsController {
   constructor(
     @InjectRepository(ShelfPicture) private readonly pictures: Repository<ShelfPicture>,
     private readonly files: FileStore,

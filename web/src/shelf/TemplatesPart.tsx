@@ -4,9 +4,9 @@ import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { drawMark } from '../canvas/markPainter';
 import type { PageDesk } from '../room/pageDesk';
-import { Modal } from '../ui/Modal';
-import { placeTemplate, templateWords } from './placeTemplate';
 import { t } from '../words';
+import { DragCard } from './DragCard';
+import { placeTemplate, templateWords } from './placeTemplate';
 
 const WIDTH = 420;
 const UNDO_SHOWN_MS = 15_000;
@@ -27,9 +27,8 @@ const TEXTS = {
 } as const satisfies Record<TemplateId, readonly [string, string]>;
 
 /** Ready templates: one tap puts one on the shown page, of ordinary marks. */
-export default function TemplatesDialog({ desk, onClose }: { desk: PageDesk; onClose(): void }) {
+export function TemplatesPart({ desk }: { desk: PageDesk }) {
   const place = (id: TemplateId) => {
-    onClose();
     const step = placeTemplate(desk, id);
     if (step === undefined) return;
     toast(t('templates.isOnThePage', { name: t(TEXTS[id][0]) }), {
@@ -38,29 +37,19 @@ export default function TemplatesDialog({ desk, onClose }: { desk: PageDesk; onC
     });
   };
   return (
-    <Modal
-      title={t('templates.readyTemplates')}
-      description={t('templates.oneTapPutsOne')}
-      wide
-      open
-      onOpenChange={onClose}
-    >
-      <ul className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-3">
+    <div className="min-h-0 grow overflow-y-auto px-3 pb-3">
+      <p className="mb-2 text-sm text-ink-soft">{t('templates.oneTapPutsOne')}</p>
+      <ul aria-label={t('templates.readyTemplates')} className="flex flex-col gap-2">
         {TEMPLATES.map((id) => (
           <li key={id}>
-            <button
-              type="button"
-              onClick={() => place(id)}
-              className="flex h-full w-full flex-col rounded-xl p-2 text-start hover:bg-paper-dim"
-            >
-              <TemplatePicture id={id} />
+            <DragCard desk={desk} picture={<TemplatePicture id={id} />} onUse={() => place(id)}>
               <span className="mt-2 font-bold">{t(TEXTS[id][0])}</span>
               <span className="text-sm text-ink-soft">{t(TEXTS[id][1])}</span>
-            </button>
+            </DragCard>
           </li>
         ))}
       </ul>
-    </Modal>
+    </div>
   );
 }
 

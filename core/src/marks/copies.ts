@@ -1,0 +1,17 @@
+import type { Mark } from './mark.js';
+
+/**
+ * Copies of marks under new ids, in groups of their own; what is joined to one of them is joined to its copy, and to
+ * nothing else. All other fields stay as they are.
+ */
+export function copiesOf(marks: readonly Mark[], newId: () => string): Mark[] {
+  const ids = new Map(marks.map(({ id }) => [id, newId()]));
+  const groups = new Map(marks.flatMap(({ group }) => (group === null ? [] : [[group, newId()] as const])));
+  return marks.map((mark): Mark => {
+    const copy: Mark = { ...mark, id: ids.get(mark.id)!, group: mark.group && groups.get(mark.group)! };
+    if (copy.kind !== 'path') return copy;
+    const joined = (end: typeof copy.from) =>
+      end && ids.has(end.mark) ? { ...end, mark: ids.get(end.mark)! } : null;
+    return { ...copy, from: joined(copy.from), to: joined(copy.to) };
+  });
+}
