@@ -19,6 +19,7 @@ import { ScreensModule } from './screens/screens.module.js';
 import { SEARCH_TABLES, SearchModule } from './search/search.module.js';
 import { SHELF_TABLES, ShelfModule } from './shelf/shelf.module.js';
 import { SITTINGS_TABLES, SittingsModule } from './sittings/sittings.module.js';
+import { LIMITS_TABLES, LimitsModule } from './settings/limits.module.js';
 import type { Tables } from './storage/tables.js';
 import { TALK_TABLES, TalkModule } from './talk/talk.module.js';
 import { WebPagesModule } from './webpages/webPages.module.js';
@@ -26,6 +27,7 @@ import { WORDS_TABLES, WordsModule } from './words/words.module.js';
 
 /** Everything the server is about, each with what it keeps. Their services know each other, so all are global. */
 const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
+  { module: LimitsModule, tables: LIMITS_TABLES },
   { module: PeopleModule, tables: PEOPLE_TABLES },
   { module: ReadingModule },
   { module: MaterialsModule, tables: MATERIALS_TABLES },

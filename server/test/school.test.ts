@@ -14,6 +14,7 @@ import { aText } from '../../core/test/helpers/marks.js';
 import { aClass } from './helpers/aClass.js';
 import { joiner } from './helpers/joining.js';
 import { LiveClient } from './helpers/live.js';
+import { pdfWith } from './helpers/pdfs.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, colleagueOf, signedIn, startServer } from './helpers/server.js';
 
@@ -100,6 +101,29 @@ describe('whoever looks after the school', () => {
     expect((await teachers(eve)).find(({ name }) => name === 'Eve')).toMatchObject({ admin: true });
     expect((await set(await idOf('Eve'), false)).status).toBe(204);
     expect((await eve.send('GET', '/api/school/teachers')).status).toBe(403);
+  });
+
+  it('sets how much is brought in and how long classes are kept, within bounds, and that holds after a start', async () => {
+    const limits = { maxUploadMb: 7, maxPages: 3, retentionDays: 30 };
+    const set = (what: object, who = admin) => who.send('PUT', '/api/school/limits', what);
+    expect((await set({ ...limits, maxPages: 0 })).body.code).toBe('limit');
+    expect((await set({ ...limits, retentionDays: 1.5 })).body.code).toBe('limit');
+    expect((await set(limits, await colleague('Lena'))).status).toBe(403);
+    expect((await set(limits)).status).toBe(204);
+    const health = async () => (await admin.send<SchoolHealth>('GET', '/api/school/health')).body;
+    expect(await health()).toMatchObject(limits);
+    const { code } = await admin.upload(
+      'long.pdf',
+      await pdfWith(...Array<[number, number]>(4).fill([200, 200])),
+    );
+    expect(code).toBe('too-many-pages');
+    await server.stop();
+    server = await startServer({}, server.data);
+    const again = new Client(server.url);
+    again.cookie = admin.cookie;
+    admin = again;
+    expect(await health()).toMatchObject(limits);
+    expect((await set({ maxUploadMb: 100, maxPages: 500, retentionDays: 180 })).status).toBe(204);
   });
 
   it('takes a teacher out, and everything of theirs goes to another one', async () => {

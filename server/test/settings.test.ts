@@ -33,6 +33,7 @@ describe('settings', () => {
     [{ DOODLA_PUBLIC_URL: 'not an address' }, 'DOODLA_PUBLIC_URL'],
     [{ DOODLA_TLS_CERT: 'cert.pem' }, 'DOODLA_TLS_KEY'],
     [{ DOODLA_MAX_UPLOAD_MB: '0' }, 'DOODLA_MAX_UPLOAD_MB'],
+    [{ DOODLA_OIDC_ISSUER: 'https://accounts.school.example' }, 'DOODLA_OIDC_CLIENT_ID'],
     [{ DOODLA_PROT: '4600' }, 'DOODLA_PROT: there is no such setting'],
   ])('are refused by name: %o', (env, hint) => {
     expect(() => readSettings(env)).toThrow(SettingsError);

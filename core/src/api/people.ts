@@ -3,6 +3,8 @@ export interface Me {
   teacher: { id: string; name: string; admin: boolean } | null;
   needsSetup: boolean;
   demo: boolean;
+  /** Whether teachers can sign in with the school's own accounts. */
+  schoolSignIn: boolean;
 }
 
 export interface SignInRequest {

@@ -17,18 +17,26 @@ export interface Colleague {
   name: string;
 }
 
+/** What whoever looks after the school can limit, each with the least and the most that it can be. */
+export const LIMITS = {
+  /** Largest file that is brought in, megabytes of 1,000,000 bytes. */
+  maxUploadMb: { least: 1, most: 2000 },
+  /** Most pages of one document. */
+  maxPages: { least: 1, most: 5000 },
+  /** How long classes are kept after they ended, days. */
+  retentionDays: { least: 1, most: 36_500 },
+} as const;
+
+export type LimitName = keyof typeof LIMITS;
+export type SchoolLimits = Record<LimitName, number>;
+
 /** How the server is. */
-export interface SchoolHealth {
+export interface SchoolHealth extends SchoolLimits {
   /** Bytes that are free on its disk. */
   free: number;
   /** Failures since it was started. */
   failures: number;
   uptimeSeconds: number;
-  /** How long classes are kept, days. */
-  retentionDays: number;
-  /** Largest file, megabytes. */
-  maxUploadMb: number;
-  maxPages: number;
   /** What was cleared away lately, the last first. */
   cleared: readonly { at: number; classes: number; lessons: number; files: number; bytes: number }[];
 }

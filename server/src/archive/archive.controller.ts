@@ -8,7 +8,7 @@ import { summary } from '../lessons/lessons.controller.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
-import { Settings } from '../settings/settings.js';
+import { LimitsService } from '../settings/limits.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import { ArchiveMakingService } from './archiveMaking.service.js';
 import { ArchiveReadingService } from './archiveReading.service.js';
@@ -25,7 +25,7 @@ export class ArchiveController {
     private readonly making: ArchiveMakingService,
     private readonly reading: ArchiveReadingService,
     private readonly files: FileStore,
-    private readonly settings: Settings,
+    private readonly limits: LimitsService,
   ) {}
 
   /** The archive of a lesson with all its classes; a closed connection cancels. */
@@ -57,7 +57,7 @@ export class ArchiveController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<LessonSummary> {
     const signal = closedOf(response);
-    const most = this.settings.maxUploadMb * TIMES_ONE_FILE;
+    const most = this.limits.current.maxUploadMb * TIMES_ONE_FILE;
     const { path } = await receiveUpload(request, response, this.files, most);
     try {
       return summary(await this.reading.read(path, teacher, { signal, onProgress: () => undefined }));

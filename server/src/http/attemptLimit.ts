@@ -11,6 +11,7 @@ const WRONG = new Set([
   'wrong-link-password',
   'link-gone',
   'invitation-gone',
+  'school-sign-in-failed',
 ]);
 /** How long each code takes then, and how many may wait at once: too slow to guess by, bearable for who has the right one. */
 const SLOW_MS = 1000;

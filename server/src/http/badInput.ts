@@ -6,6 +6,8 @@ export const BAD_INPUT = {
   'shelf-title': 'Please give a name of up to 100 letters.',
   'shelf-marks': 'The shelf takes up to 2,000 marks as one thing. Please choose fewer.',
   'shelf-pages': 'The shelf takes up to 60 pages as one thing. Please choose fewer.',
+  limit:
+    'Please give a whole number within its bounds: files 1 to 2,000 MB, 1 to 5,000 pages, 1 to 36,500 days.',
   'web-address': 'Please give the address of a web page.',
   'target-lesson': 'Please choose the lesson that the page should go to.',
   'reading-language': 'Please choose one of the languages.',

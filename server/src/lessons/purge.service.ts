@@ -3,7 +3,7 @@ import { Injectable, Logger } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { logFailure } from '../http/failures.js';
 import { LogsService } from '../live/logs.service.js';
-import { Settings } from '../settings/settings.js';
+import { LimitsService } from '../settings/limits.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { Write } from '../storage/writes.js';
 import { Writes } from '../storage/writes.js';
@@ -48,7 +48,7 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly logs: LogsService,
     private readonly files: FileStore,
     private readonly writes: Writes,
-    private readonly settings: Settings,
+    private readonly limits: LimitsService,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
@@ -94,7 +94,7 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Drops classes whose time is over: so long after they ended, or after they were last written in. */
   private expire(now: number): void {
-    const before = now - this.settings.retentionDays * DAY_MS;
+    const before = now - this.limits.current.retentionDays * DAY_MS;
     this.writes.together([
       `UPDATE sitting SET dropped_at = ?, ended_at = coalesce(ended_at, ?)
        WHERE dropped_at IS NULL AND coalesce(keep_until, 0) < ? AND opened_at < ? AND coalesce(ended_at,

@@ -19,6 +19,7 @@ import { AttemptLimit } from '../http/attemptLimit.js';
 import { receiveUpload } from '../http/upload.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
+import { LimitsService } from '../settings/limits.service.js';
 import { Settings } from '../settings/settings.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { SharedLink } from './link.entity.js';
@@ -36,6 +37,7 @@ export class LinksController {
     private readonly links: LinksService,
     private readonly files: FileStore,
     private readonly settings: Settings,
+    private readonly limits: LimitsService,
   ) {}
 
   /** Makes a link; it shows something once its pages have been put there. */
@@ -61,7 +63,7 @@ export class LinksController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
     const link = await this.links.own(teacher.id, id);
-    const upload = await receiveUpload(request, response, this.files, this.settings.maxUploadMb);
+    const upload = await receiveUpload(request, response, this.files, this.limits.current.maxUploadMb);
     try {
       await this.links.show(link, await this.files.take(upload));
     } finally {

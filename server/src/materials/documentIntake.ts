@@ -4,7 +4,7 @@ import { rm } from 'node:fs/promises';
 import { answerInLines } from '../http/progressLines.js';
 import { receiveUpload } from '../http/upload.js';
 import type { Teacher } from '../people/teacher.entity.js';
-import { Settings } from '../settings/settings.js';
+import { LimitsService } from '../settings/limits.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { TakenMaterial } from './materials.service.js';
 import { MaterialsService } from './materials.service.js';
@@ -15,7 +15,7 @@ export class DocumentIntake {
   constructor(
     private readonly materials: MaterialsService,
     private readonly files: FileStore,
-    private readonly settings: Settings,
+    private readonly limits: LimitsService,
   ) {}
 
   /**
@@ -29,7 +29,7 @@ export class DocumentIntake {
     pages: string | null,
     work: (taken: TakenMaterial) => Promise<object>,
   ): Promise<void> {
-    const upload = await receiveUpload(request, response, this.files, this.settings.maxUploadMb);
+    const upload = await receiveUpload(request, response, this.files, this.limits.current.maxUploadMb);
     const apology = 'The document could not be taken in. Please try again.';
     try {
       await answerInLines(response, apology, async ({ line, signal }) => {

@@ -23,6 +23,7 @@ export class PeopleController {
       teacher: teacher && { id: teacher.id, name: teacher.name, admin: teacher.admin },
       needsSetup: !(await this.people.hasTeachers()),
       demo: this.settings.demo,
+      schoolSignIn: this.settings.oidcIssuer !== undefined,
     };
   }
 

@@ -55,6 +55,7 @@ export class PeopleService {
       name: dto.name,
       email: dto.email.toLowerCase(),
       passwordHash,
+      subject: null,
       admin: true,
       createdAt: Date.now(),
     };

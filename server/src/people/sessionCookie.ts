@@ -13,12 +13,17 @@ export class SessionCookie {
     private readonly settings: Settings,
   ) {}
 
+  /** Whether cookies are for encrypted connections alone. */
+  get secure(): boolean {
+    return this.settings.https || this.settings.publicUrl?.startsWith('https:') === true;
+  }
+
   /** Opens a session whose token is in the browser alone. */
   async open(teacher: Teacher, response: Response): Promise<void> {
     response.cookie(SESSION_COOKIE, await this.people.openSession(teacher), {
       httpOnly: true,
       sameSite: 'strict',
-      secure: this.settings.https || this.settings.publicUrl?.startsWith('https:') === true,
+      secure: this.secure,
       maxAge: SESSION_DAYS * 24 * 3600 * 1000,
     });
   }

@@ -7,6 +7,7 @@ import {
   ParseUUIDPipe,
   Patch,
   Post,
+  Put,
   Req,
   UseGuards,
 } from '@nestjs/common';
@@ -16,9 +17,10 @@ import { failures } from '../http/failures.js';
 import { PurgeService } from '../lessons/purge.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { AdminGuard, CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
+import { LimitsService } from '../settings/limits.service.js';
 import { Settings } from '../settings/settings.js';
 import { DiskSpace } from '../storage/diskSpace.js';
-import { AdminDto, InviteDto, LeaveDto } from './school.dto.js';
+import { AdminDto, InviteDto, LeaveDto, LimitsDto } from './school.dto.js';
 import { SchoolService } from './school.service.js';
 
 /** Times of clearing away that are told. */
@@ -32,6 +34,7 @@ export class SchoolController {
     private readonly purges: PurgeService,
     private readonly disk: DiskSpace,
     private readonly settings: Settings,
+    private readonly limits: LimitsService,
   ) {}
 
   @Get('teachers')
@@ -49,16 +52,21 @@ export class SchoolController {
   @Get('health')
   @UseGuards(AdminGuard)
   async health(): Promise<SchoolHealth> {
-    const { retentionDays, maxUploadMb, maxPages } = this.settings;
     return {
       free: await this.disk.free(),
       failures: failures.count,
       uptimeSeconds: Math.floor(process.uptime()),
-      retentionDays,
-      maxUploadMb,
-      maxPages,
+      ...this.limits.current,
       cleared: await this.purges.cleared(CLEARED_TOLD),
     };
+  }
+
+  /** Sets how much may be brought in, and how long classes are kept. */
+  @Put('limits')
+  @HttpCode(204)
+  @UseGuards(AdminGuard)
+  setLimits(@Body() limits: LimitsDto): Promise<void> {
+    return this.limits.change(limits);
   }
 
   /** Invites somebody to be a teacher of the school; the link is theirs to open. */

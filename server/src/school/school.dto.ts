@@ -4,9 +4,13 @@ import type {
   GiveRequest,
   TeacherInviteRequest,
   LeaveRequest,
+  LimitName,
+  SchoolLimits,
 } from '@doodla/core';
+import { LIMITS } from '@doodla/core';
+import { applyDecorators } from '@nestjs/common';
 import { Transform } from 'class-transformer';
-import { IsBoolean, IsEmail, IsString, IsUUID, Length } from 'class-validator';
+import { IsBoolean, IsEmail, IsInt, IsString, IsUUID, Length, Max, Min } from 'class-validator';
 import { BAD_INPUT } from '../http/badInput.js';
 import { visibleText } from '../http/visibleText.js';
 
@@ -43,4 +47,17 @@ export class LeaveDto implements LeaveRequest {
 
 export class GiveDto implements GiveRequest {
   @IsUUID() to: string;
+}
+
+const Limit = (name: LimitName) =>
+  applyDecorators(
+    IsInt({ message: BAD_INPUT['limit'] }),
+    Min(LIMITS[name].least, { message: BAD_INPUT['limit'] }),
+    Max(LIMITS[name].most, { message: BAD_INPUT['limit'] }),
+  );
+
+export class LimitsDto implements SchoolLimits {
+  @Limit('maxUploadMb') maxUploadMb: number;
+  @Limit('maxPages') maxPages: number;
+  @Limit('retentionDays') retentionDays: number;
 }

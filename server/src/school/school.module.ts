@@ -8,13 +8,15 @@ import { Invitation } from './invitation.entity.js';
 import { InvitationsController } from './invitations.controller.js';
 import { SchoolController } from './school.controller.js';
 import { SchoolService } from './school.service.js';
+import { SchoolSignInController } from './schoolSignIn.controller.js';
+import { SchoolSignInService } from './schoolSignIn.service.js';
 
 export const SCHOOL_TABLES: Tables = { entities: [Invitation], migrations: [] };
 
 /** The school: its teachers, invitations, and what they give each other. */
 @Module({
   imports: [TypeOrmModule.forFeature([...SCHOOL_TABLES.entities, Teacher]), ArchiveModule],
-  controllers: [GivingController, InvitationsController, SchoolController],
-  providers: [SchoolService],
+  controllers: [GivingController, InvitationsController, SchoolController, SchoolSignInController],
+  providers: [SchoolService, SchoolSignInService],
 })
 export class SchoolModule {}

@@ -99,6 +99,7 @@ export class SchoolService {
       name,
       email,
       passwordHash,
+      subject: null,
       admin: false,
       createdAt: Date.now(),
     };

@@ -1,3 +1,4 @@
+import { LIMITS } from '@doodla/core';
 import { plainToInstance, Transform } from 'class-transformer';
 import { IsBoolean, IsInt, IsOptional, IsString, IsUrl, Max, Min, validateSync } from 'class-validator';
 import { resolve } from 'node:path';
@@ -33,17 +34,32 @@ export class Settings {
   /** Folder that holds the database and all stored files. */
   @Transform(({ value }: { value: string }) => resolve(value)) @IsString() data = resolve('data');
 
-  /** Largest upload, in megabytes of 1,000,000 bytes. */
-  @Transform(asNumber) @IsInt() @Min(1) @Max(2000) maxUploadMb = 100;
+  /** Largest upload, in megabytes of 1,000,000 bytes; as all limits, until the school sets its own. */
+  @Transform(asNumber) @IsInt() @Min(LIMITS.maxUploadMb.least) @Max(LIMITS.maxUploadMb.most) maxUploadMb =
+    100;
 
   /** Most pages of one document. */
-  @Transform(asNumber) @IsInt() @Min(1) @Max(5000) maxPages = 500;
+  @Transform(asNumber) @IsInt() @Min(LIMITS.maxPages.least) @Max(LIMITS.maxPages.most) maxPages = 500;
 
   /** How long classes are kept after they ended, days. */
-  @Transform(asNumber) @IsInt() @Min(1) @Max(36_500) retentionDays = 180;
+  @Transform(asNumber)
+  @IsInt()
+  @Min(LIMITS.retentionDays.least)
+  @Max(LIMITS.retentionDays.most)
+  retentionDays = 180;
 
   /** Longest that turning slides or a text into pages may take, seconds. */
   @Transform(asNumber) @IsInt() @Min(5) @Max(1800) officeSeconds = 120;
+
+  /** The school's own sign-in (OpenID Connect): its issuer, and by what it knows this server. */
+  @IsOptional()
+  @IsUrl({ require_tld: false, protocols: ['http', 'https'], require_protocol: true })
+  oidcIssuer?: string;
+  @IsOptional() @IsString() oidcClientId?: string;
+  @IsOptional() @IsString() oidcClientSecret?: string;
+
+  /** Whether an address counts as somebody's where that sign-in does not say that it has checked it. */
+  @Transform(asFlag) @IsFlag() oidcTrustEmail = false;
 
   /** Whether web pages may be fetched from private and loopback addresses; for the demo and tests alone. */
   @Transform(asFlag) @IsFlag() fetchPrivate = false;
@@ -82,6 +98,10 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     'maxPages',
     'retentionDays',
     'trustProxy',
+    'oidcIssuer',
+    'oidcClientId',
+    'oidcClientSecret',
+    'oidcTrustEmail',
     'officeSeconds',
     'fetchPrivate',
     'demo',
@@ -101,6 +121,9 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
   );
   if ((settings.tlsCert === undefined) !== (settings.tlsKey === undefined)) {
     wrong.push('DOODLA_TLS_CERT and DOODLA_TLS_KEY: set both or none');
+  }
+  if (settings.oidcIssuer !== undefined && (!settings.oidcClientId || !settings.publicUrl)) {
+    wrong.push('DOODLA_OIDC_ISSUER: set DOODLA_OIDC_CLIENT_ID and DOODLA_PUBLIC_URL too');
   }
   if (unknown.length + wrong.length > 0) throw new SettingsError([...unknown, ...wrong].join('\n'));
   return settings;

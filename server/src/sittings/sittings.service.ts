@@ -20,7 +20,7 @@ import { GroupsService } from '../groups/groups.service.js';
 import { Problem } from '../http/problem.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
-import { Settings } from '../settings/settings.js';
+import { LimitsService } from '../settings/limits.service.js';
 import type { Write } from '../storage/writes.js';
 import { Writes } from '../storage/writes.js';
 import { makeJoinCode, normaliseCode } from './joinCode.js';
@@ -57,7 +57,7 @@ export class SittingsService {
     private readonly groups: GroupsService,
     private readonly logs: LogsService,
     private readonly writes: Writes,
-    private readonly settings: Settings,
+    private readonly limits: LimitsService,
   ) {}
 
   ofLesson(lessonId: string): Promise<Sitting[]> {
@@ -66,7 +66,7 @@ export class SittingsService {
 
   /** What a teacher is told of a class. */
   summary({ id, title, code, openedAt, endedAt, droppedAt, keepUntil }: Sitting): SittingSummary {
-    const usual = endedAt === null ? null : endedAt + this.settings.retentionDays * DAY_MS;
+    const usual = endedAt === null ? null : endedAt + this.limits.current.retentionDays * DAY_MS;
     const goneAt = usual === null ? null : Math.max(usual, keepUntil ?? 0);
     return { id, title, code, openedAt, endedAt, droppedAt, goneAt };
   }

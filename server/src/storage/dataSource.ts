@@ -18,6 +18,7 @@ import { Privacy1700000000014 } from './migrations/14-privacy.js';
 import { Links1700000000015 } from './migrations/15-links.js';
 import { School1700000000016 } from './migrations/16-school.js';
 import { ShelfThings1700000000017 } from './migrations/17-shelf-things.js';
+import { SchoolSettings1700000000018 } from './migrations/18-school-settings.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -55,6 +56,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       Links1700000000015,
       School1700000000016,
       ShelfThings1700000000017,
+      SchoolSettings1700000000018,
       ...migrations,
     ],
     migrationsRun: true,

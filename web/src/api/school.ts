@@ -8,6 +8,7 @@ import type {
   TeacherInviteRequest,
   LeaveRequest,
   SchoolHealth,
+  SchoolLimits,
   SchoolTeacher,
 } from '@doodla/core';
 import { queryOptions } from '@tanstack/react-query';
@@ -30,6 +31,8 @@ export const colleaguesQuery = queryOptions({
 /** Invites somebody to be a teacher of the school. */
 export const inviteTeacher = (who: TeacherInviteRequest) =>
   request<InvitationReply>('POST', '/api/school/invitations', who);
+/** Sets how much may be brought in, and how long classes are kept. */
+export const setLimits = (limits: SchoolLimits) => request<void>('PUT', '/api/school/limits', limits);
 /** Makes a link by which a teacher chooses a new password. */
 export const resetPassword = (id: string) =>
   request<InvitationReply>('POST', `/api/school/teachers/${id}/reset`);

@@ -46,7 +46,7 @@ function Doors() {
     );
   }
   if (me.data.needsSetup) return <SetupPage />;
-  if (!me.data.teacher) return <SignInPage demo={me.data.demo} />;
+  if (!me.data.teacher) return <SignInPage {...me.data} />;
   if (pathname === '/sign-in' || pathname === '/setup') return <Navigate to="/" replace />;
   return (
     <Routes>

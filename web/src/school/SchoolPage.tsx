@@ -9,6 +9,7 @@ import { useTitle } from '../ui/useTitle';
 import { t } from '../words';
 import { dateAndTime } from '../words/dates';
 import { InviteForm } from './InviteForm';
+import { LimitsForm } from './LimitsForm';
 import { OnceLink } from './OnceLink';
 import { TeacherRow } from './TeacherRow';
 
@@ -33,6 +34,8 @@ export default function SchoolPage({ me }: { me: string }) {
         {link && <OnceLink {...link} />}
         <h2 className="mt-8 mb-3 text-xl font-bold">{t('school.inviteSomebody')}</h2>
         <InviteForm onLink={setLink} />
+        <h2 className="mt-8 mb-3 text-xl font-bold">{t('school.limitsOfTheSchool')}</h2>
+        {health.data && <LimitsForm {...health.data} />}
         <h2 className="mt-8 mb-3 text-xl font-bold">{t('school.theServer')}</h2>
         <Problem>{health.error?.message}</Problem>
         {health.data && <Health health={health.data} />}
@@ -66,14 +69,12 @@ function Teachers({ all, me, onLink }: TeachersProps) {
 const GB = 1e9;
 
 function Health({ health }: { health: SchoolHealth }) {
-  const { free, failures, retentionDays, maxUploadMb, maxPages, cleared } = health;
+  const { free, failures, cleared } = health;
   return (
     <>
       <ul className="mb-4 list-disc ps-6">
         <li>{t('school.freeOnTheDisk', { gb: Math.round(free / GB) })}</li>
         <li>{t('school.failures', { count: failures })}</li>
-        <li>{t('school.limits', { maxUploadMb, maxPages })}</li>
-        <li>{t('school.retention', { count: retentionDays })}</li>
       </ul>
       <h3 className="mb-2 font-bold">{t('school.clearedAway')}</h3>
       {cleared.length === 0 ? (

@@ -838,6 +838,7 @@ export const de: Words = {
     signIn: 'Anmelden',
     signInAsTheDemo: 'Als Lehrkraft der Vorführung anmelden',
     signInToTeach: 'Zum Unterrichten anmelden',
+    signInWithTheSchool: 'Mit dem Schulkonto anmelden',
     startUsingDoodla: 'Doodla benutzen',
     welcomeToDoodla: 'Willkommen bei Doodla',
     welcomeWhoIsTheFirst: 'Willkommen. Wer ist die erste Lehrkraft?',
@@ -1062,6 +1063,9 @@ export const de: Words = {
   school: {
     cleared: '{{when}}: Klassen {{classes}}, Stunden {{lessons}}, Dateien {{files}} ({{mb}} MB)',
     clearedAway: 'Zuletzt aufgeräumt',
+    daysKept: 'Wie lange Klassenstunden nach ihrem Ende bleiben, Tage',
+    daysKeptHint:
+      'Ältere gehen innerhalb einer Stunde, außer denen, die eine Lehrkraft länger behalten will. Einen Tag lang kommen sie zurück, wenn man will.',
     everythingGoesTo:
       'Stunden, Klassen, Ordner, Gruppen, Dokumente und Stempel gehen dorthin. Wer geht, kann sich nicht mehr anmelden.',
     failures_one: 'Ein Fehler seit dem Start; das Protokoll sagt, wo',
@@ -1069,21 +1073,23 @@ export const de: Words = {
     freeOnTheDisk: '{{gb}} GB frei auf der Festplatte',
     giveThisLink: 'Gib {{name}} diesen Link. Er gilt einmal, sieben Tage lang.',
     inviteSomebody: 'Jemanden einladen',
+    keepLimits: 'Diese Grenzen behalten',
+    largestFile: 'Größte Datei, MB',
     leaves: 'Verlässt die Schule',
     lessons_one: 'eine Stunde',
     lessons_other: '{{count}} Stunden',
-    limits: 'Dateien bis {{maxUploadMb}} MB, Dokumente bis {{maxPages}} Seiten',
+    limitsAreKept: 'Die Grenzen gelten.',
+    limitsOfTheSchool: 'Grenzen',
     link: 'Link',
     linkIsCopied: 'Der Link kann jetzt eingefügt werden.',
     looksAfter: 'Kümmert sich um die Schule',
     makeAnInvitation: 'Einladung erstellen',
+    mostPages: 'Meiste Seiten eines Dokuments',
     name: 'Name',
     newPassword: 'Neues Passwort',
     nothingYet: 'Noch nichts.',
     pleaseGiveAnAddress: 'Bitte gib eine E-Mail-Adresse an.',
     pleaseGiveAName: 'Bitte gib einen Namen an.',
-    retention_one: 'Klassen werden nach ihrem Ende einen Tag aufgehoben',
-    retention_other: 'Klassen werden nach ihrem Ende {{count}} Tage aufgehoben',
     takeOut: 'Aus der Schule nehmen',
     teachers: 'Lehrkräfte',
     thatIsYou: '(das bist du)',
@@ -1175,6 +1181,8 @@ export const de: Words = {
   server: {
     'a-pdf':
       'Diese Datei ist ein PDF, wie auch immer sie heißt. Bitte hole sie unter „Seiten eines Dokuments“ herein.',
+    'address-not-verified':
+      'Die Anmeldung der Schule sagt nicht, welche E-Mail-Adresse deine ist. Bitte melde dich mit deinem Passwort an oder frag, wer sich um den Server kümmert.',
     'address-taken':
       'Jemand von der Schule hat diese E-Mail-Adresse schon. Bitte sieh in der Liste der Lehrkräfte nach.',
     'already-set-up': 'Dieser Server hat schon seine erste Lehrkraft. Bitte melde dich an.',
@@ -1240,6 +1248,8 @@ export const de: Words = {
     'lesson-full-of-pictures': 'Diese Lektion ist voller Bilder. Bitte lösche erst einige.',
     'letters-missing':
       'Einige Buchstaben erscheinen als Kästchen, weil der Server keine Schrift dafür hat: {{named}}. Schriften für fast alle Schriftsysteme kommen mit: apt-get install fonts-noto-core fonts-noto-cjk. Bis dahin sichere das Dokument selbst als PDF und hole das herein.',
+    limit:
+      'Bitte gib eine ganze Zahl in ihren Grenzen an: Dateien 1 bis 2.000 MB, 1 bis 5.000 Seiten, 1 bis 36.500 Tage.',
     'link-gone':
       'Dieser Link zeigt nichts mehr. Bitte frage die Person, die ihn dir gegeben hat, nach einem neuen.',
     locked: 'Dieses Zeichen ist gesperrt und blieb darum, wie es ist.',
@@ -1252,6 +1262,7 @@ export const de: Words = {
     'no-office':
       'Folien und Texte brauchen LibreOffice auf dem Server (auf Debian: apt-get install libreoffice-impress-nogui libreoffice-writer-nogui). Bis dahin sichere das Dokument bitte als PDF und wähle das.',
     'no-pages': 'Diese Lektion hat noch keine Seiten. Bitte lege eine an, bevor du den Unterricht beginnst.',
+    'no-school-sign-in': 'Dieser Server hat keine Anmeldung mit den Konten der Schule.',
     'no-such-mark': 'Das Zeichen, das du geändert hast, ist nicht mehr da.',
     'no-such-page':
       'Die Seite, auf die du geschrieben hast, ist nicht mehr da, darum wurde das Zeichen zurückgenommen.',
@@ -1264,6 +1275,8 @@ export const de: Words = {
       'Diese Datei ist kein PDF. Bitte wähle eine Datei, deren Name auf .pdf endet, oder sichere dein Dokument erst als PDF.',
     'not-a-picture': 'Diese Datei ist kein Bild, das sich zeigen lässt. Bitte wähle PNG oder JPEG.',
     'not-a-scribe': 'In die Notizen schreiben nur die Lehrkraft und wen sie benannt hat.',
+    'not-a-teacher':
+      'Mit der Adresse deines Schulkontos ist in Doodla noch niemand Lehrkraft. Bitte lass dich von jemandem einladen, der sich um die Schule kümmert.',
     'not-admin': 'Das kann nur, wer sich um die Schule kümmert. Bitte frage dort.',
     'not-allowed': 'Das kann nur die Lehrkraft.',
     'not-begun':
@@ -1308,6 +1321,11 @@ export const de: Words = {
       'Diese Adresse schickt ohne Ende von einem Ort zum nächsten. Bitte öffne sie im Browser und gib die Adresse an, bei der du landest.',
     refused: 'Diese Anfrage wurde nicht verstanden. Lade die Seite neu und versuche es noch einmal.',
     'request-too-large': 'Das ist zu viel, um es auf einmal zu senden.',
+    'school-sign-in-away':
+      'Die Anmeldung der Schule ist gerade nicht zu erreichen. Bitte melde dich mit deinem Passwort an oder versuch es später noch einmal.',
+    'school-sign-in-failed':
+      'Die Anmeldung mit dem Schulkonto hat nicht geklappt. Bitte versuch es noch einmal oder melde dich mit deinem Passwort an.',
+    'school-sign-in-late': 'Das hat zu lange gedauert. Bitte melde dich noch einmal an.',
     'screen-busy': 'Jemand anderes zeigt gerade den Bildschirm. Bitte warte, bis das vorbei ist.',
     'sent-again': 'Auf dem Server ging etwas schief. Deine Arbeit bleibt hier und wird noch einmal gesendet.',
     'setting-too-large': 'Das ist zu viel für eine Einstellung.',

@@ -818,6 +818,7 @@ export const en = {
     signIn: 'Sign in',
     signInAsTheDemo: 'Sign in as the demo teacher',
     signInToTeach: 'Sign in to teach',
+    signInWithTheSchool: 'Sign in with the school’s account',
     startUsingDoodla: 'Start using Doodla',
     welcomeToDoodla: 'Welcome to Doodla',
     welcomeWhoIsTheFirst: 'Welcome. Who is the first teacher?',
@@ -1040,6 +1041,9 @@ export const en = {
   school: {
     cleared: '{{when}}: classes {{classes}}, lessons {{lessons}}, files {{files}} ({{mb}} MB)',
     clearedAway: 'Cleared away lately',
+    daysKept: 'How long classes are kept after they ended, days',
+    daysKeptHint:
+      'Classes that are older go within an hour, but for those that a teacher has chosen to keep longer. For a day they can be brought back.',
     everythingGoesTo:
       'Lessons, classes, folders, groups, documents and stamps go to them. Whoever leaves cannot sign in any more.',
     failures_one: 'One failure since the start; the log says where',
@@ -1047,21 +1051,23 @@ export const en = {
     freeOnTheDisk: '{{gb}} GB free on the disk',
     giveThisLink: 'Give this link to {{name}}. It is good once, for seven days.',
     inviteSomebody: 'Invite somebody',
+    keepLimits: 'Keep these limits',
+    largestFile: 'Largest file, MB',
     leaves: 'Leaves the school',
     lessons_one: 'one lesson',
     lessons_other: '{{count}} lessons',
-    limits: 'Files up to {{maxUploadMb}} MB, documents up to {{maxPages}} pages',
+    limitsAreKept: 'The limits are kept.',
+    limitsOfTheSchool: 'Limits',
     link: 'Link',
     linkIsCopied: 'The link can be pasted now.',
     looksAfter: 'Looks after the school',
     makeAnInvitation: 'Make an invitation',
+    mostPages: 'Most pages of one document',
     name: 'Name',
     newPassword: 'New password',
     nothingYet: 'Nothing yet.',
     pleaseGiveAnAddress: 'Please give an e-mail address.',
     pleaseGiveAName: 'Please give a name.',
-    retention_one: 'Classes are kept for a day after they ended',
-    retention_other: 'Classes are kept for {{count}} days after they ended',
     takeOut: 'Take out of the school',
     teachers: 'Teachers',
     thatIsYou: '(that is you)',
@@ -1148,6 +1154,8 @@ export const en = {
   },
   server: {
     'a-pdf': 'This file is a PDF, whatever its name says. Please bring it in under “Pages of a document”.',
+    'address-not-verified':
+      'The school’s sign-in does not say which e-mail address is yours. Please sign in with your password, or ask whoever looks after the server.',
     'address-taken':
       'Somebody of the school has this e-mail address already. Please look at the list of teachers.',
     'already-set-up': 'This server already has its first teacher. Please sign in.',
@@ -1209,6 +1217,8 @@ export const en = {
     'lesson-full-of-pictures': 'This lesson is full of pictures. Please delete some first.',
     'letters-missing':
       'Some letters show as boxes, because the server has no font for them: {{named}}. Fonts for nearly all scripts are installed with: apt-get install fonts-noto-core fonts-noto-cjk. Until then, save the document as PDF yourself and bring that in.',
+    limit:
+      'Please give a whole number within its bounds: files 1 to 2,000 MB, 1 to 5,000 pages, 1 to 36,500 days.',
     'link-gone':
       'This link does not show anything any more. Please ask whoever gave it to you for a new one.',
     locked: 'That mark is locked, so it was left as it is.',
@@ -1221,6 +1231,7 @@ export const en = {
     'no-office':
       'Slides and texts need LibreOffice on the server (on Debian: apt-get install libreoffice-impress-nogui libreoffice-writer-nogui). Until then, please save the document as PDF and choose that one.',
     'no-pages': 'This lesson has no pages yet. Please add one before you start the class.',
+    'no-school-sign-in': 'This server has no sign-in with the school’s accounts.',
     'no-such-mark': 'The mark you changed is no longer there.',
     'no-such-page': 'The page you wrote on is no longer there, so the mark was taken back.',
     'no-such-pages': 'This document has {{pages}} pages. Please name those to take like this: 1-3, 7.',
@@ -1232,6 +1243,8 @@ export const en = {
       'This file is not a PDF. Please choose a file whose name ends in .pdf, or save your document as PDF first.',
     'not-a-picture': 'This file is not a picture that can be shown. Please choose a PNG or JPEG.',
     'not-a-scribe': 'Only the teacher and whoever they have named write in the notes.',
+    'not-a-teacher':
+      'Nobody with the address of your school’s account is a teacher in Doodla yet. Please ask whoever looks after the school for an invitation.',
     'not-admin': 'Only whoever looks after the school can do that. Please ask them.',
     'not-allowed': 'Only the teacher can do that.',
     'not-begun': 'Your class has not begun yet. Please wait for your teacher and try again.',
@@ -1272,6 +1285,11 @@ export const en = {
       'This address sends from one place to the next without end. Please open it in the browser and give the address you end at.',
     refused: 'This request was not understood. Reload the page and try again.',
     'request-too-large': 'That is too large to be sent in one go.',
+    'school-sign-in-away':
+      'The school’s sign-in cannot be reached just now. Please sign in with your password, or try again later.',
+    'school-sign-in-failed':
+      'Signing in with the school’s account did not work. Please try again, or sign in with your password.',
+    'school-sign-in-late': 'That took too long. Please try to sign in once more.',
     'screen-busy': 'Somebody else is showing their screen. Please wait until they stop.',
     'sent-again': 'Something went wrong on the server. Your work is kept here and will be sent again.',
     'setting-too-large': 'This is too much to be kept as a setting.',

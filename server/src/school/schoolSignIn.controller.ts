@@ -1,0 +1,70 @@
+import { Controller, Get, Req, Res } from '@nestjs/common';
+import type { Request, Response } from 'express';
+import { AttemptLimit } from '../http/attemptLimit.js';
+import { Problem } from '../http/problem.js';
+import { SessionCookie } from '../people/sessionCookie.js';
+import type { SignInUnderWay } from './schoolSignIn.service.js';
+import { RETURN_PATH, SchoolSignInService } from './schoolSignIn.service.js';
+
+const COOKIE = 'doodla_school_sign_in';
+const GOOD_FOR_MS = 10 * 60_000;
+
+/** The way to the school's own sign-in and back; a browser goes it by links, so what goes wrong is told by the start page. */
+@Controller()
+export class SchoolSignInController {
+  private readonly limit = new AttemptLimit();
+
+  constructor(
+    private readonly signIn: SchoolSignInService,
+    private readonly cookie: SessionCookie,
+  ) {}
+
+  @Get('api/sign-in/school')
+  begin(@Req() request: Request, @Res() response: Response): Promise<void> {
+    return orTell(response, async () => {
+      const { url, underWay } = await this.limit.guard(request, () => this.signIn.begin());
+      // Lax, since the way back comes from the provider's pages.
+      response.cookie(COOKIE, JSON.stringify(underWay), {
+        httpOnly: true,
+        sameSite: 'lax',
+        secure: this.cookie.secure,
+        maxAge: GOOD_FOR_MS,
+        path: RETURN_PATH,
+      });
+      response.redirect(url);
+    });
+  }
+
+  @Get(RETURN_PATH)
+  finish(@Req() request: Request, @Res() response: Response): Promise<void> {
+    return orTell(response, async () => {
+      response.clearCookie(COOKIE, { path: RETURN_PATH });
+      const underWay = underWayOf(request);
+      const { search } = new URL(request.originalUrl, 'http://here');
+      const teacher = await this.limit.guard(request, () => this.signIn.finish(search, underWay));
+      await this.cookie.open(teacher, response);
+      response.redirect('/');
+    });
+  }
+}
+
+/** What the browser kept. Throws Problem where it has nothing of the kind, such as after too long a while. */
+function underWayOf(request: Request): SignInUnderWay {
+  try {
+    const kept = JSON.parse((request.cookies as Record<string, string>)[COOKIE] ?? '') as SignInUnderWay;
+    const { state, nonce, verifier } = kept;
+    if ([state, nonce, verifier].every((part) => typeof part === 'string')) return { state, nonce, verifier };
+  } catch {
+    // It is no JSON: as if it were not there.
+  }
+  throw new Problem(401, 'school-sign-in-late', 'That took too long. Please try to sign in once more.');
+}
+
+async function orTell(response: Response, work: () => Promise<void>): Promise<void> {
+  try {
+    await work();
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    response.redirect(`/?${new URLSearchParams({ problem: error.code })}`);
+  }
+}

@@ -1,0 +1,9 @@
+import type { LimitName } from '@doodla/core';
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+/** A limit that whoever looks after the school has set. */
+@Entity('school_limit')
+export class SchoolLimit {
+  @PrimaryColumn({ type: 'text' }) name: LimitName;
+  @Column({ type: 'integer' }) value: number;
+}

@@ -1,0 +1,155 @@
+import 'reflect-metadata';
+import type { Me, SchoolTeacher } from '@doodla/core';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { ADA, Client, signedIn, startServer } from './helpers/server.js';
+import type { TestServer } from './helpers/server.js';
+import type { Claims } from './helpers/standInProvider.js';
+import { StandInProvider } from './helpers/standInProvider.js';
+
+let provider: StandInProvider;
+let server: TestServer;
+let admin: Client;
+
+beforeAll(async () => {
+  provider = await StandInProvider.start();
+  server = await startServer(settings());
+  admin = await signedIn(server);
+});
+afterAll(async () => {
+  await server.remove();
+  await provider.stop();
+});
+afterEach(() => {
+  provider.forges = false;
+  provider.wrong = {};
+});
+
+const settings = (more: Record<string, string> = {}) => ({
+  DOODLA_PUBLIC_URL: 'http://doodla.school.example',
+  DOODLA_OIDC_ISSUER: provider.issuer,
+  DOODLA_OIDC_CLIENT_ID: provider.clientId,
+  DOODLA_OIDC_CLIENT_SECRET: provider.clientSecret,
+  ...more,
+});
+
+/** A browser on its way: keeps its cookies and follows one redirect at a time. */
+class Walker {
+  private readonly cookies = new Map<string, string>();
+
+  constructor(private readonly url: string) {}
+
+  /** Where an address leads; those of the server's public name go to the server that is tested. */
+  async go(address: string): Promise<string> {
+    const at = address.replace('http://doodla.school.example', this.url);
+    const cookie = [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+    const response = await fetch(at, {
+      redirect: 'manual',
+      headers: at.startsWith(this.url) ? { cookie } : {},
+    });
+    for (const set of response.headers.getSetCookie()) {
+      const [name, value] = set.split(';')[0]!.split('=') as [string, string];
+      this.cookies.set(name, value);
+    }
+    return response.headers.get('location')!;
+  }
+
+  async me(): Promise<Me> {
+    const client = new Client(this.url);
+    client.cookie = [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+    return (await client.send<Me>('GET', '/api/me')).body;
+  }
+}
+
+/** Signs somebody in through the provider. Returns where that ends, and who one is then. */
+async function signInAs(person: Claims, at = server): Promise<{ end: string; me: Me }> {
+  provider.person = person;
+  const walker = new Walker(at.url);
+  const toProvider = await walker.go(`${at.url}/api/sign-in/school`);
+  const end = await walker.go(await walker.go(toProvider));
+  return { end, me: await walker.me() };
+}
+
+const invite = (email: string) => admin.send('POST', '/api/school/invitations', { name: 'Somebody', email });
+
+describe('the school’s own sign-in', () => {
+  it('lets a teacher in by their address, and from then on by their account', async () => {
+    expect((await new Client(server.url).send<Me>('GET', '/api/me')).body.schoolSignIn).toBe(true);
+    const first = await signInAs({ sub: 'ada-1', email: 'Ada@School.example', email_verified: true });
+    expect([first.end, first.me.teacher?.name]).toEqual(['/', ADA.name]);
+    const moved = await signInAs({ sub: 'ada-1', email: 'fenn@school.example', email_verified: true });
+    expect(moved.me.teacher?.id).toBe(first.me.teacher!.id);
+    // Whoever gets the address later does not get the teacher.
+    const later = await signInAs({ sub: 'other', email: ADA.email, email_verified: true });
+    expect([later.end, later.me.teacher]).toEqual(['/?problem=not-a-teacher', null]);
+  });
+
+  it('makes a teacher of whoever was invited, once and without a password', async () => {
+    await invite('bea@school.example');
+    const bea = { sub: 'bea-1', email: 'bea@school.example', email_verified: true, name: 'Bea Moor' };
+    const { me } = await signInAs(bea);
+    expect(me.teacher).toMatchObject({ name: 'Bea Moor', admin: false });
+    const { body: teachers } = await admin.send<SchoolTeacher[]>('GET', '/api/school/teachers');
+    expect(teachers.filter(({ email }) => email === 'bea@school.example')).toHaveLength(1);
+    expect((await signInAs(bea)).me.teacher?.id).toBe(me.teacher!.id);
+    const byPassword = await new Client(server.url).send('POST', '/api/sign-in', {
+      email: bea.email,
+      password: 'none',
+    });
+    expect(byPassword.status).toBe(401);
+  });
+
+  it('lets nobody in who is no teacher, or whose address is not certain', async () => {
+    const student = await signInAs({ sub: 's-1', email: 'wren@school.example', email_verified: true });
+    expect([student.end, student.me.teacher]).toEqual(['/?problem=not-a-teacher', null]);
+    for (const claims of [{ email_verified: false }, {}, { email: 7, email_verified: true }]) {
+      const { end } = await signInAs({ sub: 's-2', email: ADA.email, ...claims });
+      expect(end).toBe('/?problem=address-not-verified');
+    }
+  });
+
+  it('believes an address that is not said to be checked only where it is set so', async () => {
+    const trusting = await startServer(settings({ DOODLA_OIDC_TRUST_EMAIL: '1' }));
+    await signedIn(trusting);
+    const { me } = await signInAs({ sub: 'a', email: ADA.email }, trusting);
+    expect(me.teacher?.name).toBe(ADA.name);
+    const { end } = await signInAs({ sub: 'b', email: ADA.email, email_verified: false }, trusting);
+    expect(end).toBe('/?problem=address-not-verified');
+    await trusting.remove();
+  });
+
+  // OpenID Connect Core 1.0 §3.1.3.7: what an ID token has to be checked for.
+  it.each([
+    ['its signature', () => (provider.forges = true)],
+    ['its issuer', () => (provider.wrong = { iss: 'http://elsewhere.example' })],
+    ['its audience', () => (provider.wrong = { aud: 'another' })],
+    ['its nonce', () => (provider.wrong = { nonce: 'another' })],
+  ])('refuses a token by %s', async (_, spoil) => {
+    spoil();
+    const { end, me } = await signInAs({ sub: 'ada-1', email: ADA.email, email_verified: true });
+    expect([end, me.teacher]).toEqual(['/?problem=school-sign-in-failed', null]);
+  });
+
+  it('refuses a way back that this browser did not set out on', async () => {
+    provider.person = { sub: 'ada-1', email: ADA.email, email_verified: true };
+    const victim = new Walker(server.url);
+    const other = new Walker(server.url);
+    await victim.go(`${server.url}/api/sign-in/school`);
+    const back = await other.go(await other.go(`${server.url}/api/sign-in/school`));
+    expect(await victim.go(back)).toBe('/?problem=school-sign-in-failed');
+    expect(await new Walker(server.url).go(back)).toBe('/?problem=school-sign-in-late');
+  });
+
+  it('says so where the provider cannot be reached, or there is none', async () => {
+    const alone = await startServer(settings({ DOODLA_OIDC_ISSUER: 'http://127.0.0.1:9' }));
+    expect(await new Walker(alone.url).go(`${alone.url}/api/sign-in/school`)).toBe(
+      '/?problem=school-sign-in-away',
+    );
+    await alone.remove();
+    const without = await startServer();
+    expect((await new Client(without.url).send<Me>('GET', '/api/me')).body.schoolSignIn).toBe(false);
+    expect(await new Walker(without.url).go(`${without.url}/api/sign-in/school`)).toBe(
+      '/?problem=no-school-sign-in',
+    );
+    await without.remove();
+  });
+});
