@@ -36,6 +36,24 @@ test('a colleague comes by an invitation, gets a copy of a lesson, and leaves it
   await surfaceShown(bea);
   await expectMarks(bea, 1);
 
+  // The lesson itself, on which both work.
+  await chooseForLesson(teacher, 'bridges', 'Work on it together');
+  await teacher.getByLabel(name).check();
+  await teacher.getByRole('button', { name: 'Let them work on it' }).click();
+  await expect(teacher.getByRole('dialog')).toBeHidden();
+  await openLesson(teacher, 'bridges');
+  await surfaceShown(teacher);
+  await bea.goto(new URL('/', url).href);
+  await bea.getByRole('link', { name: /with Ada Fenn/ }).click();
+  await surfaceShown(bea);
+  await expect(bea.getByRole('button', { name: 'Start class' })).toHaveCount(0);
+  await typeAt(bea, 100, 300, 'Trusses are light');
+  await expectMarks(teacher, 2);
+  await typeAt(teacher, 100, 500, 'Beams are easy');
+  await expectMarks(bea, 3);
+  await bea.goto(new URL('/', url).href);
+  await teacher.goto('/');
+
   await teacher.goto('/school');
   const row = teacher.getByRole('listitem').filter({ hasText: name });
   await row.getByRole('button', { name: 'Leaves the school' }).click();

@@ -16,6 +16,8 @@ export interface LessonSummary {
   archived: boolean;
   /** When it was put into the trash; null where it is not there. */
   deletedAt: number | null;
+  /** Whose it is, where one works on a lesson of somebody else's. */
+  owner: string | null;
 }
 
 /** What is said of a lesson; what is left out stays as it is. */
@@ -30,6 +32,11 @@ export interface LessonRequest {
 /** Most tags of a lesson, and letters of one. */
 export const MOST_TAGS = 20;
 export const TAG_LENGTH = 40;
+
+/** Who works on a lesson, beside the teacher whose it is. */
+export interface TeamRequest {
+  teachers: readonly string[];
+}
 
 /** A folder of lessons, in another one or in none. */
 export interface Folder {

@@ -28,6 +28,7 @@ import { BlankLessonDto, InsertDocumentDto, LessonDto, RenameDto } from './lesso
 import { FoldersService } from './folders.service.js';
 import { LessonsService } from './lessons.service.js';
 import { PageCopiesService } from './pageCopies.service.js';
+import { TeamsService } from './teams.service.js';
 
 @Controller('api/lessons')
 @UseGuards(TeacherGuard)
@@ -41,11 +42,14 @@ export class LessonsController {
     private readonly intake: DocumentIntake,
     private readonly folders: FoldersService,
     private readonly copies: PageCopiesService,
+    private readonly teams: TeamsService,
   ) {}
 
   @Get()
   async list(@CurrentTeacher() teacher: Teacher): Promise<LessonSummary[]> {
-    return (await this.lessons.list(teacher.id)).map(summary);
+    const lessons = await this.lessons.list(teacher.id);
+    const owners = await this.teams.ownersOf(lessons, teacher.id);
+    return lessons.map((lesson) => summary(lesson, owners.get(lesson.id)));
   }
 
   /**
@@ -111,16 +115,16 @@ export class LessonsController {
   /** What is deleted and can be had back. */
   @Get('trash')
   async trash(@CurrentTeacher() teacher: Teacher): Promise<LessonSummary[]> {
-    return (await this.lessons.trash(teacher.id)).map(summary);
+    return (await this.lessons.trash(teacher.id)).map((lesson) => summary(lesson));
   }
 
   @Get(':id')
   async get(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<LessonDetail> {
-    const lesson = await this.lessons.own(teacher.id, id);
-    return {
-      ...summary(lesson),
-      sittings: (await this.sittings.ofLesson(id)).map((each) => this.sittings.summary(each)),
-    };
+    const lesson = await this.lessons.editable(teacher.id, id);
+    const owner = (await this.teams.ownersOf([lesson], teacher.id)).get(id);
+    // Classes are of their own teacher's students.
+    const sittings = owner === undefined ? await this.sittings.ofLesson(id) : [];
+    return { ...summary(lesson, owner), sittings: sittings.map((each) => this.sittings.summary(each)) };
   }
 
   @Patch(':id')
@@ -164,7 +168,7 @@ export class LessonsController {
     @Param('id') id: string,
     @Res() response: Response,
   ): Promise<void> {
-    const cover = await this.lessons.coverOf(await this.lessons.own(teacher.id, id));
+    const cover = await this.lessons.coverOf(await this.lessons.editable(teacher.id, id));
     if (cover === undefined) throw notFound('This picture');
     response.sendFile(this.files.pathOf(cover), {
       headers: { 'Content-Type': 'image/png' },
@@ -173,11 +177,12 @@ export class LessonsController {
   }
 }
 
-/** What is told of a lesson. */
-export function summary(lesson: Lesson): LessonSummary {
+/** What is told of a lesson; how somebody else has arranged theirs is their own. */
+export function summary(lesson: Lesson, owner: string | null = null): LessonSummary {
   const { id, title, usedAt, createdAt, folderId, favourite, tags, archivedAt, deletedAt } = lesson;
-  const archived = archivedAt !== null;
-  return { id, title, usedAt, createdAt, folder: folderId, favourite, tags: tags ?? [], archived, deletedAt };
+  const common = { id, title, usedAt, createdAt, deletedAt, owner };
+  if (owner !== null) return { ...common, folder: null, favourite: false, tags: [], archived: false };
+  return { ...common, folder: folderId, favourite, tags: tags ?? [], archived: archivedAt !== null };
 }
 
 /** A file's name as a title: without its ending, dashes for spaces. */

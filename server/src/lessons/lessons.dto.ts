@@ -4,6 +4,7 @@ import type {
   DocumentPagesRequest,
   FolderRequest,
   LessonRequest,
+  TeamRequest,
   TitleRequest,
   WebPageRequest,
 } from '@doodla/core';
@@ -52,6 +53,10 @@ export class LessonDto implements LessonRequest {
   tags?: string[];
 
   @IsOptional() @IsBoolean() archived?: boolean;
+}
+
+export class TeamDto implements TeamRequest {
+  @IsArray() @ArrayMaxSize(200) @IsUUID(undefined, { each: true }) teachers: string[];
 }
 
 export class FolderDto implements FolderRequest {

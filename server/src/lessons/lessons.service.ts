@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import type { BlankSheet, LessonRequest, MediaForm, Page } from '@doodla/core';
 import { FORMATS, orderedPages, ordersBeside } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { IsNull, Not, Repository } from 'typeorm';
+import { In, IsNull, Not, Repository } from 'typeorm';
 import { notFound, Problem } from '../http/problem.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
 import { Material } from '../materials/material.entity.js';
@@ -17,6 +17,7 @@ import { FileStore } from '../storage/fileStore.js';
 import { Writes } from '../storage/writes.js';
 import { Lesson } from './lesson.entity.js';
 import { LessonMaterial } from './lessonMaterial.entity.js';
+import { TeamsService } from './teams.service.js';
 
 /** A lesson's picture on the start page. */
 const COVER: PictureWish = { index: 0, width: 480, tallest: 2, type: 'png' };
@@ -57,11 +58,14 @@ export class LessonsService {
     private readonly pdfs: PdfReader,
     private readonly files: FileStore,
     private readonly writes: Writes,
+    private readonly teams: TeamsService,
   ) {}
 
-  /** A teacher's lessons, last used first. */
-  list(teacherId: string): Promise<Lesson[]> {
-    return this.lessons.find({ where: { teacherId, deletedAt: IsNull() }, order: { usedAt: 'DESC' } });
+  /** A teacher's lessons and those that they work on, last used first. */
+  async list(teacherId: string): Promise<Lesson[]> {
+    const deletedAt = IsNull();
+    const others = { id: In(await this.teams.lessonsOf(teacherId)), deletedAt };
+    return this.lessons.find({ where: [{ teacherId, deletedAt }, others], order: { usedAt: 'DESC' } });
   }
 
   /** What a teacher has deleted and could still have back, last deleted first. */
@@ -83,7 +87,20 @@ export class LessonsService {
   /** The teacher's own lesson. Throws Problem where it is deleted or somebody else's. */
   async own(teacherId: string, id: string): Promise<Lesson> {
     const lesson = await this.lessons.findOneBy({ id, teacherId, deletedAt: IsNull() });
-    if (!lesson) throw notFound('This lesson');
+    if (lesson) return lesson;
+    if (!(await this.teams.has(id, teacherId))) throw notFound('This lesson');
+    throw new Problem(
+      403,
+      'a-colleagues-lesson',
+      'This lesson is a colleague’s, so only they can do that. Make a copy to have one of your own.',
+    );
+  }
+
+  /** A lesson whose pages a teacher may work on: their own, or one that they are asked to. Throws Problem. */
+  async editable(teacherId: string, id: string): Promise<Lesson> {
+    const lesson = await this.lessons.findOneBy({ id, deletedAt: IsNull() });
+    if (!lesson || (lesson.teacherId !== teacherId && !(await this.teams.has(id, teacherId))))
+      throw notFound('This lesson');
     return lesson;
   }
 
@@ -145,8 +162,9 @@ export class LessonsService {
 
   /** Where a teacher puts pages. Throws Problem where the lesson or class is not theirs or has ended. */
   async place(teacherId: string, lessonId: string, sittingId?: string): Promise<PagePlace> {
+    if (sittingId === undefined)
+      return { lesson: await this.editable(teacherId, lessonId), sitting: undefined };
     const lesson = await this.own(teacherId, lessonId);
-    if (sittingId === undefined) return { lesson, sitting: undefined };
     const sitting = await this.sittings.find(sittingId);
     if (sitting?.lessonId !== lessonId) throw notFound('This class');
     if (sitting.endedAt !== null)
@@ -224,11 +242,14 @@ export class LessonsService {
 
   /**
    * Notes that a document is used in a lesson, or in one class alone, before its pages are there: without them it only
-   * keeps the document for longer. Throws Problem where it is another teacher's.
+   * keeps the document for longer. Throws Problem where it is of nobody who works on the lesson.
    */
   async link({ lesson, sitting }: PagePlace, materialId: string): Promise<void> {
-    const { teacherId } = lesson;
-    if (!(await this.materials.existsBy({ id: materialId, teacherId }))) throw notFound('This document');
+    const material = await this.materials.findOneBy({ id: materialId });
+    const isTheirs =
+      material?.teacherId === lesson.teacherId ||
+      (material !== null && (await this.teams.has(lesson.id, material.teacherId)));
+    if (!isTheirs) throw notFound('This document');
     if (sitting)
       await this.sittingLinks.upsert({ sittingId: sitting.id, materialId }, ['sittingId', 'materialId']);
     else await this.links.upsert({ lessonId: lesson.id, materialId }, ['lessonId', 'materialId']);

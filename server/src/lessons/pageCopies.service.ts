@@ -5,9 +5,10 @@ import { byOrder, orderedPages, ordersBeside } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
-import { picturesOf, withPictures } from './picturesShown.js';
+import { picturesOf, withMaterials } from './picturesShown.js';
 import { preparedCopies } from './preparedCopies.js';
 import { LogsService } from '../live/logs.service.js';
+import { MaterialsService } from '../materials/materials.service.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import type { Lesson } from './lesson.entity.js';
@@ -27,20 +28,26 @@ export class PageCopiesService {
     private readonly lessons: LessonsService,
     private readonly sittings: SittingsService,
     private readonly logs: LogsService,
+    private readonly materials: MaterialsService,
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
   ) {}
 
   /** Returns the new page's id. Throws Problem where the teacher has no such lesson, page or class. */
   async copy(teacherId: string, source: PageSource, to: string): Promise<string> {
-    await this.lessons.own(teacherId, source.lesson);
-    const target = await this.lessons.own(teacherId, to);
+    if (source.sitting === undefined) await this.lessons.editable(teacherId, source.lesson);
+    else await this.lessons.own(teacherId, source.lesson);
+    const target = await this.lessons.editable(teacherId, to);
     await this.checkSitting(source);
     const page = this.logs.open(source.sitting ?? source.lesson).pages.get(source.page);
     if (!page || page.removed) throw notFound('This page');
     const marks = await this.marksOf(source);
     const renamed = await this.takePictures(source.lesson, to, picturesOf(page, marks));
-    if ('material' in page.surface && page.surface.kind !== 'picture')
-      await this.lessons.link({ lesson: target, sitting: undefined }, page.surface.material);
+    const { surface } = page;
+    if ('material' in surface && surface.kind !== 'picture') {
+      const own = await this.materials.ownNote(surface.material, teacherId);
+      await this.lessons.link({ lesson: target, sitting: undefined }, own);
+      renamed.set(surface.material, own);
+    }
     const { title, width, height } = page;
     const copy: Page = {
       id: randomUUID(),
@@ -48,7 +55,7 @@ export class PageCopiesService {
       title,
       width,
       height,
-      surface: withPictures(page.surface, renamed),
+      surface: withMaterials(surface, renamed),
       removed: false,
     };
     const changes: Change[] = [
@@ -66,13 +73,14 @@ export class PageCopiesService {
 
   /** A new lesson with copies of all pages of one and what is prepared on them. Throws Problem. */
   async copyLesson(teacherId: string, id: string, title: string): Promise<Lesson> {
-    const from = await this.lessons.own(teacherId, id);
+    const from = await this.lessons.editable(teacherId, id);
     const copy = await this.lessons.createEmpty(teacherId, title);
     try {
       for (const { id: page } of orderedPages(this.logs.open(id).pages.values()))
         await this.copy(teacherId, { lesson: id, page }, copy.id);
       const { folderId, tags } = from;
-      await this.lessons.change(copy, { folder: folderId, tags: tags ?? [] });
+      if (from.teacherId === teacherId)
+        await this.lessons.change(copy, { folder: folderId, tags: tags ?? [] });
       return await this.lessons.own(teacherId, copy.id);
     } catch (error) {
       await this.lessons.remove(copy);

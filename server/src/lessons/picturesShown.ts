@@ -9,13 +9,13 @@ export function picturesOf(page: Pick<Page, 'surface'> | undefined, marks: reado
   return new Set(ids);
 }
 
-/** The same surface with pictures by other ids. */
-export function withPictures(
+/** The same surface with pictures, documents and the like by other ids. */
+export function withMaterials(
   surface: Page['surface'],
   renamed: ReadonlyMap<string, string>,
 ): Page['surface'] {
   const nameOf = (material: string) => renamed.get(material) ?? material;
-  if (surface.kind === 'picture') return { ...surface, material: nameOf(surface.material) };
+  if ('material' in surface) return { ...surface, material: nameOf(surface.material) };
   if (surface.kind !== 'view') return surface;
   const pictures = surface.pictures.map((each) => ({ ...each, material: nameOf(each.material) }));
   return { ...surface, pictures };

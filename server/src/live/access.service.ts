@@ -40,7 +40,7 @@ export class AccessService {
   }
 
   private async toLesson(id: string, visitor: Visitor, actor: Actor): Promise<Access> {
-    if (visitor.role === 'teacher') await this.lessons.own(visitor.teacher.id, id);
+    if (visitor.role === 'teacher') await this.lessons.editable(visitor.teacher.id, id);
     else if (visitor.role !== 'nobody') {
       const sitting = await this.sittings.find(visitor.sitting);
       if (sitting?.lessonId !== id) throw notFound('This lesson');

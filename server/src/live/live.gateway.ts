@@ -20,6 +20,7 @@ import {
 import type { Server } from 'socket.io';
 import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
+import { TeamsService } from '../lessons/teams.service.js';
 import type { Access } from './access.service.js';
 import { AccessService } from './access.service.js';
 import { ClassesService } from './classes.service.js';
@@ -55,6 +56,7 @@ export class LiveGateway implements OnGatewayInit {
     private readonly access: AccessService,
     private readonly logs: LogsService,
     private readonly classes: ClassesService,
+    private readonly teams: TeamsService,
   ) {}
 
   afterInit(server: Server): void {
@@ -62,6 +64,7 @@ export class LiveGateway implements OnGatewayInit {
     this.operations = new OperationRelay(server);
     this.logs.onAppended((log, fresh) => this.operations.tell(log, fresh));
     this.classes.onRules((sitting) => this.refresh(server, sitting));
+    this.teams.onLeft((lesson, teacherId) => this.putOut(server, lesson, teacherId));
     this.logs.holdWhile((log) => socketsIn(server, logRoom(log)).length > 0);
     // Wet ink comes by the thousand a second, so it goes past the machinery for requests.
     server.on('connection', (socket: LiveSocket) =>
@@ -160,6 +163,16 @@ export class LiveGateway implements OnGatewayInit {
       const access = data.open.get(sitting);
       // The same object: what is being read now goes by it too.
       if (access) access.actor = (await this.access.to({ kind: 'sitting', id: sitting }, data.visitor)).actor;
+    }
+  }
+
+  /** Whoever does not work on a lesson any more is told nothing more of it. */
+  private putOut(server: Server, lesson: string, teacherId: string): void {
+    for (const socket of socketsIn(server, logRoom(lesson))) {
+      const { visitor, open } = socket.data;
+      if (visitor.role !== 'teacher' || visitor.teacher.id !== teacherId) continue;
+      open.delete(lesson);
+      void socket.leave(logRoom(lesson));
     }
   }
 

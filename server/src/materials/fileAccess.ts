@@ -3,6 +3,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
+import { TeamsService } from '../lessons/teams.service.js';
 import { AccessService } from '../live/access.service.js';
 import type { Visitor } from '../people/visitor.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
@@ -17,6 +18,7 @@ export class FileAccess {
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
     private readonly sittings: SittingsService,
     private readonly access: AccessService,
+    private readonly teams: TeamsService,
   ) {}
 
   /** A document, web page or recording: its teacher's own, or used in the visitor's class. Throws Problem. */
@@ -37,7 +39,8 @@ export class FileAccess {
   }
 
   private async maySee(visitor: Visitor, { id, teacherId }: Material): Promise<boolean> {
-    if (visitor.role === 'teacher') return visitor.teacher.id === teacherId;
+    if (visitor.role === 'teacher')
+      return visitor.teacher.id === teacherId || this.teams.sees(visitor.teacher.id, id);
     return visitor.role !== 'nobody' && this.sittings.usesMaterial(visitor.sitting, id);
   }
 }

@@ -1,6 +1,5 @@
 import { Global, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
-import { Material } from '../materials/material.entity.js';
 import { Teacher } from '../people/teacher.entity.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import type { Tables } from '../storage/tables.js';
@@ -19,7 +18,7 @@ export const SHELF_TABLES: Tables = {
 /** What teachers keep for use in any lesson: stamps, marks, pages. */
 @Global()
 @Module({
-  imports: [TypeOrmModule.forFeature([...SHELF_TABLES.entities, Material, StoredPicture, Teacher])],
+  imports: [TypeOrmModule.forFeature([...SHELF_TABLES.entities, StoredPicture, Teacher])],
   controllers: [StampsController, ThingsController],
   providers: [ThingContentService, ThingsService],
 })

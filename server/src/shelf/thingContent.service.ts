@@ -1,15 +1,15 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { Mark, Page, ShelfContent, ShelfKeepRequest } from '@doodla/core';
+import type { Mark, ShelfContent, ShelfKeepRequest } from '@doodla/core';
 import { byOrder } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { notFound } from '../http/problem.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import type { PagePlace } from '../lessons/lessons.service.js';
-import { picturesOf, withPictures } from '../lessons/picturesShown.js';
+import { picturesOf, withMaterials } from '../lessons/picturesShown.js';
 import { LogsService } from '../live/logs.service.js';
-import { Material } from '../materials/material.entity.js';
+import { MaterialsService } from '../materials/materials.service.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { ThingPicture } from './shelfThing.entity.js';
@@ -32,13 +32,15 @@ export class ThingContentService {
     private readonly logs: LogsService,
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
     @InjectRepository(ThingPicture) private readonly kept: Repository<ThingPicture>,
-    @InjectRepository(Material) private readonly materials: Repository<Material>,
+    private readonly materials: MaterialsService,
   ) {}
 
   /** What a teacher wants to keep, as it is on their pages now. Throws Problem where they have no such thing. */
   async gather(teacherId: string, request: ShelfKeepRequest): Promise<Gathered> {
     const { lesson, sitting, marks } = request;
-    const { title } = await this.lessons.own(teacherId, lesson);
+    const from =
+      sitting === undefined ? this.lessons.editable(teacherId, lesson) : this.lessons.own(teacherId, lesson);
+    const { title } = await from;
     if (sitting !== undefined && (await this.sittings.find(sitting))?.lessonId !== lesson)
       throw notFound('This class');
     const wanted = marks && new Set(marks);
@@ -69,7 +71,7 @@ export class ThingContentService {
     });
     if (rows.length > 0) await this.pictures.insert(rows);
     for (const material of materialsOf(content.parts)) {
-      const own = await this.ownMaterial(material, teacherId);
+      const own = await this.materials.ownNote(material, teacherId);
       await this.lessons.link(place, own);
       renamed.set(material, own);
     }
@@ -102,19 +104,6 @@ export class ThingContentService {
       materials: materialsOf(parts),
     };
   }
-
-  /** The teacher's own note of a document that may be a colleague's. */
-  private async ownMaterial(id: string, teacherId: string): Promise<string> {
-    const material = await this.materials.findOneBy({ id });
-    if (!material) throw notFound('This document');
-    if (material.teacherId === teacherId) return id;
-    const { sha256, kind } = material;
-    const own = await this.materials.findOneBy({ teacherId, sha256, kind });
-    if (own) return own.id;
-    const copy = { ...material, id: randomUUID(), teacherId, createdAt: Date.now() };
-    await this.materials.insert(copy);
-    return copy.id;
-  }
 }
 
 /** A mark as one of its keeper's, which nobody else is named in. */
@@ -137,15 +126,9 @@ function renamedPart(
 ): ShelfContent['parts'][number] {
   const nameOf = (id: string) => renamed.get(id) ?? id;
   return {
-    page: page && { ...page, surface: renamedSurface(page.surface, renamed) },
+    page: page && { ...page, surface: withMaterials(page.surface, renamed) },
     marks: marks.map((mark) =>
       mark.kind === 'picture' ? { ...mark, material: nameOf(mark.material) } : mark,
     ),
   };
-}
-
-function renamedSurface(surface: Page['surface'], renamed: ReadonlyMap<string, string>): Page['surface'] {
-  if ('material' in surface)
-    return { ...surface, material: renamed.get(surface.material) ?? surface.material };
-  return withPictures(surface, renamed);
 }

@@ -19,6 +19,7 @@ import { Links1700000000015 } from './migrations/15-links.js';
 import { School1700000000016 } from './migrations/16-school.js';
 import { ShelfThings1700000000017 } from './migrations/17-shelf-things.js';
 import { SchoolSettings1700000000018 } from './migrations/18-school-settings.js';
+import { Teams1700000000019 } from './migrations/19-teams.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -57,6 +58,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       School1700000000016,
       ShelfThings1700000000017,
       SchoolSettings1700000000018,
+      Teams1700000000019,
       ...migrations,
     ],
     migrationsRun: true,

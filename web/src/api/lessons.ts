@@ -3,6 +3,7 @@ import type {
   BlankLessonRequest,
   BlankSheet,
   ClassWords,
+  Colleague,
   CopyPageRequest,
   CountReply,
   DoorReply,
@@ -26,6 +27,7 @@ import type {
   SittingDetail,
   SittingSummary,
   StartRequest,
+  TeamRequest,
   TitleRequest,
   ToLessonRequest,
   WebPageReply,
@@ -83,6 +85,18 @@ export const lessonQuery = (id: string) =>
     queryKey: ['lesson', id],
     queryFn: () => request<LessonDetail>('GET', `/api/lessons/${id}`),
   });
+
+/** Colleagues who work on a lesson, beside the teacher whose it is. */
+export const teamQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['lesson', id, 'team'],
+    queryFn: () => request<Colleague[]>('GET', `/api/lessons/${id}/team`),
+    staleTime: 0,
+  });
+export const setTeam = (id: string, teachers: readonly string[]) =>
+  request<void>('PUT', `/api/lessons/${id}/team`, { teachers } satisfies TeamRequest);
+/** Leaves a lesson of somebody else's. */
+export const leaveTeam = (id: string) => request<void>('DELETE', `/api/lessons/${id}/team/me`);
 
 /** Classes that have not ended, to be gone on with. */
 export const openSittingsQuery = queryOptions({

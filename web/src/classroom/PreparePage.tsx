@@ -54,12 +54,13 @@ export default function PreparePage() {
   const present = () => (open ? goOn() : void start(PRESENTING, desk?.pageId.get()));
   if (!workspace || !desk) return null;
   const onTeach = () => (open ? goOn() : void start(JUST_STARTED, desk.pageId.get()));
-  const inLesson: InLesson = { lesson, title, desk, sittings, isOn: open !== undefined, onTeach };
+  const owner = query.data?.owner ?? null;
+  const inLesson: InLesson = { lesson, title, desk, sittings, isOn: open !== undefined, owner, onTeach };
   return (
     <WorkspaceView
       workspace={workspace}
       lessonTitle={title}
-      onPresent={present}
+      onPresent={owner === null ? present : undefined}
       corners={(arrangement, side) => (
         <TopBar
           back="/"

@@ -14,6 +14,8 @@ export interface InLesson {
   sittings: readonly SittingSummary[];
   /** Whether one of its classes has not ended. */
   isOn: boolean;
+  /** Whose lesson it is, where it is a colleague's: its classes are theirs. */
+  owner: string | null;
   /** Starts a class, or goes on with the one that is on. */
   onTeach(): void;
 }
@@ -40,6 +42,7 @@ export const LESSON_ENTRIES: readonly BarEntry<InLesson>[] = [
     label: t('classroom.startClass'),
     icon: <Presentation aria-hidden size={18} />,
     main: true,
+    when: ({ owner }) => owner === null,
     text: ({ isOn }) => (isOn ? t('classroom.goOnWithClass') : t('classroom.startClass')),
     run: ({ onTeach }) => onTeach(),
   },

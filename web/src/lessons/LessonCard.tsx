@@ -1,6 +1,6 @@
 import type { LessonSummary } from '@doodla/core';
 import { useQueryClient } from '@tanstack/react-query';
-import { Ellipsis, Star, Undo2 } from 'lucide-react';
+import { Ellipsis, Star, Undo2, Users } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { changeLesson, restoreLesson } from '../api/lessons';
@@ -24,7 +24,7 @@ const BUTTON =
 
 /** A lesson as a picture, with what can be done with it. */
 export function LessonCard({ lesson, place, of }: LessonCardProps) {
-  const { id, title, tags, usedAt, deletedAt } = lesson;
+  const { id, title, tags, usedAt, deletedAt, owner } = lesson;
   const face = (
     <>
       <Cover src={`/api/lessons/${id}/cover`} className="h-40 border-b-2 border-paper-dim" />
@@ -34,6 +34,7 @@ export function LessonCard({ lesson, place, of }: LessonCardProps) {
           {deletedAt === null
             ? t('lessons.used', { when: timeSince(usedAt) })
             : t('lessons.deletedWhen', { when: timeSince(deletedAt) })}
+          {owner !== null && ` · ${t('lessons.with', { name: owner })}`}
           {tags.length > 0 && ` · ${tags.join(', ')}`}
         </p>
       </div>
@@ -61,18 +62,22 @@ export function LessonCard({ lesson, place, of }: LessonCardProps) {
 
 function ActionsOf({ lesson }: { lesson: LessonSummary }) {
   const client = useQueryClient();
-  const { id, title, favourite } = lesson;
+  const { id, title, favourite, owner } = lesson;
   return (
     <>
-      <button
-        type="button"
-        aria-pressed={favourite}
-        aria-label={t('lessons.favouriteLesson', { title })}
-        onClick={() => void attempt(client, changeLesson(id, { favourite: !favourite }))}
-        className={classes(BUTTON, favourite ? 'text-board' : 'text-ink-soft')}
-      >
-        <Star aria-hidden size={20} {...(favourite && { fill: 'currentColor' })} />
-      </button>
+      {owner === null ? (
+        <button
+          type="button"
+          aria-pressed={favourite}
+          aria-label={t('lessons.favouriteLesson', { title })}
+          onClick={() => void attempt(client, changeLesson(id, { favourite: !favourite }))}
+          className={classes(BUTTON, favourite ? 'text-board' : 'text-ink-soft')}
+        >
+          <Star aria-hidden size={20} {...(favourite && { fill: 'currentColor' })} />
+        </button>
+      ) : (
+        <Users aria-hidden size={20} className="m-3 text-ink-soft" />
+      )}
       <EntryMenu
         entries={LESSON_CARD_ENTRIES}
         props={{ lesson, client }}

@@ -525,10 +525,12 @@ export const de: Words = {
     isInTheArchive: '„{{title}}“ ist im Archiv.',
     isOutOfTheArchive: '„{{title}}“ ist nicht mehr im Archiv.',
     isStillOpen: '<b>{{title}}</b> läuft noch, begonnen {{when}} (Code {{code}})',
+    keepTeam: 'So festlegen',
     keepTheseTags: 'Diese Schlagwörter behalten',
     keepThisTitle: 'Diesen Titel behalten',
     lastClasses: 'Letzter Unterricht',
     lastUsed: 'Zuletzt benutzt',
+    leaveLesson: 'Nicht mehr mitarbeiten',
     lessons: 'Lektionen',
     lookUp: 'Nachsehen',
     makeACopy: 'Eine Kopie machen',
@@ -581,6 +583,11 @@ export const de: Words = {
     whatToDoWith: 'Was mit {{title}} tun',
     whereShouldItLie: 'Wo soll {{title}} liegen?',
     whichLessons: 'Welche Lektionen',
+    whoWorksOnIt: 'Wer mit dir daran arbeitet',
+    with: 'mit {{name}}',
+    workTogether: 'Zusammen daran arbeiten',
+    workTogetherHint:
+      'Sie haben diese Stunde bei ihren Stunden und ändern ihre Seiten und was darauf vorbereitet ist wie du. Deine Klassen bleiben deine.',
     yesDelete: 'Ja, alles über {{name}} löschen',
     yourLessons: 'Deine Lektionen',
   },
@@ -1179,6 +1186,8 @@ export const de: Words = {
     whatDoesThisShow: 'Was zeigt das?',
   },
   server: {
+    'a-colleagues-lesson':
+      'Diese Stunde gehört jemand anderem im Kollegium, deshalb geht das nur dort. Mach eine Kopie, dann hast du eine eigene.',
     'a-pdf':
       'Diese Datei ist ein PDF, wie auch immer sie heißt. Bitte hole sie unter „Seiten eines Dokuments“ herein.',
     'address-not-verified':
@@ -1263,6 +1272,8 @@ export const de: Words = {
       'Folien und Texte brauchen LibreOffice auf dem Server (auf Debian: apt-get install libreoffice-impress-nogui libreoffice-writer-nogui). Bis dahin sichere das Dokument bitte als PDF und wähle das.',
     'no-pages': 'Diese Lektion hat noch keine Seiten. Bitte lege eine an, bevor du den Unterricht beginnst.',
     'no-school-sign-in': 'Dieser Server hat keine Anmeldung mit den Konten der Schule.',
+    'no-such-colleague':
+      'Jemand von ihnen ist nicht mehr an der Schule. Bitte sieh die Liste noch einmal an.',
     'no-such-mark': 'Das Zeichen, das du geändert hast, ist nicht mehr da.',
     'no-such-page':
       'Die Seite, auf die du geschrieben hast, ist nicht mehr da, darum wurde das Zeichen zurückgenommen.',

@@ -515,10 +515,12 @@ export const en = {
     isInTheArchive: '“{{title}}” is in the archive.',
     isOutOfTheArchive: '“{{title}}” is out of the archive.',
     isStillOpen: '<b>{{title}}</b> is still open, begun {{when}} (code {{code}})',
+    keepTeam: 'Let them work on it',
     keepTheseTags: 'Keep these tags',
     keepThisTitle: 'Keep this title',
     lastClasses: 'Last classes',
     lastUsed: 'Last used',
+    leaveLesson: 'Leave this lesson',
     lessons: 'Lessons',
     lookUp: 'Look up',
     makeACopy: 'Make a copy',
@@ -571,6 +573,11 @@ export const en = {
     whatToDoWith: 'What to do with {{title}}',
     whereShouldItLie: 'Where should {{title}} lie?',
     whichLessons: 'Which lessons',
+    whoWorksOnIt: 'Who works on it with you',
+    with: 'with {{name}}',
+    workTogether: 'Work on it together',
+    workTogetherHint:
+      'They have this lesson among theirs, and change its pages and what is prepared on them as you do. Your classes stay yours.',
     yesDelete: 'Yes, delete everything about {{name}}',
     yourLessons: 'Your lessons',
   },
@@ -1153,6 +1160,8 @@ export const en = {
     whatDoesThisShow: 'What does this show?',
   },
   server: {
+    'a-colleagues-lesson':
+      'This lesson is a colleague’s, so only they can do that. Make a copy to have one of your own.',
     'a-pdf': 'This file is a PDF, whatever its name says. Please bring it in under “Pages of a document”.',
     'address-not-verified':
       'The school’s sign-in does not say which e-mail address is yours. Please sign in with your password, or ask whoever looks after the server.',
@@ -1232,6 +1241,7 @@ export const en = {
       'Slides and texts need LibreOffice on the server (on Debian: apt-get install libreoffice-impress-nogui libreoffice-writer-nogui). Until then, please save the document as PDF and choose that one.',
     'no-pages': 'This lesson has no pages yet. Please add one before you start the class.',
     'no-school-sign-in': 'This server has no sign-in with the school’s accounts.',
+    'no-such-colleague': 'One of these teachers has left the school. Please look at the list again.',
     'no-such-mark': 'The mark you changed is no longer there.',
     'no-such-page': 'The page you wrote on is no longer there, so the mark was taken back.',
     'no-such-pages': 'This document has {{pages}} pages. Please name those to take like this: 1-3, 7.',

@@ -202,10 +202,9 @@ export class World {
         situation: () => Promise.resolve({ ...this.situation }),
       }),
     };
-    this.gateway = new LiveGateway(access as never, this.logs, {
-      onRules: () => undefined,
-      waysOf: () => Promise.resolve(this.ways),
-    } as never);
+    const classes = { onRules: () => undefined, waysOf: () => Promise.resolve(this.ways) };
+    const teams = { onLeft: () => undefined };
+    this.gateway = new LiveGateway(access as never, this.logs, classes as never, teams as never);
     this.gateway.afterInit(this.server());
   }
 
