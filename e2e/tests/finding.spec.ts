@@ -83,8 +83,11 @@ test('words are found where they stand, on pages of lessons and classes, and a p
   await expectMarks(teacher, 1);
   await startClass(teacher);
   await teacher.keyboard.press('PageDown');
+  const drawn = teacher.waitForRequest((request) => /\/sittings\/.*\/cover$/.test(request.url()));
   await typeAt(teacher, 100, 500, 'Voussoirs push sideways');
   await expectMarks(teacher, 1);
+  // What the class looks like on the start page is drawn while nobody writes.
+  expect((await (await drawn).response())!.status()).toBe(204);
   await teacher.getByRole('button', { name: 'End class' }).click();
   await teacher.getByLabel('Class', { exact: true }).fill('8 Heron');
   await teacher.getByRole('button', { name: 'Keep and end' }).click();

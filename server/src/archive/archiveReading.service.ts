@@ -267,6 +267,7 @@ function sittingOf(
     rules,
     pens: null,
     keepUntil: null,
+    coverSha256: null,
     ways,
     tables: tables && tables.map(({ id: table, students }) => ({ id: table, students: [...students] })),
     copy: null,

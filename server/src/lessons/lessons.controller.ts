@@ -15,14 +15,12 @@ import {
 } from '@nestjs/common';
 import type { LessonDetail, LessonSummary, NewLessonReply, PagesReply, Remarked } from '@doodla/core';
 import type { Request, Response } from 'express';
-import { notFound } from '../http/problem.js';
 import { ClassesService } from '../live/classes.service.js';
 import { DocumentIntake } from '../materials/documentIntake.js';
 import { MaterialsService } from '../materials/materials.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { SittingsService } from '../sittings/sittings.service.js';
-import { FileStore } from '../storage/fileStore.js';
 import type { Lesson } from './lesson.entity.js';
 import { BlankLessonDto, InsertDocumentDto, LessonDto, RenameDto } from './lessons.dto.js';
 import { FoldersService } from './folders.service.js';
@@ -38,7 +36,6 @@ export class LessonsController {
     private readonly materials: MaterialsService,
     private readonly sittings: SittingsService,
     private readonly classes: ClassesService,
-    private readonly files: FileStore,
     private readonly intake: DocumentIntake,
     private readonly folders: FoldersService,
     private readonly copies: PageCopiesService,
@@ -160,20 +157,6 @@ export class LessonsController {
   @HttpCode(204)
   async restore(@CurrentTeacher() teacher: Teacher, @Param('id') id: string): Promise<void> {
     await this.lessons.restore(teacher.id, id);
-  }
-
-  @Get(':id/cover')
-  async cover(
-    @CurrentTeacher() teacher: Teacher,
-    @Param('id') id: string,
-    @Res() response: Response,
-  ): Promise<void> {
-    const cover = await this.lessons.coverOf(await this.lessons.editable(teacher.id, id));
-    if (cover === undefined) throw notFound('This picture');
-    response.sendFile(this.files.pathOf(cover), {
-      headers: { 'Content-Type': 'image/png' },
-      dotfiles: 'allow',
-    });
   }
 }
 

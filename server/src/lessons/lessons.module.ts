@@ -5,6 +5,7 @@ import { Teacher } from '../people/teacher.entity.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import { SittingMaterial } from '../sittings/sittingMaterial.entity.js';
 import type { Tables } from '../storage/tables.js';
+import { CoversController } from './covers.controller.js';
 import { LessonFolder } from './folder.entity.js';
 import { FoldersController } from './folders.controller.js';
 import { FoldersService } from './folders.service.js';
@@ -30,7 +31,13 @@ export const LESSONS_TABLES: Tables = {
   imports: [
     TypeOrmModule.forFeature([...LESSONS_TABLES.entities, Material, SittingMaterial, StoredPicture, Teacher]),
   ],
-  controllers: [FoldersController, LessonsController, PageCopiesController, TeamsController],
+  controllers: [
+    CoversController,
+    FoldersController,
+    LessonsController,
+    PageCopiesController,
+    TeamsController,
+  ],
   providers: [FoldersService, LessonsService, PageCopiesService, PurgeService, TeamsService],
   exports: [LessonsService, PageCopiesService, PurgeService, TeamsService],
 })

@@ -267,6 +267,11 @@ export class LessonsService {
     if (Object.keys(set).length > 0) await this.lessons.update({ id }, set);
   }
 
+  /** Says what a lesson looks like on the start page. */
+  async setCover({ id }: Lesson, coverSha256: string): Promise<void> {
+    await this.lessons.update({ id }, { coverSha256 });
+  }
+
   async markUsed(id: string): Promise<void> {
     await this.lessons.update({ id }, { usedAt: Date.now() });
   }

@@ -22,7 +22,8 @@ const IS_NAMED = `EXISTS (SELECT 1 FROM material WHERE sha256 = gone_file.sha256
   OR EXISTS (SELECT 1 FROM shelf_thing WHERE preview_sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM shelf_thing_picture WHERE sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM shared_link WHERE sha256 = gone_file.sha256)
-  OR EXISTS (SELECT 1 FROM lesson WHERE cover_sha256 = gone_file.sha256)`;
+  OR EXISTS (SELECT 1 FROM lesson WHERE cover_sha256 = gone_file.sha256)
+  OR EXISTS (SELECT 1 FROM sitting WHERE cover_sha256 = gone_file.sha256)`;
 
 /** What was cleared away at a time. */
 export interface Cleared {

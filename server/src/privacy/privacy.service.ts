@@ -109,8 +109,9 @@ export class PrivacyService {
     await this.answers.delete({ studentId: student.id });
     await this.votes.delete({ sittingId: sitting.id, studentId: student.id });
     await this.pictures.delete(own);
-    // What links show was made before, and cannot be changed.
+    // What links and pictures show was made before, and cannot be changed.
     await this.links.removeOf(sitting.id);
+    await this.classes.setCover(sitting.id, null);
     const tables = sitting.tables?.map(({ id, students }) => ({
       id,
       students: students.filter((each) => each !== student.id),

@@ -16,19 +16,14 @@ import {
 } from '@nestjs/common';
 import type { ShelfContent, ShelfThing } from '@doodla/core';
 import type { Request, Response } from 'express';
-import { rm } from 'node:fs/promises';
-import { Problem } from '../http/problem.js';
-import { receiveUpload } from '../http/upload.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
-import { checkedType } from '../pictures/checkedType.js';
+import { receivePng } from '../pictures/receivePng.js';
 import { FileStore } from '../storage/fileStore.js';
 import { ThingContentService } from './thingContent.service.js';
 import { ChangeThingDto, KeepThingDto, ListThingsDto, TakeThingDto } from './things.dto.js';
 import { ThingsService } from './things.service.js';
-
-const PREVIEW_MB = 1;
 
 /** Marks and pages that teachers keep on their shelves, and share with the school. */
 @Controller('api/shelf/things')
@@ -82,13 +77,7 @@ export class ThingsController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
     await this.things.own(teacher.id, id);
-    const upload = await receiveUpload(request, response, this.files, PREVIEW_MB);
-    try {
-      if ((await checkedType(upload.path)) !== 'png') throw notPng();
-      await this.things.setPreview(id, await this.files.take(upload));
-    } finally {
-      await rm(upload.path, { force: true });
-    }
+    await this.things.setPreview(id, await receivePng(request, response, this.files));
   }
 
   @Get(':id/picture')
@@ -118,10 +107,3 @@ export class ThingsController {
     return this.things.restore(teacher.id, id);
   }
 }
-
-const notPng = () =>
-  new Problem(
-    415,
-    'not-a-picture',
-    'This file is not a picture that can be shown. Please choose a PNG or JPEG.',
-  );

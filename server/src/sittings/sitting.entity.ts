@@ -37,6 +37,8 @@ export class Sitting {
   @Column({ type: 'simple-json', nullable: true }) scene: Scene | null;
   /** Until when it is kept at least; null as long as the school keeps classes. */
   @Column({ type: 'integer', name: 'keep_until', nullable: true }) keepUntil: number | null;
+  /** What it looks like on the start page; null until a browser has drawn that. */
+  @Column({ type: 'text', name: 'cover_sha256', nullable: true }) coverSha256: string | null;
   /** When its marks were dropped; they can be brought back for a day. */
   @Column({ type: 'integer', name: 'dropped_at', nullable: true }) droppedAt: number | null;
 }

@@ -89,6 +89,13 @@ export class SittingsService {
     return sitting;
   }
 
+  /** Says what a class looks like on the start page; null where nothing does any more. */
+  async setCover(id: string, coverSha256: string | null): Promise<void> {
+    await this.sittings.update({ id }, { coverSha256 });
+    const known = this.known.get(id);
+    if (known) known.coverSha256 = coverSha256;
+  }
+
   async usesMaterial(sittingId: string, materialId: string): Promise<boolean> {
     const sitting = await this.find(sittingId);
     if (!sitting) return false;
@@ -129,6 +136,7 @@ export class SittingsService {
         rules: null,
         pens: null,
         keepUntil: null,
+        coverSha256: null,
         ways: null,
         tables: null,
         copy: null,

@@ -20,6 +20,7 @@ import { School1700000000016 } from './migrations/16-school.js';
 import { ShelfThings1700000000017 } from './migrations/17-shelf-things.js';
 import { SchoolSettings1700000000018 } from './migrations/18-school-settings.js';
 import { Teams1700000000019 } from './migrations/19-teams.js';
+import { ClassCovers1700000000020 } from './migrations/20-class-covers.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -59,6 +60,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       ShelfThings1700000000017,
       SchoolSettings1700000000018,
       Teams1700000000019,
+      ClassCovers1700000000020,
       ...migrations,
     ],
     migrationsRun: true,

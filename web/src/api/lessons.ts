@@ -200,3 +200,7 @@ export const wordsQuery = (sitting: string) =>
     queryFn: () => request<ClassWords>('GET', `/api/sittings/${sitting}/words`),
     staleTime: 0,
   });
+
+/** Says what a lesson, or a class, looks like on the start page: a PNG. */
+export const setCover = (of: 'lessons' | 'sittings', id: string, picture: Blob) =>
+  request<void>('PUT', `/api/${of}/${id}/cover`, fileForm(picture, 'cover'));

@@ -16,6 +16,7 @@ import { JUST_STARTED, PRESENTING } from './TeachPage';
 import { CannotOpen } from '../ui/CannotOpen';
 import { SavedSign } from './SavedSign';
 import { TopBar } from './TopBar';
+import { useCoverKeeper } from './useCoverKeeper';
 import { WorkspaceView } from './WorkspaceView';
 import { t } from '../words';
 import { dateAndTime } from '../words/dates';
@@ -34,6 +35,7 @@ export default function PreparePage() {
   const navigate = useNavigate();
   const [showing, setShowing] = useState<string>();
   useRememberedPage(desk);
+  useCoverKeeper(desk);
   const [photo, setPhoto] = useState(false);
   useBeginning(lesson, desk, () => setPhoto(true));
 

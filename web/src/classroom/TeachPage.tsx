@@ -15,6 +15,7 @@ import { OpenedEntry } from '../ui/entries';
 import { EntryBar, entryToOpen } from '../ui/EntryBar';
 import { SavedSign } from './SavedSign';
 import { TopBar } from './TopBar';
+import { useCoverKeeper } from './useCoverKeeper';
 import { WorkspaceView } from './WorkspaceView';
 import { t } from '../words';
 
@@ -69,6 +70,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
     await navigate(`/lesson/${sitting.lessonId}`);
   };
   useEffect(keepAwake, []);
+  useCoverKeeper(desk);
 
   if (!workspace || !desk) return null;
   const { room } = workspace;

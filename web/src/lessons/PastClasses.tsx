@@ -18,13 +18,13 @@ export function PastClasses() {
         {t('lessons.lastClasses')}
       </h2>
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-3">
-        {data.slice(0, MOST).map(({ id, title, lessonId, lessonTitle, groupTitle, openedAt }) => (
+        {data.slice(0, MOST).map(({ id, title, lessonTitle, groupTitle, openedAt }) => (
           <li key={id}>
             <Link
               to={`/sitting/${id}`}
               className="flex h-full items-center gap-3 overflow-hidden rounded-2xl border-2 border-transparent bg-white pe-3 shadow-md hover:border-board"
             >
-              <Cover src={`/api/lessons/${lessonId}/cover`} className="size-20 shrink-0" />
+              <Cover src={`/api/sittings/${id}/cover`} className="size-20 shrink-0" />
               <span className="min-w-0 py-1">
                 <span className="line-clamp-2 leading-snug font-bold">{groupTitle ?? title}</span>
                 <span className="block truncate text-ink-soft">

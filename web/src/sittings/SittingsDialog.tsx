@@ -77,6 +77,13 @@ export default function SittingsDialog({ lesson, sittings, onClose }: SittingsDi
       <ul className="mb-4 flex max-h-[55dvh] flex-col gap-2 overflow-auto">
         {sittings.map((sitting) => (
           <li key={sitting.id} className="rounded-xl border-2 border-paper-line p-2">
+            <img
+              src={`/api/sittings/${sitting.id}/cover`}
+              alt=""
+              loading="lazy"
+              onError={({ currentTarget }) => currentTarget.remove()}
+              className="float-end ms-2 max-h-20 max-w-28 rounded-lg"
+            />
             {renaming === sitting.id ? (
               <form
                 onSubmit={(event) => {
