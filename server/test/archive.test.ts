@@ -13,7 +13,7 @@ import type { TestClass } from './helpers/aClass.js';
 import { aClass } from './helpers/aClass.js';
 import { joiner } from './helpers/joining.js';
 import type { TestServer } from './helpers/server.js';
-import { Client, signedIn, startServer } from './helpers/server.js';
+import { Client, colleagueOf, signedIn, startServer } from './helpers/server.js';
 
 let server: TestServer;
 let teacher: Client;
@@ -39,8 +39,21 @@ const PIXEL = Buffer.from(
   'base64',
 );
 
+/** What is told while an archive is made. */
+async function toldWhileMaking(
+  client: Client,
+  lesson: string,
+): Promise<{ done?: number; total?: number; archive?: string }[]> {
+  const { body } = await client.send<string>('POST', `/api/lessons/${lesson}/archives`);
+  return body
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as object);
+}
+
 async function archiveOf(url: string, client: Client, lesson: string): Promise<Uint8Array> {
-  const response = await fetch(`${url}/api/lessons/${lesson}/archive`, {
+  const { archive } = (await toldWhileMaking(client, lesson)).at(-1)!;
+  const response = await fetch(`${url}/api/archives/${archive}`, {
     headers: { cookie: client.cookie },
   });
   expect(response.status).toBe(200);
@@ -192,11 +205,24 @@ describe('a lesson archive', () => {
     await elsewhere.remove();
   });
 
+  it('says how far it is while it is made, and is fetched once', async () => {
+    const told = await toldWhileMaking(teacher, at.lesson.id);
+    const steps = told.slice(0, -1).map(({ done, total }) => done! / total!);
+    expect(steps).toEqual([...steps].sort((a, b) => a - b));
+    // Two pages of the lesson and two of its class, each written down and drawn.
+    expect(told[0]).toEqual({ done: 1, total: 8 });
+    expect(steps.at(-1)).toBe(1);
+    const path = `/api/archives/${told.at(-1)!.archive}`;
+    expect((await (await colleagueOf(server, teacher, 'Bea')).send('GET', path)).status).toBe(404);
+    expect((await teacher.send('GET', path)).status).toBe(200);
+    expect((await teacher.send('GET', path)).status).toBe(404);
+  });
+
   it('is the teacher’s alone', async () => {
     const stranger = new Client(server.url);
-    expect((await stranger.send('GET', `/api/lessons/${at.lesson.id}/archive`)).status).toBe(401);
+    expect((await stranger.send('POST', `/api/lessons/${at.lesson.id}/archives`)).status).toBe(401);
     expect((await bringIn(stranger, zipSync({}))).status).toBe(401);
-    expect((await teacher.send('GET', `/api/lessons/${randomUUID()}/archive`)).status).toBe(404);
+    expect((await teacher.send('POST', `/api/lessons/${randomUUID()}/archives`)).status).toBe(404);
   });
 
   it('that is none, damaged, of a later Doodla or a trap is refused with what to do, and nothing of it stays', async () => {

@@ -131,4 +131,15 @@ export interface LookedAtReply extends Remarked {
 }
 
 /** How far a document is: how many wait before it, or its pages that are read. */
+/** While an archive is made: pages that are written, of so many. */
+export interface ArchiveProgress {
+  done: number;
+  total: number;
+}
+
+/** An archive that was made and can be fetched, once. */
+export interface ArchiveReply {
+  archive: string;
+}
+
 export type DocumentProgress = { waiting: number } | { done: number; total: number };

@@ -1,8 +1,9 @@
 import { Controller, Get, Param, ParseUUIDPipe, Post, Req, Res, UseGuards } from '@nestjs/common';
-import type { LessonSummary } from '@doodla/core';
+import type { ArchiveReply, LessonSummary } from '@doodla/core';
 import type { Request, Response } from 'express';
 import { rm } from 'node:fs/promises';
 import { closedOf } from '../http/closedOf.js';
+import { answerInLines } from '../http/progressLines.js';
 import { receiveUpload } from '../http/upload.js';
 import { summary } from '../lessons/lessons.controller.js';
 import { LessonsService } from '../lessons/lessons.service.js';
@@ -12,6 +13,7 @@ import { LimitsService } from '../settings/limits.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import { ArchiveMakingService } from './archiveMaking.service.js';
 import { ArchiveReadingService } from './archiveReading.service.js';
+import { MadeArchives } from './madeArchives.js';
 
 /** An archive holds all documents and recordings of a lesson, each of which may be as large as any. */
 const TIMES_ONE_FILE = 20;
@@ -26,21 +28,34 @@ export class ArchiveController {
     private readonly reading: ArchiveReadingService,
     private readonly files: FileStore,
     private readonly limits: LimitsService,
+    private readonly made: MadeArchives,
   ) {}
 
-  /** The archive of a lesson with all its classes; a closed connection cancels. */
-  @Get('lessons/:id/archive')
+  /**
+   * Makes the archive of a lesson with all its classes. Answers in lines of JSON while it works: `{"done","total"}` for
+   * pages, at last `{"archive"}`, by which it is fetched, or `{"error"}` with a sentence. A closed connection cancels.
+   */
+  @Post('lessons/:id/archives')
   async make(
     @CurrentTeacher() teacher: Teacher,
     @Param('id', ParseUUIDPipe) id: string,
     @Res() response: Response,
   ): Promise<void> {
     const lesson = await this.lessons.own(teacher.id, id);
-    const signal = closedOf(response);
-    const { path, remove } = await this.making.make(lesson, teacher, {
-      signal,
-      onProgress: () => undefined,
+    const apology = 'The archive could not be made. Please try again.';
+    await answerInLines(response, apology, async ({ line, signal }) => {
+      const made = await this.making.make(lesson, teacher, { signal, onProgress: line });
+      return { archive: this.made.keep(teacher.id, made) } satisfies ArchiveReply;
     });
+  }
+
+  @Get('archives/:id')
+  async fetch(
+    @CurrentTeacher() teacher: Teacher,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { path, remove } = this.made.take(teacher.id, id);
     await new Promise<void>((resolve) => {
       const headers = { 'Content-Type': 'application/zip', 'Cache-Control': 'no-store' };
       // What breaks off while it is sent, the browser says.

@@ -13,6 +13,7 @@ import { ArchiveContentService } from './archiveContent.service.js';
 import { ArchivedFilesService } from './archivedFiles.service.js';
 import { ArchiveMakingService } from './archiveMaking.service.js';
 import { ArchiveReadingService } from './archiveReading.service.js';
+import { MadeArchives } from './madeArchives.js';
 
 /** Lessons as archives: made, and read back. */
 @Module({
@@ -23,6 +24,12 @@ import { ArchiveReadingService } from './archiveReading.service.js';
   ],
   controllers: [ArchiveController],
   exports: [ArchiveMakingService, ArchiveReadingService],
-  providers: [ArchiveContentService, ArchivedFilesService, ArchiveMakingService, ArchiveReadingService],
+  providers: [
+    MadeArchives,
+    ArchiveContentService,
+    ArchivedFilesService,
+    ArchiveMakingService,
+    ArchiveReadingService,
+  ],
 })
 export class ArchiveModule {}

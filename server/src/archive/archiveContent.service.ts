@@ -57,9 +57,7 @@ export class ArchiveContentService {
     const used = new UsedFiles();
     const pages = await this.pagesOf(lesson.id, 'pages', null, used, take);
     const classes: ArchivedClass[] = [];
-    const where = { lessonId: lesson.id };
-    const all = withClasses ? await this.sittings.find({ where, order: { openedAt: 'ASC' } }) : [];
-    for (const [i, sitting] of all.filter(({ droppedAt }) => droppedAt === null).entries())
+    for (const [i, sitting] of (withClasses ? await this.classesOf(lesson) : []).entries())
       classes.push(await this.classOf(sitting, `classes/${i + 1}`, used, take));
     return {
       ...ARCHIVE,
@@ -71,6 +69,18 @@ export class ArchiveContentService {
       classes,
       files: await this.filesOf(used),
     };
+  }
+
+  /** How many pages an archive holds, those of each class counted. */
+  async pageCount(lesson: Lesson, withClasses: boolean): Promise<number> {
+    const classes = withClasses ? await this.classesOf(lesson) : [];
+    const logs = [lesson.id, ...classes.map(({ id }) => id)];
+    return logs.reduce((sum, log) => sum + orderedPages(this.logs.open(log).pages.values()).length, 0);
+  }
+
+  private async classesOf({ id }: Lesson): Promise<Sitting[]> {
+    const all = await this.sittings.find({ where: { lessonId: id }, order: { openedAt: 'ASC' } });
+    return all.filter(({ droppedAt }) => droppedAt === null);
   }
 
   private async pagesOf(

@@ -62,15 +62,24 @@ export class ArchiveMakingService implements OnModuleDestroy {
     await this.files.checkRoom();
     const folder = join(this.files.incoming, randomUUID());
     const out = join(this.files.incoming, `${randomUUID()}.zip`);
+    const pages = await this.content.pageCount(lesson, withClasses);
+    // Each page is written down, and then drawn.
+    const total = 2 * pages;
+    let written = 0;
     try {
       const head = await this.content.of({ lesson, teacher, withClasses }, async ({ path, content }) => {
         signal.throwIfAborted();
         await put(join(folder, path), JSON.stringify(content));
         await this.putGround(join(folder, path.replace(/json$/, 'webp')), content);
+        onProgress({ done: ++written, total });
       });
       await put(join(folder, HEAD_FILE), JSON.stringify(head, undefined, 2));
       const task: ArchiveTask = { kind: 'pack', folder, out, files: this.packed(head) };
-      await this.packers.run(task, { owner: teacher.id, signal, onNote: onProgress });
+      await this.packers.run(task, {
+        owner: teacher.id,
+        signal,
+        onNote: ({ done }) => onProgress({ done: pages + done, total }),
+      });
       return { path: out, remove: () => rm(out, { force: true }) };
     } catch (error) {
       await rm(out, { force: true });
