@@ -56,7 +56,16 @@ const SECURE_ONLY = {
 };
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/dist-types/**', '**/node_modules/**', '**/test-results/**', 'data*/**', 'scripts/*.d.mts'] },
+  {
+    ignores: [
+      '**/dist/**',
+      '**/dist-types/**',
+      '**/node_modules/**',
+      '**/test-results/**',
+      'data*/**',
+      'scripts/*.d.mts',
+    ],
+  },
   js.configs.recommended,
   tseslint.configs.recommendedTypeChecked,
   {

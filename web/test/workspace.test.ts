@@ -1,10 +1,11 @@
-import type { ClassState, LogRef, Mark, Page, Rules, Scene, Space } from '@doodla/core';
+import type { ClassState, LogRef, Mark, Page, Rect, Rules, Scene, Space } from '@doodla/core';
 import { byOrder, classChange, EMPTY_SCENE, LIVE, packPoints, RULES_AT_FIRST } from '@doodla/core';
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { aClassState, aPerson } from '../../core/test/helpers/classes';
 import { FakeLine } from '../../core/test/helpers/fakeLine';
 import { aPage, aStroke, common, LINE_STYLE } from '../../core/test/helpers/marks';
+import type { Glass } from '../src/desk/glass';
 import type { RoomOptions } from '../src/room/room';
 import { Workspace } from '../src/room/workspace';
 import { placePages } from '../src/shelf/placePages';
@@ -302,6 +303,24 @@ describe('a page that is handed out as copies', () => {
       ['ada', 'class'],
       ['wren', 'class'],
     ]);
+  });
+});
+
+describe('the middle, where things are put that nobody gave a place', () => {
+  it('is that of what is seen of the page, not of what lies beside it', async () => {
+    await open();
+    const { main } = workspace;
+    const { width, height } = main.page!;
+    const seeing = (visible: Rect) => main.glass.set({ visible } as Glass);
+    // The page fits, with a panel over the right half of the window.
+    seeing({ x: -100, y: -50, width: 2 * width + 200, height: height + 100 });
+    expect(main.middle()).toEqual({ x: width / 2, y: height / 2 });
+    // A corner of it is seen enlarged.
+    seeing({ x: width - 100, y: height - 60, width: 400, height: 400 });
+    expect(main.middle()).toEqual({ x: width - 50, y: height - 30 });
+    // Nothing of it is seen.
+    seeing({ x: width + 100, y: 0, width: 200, height: 100 });
+    expect(main.middle()).toEqual({ x: width + 200, y: 50 });
   });
 });
 

@@ -71,7 +71,7 @@ export interface Desk {
   turnTo(page: string): void;
   /** The part of the plane that a page takes, page units. */
   extentOf(page: Page): Rect;
-  /** The middle of what is in sight, page units. */
+  /** The middle of what is in sight of the page, page units. */
   middle(): { x: number; y: number };
   /** Told when something could not be done; the message is fit to be shown. */
   tellProblem(message: string): void;

@@ -129,10 +129,16 @@ export class PageDesk implements Desk {
     return this.glass.get()?.visible ?? { x: 0, y: 0, width, height };
   }
 
-  /** The middle of what is in sight, page units. */
+  /** The middle of what is in sight of the page, page units; beside it there may be bars. */
   middle(): { x: number; y: number } {
     const { x, y, width, height } = this.visible();
-    return { x: x + width / 2, y: y + height / 2 };
+    const page = this.page && this.extentOf(this.page);
+    const between = (from: number, to: number, least = from, most = to) =>
+      least < to && most > from ? (Math.max(from, least) + Math.min(to, most)) / 2 : (from + to) / 2;
+    return {
+      x: between(x, x + width, page?.x, page && page.x + page.width),
+      y: between(y, y + height, page?.y, page && page.y + page.height),
+    };
   }
 
   /** What the class's eye is led to on the shown page, if it is seen here. */
