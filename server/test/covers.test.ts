@@ -1,9 +1,11 @@
 import { createCanvas } from '@napi-rs/canvas';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { PdfReader } from '../src/materials/pdfReader.js';
 import { PrivacyService } from '../src/privacy/privacy.service.js';
 import type { TestClass } from './helpers/aClass.js';
 import { aClass } from './helpers/aClass.js';
 import { joiner } from './helpers/joining.js';
+import { pdfWith } from './helpers/pdfs.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, signedIn, startServer } from './helpers/server.js';
 
@@ -47,6 +49,20 @@ describe('pictures on the start page', () => {
     expect((await teacher.send('PUT', ofLesson(), png('#009e73'))).status).toBe(204);
     expect(await seen(ofLesson())).not.toBe(first);
     expect(await seen(ofClass())).toBe(written);
+  });
+
+  it('are tried once more where there was no time to draw one, and not for ever', async () => {
+    const { lesson } = await teacher.upload('late.pdf', await pdfWith([300, 200]));
+    const draw = vi.spyOn(server.app.get(PdfReader), 'picture');
+    draw.mockRejectedValueOnce(new Error('no time'));
+    const path = `/api/lessons/${lesson!.id}/cover`;
+    expect(await seen(path)).toBe(404);
+    expect(await seen(path)).toMatch(/W/);
+    const { lesson: bad } = await teacher.upload('bad.pdf', await pdfWith([300, 200]));
+    draw.mockClear().mockRejectedValue(new Error('damaged'));
+    for (let i = 0; i < 4; i++) expect(await seen(`/api/lessons/${bad!.id}/cover`)).toBe(404);
+    expect(draw).toHaveBeenCalledTimes(2);
+    draw.mockRestore();
   });
 
   it('are their teacher’s alone, and PNGs', async () => {

@@ -309,6 +309,9 @@ describe('what belongs to one class or teacher', () => {
     const to = (await teacher.upload('to.pdf', await pdfWith([50, 50]))).lesson!.id;
     const copies = `/api/lessons/${room.lesson.id}/pages/stolen/copies`;
     expect((await teacher.send('POST', copies, { to })).status).toBe(404);
+    const keep = { lesson: room.lesson.id, pages: ['stolen'], title: 'Mine', folder: '' };
+    expect((await teacher.send('POST', '/api/shelf/things', keep)).status).toBe(404);
+    expect((await teacher.send('GET', `/api/materials/${foreign}/file`)).status).toBe(404);
   });
 
   it('ends with the lesson that is deleted while its class is open', async () => {

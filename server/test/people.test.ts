@@ -15,6 +15,7 @@ describe('first start', () => {
       teacher: null,
       needsSetup: true,
       demo: false,
+      schoolSignIn: false,
     });
     expect((await client.send('POST', '/api/setup', ADA)).status).toBe(201);
     expect((await client.send('GET', '/api/me')).body).toMatchObject({

@@ -32,6 +32,8 @@ const WEB_PAGE_WIDTH = 1024;
 export interface PagePlace {
   lesson: Lesson;
   sitting: Sitting | undefined;
+  /** The teacher who puts them there: whose lesson it is, or somebody who works on it. */
+  by: string;
 }
 
 interface MediaPlace {
@@ -47,6 +49,9 @@ type NewPage = Omit<Page, 'id' | 'order' | 'removed'>;
 export class LessonsService {
   /** Covers that were begun since the start, by lesson. */
   private readonly covers = new Map<string, Promise<string | undefined>>();
+
+  /** Lessons whose cover could not be drawn the first time. */
+  private readonly failedOnce = new Set<string>();
 
   constructor(
     @InjectRepository(Lesson) private readonly lessons: Repository<Lesson>,
@@ -145,7 +150,7 @@ export class LessonsService {
       usedAt: now,
       deletedAt: null,
     };
-    await this.addPages({ lesson, sitting: undefined }, pages, undefined);
+    await this.addPages({ lesson, sitting: undefined, by: teacherId }, pages, undefined);
     try {
       const row = this.lessons.createQueryBuilder().insert().values(lesson);
       if (!material) this.writes.together(row);
@@ -163,13 +168,13 @@ export class LessonsService {
   /** Where a teacher puts pages. Throws Problem where the lesson or class is not theirs or has ended. */
   async place(teacherId: string, lessonId: string, sittingId?: string): Promise<PagePlace> {
     if (sittingId === undefined)
-      return { lesson: await this.editable(teacherId, lessonId), sitting: undefined };
+      return { lesson: await this.editable(teacherId, lessonId), sitting: undefined, by: teacherId };
     const lesson = await this.own(teacherId, lessonId);
     const sitting = await this.sittings.find(sittingId);
     if (sitting?.lessonId !== lessonId) throw notFound('This class');
     if (sitting.endedAt !== null)
       throw new Problem(409, 'ended-pages', 'This class has ended. Go on with it to bring something in.');
-    return { lesson, sitting };
+    return { lesson, sitting, by: teacherId };
   }
 
   /** Puts pages of a document after a page, or at the end. Returns the new pages' ids. */
@@ -242,14 +247,14 @@ export class LessonsService {
 
   /**
    * Notes that a document is used in a lesson, or in one class alone, before its pages are there: without them it only
-   * keeps the document for longer. Throws Problem where it is of nobody who works on the lesson.
+   * keeps the document for longer. Throws Problem where it is neither the lesson's teacher's nor of whoever puts it there.
    */
-  async link({ lesson, sitting }: PagePlace, materialId: string): Promise<void> {
+  async link({ lesson, sitting, by }: PagePlace, materialId: string): Promise<void> {
     const material = await this.materials.findOneBy({ id: materialId });
-    const isTheirs =
-      material?.teacherId === lesson.teacherId ||
-      (material !== null && (await this.teams.has(lesson.id, material.teacherId)));
-    if (!isTheirs) throw notFound('This document');
+    const isTheirs = material && [lesson.teacherId, by].includes(material.teacherId);
+    // What is the lesson's already may be used in it once more.
+    if (!isTheirs && !(await this.links.existsBy({ lessonId: lesson.id, materialId })))
+      throw notFound('This document');
     if (sitting)
       await this.sittingLinks.upsert({ sittingId: sitting.id, materialId }, ['sittingId', 'materialId']);
     else await this.links.upsert({ lessonId: lesson.id, materialId }, ['lessonId', 'materialId']);
@@ -300,7 +305,9 @@ export class LessonsService {
       await this.lessons.update({ id }, { coverSha256 });
       return coverSha256;
     } catch {
-      // A lesson without a picture is shown without one.
+      // A lesson without a picture is shown without one. There may only have been no time for it: it is tried once more.
+      if (!this.failedOnce.has(id)) this.covers.delete(id);
+      this.failedOnce.add(id);
       return undefined;
     }
   }

@@ -13,6 +13,7 @@ import { StoredPicture } from '../pictures/picture.entity.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import type { Lesson } from './lesson.entity.js';
 import { LessonsService } from './lessons.service.js';
+import { TeamsService } from './teams.service.js';
 
 export interface PageSource {
   lesson: string;
@@ -29,6 +30,7 @@ export class PageCopiesService {
     private readonly sittings: SittingsService,
     private readonly logs: LogsService,
     private readonly materials: MaterialsService,
+    private readonly teams: TeamsService,
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
   ) {}
 
@@ -44,8 +46,9 @@ export class PageCopiesService {
     const renamed = await this.takePictures(source.lesson, to, picturesOf(page, marks));
     const { surface } = page;
     if ('material' in surface && surface.kind !== 'picture') {
+      if (!(await this.teams.sees(teacherId, surface.material))) throw notFound('This document');
       const own = await this.materials.ownNote(surface.material, teacherId);
-      await this.lessons.link({ lesson: target, sitting: undefined }, own);
+      await this.lessons.link({ lesson: target, sitting: undefined, by: teacherId }, own);
       renamed.set(surface.material, own);
     }
     const { title, width, height } = page;

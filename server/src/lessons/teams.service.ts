@@ -74,15 +74,19 @@ export class TeamsService {
     for (const listener of this.left) listener(lessonId, teacherId);
   }
 
-  /** Whether a document is on pages that a teacher may see: of their lessons and classes, or of lessons that they work on. */
+  /**
+   * Whether a teacher may see a document: their own, or one that was brought into lessons and classes of theirs, or into
+   * lessons that they work on. A page that merely names it does not count: anybody who may add pages can name anything.
+   */
   async sees(teacherId: string, materialId: string): Promise<boolean> {
     const found = await this.database.query<unknown[]>(
-      `SELECT 1 FROM lesson_material JOIN lesson ON lesson.id = lesson_id
+      `SELECT 1 FROM material WHERE id = ? AND teacher_id = ?
+       UNION SELECT 1 FROM lesson_material JOIN lesson ON lesson.id = lesson_id
          WHERE material_id = ? AND (teacher_id = ?
            OR lesson.id IN (SELECT lesson_id FROM lesson_team WHERE teacher_id = ?))
        UNION SELECT 1 FROM sitting_material JOIN sitting ON sitting.id = sitting_id JOIN lesson ON lesson.id = lesson_id
          WHERE material_id = ? AND teacher_id = ?`,
-      [materialId, teacherId, teacherId, materialId, teacherId],
+      [materialId, teacherId, materialId, teacherId, teacherId, materialId, teacherId],
     );
     return found.length > 0;
   }

@@ -38,9 +38,8 @@ export class FileAccess {
     return picture;
   }
 
-  private async maySee(visitor: Visitor, { id, teacherId }: Material): Promise<boolean> {
-    if (visitor.role === 'teacher')
-      return visitor.teacher.id === teacherId || this.teams.sees(visitor.teacher.id, id);
+  private async maySee(visitor: Visitor, { id }: Material): Promise<boolean> {
+    if (visitor.role === 'teacher') return this.teams.sees(visitor.teacher.id, id);
     return visitor.role !== 'nobody' && this.sittings.usesMaterial(visitor.sitting, id);
   }
 }

@@ -8,6 +8,7 @@ import { notFound } from '../http/problem.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import type { PagePlace } from '../lessons/lessons.service.js';
 import { picturesOf, withMaterials } from '../lessons/picturesShown.js';
+import { TeamsService } from '../lessons/teams.service.js';
 import { LogsService } from '../live/logs.service.js';
 import { MaterialsService } from '../materials/materials.service.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
@@ -33,6 +34,7 @@ export class ThingContentService {
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
     @InjectRepository(ThingPicture) private readonly kept: Repository<ThingPicture>,
     private readonly materials: MaterialsService,
+    private readonly teams: TeamsService,
   ) {}
 
   /** What a teacher wants to keep, as it is on their pages now. Throws Problem where they have no such thing. */
@@ -54,6 +56,8 @@ export class ThingContentService {
       }),
     );
     if (wanted && parts.every((part) => part.marks.length === 0)) throw notFound('What you chose');
+    for (const material of materialsOf(parts))
+      if (!(await this.teams.sees(teacherId, material))) throw notFound('This document');
     return { ...(await this.withOwnPictures(lesson, parts)), lessonTitle: title };
   }
 

@@ -30,7 +30,7 @@ export class ToLessonService {
     for (const page of pages) {
       const { surface } = page;
       if ('material' in surface && surface.kind !== 'picture')
-        await this.lessons.link({ lesson, sitting: undefined }, surface.material);
+        await this.lessons.link({ lesson, sitting: undefined, by: lesson.teacherId }, surface.material);
       await this.givePictures(picturesOf(page, []));
     }
     const changes = pages.map((page): Change =>
