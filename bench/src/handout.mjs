@@ -33,8 +33,8 @@ const frame = (id, page) => ({
   ...{ locked: false, group: null, alt: null, createdAt: 0 },
 });
 
-/** What a page has after a lesson: mostly ink of 10 to 40 points, some words, some shapes. */
-function markOf(page, n) {
+/** What a page has after a lesson: mostly ink of 10 to 40 points, no two strokes alike, some words, some shapes. */
+function markOf(page, n, seed) {
   const common = frame(`${page}-${n}`, page);
   const [x, y] = [40 + ((n * 37) % 480), 60 + ((n * 53) % 700)];
   if (n % 10 === 8)
@@ -57,7 +57,7 @@ function markOf(page, n) {
   return {
     ...common,
     kind: 'stroke',
-    points: handPoints(10 + ((n * 7) % 31), n),
+    points: handPoints(10 + ((n * 7) % 31), seed),
     pressure: true,
     style: { nature: 'pen', colour: '#0072b2', width: 4, opacity: 1 },
   };
@@ -70,7 +70,7 @@ async function documents() {
     const id = `p${index}`;
     const surface = { kind: 'pdf', material: 'm', index };
     const page = { id, order: 'a0', title: '', width: 595, height: 842, surface, removed: false };
-    return { page, marks: Array.from({ length: MARKS }, (_, n) => markOf(id, n)) };
+    return { page, marks: Array.from({ length: MARKS }, (_, n) => markOf(id, n, index * MARKS + n)) };
   });
   const sources = {
     pdf: () => Promise.resolve(bytes),

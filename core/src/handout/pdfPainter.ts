@@ -145,8 +145,7 @@ export class PdfPainter {
       case 'fill':
         writer.set('gs', resources.state(item.opacity, item.blend));
         writer.set('rg', ...parseHex(item.colour));
-        writer.path(item.path);
-        writer.write(item.rule === 'evenodd' ? 'f*' : 'f');
+        writer.fill(item.path, item.rule === 'evenodd' ? 'f*' : 'f');
         return;
       case 'line':
         return writeLine(writer, resources, item);
