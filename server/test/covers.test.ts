@@ -1,4 +1,3 @@
-import { createCanvas } from '@napi-rs/canvas';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { PdfReader } from '../src/materials/pdfReader.js';
 import { PrivacyService } from '../src/privacy/privacy.service.js';
@@ -6,6 +5,7 @@ import type { TestClass } from './helpers/aClass.js';
 import { aClass } from './helpers/aClass.js';
 import { joiner } from './helpers/joining.js';
 import { pdfWith } from './helpers/pdfs.js';
+import { pictureForm } from './helpers/pngs.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, signedIn, startServer } from './helpers/server.js';
 
@@ -20,16 +20,6 @@ beforeAll(async () => {
 });
 afterAll(() => server.remove());
 
-function png(colour: string): FormData {
-  const canvas = createCanvas(8, 6);
-  const ctx = canvas.getContext('2d');
-  ctx.fillStyle = colour;
-  ctx.fillRect(0, 0, 8, 6);
-  const form = new FormData();
-  form.append('file', new Blob([new Uint8Array(canvas.toBuffer('image/png'))]), 'cover.png');
-  return form;
-}
-
 const ofLesson = () => `/api/lessons/${at.lesson.id}/cover`;
 const ofClass = () => `/api/sittings/${at.sitting.id}/cover`;
 /** What a picture is, by the mark that the server gives its content. */
@@ -42,11 +32,11 @@ describe('pictures on the start page', () => {
   it('are a lesson’s first page until a browser says what it looks like; a class’s own come later', async () => {
     const first = await seen(ofLesson());
     expect(await seen(ofClass())).toBe(first);
-    expect((await teacher.send('PUT', ofClass(), png('#d55e00'))).status).toBe(204);
+    expect((await teacher.send('PUT', ofClass(), pictureForm('#d55e00'))).status).toBe(204);
     expect(await seen(ofLesson())).toBe(first);
     const written = await seen(ofClass());
     expect(written).not.toBe(first);
-    expect((await teacher.send('PUT', ofLesson(), png('#009e73'))).status).toBe(204);
+    expect((await teacher.send('PUT', ofLesson(), pictureForm('#009e73'))).status).toBe(204);
     expect(await seen(ofLesson())).not.toBe(first);
     expect(await seen(ofClass())).toBe(written);
   });
@@ -68,7 +58,7 @@ describe('pictures on the start page', () => {
   it('are their teacher’s alone, and PNGs', async () => {
     for (const path of [ofLesson(), ofClass()]) {
       expect(await seen(path, new Client(server.url))).toBe(401);
-      expect((await new Client(server.url).send('PUT', path, png('#000000'))).status).toBe(401);
+      expect((await new Client(server.url).send('PUT', path, pictureForm('#000000'))).status).toBe(401);
       const form = new FormData();
       form.append('file', new Blob(['<svg/>']), 'cover.png');
       expect((await teacher.send('PUT', path, form)).body.code).toBe('not-a-picture');
@@ -79,7 +69,7 @@ describe('pictures on the start page', () => {
     const { live } = await joiner(server, at)('Kiri');
     live.close();
     await teacher.send('POST', `/api/sittings/${at.sitting.id}/end`, { title: 'Today', drop: false });
-    await teacher.send('PUT', ofClass(), png('#cc79a7'));
+    await teacher.send('PUT', ofClass(), pictureForm('#cc79a7'));
     const before = await seen(ofClass());
     expect(await server.app.get(PrivacyService).forget(at.me, 'Kiri')).toBe(1);
     expect(await seen(ofClass())).not.toBe(before);

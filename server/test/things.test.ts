@@ -1,4 +1,3 @@
-import { createCanvas } from '@napi-rs/canvas';
 import type { Mark, PictureMark, ShelfContent, ShelfThing } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { DataSource } from 'typeorm';
@@ -7,6 +6,7 @@ import { KEPT_MS, PurgeService, TRASH_MS } from '../src/lessons/purge.service.js
 import { aText, common } from '../../core/test/helpers/marks.js';
 import type { TestClass } from './helpers/aClass.js';
 import { aClass } from './helpers/aClass.js';
+import { pictureForm } from './helpers/pngs.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, colleagueOf, signedIn, startServer } from './helpers/server.js';
 
@@ -20,17 +20,6 @@ beforeAll(async () => {
   at = await aClass(server, teacher);
 });
 afterAll(() => server.remove());
-
-function form(colour = '#009e73', type: 'image/png' | 'image/jpeg' = 'image/png'): FormData {
-  const canvas = createCanvas(8, 6);
-  const ctx = canvas.getContext('2d');
-  ctx.fillStyle = colour;
-  ctx.fillRect(0, 0, 8, 6);
-  const bytes = type === 'image/png' ? canvas.toBuffer('image/png') : canvas.toBuffer('image/jpeg');
-  const data = new FormData();
-  data.append('file', new Blob([new Uint8Array(bytes)]), 'picture');
-  return data;
-}
 
 const onPage = (index = 0) => ({ page: at.pages[index]!.id, author: at.me });
 
@@ -47,7 +36,7 @@ async function labelledPicture(): Promise<Mark[]> {
   const { body } = await teacher.send<{ id: string }>(
     'POST',
     `/api/lessons/${at.lesson.id}/pictures`,
-    form(),
+    pictureForm(),
   );
   const picture: PictureMark = {
     ...common(),
@@ -199,9 +188,9 @@ describe('a thing', () => {
     const { body: thing } = await keep({});
     const path = `/api/shelf/things/${thing.id}/picture`;
     expect((await teacher.send('GET', path)).status).toBe(404);
-    const { body: refused } = await teacher.send('PUT', path, form('#000000', 'image/jpeg'));
+    const { body: refused } = await teacher.send('PUT', path, pictureForm('#000000', 'jpeg'));
     expect(refused.code).toBe('not-a-picture');
-    expect((await teacher.send('PUT', path, form())).status).toBe(204);
+    expect((await teacher.send('PUT', path, pictureForm())).status).toBe(204);
     expect((await teacher.send('GET', path)).headers.get('content-type')).toBe('image/png');
     expect((await list('of=own')).find(({ id }) => id === thing.id)?.hasPicture).toBe(true);
   });

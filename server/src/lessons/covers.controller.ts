@@ -4,6 +4,7 @@ import { notFound } from '../http/problem.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { receivePng } from '../pictures/receivePng.js';
+import { sendPicture } from '../pictures/sendPicture.js';
 import type { Sitting } from '../sittings/sitting.entity.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
@@ -72,9 +73,6 @@ export class CoversController {
 
   private send(response: Response, sha256: string | undefined): void {
     if (sha256 === undefined) throw notFound('This picture');
-    response.sendFile(this.files.pathOf(sha256), {
-      headers: { 'Content-Type': 'image/png', 'Content-Security-Policy': 'sandbox' },
-      dotfiles: 'allow',
-    });
+    sendPicture(response, { path: this.files.pathOf(sha256), type: 'png', changes: true });
   }
 }

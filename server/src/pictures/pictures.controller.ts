@@ -15,6 +15,7 @@ import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import { checkedType } from './checkedType.js';
 import { StoredPicture } from './picture.entity.js';
+import { sendPicture } from './sendPicture.js';
 
 /** The browser scales larger ones before it sends them. */
 export const MAX_PICTURE_MB = 12;
@@ -78,12 +79,7 @@ export class PicturesController {
     @Res() response: Response,
   ): Promise<void> {
     const picture = await this.visible.picture(visitor, id);
-    response.sendFile(this.files.pathOf(picture.sha256), {
-      headers: { 'Content-Type': `image/${picture.type}`, 'Content-Security-Policy': 'sandbox' },
-      immutable: true,
-      maxAge: '1y',
-      dotfiles: 'allow',
-    });
+    sendPicture(response, { path: this.files.pathOf(picture.sha256), type: picture.type });
   }
 
   /** Throws Problem where a lesson, or one person in a class, has brought too much. */

@@ -22,6 +22,7 @@ import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { checkedType } from '../pictures/checkedType.js';
 import { MAX_PICTURE_MB } from '../pictures/pictures.controller.js';
+import { sendPicture } from '../pictures/sendPicture.js';
 import { FileStore } from '../storage/fileStore.js';
 import { ShelfPicture } from './shelfPicture.entity.js';
 
@@ -70,12 +71,7 @@ export class StampsController {
   ): Promise<void> {
     const picture = await this.pictures.findOneBy({ id, teacherId: teacher.id });
     if (!picture) throw notFound('This stamp');
-    response.sendFile(this.files.pathOf(picture.sha256), {
-      headers: { 'Content-Type': `image/${picture.type}`, 'Content-Security-Policy': 'sandbox' },
-      immutable: true,
-      maxAge: '1y',
-      dotfiles: 'allow',
-    });
+    sendPicture(response, { path: this.files.pathOf(picture.sha256), type: picture.type });
   }
 
   @Delete(':id')

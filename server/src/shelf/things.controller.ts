@@ -20,6 +20,7 @@ import { LessonsService } from '../lessons/lessons.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { receivePng } from '../pictures/receivePng.js';
+import { sendPicture } from '../pictures/sendPicture.js';
 import { FileStore } from '../storage/fileStore.js';
 import { ThingContentService } from './thingContent.service.js';
 import { ChangeThingDto, KeepThingDto, ListThingsDto, TakeThingDto } from './things.dto.js';
@@ -87,12 +88,7 @@ export class ThingsController {
     @Res() response: Response,
   ): Promise<void> {
     const sha256 = await this.things.previewOf(teacher.id, id);
-    response.sendFile(this.files.pathOf(sha256), {
-      headers: { 'Content-Type': 'image/png', 'Content-Security-Policy': 'sandbox' },
-      immutable: true,
-      maxAge: '1y',
-      dotfiles: 'allow',
-    });
+    sendPicture(response, { path: this.files.pathOf(sha256), type: 'png' });
   }
 
   @Delete(':id')
