@@ -1,4 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
+import { expectReachable } from '../support/controls';
 import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
 import { openLesson } from '../support/lessonMenu';
 import { pageMenu } from '../support/pageMenu';
@@ -161,6 +162,28 @@ test('things are named, put into folders, found, shared with the school, taken o
   await teacher.getByRole('button', { name: 'Undo' }).last().click();
   await expect(things(teacher)).toHaveCount(1);
   await teacher.keyboard.press('Escape');
+});
+
+test('everything on the shelf can be reached on the smallest and the largest screen, and closing it leads to the page', async ({
+  teacher,
+}) => {
+  await openShelf(teacher);
+  await shelf(teacher).getByRole('button', { name: 'Keep all pages' }).click();
+  await expect(things(teacher).locator('img')).toBeVisible();
+  for (const viewport of [
+    { width: 320, height: 640 },
+    { width: 3840, height: 2160 },
+  ]) {
+    await teacher.setViewportSize(viewport);
+    for (const part of ['Templates', 'Pictures', 'Mine']) {
+      await shelf(teacher).getByRole('tab', { name: part }).click();
+      await expect(shelf(teacher).getByRole('tabpanel', { name: part })).toBeVisible();
+      await expectReachable(teacher);
+    }
+  }
+  await shelf(teacher).getByRole('button', { name: 'Close the shelf' }).press('Enter');
+  await expect(shelf(teacher)).toBeHidden();
+  await expect(teacher.getByTestId('stage')).toBeFocused();
 });
 
 test('ready pictures are found by a word, also without a connection, and stand on the page with their names', async ({

@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import type { Me, SchoolTeacher } from '@doodla/core';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { SchoolSignInService } from '../src/school/schoolSignIn.service.js';
 import { ADA, Client, signedIn, startServer } from './helpers/server.js';
 import type { TestServer } from './helpers/server.js';
 import type { Claims } from './helpers/standInProvider.js';
@@ -137,6 +138,14 @@ describe('the school’s own sign-in', () => {
     const back = await other.go(await other.go(`${server.url}/api/sign-in/school`));
     expect(await victim.go(back)).toBe('/?problem=school-sign-in-failed');
     expect(await new Walker(server.url).go(back)).toBe('/?problem=school-sign-in-late');
+  });
+
+  it('leads back to the start page with what to do, whatever fails', async () => {
+    const find = vi.spyOn(server.app.get(SchoolSignInService), 'finish');
+    find.mockRejectedValueOnce(new Error('the database is locked'));
+    const { end, me } = await signInAs({ sub: 'ada-1', email: ADA.email, email_verified: true });
+    expect([end, me.teacher]).toEqual(['/?problem=school-sign-in-failed', null]);
+    find.mockRestore();
   });
 
   it('says so where the provider cannot be reached, or there is none', async () => {

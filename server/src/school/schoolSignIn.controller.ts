@@ -1,12 +1,14 @@
-import { Controller, Get, Req, Res } from '@nestjs/common';
+import { Controller, Get, Logger, Req, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import { AttemptLimit } from '../http/attemptLimit.js';
+import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
 import { SessionCookie } from '../people/sessionCookie.js';
 import type { SignInUnderWay } from './schoolSignIn.service.js';
 import { RETURN_PATH, SchoolSignInService } from './schoolSignIn.service.js';
 
 const COOKIE = 'doodla_school_sign_in';
+const logger = new Logger('SchoolSignIn');
 const GOOD_FOR_MS = 10 * 60_000;
 
 /** The way to the school's own sign-in and back; a browser goes it by links, so what goes wrong is told by the start page. */
@@ -64,7 +66,9 @@ async function orTell(response: Response, work: () => Promise<void>): Promise<vo
   try {
     await work();
   } catch (error) {
-    if (!(error instanceof Problem)) throw error;
-    response.redirect(`/?${new URLSearchParams({ problem: error.code })}`);
+    // A browser on its way by links would show an answer for programs.
+    if (!(error instanceof Problem)) logFailure(logger, 'A sign-in with the school’s account failed', error);
+    const problem = error instanceof Problem ? error.code : 'school-sign-in-failed';
+    response.redirect(`/?${new URLSearchParams({ problem })}`);
   }
 }

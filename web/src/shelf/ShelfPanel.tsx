@@ -41,7 +41,11 @@ export default function ShelfPanel({ desk, stage, side, besideStrip }: ShelfPane
   // A display writes as its teacher, but has no shelf of its own.
   const parts = room.device ? PARTS.filter(({ part }) => part !== 'own' && part !== 'school') : PARTS;
   const value = parts.find(({ part }) => part === open)?.part ?? parts[0]!.part;
-  const close = () => room.shelf.set(undefined);
+  const close = () => {
+    room.shelf.set(undefined);
+    // Whoever was in it by the keyboard is on the page then, not nowhere.
+    desk.glass.get()?.host.focus();
+  };
   return (
     <section
       ref={panel}
