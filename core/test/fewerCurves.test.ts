@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Path } from '../src/index.js';
-import { fewerCurves, outline } from '../src/index.js';
+import { curvesOfRing, fewerCurves, outline, outlineCorners } from '../src/index.js';
 
 type Point = [number, number];
 
@@ -100,6 +100,19 @@ describe('fewer curves', () => {
       expect(x).toBeCloseTo(one[i]![0], 10);
       expect(y).toBeCloseTo(one[i]![1], 10);
     });
+  });
+
+  it('are the same for the ring of the corners as for the path of it', () => {
+    fc.assert(
+      fc.property(hand, (points) => {
+        const ink = { points, style: { nature: 'pen', colour: '#000000', width: 4, opacity: 1 } } as const;
+        const ring = outlineCorners(ink);
+        fc.pre(ring.length >= 3);
+        const curves = fewerCurves(outline(ink), 0.08).filter(([letter]) => letter === 'C');
+        expect(curvesOfRing(ring, 0.08)).toEqual(curves.flatMap(([, ...numbers]) => numbers));
+      }),
+      { numRuns: 40 },
+    );
   });
 
   it('leaves lines, cubic curves and ends of outlines as they are', () => {

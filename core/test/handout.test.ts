@@ -104,6 +104,17 @@ describe('handout', () => {
     expect(await textOf(handout)).toContain('Typed Größe Привет');
   });
 
+  it.each(['office fjord flat', 'Žluťoučký kůň, Æsir, ĳs', 'e\u0301a\u0328 beside é ą', 'ÀÉÎÕÜ ßÿ ½ £ €'])(
+    'has “%s” as it was typed, by pdf.js',
+    async (text) => {
+      const handout = await make([{ page: aPage(), marks: [aText({ text, width: 600 })] }]);
+      const doc = await getDocument({ data: handout.slice() }).promise;
+      const { items } = await (await doc.getPage(1)).getTextContent({ disableNormalization: true });
+      const read = items.map((item) => ('str' in item ? item.str : '')).join('');
+      expect(read.normalize('NFC')).toBe(text.normalize('NFC'));
+    },
+  );
+
   it('has letters in the sizes and colours that they have on the page, by pdf.js', async () => {
     const parts = [
       { from: 6, to: 9, scale: 2, colour: '#ff0000' },

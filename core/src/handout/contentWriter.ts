@@ -1,14 +1,12 @@
 import { strToU8, zlibSync } from 'fflate';
 import type { Matrix } from '../geometry/matrix.js';
-import { fewerCurves } from '../paint/fewerCurves.js';
-import type { Path, PathStep } from '../geometry/path.js';
+import { curvesOfRing, fewerCurves } from '../paint/fewerCurves.js';
+import type { Path } from '../geometry/path.js';
 
 /** Farthest that a curve may lie from the one on the screen: 21 µm on paper, a dot of a printer of 1,200 to the inch. */
 const TOLERANCE = 0.08;
 /** Of curves only cubic ones are left. */
 const PATH_OPERATORS = { M: 'm', L: 'l', Q: '', C: 'c', Z: 'h' };
-/** Paths of fewer steps are shorter without a frame. */
-const WORTH_A_FRAME = 6;
 /** Characters that are turned into bytes at a time. */
 const PIECE = 1 << 20;
 
@@ -56,35 +54,38 @@ export class ContentWriter {
 
   /** Path construction operators (§8.5.2). PDF has cubic curves only. */
   path(path: Path): void {
-    this.steps(fewerCurves(path, TOLERANCE), tenth);
-  }
-
-  /** `place` makes text of the n-th operand of a step, from 1: an x where that is odd. */
-  private steps(steps: readonly PathStep[], place: (value: number, n: number) => string): void {
-    for (const step of steps) {
+    for (const step of fewerCurves(path, TOLERANCE)) {
       let line = '';
-      for (let i = 1; i < step.length; i++) line += `${place(step[i] as number, i)} `;
+      for (let i = 1; i < step.length; i++) line += `${tenth(step[i] as number)} `;
       this.add(line + PATH_OPERATORS[step[0]]);
     }
   }
 
-  /**
-   * Fills a path. One of ink is written in a frame of its own whose unit is a tenth of a page unit and whose origin is
-   * where the ink begins, so that its places are short whole numbers: they take half the room of others.
-   */
+  /** Fills a path. */
   fill(path: Path, operator: 'f' | 'f*'): void {
-    const steps = fewerCurves(path, TOLERANCE);
-    const [start] = steps;
-    if (steps.length < WORTH_A_FRAME || start?.[0] !== 'M') {
-      this.steps(steps, tenth);
-      return this.write(operator);
-    }
-    const [x, y] = [Math.round(start[1]), Math.round(start[2])];
-    this.write('q');
-    this.write('cm', 0.1, 0, 0, 0.1, x, y);
-    this.steps(steps, (value, i) => String(Math.round((value - (i % 2 === 1 ? x : y)) * 10)));
+    this.path(path);
     this.write(operator);
-    this.write('Q');
+  }
+
+  /**
+   * Fills the smooth ring of ink's corners (`outlineCorners`). It is written in a frame of its own whose unit is a tenth
+   * of a page unit and whose origin is where the ink begins, so that its places are short whole numbers: they take half
+   * the room of others.
+   */
+  ink(ring: readonly (readonly number[])[]): void {
+    if (ring.length < 3) return;
+    const [[x0, y0], [x1, y1]] = ring as unknown as [[number, number], [number, number]];
+    const [startX, startY] = [(x0 + x1) / 2, (y0 + y1) / 2];
+    const [x, y] = [Math.round(startX), Math.round(startY)];
+    const curves = curvesOfRing(ring, TOLERANCE);
+    let text = `q\n0.1 0 0 0.1 ${x} ${y} cm\n`;
+    text += `${Math.round((startX - x) * 10)} ${Math.round((startY - y) * 10)} m`;
+    for (let i = 0; i < curves.length; i += 2) {
+      text += i % 6 === 0 ? '\n' : ' ';
+      text += `${Math.round((curves[i]! - x) * 10)} ${Math.round((curves[i + 1]! - y) * 10)}`;
+      if (i % 6 === 4) text += ' c';
+    }
+    this.add(`${text}\nh\nf\nQ`);
   }
 
   /** All that was written. */

@@ -5,8 +5,10 @@ import { parseHex } from '../colour/contrast.js';
 import type { Matrix } from '../geometry/matrix.js';
 import { applyMatrix } from '../geometry/matrix.js';
 import type { Rect } from '../geometry/rect.js';
-import type { Mark } from '../marks/mark.js';
+import { outlineCorners } from '../ink/outline.js';
+import type { Mark, MarkOf } from '../marks/mark.js';
 import { boundsOf } from '../marks/select.js';
+import { inkFill, isFilledInk } from '../marks/stroke/strokePaint.js';
 import type { PaintItem, PaintOf } from '../paint/items.js';
 import { paintMark } from '../paint/paint.js';
 import { loadFace } from '../text/faceTables.js';
@@ -18,8 +20,16 @@ import type { HandoutSources } from './sources.js';
 
 /** Bytes that are compressed here. */
 const LITTLE = 20_000;
+/** Latin letters, digits and signs, none of which changes by what is beside it (Unicode blocks to Latin Extended-B). */
+const STANDS_ALONE = /^[\u0020-\u007e\u00a0-\u024f]*$/;
 /** Line caps and joins (ISO 32000-1 tables 54 and 55). */
 const ROUND = 1;
+
+/** Ink whose outline is written without the steps of a path. */
+interface InkItem {
+  kind: 'ink';
+  mark: MarkOf<'stroke'>;
+}
 
 /** Where page units lie in a page's own space, and the part of the page that is shown there, if not all. */
 interface PaintPlace {
@@ -39,6 +49,7 @@ interface FormPlace {
 /** Draws marks into pages of one PDF document; their faces have to be known (`loadFaces`). */
 export class PdfPainter {
   private readonly fonts = new Map<Face, Promise<PDFFont>>();
+  private readonly glyphs = new Map<PDFFont, Map<string, string>>();
   private readonly images = new Map<string, Promise<PDFImage | undefined>>();
 
   private readonly states: GraphicsStates;
@@ -57,7 +68,7 @@ export class PdfPainter {
   }
 
   /** Draws what a renderer would, in page units. */
-  async paintItems(page: PDFPage, items: Iterable<PaintItem>, place: PaintPlace): Promise<void> {
+  async paintItems(page: PDFPage, items: Iterable<PaintItem | InkItem>, place: PaintPlace): Promise<void> {
     const { Resources } = page.node.normalizedEntries();
     const writer = await this.written(items, Resources, place);
     const { context } = this.doc;
@@ -121,7 +132,7 @@ export class PdfPainter {
   }
 
   private async written(
-    items: Iterable<PaintItem>,
+    items: Iterable<PaintItem | InkItem>,
     resourceDict: PDFDict,
     { toUserSpace, clip, isArtifact }: PaintPlace,
   ): Promise<ContentWriter> {
@@ -134,10 +145,20 @@ export class PdfPainter {
       writer.write('re', clip.x, clip.y, clip.width, clip.height);
       writer.write('W n');
     }
-    for (const item of items) await this.item(writer, resources, item);
+    for (const item of items) {
+      if (item.kind === 'ink') this.ink(writer, resources, item.mark);
+      else await this.item(writer, resources, item);
+    }
     writer.restore();
     if (isArtifact) writer.write('EMC');
     return writer;
+  }
+
+  private ink(writer: ContentWriter, resources: ResourceNames, mark: MarkOf<'stroke'>): void {
+    const { colour, opacity, blend } = inkFill(mark.style);
+    writer.set('gs', resources.state(opacity, blend));
+    writer.set('rg', ...parseHex(colour));
+    writer.ink(outlineCorners(mark));
   }
 
   private item(writer: ContentWriter, resources: ResourceNames, item: PaintItem): Promise<void> | void {
@@ -165,9 +186,23 @@ export class PdfPainter {
     writer.write('BT');
     writer.write('Tf', resources.font(font), item.size);
     writer.write('Tm', 1, 0, 0, -1, item.x, item.y);
-    writer.write('Tj', String(font.encodeText(item.text)));
+    writer.write('Tj', this.encoded(font, item.text));
     writer.write('ET');
     writer.restore();
+  }
+
+  /** The glyphs of a text. Characters that stand for themselves are looked up once. */
+  private encoded(font: PDFFont, text: string): string {
+    if (!STANDS_ALONE.test(text)) return String(font.encodeText(text));
+    const known = this.glyphs.get(font) ?? new Map<string, string>();
+    this.glyphs.set(font, known);
+    let glyphs = '';
+    for (const character of text) {
+      let glyph = known.get(character);
+      if (glyph === undefined) known.set(character, (glyph = font.encodeText(character).asString()));
+      glyphs += glyph;
+    }
+    return `<${glyphs}>`;
   }
 
   private async textPicture(
@@ -237,8 +272,11 @@ export async function loadFaces(marks: readonly Mark[]): Promise<void> {
 }
 
 /** One after the other: all outlines of a full page at once would not fit into a browser's memory. */
-function* itemsOf(marks: readonly Mark[]): Iterable<PaintItem> {
-  for (const mark of marks) yield* paintMark(mark);
+function* itemsOf(marks: readonly Mark[]): Iterable<PaintItem | InkItem> {
+  for (const mark of marks) {
+    if (isFilledInk(mark)) yield { kind: 'ink', mark };
+    else yield* paintMark(mark);
+  }
 }
 
 function writeLine(writer: ContentWriter, resources: ResourceNames, item: PaintOf<'line'>): void {

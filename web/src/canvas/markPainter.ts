@@ -1,5 +1,5 @@
 import type { Mark, MarkOf, PaintItem, PaintOf } from '@doodla/core';
-import { outlineCorners, paintMark, toSvgPath } from '@doodla/core';
+import { inkFill, isFilledInk, outlineCorners, paintMark, toSvgPath } from '@doodla/core';
 import { Signal } from '@doodla/core/client';
 import { cssFont, needFace } from './faces';
 
@@ -27,7 +27,7 @@ export const fontArrived = new Signal();
 export function drawMark(ctx: Context, mark: Mark, pictures?: Pictures): void {
   let drawable = drawables.get(mark);
   if (!drawable) {
-    drawable = isPlainInk(mark) ? [inkDrawable(mark)] : paintMark(mark).map(drawableOf);
+    drawable = isFilledInk(mark) ? [inkDrawable(mark)] : paintMark(mark).map(drawableOf);
     drawables.set(mark, drawable);
     drawable.forEach(fetchFont);
   }
@@ -45,13 +45,8 @@ function drawableOf(item: PaintItem): Drawable {
   return { ...rest, path: new Path2D(toSvgPath(path)) };
 }
 
-function isPlainInk(mark: Mark): mark is MarkOf<'stroke'> {
-  return mark.kind === 'stroke' && mark.style.nature !== 'pencil' && mark.style.nature !== 'chalk';
-}
-
 /** The same as `paintMark` of a stroke, built without the steps between: pages hold thousands of them. */
 function inkDrawable(mark: MarkOf<'stroke'>): Drawable {
-  const { colour, opacity, nature } = mark.style;
   const path = new Path2D();
   const ring = outlineCorners(mark);
   const count = ring.length;
@@ -62,14 +57,7 @@ function inkDrawable(mark: MarkOf<'stroke'>): Drawable {
     else path.quadraticCurveTo(x, y, (x + nextX) / 2, (y + nextY) / 2);
   }
   path.closePath();
-  return {
-    kind: 'fill',
-    path,
-    colour,
-    opacity,
-    blend: nature === 'highlighter' ? 'multiply' : 'normal',
-    rule: 'nonzero',
-  };
+  return { ...inkFill(mark.style), path };
 }
 
 function fetchFont(item: Drawable): void {

@@ -1,8 +1,8 @@
 import { outline } from '../../ink/outline.js';
 import { textureLines } from '../../ink/texture.js';
-import type { PaintItem } from '../../paint/items.js';
-import { solid } from '../../paint/items.js';
-import type { StrokeMark } from './strokeMark.js';
+import type { PaintItem, PaintOf } from '../../paint/items.js';
+import type { Mark } from '../mark.js';
+import type { InkStyle, StrokeMark } from './strokeMark.js';
 
 /** How ink is drawn while it is not a mark yet, or is one. */
 export function paintStroke(ink: Pick<StrokeMark, 'points' | 'style'>, finished = true): PaintItem[] {
@@ -17,6 +17,16 @@ export function paintStroke(ink: Pick<StrokeMark, 'points' | 'style'>, finished 
       opacity: opacity * (nature === 'pencil' ? 0.6 : 0.85),
     }));
   }
+  return [{ ...inkFill(ink.style), path: outline(ink, finished) }];
+}
+
+/** Whether a mark is ink that is one filled outline. */
+export function isFilledInk(mark: Mark): mark is StrokeMark {
+  return mark.kind === 'stroke' && mark.style.nature !== 'pencil' && mark.style.nature !== 'chalk';
+}
+
+/** How that outline is filled. */
+export function inkFill({ colour, opacity, nature }: InkStyle): Omit<PaintOf<'fill'>, 'path'> {
   const blend = nature === 'highlighter' ? 'multiply' : 'normal';
-  return [{ ...solid(outline(ink, finished), colour), opacity, blend }];
+  return { kind: 'fill', colour, opacity, blend, rule: 'nonzero' };
 }
