@@ -1,4 +1,5 @@
 import type { Path, PathStep } from '../../geometry/path.js';
+import { arcPath } from '../../geometry/arc.js';
 import { flattenPath, pointsOf } from '../../geometry/path.js';
 import type { PathMark } from './pathMark.js';
 
@@ -18,6 +19,7 @@ export function pathCourse({ course, points, closed }: Pick<PathMark, 'course' |
       ['M', ...a],
       ['C', ...b, ...c, ...d],
     ];
+  if (course === 'arc' && c) return arcPath(a, b, c);
   const corners = course === 'elbow' ? elbow(a, all.at(-1)!) : all;
   const steps = corners.map((corner, i): PathStep => [i === 0 ? 'M' : 'L', ...corner]);
   return closed ? [...steps, ['Z']] : steps;

@@ -10,13 +10,13 @@ export interface Anchor {
   y: number;
 }
 
-export const COURSES = ['straight', 'elbow', 'quadratic', 'cubic'] as const;
+export const COURSES = ['straight', 'elbow', 'quadratic', 'cubic', 'arc'] as const;
 export const HEADS = ['none', 'start', 'end', 'both'] as const;
 
 /** A line, arrow, connector, curve, polyline or free polygon. */
 export interface PathMark extends SharedFields {
   kind: 'path';
-  /** How it runs: through all points, by right angles between two, or as one Bézier curve of 3 or 4 points. */
+  /** How it runs: through all points, by right angles between two, as one Bézier curve of 3 or 4 points, or as the part of a circle from the first of 3 through the second. */
   course: (typeof COURSES)[number];
   /** Flat list of x, y. */
   points: readonly number[];

@@ -83,6 +83,8 @@ export function shapePath(shape: Pick<ShapeMark, 'form' | 'sides'> & Rect): Path
       return bracketPath(shape);
     case 'balloon':
       return balloonPath(shape);
+    case 'cloud':
+      return cloudPath(shape);
     default:
       return roundedPath(shape, Infinity);
   }
@@ -128,4 +130,24 @@ function balloonPath({ x, y, width, height }: Rect): Path {
     ['L', x + width * 0.24, bottom],
   ];
   return roundedPath(body, radius).flatMap((step, i) => (i === 5 ? [...tail, step] : [step]));
+}
+
+/** Lobes all round, each an arc between two places of an ellipse. */
+function cloudPath({ x, y, width, height, sides }: Pick<ShapeMark, 'sides'> & Rect): Path {
+  const [inner, outer] = [0.4, 0.6];
+  const at = (angle: number, radius: number): Corner => [
+    x + (0.5 + radius * Math.sin(angle)) * width,
+    y + (0.5 - radius * Math.cos(angle)) * height,
+  ];
+  const lobe = (2 * Math.PI) / sides;
+  const steps = Array.from({ length: sides }, (_, i): PathStep => {
+    const from = i * lobe;
+    return [
+      'C',
+      ...at(from + 0.08 * lobe, outer),
+      ...at(from + 0.92 * lobe, outer),
+      ...at(from + lobe, inner),
+    ];
+  });
+  return [['M', ...at(0, inner)], ...steps, ['Z']];
 }

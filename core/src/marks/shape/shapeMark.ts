@@ -16,6 +16,7 @@ export const FORMS = [
   'star',
   'bracket',
   'balloon',
+  'cloud',
 ] as const;
 export type Form = (typeof FORMS)[number];
 
@@ -23,7 +24,7 @@ export type Form = (typeof FORMS)[number];
 export interface ShapeMark extends SharedFields, TurnedBox {
   kind: 'shape';
   form: Form;
-  /** Corners of a polygon, points of a star. */
+  /** Corners of a polygon, points of a star, lobes of a cloud. */
   sides: number;
   flip: boolean;
   style: LineStyle;
