@@ -42,7 +42,7 @@ const FIRST = {
  */
 const CORE = [
   /core\/src\/(marks|geometry|paint|ops|pages|checks|colour|ideas|live)\//,
-  /core\/src\/(text\/(font|fonts|faceTables|layout|searchWords)|ink\/(outline|points|packedPoints|texture)|annotation\/textQuote)\./,
+  /core\/src\/(text\/(font|fonts|faceTables|layout|searchWords|pageWords)|ink\/(outline|points|packedPoints|texture|tilt)|annotation\/textQuote)\./,
   /core\/src\/client\/(line|signal|socketLine|classClient)\./,
   /node_modules\/(rbush|quickselect|fast-deep-equal|fractional-indexing|perfect-freehand)\//,
 ];

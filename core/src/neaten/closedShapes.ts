@@ -13,6 +13,10 @@ import { offStep } from './upright.js';
 const MOST_CORNERS = 16;
 /** Most corners of a polygon that is no star. */
 const MOST_SIDES = 10;
+/** A polygon of more corners could be something round: what it costs where its corners are not sharp. */
+const FEW = 5;
+const SHARP = 0.6;
+const BLUNT = 45;
 /** By how much the axes of a circle differ that a hand draws, as a part. */
 const ROUNDNESS = 0.085;
 /** What it is worth that a circle says more than an ellipse. */
@@ -32,9 +36,10 @@ export function closedReadings(trace: Trace): Reading[] {
 }
 
 function polygons(cornered: Cornered, tremor: number): Reading[] {
-  const { corners, off } = cornered;
+  const { corners, off, sharpness } = cornered;
   if (corners.length < 3 || hasFlatCorner(cornered, true) || Math.abs(turns(corners) - 1) > 0.1) return [];
-  const fit = fitCost(off, tremor, corners.length);
+  const blunt = corners.length > FEW ? BLUNT * Math.max(SHARP - 0.8, SHARP - sharpness) : 0;
+  const fit = fitCost(off, tremor, corners.length) + blunt;
   return polygonReadings(corners)
     .filter(({ kind }) => kind === 'star' || corners.length <= MOST_SIDES)
     .map(({ kind, corners: neat, cost }) => ({

@@ -9,6 +9,8 @@ export interface Cornered {
   readonly corners: readonly Point[];
   /** Which of the trace's points end the pieces; those of a closed one are counted from a corner. */
   readonly places: readonly number[];
+  /** How much of the turning is at the corners: 0 where it turns evenly, as something round does, 1 where it does at corners only. */
+  readonly sharpness: number;
   /** Root of the mean square of what the points are off, as part of the trace's size. */
   readonly off: number;
 }
@@ -16,7 +18,7 @@ export interface Cornered {
 /** Points that the shortest side has at least, of those of a trace. */
 const LEAST_SIDE = 4;
 /** What a hand is off a straight line at least, as part of the drawing's size. */
-const LEAST_TREMOR = 0.004;
+const LEAST_TREMOR = 0.0055;
 /** Part of a side at either end that may be rounded, and does not count for the side's line. */
 const ROUNDED = 0.14;
 /** A corner that turns by less is none, degrees. */
@@ -94,7 +96,12 @@ function corneredAt(trace: Trace, sums: LineSums, places: readonly number[]): Co
     const spare = Math.floor((to - from) * ROUNDED);
     return sums.line(from + spare, to - spare);
   });
-  return { corners: cornersOf(trace, sides, places), places, off: offOf(trace, sides, places) };
+  return {
+    corners: cornersOf(trace, sides, places),
+    places,
+    off: offOf(trace, sides, places),
+    sharpness: sharpnessOf(trace, places),
+  };
 }
 
 function cornersOf(trace: Trace, sides: readonly FittedLine[], places: readonly number[]): Point[] {
@@ -121,6 +128,23 @@ function offOf(trace: Trace, sides: readonly FittedLine[], places: readonly numb
     }
   });
   return Math.sqrt(sum / count) / trace.size;
+}
+
+/** Points before and after a corner between which its turning is measured, and those by which the directions there are. */
+const TURN = { near: 2, far: 5 };
+
+function sharpnessOf({ x, y, closed }: Trace, places: readonly number[]): number {
+  if (!closed) return 1;
+  const count = x.length - 1;
+  const at = (i: number) => (i + count) % count;
+  let turned = 0;
+  for (const place of places.slice(1)) {
+    const [a, b] = [at(place - TURN.far), at(place - TURN.near)];
+    const [c, d] = [at(place + TURN.near), at(place + TURN.far)];
+    turned += angleBetween(x[b]! - x[a]!, y[b]! - y[a]!, x[d]! - x[c]!, y[d]! - y[c]!);
+  }
+  const evenly = ((places.length - 1) * (TURN.near + TURN.far)) / count;
+  return (Math.abs(turned) / (2 * Math.PI) - evenly) / (1 - evenly);
 }
 
 /** Whether any corner hardly turns, so that there are fewer than it says. */

@@ -32,6 +32,11 @@ const PART = 0.066;
 /** What it is worth that a kind says something more, such as that two sides are alike. */
 const SAYS_MORE = 2.6;
 
+/** What the corners of a regular polygon are off, as part of its radius. */
+const EVEN = 0.11;
+/** A hand seldom means a polygon that is not regular: what each corner of it costs beyond four. */
+const UNEVEN = 3;
+
 const RIGHT = Math.PI / 2;
 const inDegrees = (angle: number) => (angle * 180) / Math.PI;
 
@@ -270,10 +275,15 @@ function kite(p: Point, q: Point, r: Point, s: Point): Point[] {
 function others(corners: readonly Point[]): PolygonReading[] {
   const readings: PolygonReading[] = [];
   const { corners: even, off } = regular(corners);
-  readings.push({ kind: 'polygon', corners: off < 0.11 ? even : uprightSides(corners, true), cost: 0 });
+  readings.push({ kind: 'polygon', corners: even, cost: off < EVEN ? -SAYS_MORE : Infinity });
+  readings.push({
+    kind: 'polygon',
+    corners: uprightSides(corners, true),
+    cost: UNEVEN * (corners.length - 4),
+  });
   const star = starOf(corners);
   if (star) readings.push({ kind: 'star', corners: star, cost: -SAYS_MORE });
-  return readings;
+  return bestOfEachKind(readings);
 }
 
 /**

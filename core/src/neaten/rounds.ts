@@ -49,16 +49,14 @@ export function fitCircle({ x, y }: Places): FittedCircle | undefined {
   );
   if (!start) return undefined;
   let [cx, cy] = [start[0]! + mx, start[1]! + my];
-  let radius = 0;
   for (let round = 0; round < ROUNDS; round++) {
     const step = circleStep(x, y, cx, cy);
     if (!step) break;
     cx += step.dx;
     cy += step.dy;
-    radius = step.radius;
-    if (Math.hypot(step.dx, step.dy) < 1e-9 * (1 + radius)) break;
+    if (Math.hypot(step.dx, step.dy) < 1e-9 * (1 + step.radius)) break;
   }
-  radius = meanDistance(x, y, cx, cy);
+  const radius = meanDistance(x, y, cx, cy);
   if (!Number.isFinite(radius)) return undefined;
   let sum = 0;
   for (let i = 0; i < n; i++) sum += (Math.hypot(x[i]! - cx, y[i]! - cy) - radius) ** 2;

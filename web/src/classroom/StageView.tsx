@@ -18,6 +18,7 @@ const FoundLayer = lazyAfter(toolsHere, () => import('../pages/FoundLayer'));
 const IdeasLayer = lazyAfter(toolsHere, () => import('../ideas/IdeasLayer'));
 const focusOverlay = () => import('../focus/FocusOverlay');
 const FocusOverlay = lazy(focusOverlay);
+const ReadingsBar = lazyAfter(toolsHere, () => import('../selection/ReadingsBar'));
 const SelectionOverlay = lazyAfter(pageShows, async () => ({
   default: (await import('../selection/SelectionOverlay')).SelectionOverlay,
 }));
@@ -49,6 +50,7 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
   useStore(desk.penCase);
   useStore(desk.room.rules);
   const picking = useStore(desk.picking) !== undefined;
+  const offer = useStore(desk.shapeOffer) !== undefined;
   const { tool } = desk.penCase.get();
   const writing = mode === 'write' && desk.room.mayTake(tool);
 
@@ -86,6 +88,11 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
           <Suspense>
             <SelectionOverlay desk={desk} stage={stage} />
           </Suspense>
+          {offer && (
+            <Suspense>
+              <ReadingsBar desk={desk} stage={stage} />
+            </Suspense>
+          )}
           {desk.classroom && (
             <Suspense>
               <AuthorTag desk={desk} stage={stage} />

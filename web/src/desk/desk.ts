@@ -5,6 +5,7 @@ import type { LiveScreen } from '../live/liveScreen';
 import type { MarkLayer } from './markLayer';
 import type { ToolId } from '../tools/tools';
 import type { PenCase } from './penCase';
+import type { ShapeOffer } from './shapeOffer';
 
 /** The parts of a mark that do not depend on its kind. */
 export type MarkCommon = Pick<
@@ -25,6 +26,14 @@ export interface TextEdit {
   common: MarkCommon;
 }
 
+/** Hears of ink as it is drawn. */
+export interface InkWatch {
+  /** The pen is down again. */
+  hold(): void;
+  /** A stroke of an id is there. */
+  drawn(id: string): void;
+}
+
 /**
  * A page being worked on, and what those who work on it share. Whatever works on a page is given the part of this that
  * it needs (`Pick<Desk, …>`), never the whole, so that a test can make one.
@@ -36,7 +45,7 @@ export interface Desk {
   /** Layers of marks, lowest first. */
   readonly layers: readonly Pick<MarkLayer, 'on'>[];
   /** The log that is written to. */
-  readonly target: Pick<LogClient, 'actor' | 'state' | 'perform'>;
+  readonly target: Pick<LogClient, 'actor' | 'state' | 'perform' | 'takeBack'>;
   /** The marks of the shown page that can be written to. */
   readonly targetMarks: SpatialIndex | undefined;
   /** Counts changes of marks. */
@@ -59,6 +68,9 @@ export interface Desk {
   /** Corners clicked so far of a polyline or polygon, flat x, y. */
   readonly draft: Store<readonly number[] | undefined>;
   readonly textEdit: Store<TextEdit | undefined>;
+  /** What was just neatened. */
+  readonly shapeOffer: Store<ShapeOffer | undefined>;
+  readonly shapeWatch: InkWatch;
   /** The parts of a new mark that do not depend on its kind; undefined where none can be made. */
   newMark(id?: string, page?: string): MarkCommon | undefined;
   mayTouch(mark: Mark): boolean;

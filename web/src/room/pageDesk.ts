@@ -9,6 +9,8 @@ import { PageActions } from '../desk/pageActions';
 import type { ToolId } from '../tools/tools';
 import { PictureActions } from '../desk/pictureActions';
 import { Selection } from '../desk/selection';
+import type { ShapeOffer } from '../desk/shapeOffer';
+import { ShapeWatch } from '../desk/shapeWatch';
 import type { Room } from './room';
 import { t } from '../words';
 
@@ -43,6 +45,8 @@ export class PageDesk implements Desk {
   /** Waits for a colour to be picked from the page. */
   readonly picking = new Store<((hex: string) => void) | undefined>(undefined);
   readonly textEdit = new Store<TextEdit | undefined>(undefined);
+  readonly shapeOffer = new Store<ShapeOffer | undefined>(undefined);
+  readonly shapeWatch = new ShapeWatch(this);
   /** Whether a student has moved the page away from what the teacher sees. */
   readonly apart = new Store(false);
   /** Tells what is stale on the shown page. */
@@ -221,6 +225,7 @@ export class PageDesk implements Desk {
     this.textEdit.set(undefined);
     this.draft.set(undefined);
     this.picking.set(undefined);
+    this.shapeOffer.set(undefined);
     this.selection.clear();
   }
 

@@ -11,6 +11,7 @@ import {
   Lock,
   LockOpen,
   Palette,
+  PencilRuler,
   Scissors,
   Trash2,
 } from 'lucide-react';
@@ -24,6 +25,7 @@ import { IconButton } from '../ui/IconButton';
 import { Slider } from '../ui/Slider';
 import { AltDialog } from './AltDialog';
 import { copyPicture } from './copyPicture';
+import { neatenSelection } from './neatenSelection';
 import { NudgeMenu } from './NudgeMenu';
 import { prepareMarks } from './prepareMarks';
 import { RepeatDialog } from './RepeatDialog';
@@ -92,6 +94,13 @@ export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarPro
         {!locked && (
           <>
             <LookMenu marks={marks} desk={desk} />
+            {marks.some((mark) => mark.kind === 'stroke') && (
+              <IconButton
+                label={t('shapes.neaten')}
+                icon={<PencilRuler aria-hidden size={20} />}
+                onClick={() => void neatenSelection(desk, marks)}
+              />
+            )}
             <NudgeMenu desk={desk} />
             {crop && (
               <IconButton

@@ -14,6 +14,7 @@ export const FORM_NAMES: Readonly<Record<Form, string>> = {
   star: t('tools.star'),
   bracket: t('tools.bracket'),
   balloon: t('tools.speechBalloon'),
+  cloud: t('shapes.cloud'),
 };
 
 export const STAMP_NAMES: Readonly<Record<StampName, string>> = {

@@ -1,9 +1,10 @@
 import type { Actor, Change, LogState, Mark, Page } from '@doodla/core';
-import { applyChanges, orderOnTop, SpatialIndex, stateOf } from '@doodla/core';
+import { applyChanges, invertChanges, orderOnTop, SpatialIndex, stateOf } from '@doodla/core';
 import { Store } from '@doodla/core/client';
 import { aPage } from '../../../core/test/helpers/marks';
 import type { Desk, TextEdit } from '../../src/desk/desk';
 import { PenCase } from '../../src/desk/penCase';
+import type { ShapeOffer } from '../../src/desk/shapeOffer';
 import { freshStorage } from './fakeStorage';
 
 type TestedDesk = Pick<
@@ -20,6 +21,10 @@ type TestedDesk = Pick<
   | 'mayTouch'
   | 'maySelect'
   | 'dropBeside'
+  | 'ink'
+  | 'shapeOffer'
+  | 'shapeWatch'
+  | 'tellProblem'
 >;
 
 /** A desk with some marks on its page, on which Ada works; what is done there is told. */
@@ -35,6 +40,14 @@ export class TestDesk implements TestedDesk {
   refuses = false;
   readonly target: TestedDesk['target'];
   beside = false;
+  readonly shapeOffer = new Store<ShapeOffer | undefined>(undefined);
+  /** Ink that was drawn, as its watch heard of it. */
+  readonly drawn: string[] = [];
+  readonly shapeWatch = { hold: () => undefined, drawn: (id: string) => void this.drawn.push(id) };
+  /** What was said to be wrong. */
+  readonly problems: string[] = [];
+  readonly ink = { broadcast: () => () => undefined } as unknown as TestedDesk['ink'];
+  private readonly inverses = new Map<string, readonly Change[]>();
   private made = 0;
 
   constructor(
@@ -46,11 +59,17 @@ export class TestDesk implements TestedDesk {
     const state: LogState = stateOf({ pages: [this.page], marks: [...marks] });
     const perform = (changes: readonly Change[]) => {
       if (this.refuses) return undefined;
+      this.inverses.set(`step ${this.done.length + 1}`, invertChanges(state, changes));
       this.done.push(changes);
       applyChanges(state, changes);
       return `step ${this.done.length}`;
     };
-    this.target = { actor, state, perform };
+    const takeBack = (step: string) => {
+      const inverse = this.inverses.get(step);
+      if (inverse) applyChanges(state, inverse);
+      this.inverses.delete(step);
+    };
+    this.target = { actor, state, perform, takeBack };
   }
 
   get targetMarks(): SpatialIndex {
@@ -74,6 +93,10 @@ export class TestDesk implements TestedDesk {
     const orders = this.targetMarks.all().map(({ order }) => order);
     const own = { locked: false, group: null, alt: null, createdAt: 0, space: 'class' } as const;
     return { id, page: this.page.id, author: this.actor.id, order: orderOnTop(orders), ...own };
+  }
+
+  tellProblem(message: string): void {
+    this.problems.push(message);
   }
 
   /** Whether something beside the page takes what is dropped. */

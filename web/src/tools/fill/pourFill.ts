@@ -50,11 +50,7 @@ export async function pourFill(desk: PourDesk, x: number, y: number, gap: number
   };
   const poured = await worker.pour(transfer(raster, [raster.data.buffer]), options);
   if ('failed' in poured) {
-    return desk.tellProblem(
-      poured.failed === 'open'
-        ? 'This area is open towards the edge of the page, so nothing was poured. Close its outline, or give the page another colour.'
-        : t('tools.thereIsNoRoomHere'),
-    );
+    return desk.tellProblem(poured.failed === 'open' ? t('tools.areaIsOpen') : t('tools.thereIsNoRoomHere'));
   }
   const rings = poured.rings.map((ring) =>
     ring.map((value, i) => Math.round((value / scale + (i % 2 === 0 ? extent.x : extent.y)) * 100) / 100),

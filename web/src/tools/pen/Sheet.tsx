@@ -15,7 +15,7 @@ const NATURE_NAMES = {
 
 /** What can be chosen for the pen. */
 export default function PenSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, 'penCase'> }) {
-  const { pen, steadying, finger, otherHand } = useStore(penCase);
+  const { pen, steadying, neat, finger, otherHand } = useStore(penCase);
   const set = (part: Partial<typeof pen>) => penCase.patch({ pen: { ...pen, ...part } });
   return (
     <>
@@ -51,6 +51,12 @@ export default function PenSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, '
         unit=" %"
         onChange={(value) => penCase.patch({ steadying: value / 100 })}
       />
+      <Switch
+        label={t('shapes.whileDrawing')}
+        checked={neat}
+        onChange={(on) => penCase.patch({ neat: on })}
+      />
+      <p className="text-sm">{t('shapes.restHint')}</p>
       <p className="text-sm">{t('tools.whenYouWriteWithA')}</p>
       <Choice
         label={t('tools.whatAFingerDoesWhen')}

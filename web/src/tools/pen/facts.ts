@@ -9,6 +9,8 @@ export interface PenKept {
   pen: PenStyle;
   /** How much a shaking hand is steadied, 0 to 0.9. */
   steadying: number;
+  /** Whether drawings become the shapes that they mean. */
+  neat: boolean;
   /** What a finger does once a pen has been used. */
   finger: 'write' | 'move' | 'nothing';
   /** The pen of whoever writes on the half away from the tools; null where all write with the same. */
@@ -23,6 +25,7 @@ export const pen: Tool<PenKept> = {
   kept: {
     pen: { nature: 'pen', colour: '#000000', width: 4, opacity: 1 },
     steadying: 0.35,
+    neat: false,
     finger: 'move',
     otherHand: null,
   },

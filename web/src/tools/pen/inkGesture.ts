@@ -1,18 +1,25 @@
-import type { InkStyle } from '@doodla/core';
+import type { InkStyle, MarkOf } from '@doodla/core';
 import { packPoint, pressureWithTilt, StrokeBuilder, snapAngle } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import type { MarkCommon, Desk } from '../../desk/desk';
+import type { NeatDesk } from '../../desk/neaten';
 import type { Preview } from '../../canvas/preview';
 import type { Gesture, PenPoint } from '../../desk/gesture';
+import type { RestedInk } from './restedInk';
 
-/** Resting so long at the end of a stroke makes it straight. */
+type InkDesk = NeatDesk & Pick<Desk, 'ink' | 'penCase' | 'shapeWatch'>;
+
+/** Resting so long at the end of a stroke makes it neat. */
 const REST_MS = 650;
 /** A hand that moves less than this is resting; page units. */
 const REST_RADIUS = 3;
 /** Too short to be meant as a line; page units. */
 const LEAST_LENGTH = 24;
 
-/** Draws a stroke; straight while the key for it is held, after a rest, or with a straight highlighter. */
+/**
+ * Draws a stroke; straight while the key for it is held, or with a straight highlighter. After a rest at its end it is the shape
+ * that it means, where it means one.
+ */
 export class InkGesture implements Gesture {
   private readonly id = nanoid();
   private readonly builder: StrokeBuilder;
@@ -23,9 +30,10 @@ export class InkGesture implements Gesture {
   private last: PenPoint;
   private restedAt: PenPoint;
   private restTimer: ReturnType<typeof setTimeout> | undefined;
+  private rested: RestedInk | undefined;
 
   constructor(
-    private readonly desk: Pick<Desk, 'ink' | 'newMark' | 'penCase' | 'target'>,
+    private readonly desk: InkDesk,
     private readonly style: InkStyle,
     private readonly pressure: boolean,
     private readonly start: PenPoint,
@@ -36,6 +44,8 @@ export class InkGesture implements Gesture {
     this.straight = style.nature === 'highlighter' && straightHighlighter;
     this.last = this.restedAt = start;
     this.common = desk.newMark(this.id);
+    desk.shapeOffer.set(undefined);
+    desk.shapeWatch.hold();
     if (this.common) {
       const { page, space, pane } = this.common;
       const head = { space, style, pressure, ...(pane !== undefined && { pane }) };
@@ -45,6 +55,7 @@ export class InkGesture implements Gesture {
   }
 
   get preview(): Preview {
+    if (this.rested) return { marks: [this.rested.mark] };
     const points = this.isStraight ? this.line() : this.builder.points;
     const pane = this.common?.pane;
     return { ink: { points, style: this.style, ...(pane !== undefined && { pane }) } };
@@ -65,7 +76,16 @@ export class InkGesture implements Gesture {
     const { common, style, pressure } = this;
     if (!common) return;
     const points = this.isStraight ? this.line() : this.builder.finish();
-    this.desk.target.perform([{ do: 'add', mark: { ...common, kind: 'stroke', style, points, pressure } }]);
+    const mark: MarkOf<'stroke'> = { ...common, kind: 'stroke', style, points, pressure };
+    const isThere = this.desk.target.perform([{ do: 'add', mark }]) !== undefined;
+    if (isThere && this.rested) this.rested.take();
+    else if (isThere && this.isWatched) this.desk.shapeWatch.drawn(this.id);
+  }
+
+  /** Whether the drawing is to become neat by itself. */
+  private get isWatched(): boolean {
+    const { penCase } = this.desk;
+    return this.style.nature !== 'highlighter' && !this.isStraight && penCase.get().neat;
   }
 
   cancel(): void {
@@ -84,14 +104,32 @@ export class InkGesture implements Gesture {
     clearTimeout(this.restTimer);
     this.restedAt = last;
     this.restTimer = setTimeout(() => {
-      if (Math.hypot(last.x - start.x, last.y - start.y) < LEAST_LENGTH) return;
+      if (
+        Math.hypot(last.x - start.x, last.y - start.y) < LEAST_LENGTH &&
+        this.style.nature === 'highlighter'
+      )
+        return;
       // On a busy machine the hand may have moved on already: what it did comes before the next frame.
       requestAnimationFrame(() => {
-        if (this.last !== last) return;
-        this.straight = true;
-        this.onChange();
+        if (this.last === last) void this.neaten(last);
       });
     }, REST_MS);
+  }
+
+  /** The hand rests: what was drawn so far becomes what it means. */
+  private async neaten(last: PenPoint): Promise<void> {
+    const { common, style, pressure, builder } = this;
+    const points = [...builder.points];
+    const rested =
+      style.nature === 'highlighter' || !common
+        ? 'straight'
+        : await import('./restedInk')
+            .then((rest) => rest.restedInk(this.desk, { ...common, kind: 'stroke', style, points, pressure }))
+            .catch(() => 'straight' as const); // Without a connection it cannot be fetched: a line it can be all the same.
+    if (this.last !== last || rested === undefined) return;
+    if (rested === 'straight') this.straight = true;
+    else this.rested = rested;
+    this.onChange();
   }
 
   private line(): number[] {

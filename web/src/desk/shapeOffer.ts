@@ -1,0 +1,23 @@
+import type { MarkOf } from '@doodla/core';
+import type { Reading } from '@doodla/core/neaten';
+
+/** Ink that has become a shape, with what else it may mean. */
+export interface NeatPart {
+  readonly ink: readonly MarkOf<'stroke'>[];
+  readonly readings: readonly Reading[];
+  /** Which of the readings it is now. */
+  readonly taken: number;
+  readonly mark: MarkOf<'path' | 'shape'>;
+}
+
+/** What was just neatened, in one step, until something else is done. */
+export interface ShapeOffer {
+  readonly page: string;
+  readonly parts: readonly NeatPart[];
+  /** Undone, it gives the ink back. */
+  readonly step: string;
+  /** When that was, milliseconds since 1970. */
+  readonly at: number;
+  /** Whether the shape was selected to be neatened, and not made while drawing. */
+  readonly selected: boolean;
+}
