@@ -274,7 +274,7 @@ export async function loadFaces(marks: readonly Mark[]): Promise<void> {
 /** One after the other: all outlines of a full page at once would not fit into a browser's memory. */
 function* itemsOf(marks: readonly Mark[]): Iterable<PaintItem | InkItem> {
   for (const mark of marks) {
-    if (isFilledInk(mark)) yield { kind: 'ink', mark };
+    if (mark.kind === 'stroke' && isFilledInk(mark.style)) yield { kind: 'ink', mark };
     else yield* paintMark(mark);
   }
 }

@@ -27,7 +27,10 @@ export const fontArrived = new Signal();
 export function drawMark(ctx: Context, mark: Mark, pictures?: Pictures): void {
   let drawable = drawables.get(mark);
   if (!drawable) {
-    drawable = isFilledInk(mark) ? [inkDrawable(mark)] : paintMark(mark).map(drawableOf);
+    drawable =
+      mark.kind === 'stroke' && isFilledInk(mark.style)
+        ? [inkDrawable(mark)]
+        : paintMark(mark).map(drawableOf);
     drawables.set(mark, drawable);
     drawable.forEach(fetchFont);
   }

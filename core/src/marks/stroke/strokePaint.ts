@@ -1,7 +1,6 @@
 import { outline } from '../../ink/outline.js';
 import { textureLines } from '../../ink/texture.js';
 import type { PaintItem, PaintOf } from '../../paint/items.js';
-import type { Mark } from '../mark.js';
 import type { InkStyle, StrokeMark } from './strokeMark.js';
 
 /** How ink is drawn while it is not a mark yet, or is one. */
@@ -20,9 +19,9 @@ export function paintStroke(ink: Pick<StrokeMark, 'points' | 'style'>, finished 
   return [{ ...inkFill(ink.style), path: outline(ink, finished) }];
 }
 
-/** Whether a mark is ink that is one filled outline. */
-export function isFilledInk(mark: Mark): mark is StrokeMark {
-  return mark.kind === 'stroke' && mark.style.nature !== 'pencil' && mark.style.nature !== 'chalk';
+/** Whether ink of such a look is one filled outline. */
+export function isFilledInk({ nature }: InkStyle): boolean {
+  return nature !== 'pencil' && nature !== 'chalk';
 }
 
 /** How that outline is filled. */
