@@ -71,6 +71,8 @@ export default defineConfig({
   worker: { format: 'es' },
   build: {
     target: 'es2022',
+    // Browsers without it fetch the same files a moment later.
+    modulePreload: { polyfill: false },
     sourcemap: false,
     manifest: true,
     chunkSizeWarningLimit: 1500,

@@ -1,6 +1,7 @@
 import { WAYS } from '../live/copies.js';
 import { POLL_KINDS } from '../live/poll.js';
 import { DASHES } from '../marks/lineStyle.js';
+import { FIGURES } from '../marks/measures.js';
 import { COURSES, HEADS } from '../marks/path/pathMark.js';
 import { LOOKS } from '../marks/quote/quoteMark.js';
 import { FORMS } from '../marks/shape/shapeMark.js';
@@ -85,6 +86,12 @@ function mark(kind: string, style: Schema, fields: object, optional: object = {}
   return shape({ ...SHARED, kind: { const: kind }, style, ...fields }, { ...SHARED_OPTIONAL, ...optional });
 }
 
+const gauge = {
+  ...shape({ unit: string, per: number, decimals: integer, comma: flag }),
+  description: 'How lengths are said; `per` is page units to one of the unit.',
+};
+const measures = shape({ shown: listOf(oneOf(FIGURES)), gauge });
+
 const MARKS: readonly Schema[] = [
   mark('stroke', shape({ nature: oneOf(NATURES), colour, width: number, opacity }), {
     points: {
@@ -109,15 +116,20 @@ const MARKS: readonly Schema[] = [
     { x: number, y: number, width: number, rotation: number, text: string },
     { parts: listOf(textPart) },
   ),
-  mark('shape', lineStyle, { ...turned, flip: flag, form: oneOf(FORMS), sides: integer }),
-  mark('path', lineStyle, {
-    course: oneOf(COURSES),
-    points: listOf(number, { minItems: 4 }),
-    closed: flag,
-    heads: oneOf(HEADS),
-    from: anchor,
-    to: anchor,
-  }),
+  mark('shape', lineStyle, { ...turned, flip: flag, form: oneOf(FORMS), sides: integer }, { measures }),
+  mark(
+    'path',
+    lineStyle,
+    {
+      course: oneOf(COURSES),
+      points: listOf(number, { minItems: 4 }),
+      closed: flag,
+      heads: oneOf(HEADS),
+      from: anchor,
+      to: anchor,
+    },
+    { measures },
+  ),
   mark('stamp', shape({ colour }), { ...turned, flip: flag, stamp: oneOf(STAMPS), label: string }),
   mark('note', shape({ colour, font }), { ...turned, text: string }),
   mark('picture', shape({ opacity }), {
@@ -156,15 +168,18 @@ const surface = {
     shape({ kind: { const: 'pdf' }, material: id, index: integer }),
   ],
 };
-const page = shape({
-  id,
-  order: string,
-  title: string,
-  width: number,
-  height: number,
-  surface,
-  removed: flag,
-});
+const page = shape(
+  {
+    id,
+    order: string,
+    title: string,
+    width: number,
+    height: number,
+    surface,
+    removed: flag,
+  },
+  { gauge: orNull(gauge) },
+);
 
 /** A page of a lesson archive, as JSON Schema (draft 2020-12). Lengths are CSS pixels at 100 %, 96 to the inch, y down. */
 export const PAGE_SCHEMA: Schema = {

@@ -1,3 +1,4 @@
+import '../measure/index.js';
 export * from './madeFile.js';
 export * from './parseXml.js';
 export * from './slides.js';

@@ -1,3 +1,4 @@
+import '../measure/index.js';
 import fontkit from '@cantoo/fontkit';
 import type { PDFPage } from '@cantoo/pdf-lib';
 import { PDFDocument, PDFName } from '@cantoo/pdf-lib';

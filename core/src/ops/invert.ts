@@ -36,7 +36,7 @@ function invertChange(state: LogView, change: Change): Change | undefined {
       return { do: 'removePage', page: change.page.id };
     case 'patchPage': {
       const page = state.pages.get(change.page);
-      return page && { do: 'patchPage', page: page.id, set: oldFields<Page, PagePatch>(page, change.set) };
+      return page && { do: 'patchPage', page: page.id, set: oldPageFields(page, change.set) };
     }
     case 'removePage': {
       const page = state.pages.get(change.page);
@@ -45,11 +45,18 @@ function invertChange(state: LogView, change: Change): Change | undefined {
   }
 }
 
+function oldPageFields(page: Page, set: PagePatch): PagePatch {
+  const old = oldFields<Page, PagePatch>(page, set);
+  if ('gauge' in set) old.gauge ??= null;
+  return old;
+}
+
 function oldMarkFields(mark: Mark, set: MarkPatch): MarkPatch {
   const { style, ...rest } = set;
   const old = oldFields<Mark, MarkPatch>(mark, rest);
-  // A text that never had parts has none again.
+  // A text that never had parts, and a shape that showed no measures, has none again.
   if (rest.parts) old.parts ??= [];
+  if (rest.measures) old.measures ??= { ...rest.measures, shown: [] };
   if (style) old.style = oldFields<Mark['style'], object>(mark.style, style);
   return old;
 }

@@ -1,7 +1,8 @@
 import type { Check, Checks } from '../checks/fields.js';
 import { hasExactly, hasOnly, isRecord } from '../checks/fields.js';
 import { isHexColour } from '../colour/contrast.js';
-import { isId, isNumberIn, MAX_COORDINATE } from '../marks/fields.js';
+import { isId, isNumberIn, MAX_COORDINATE, orNull } from '../marks/fields.js';
+import { isGauge } from '../marks/measures.js';
 import { isOrder } from '../ops/order.js';
 import type { BlankSheet, Page, PagePatch, Ruling, Surface } from './page.js';
 import { MAX_PAGE_SIDE, MAX_VIEW_PICTURES, RULINGS } from './page.js';
@@ -41,6 +42,7 @@ const CHANGEABLE: Checks = {
   surface: isSurface,
   removed: (value) => typeof value === 'boolean',
 };
+const OPTIONAL: Checks = { gauge: orNull(isGauge) };
 
 function isTrue(value: unknown): boolean {
   return value === true;
@@ -75,10 +77,10 @@ export function isBlankSheet(value: unknown): value is BlankSheet {
 
 /** Whether a value from outside is a whole page, all in range. */
 export function isPage(value: unknown): value is Page {
-  return hasExactly(value, { ...CHANGEABLE, id: isId });
+  return isRecord(value) && hasExactly(value, { ...CHANGEABLE, id: isId, ...('gauge' in value && OPTIONAL) });
 }
 
 /** Whether a value from outside changes only what may be changed of a page. */
 export function isPagePatch(value: unknown): value is PagePatch {
-  return hasOnly(value, CHANGEABLE);
+  return hasOnly(value, { ...CHANGEABLE, ...OPTIONAL });
 }

@@ -1,3 +1,5 @@
+import type { Gauge } from '../marks/measures.js';
+
 /** What lies under the marks of a page. */
 export type Surface =
   /**
@@ -51,6 +53,8 @@ export interface Page {
   width: number;
   height: number;
   surface: Surface;
+  /** How lengths are said on it; in centimetres where it does not say. */
+  gauge?: Gauge | null;
   /** A removed page keeps its marks, so that bringing it back brings all of it back. */
   removed: boolean;
 }
@@ -58,7 +62,9 @@ export interface Page {
 /** Size and paper of a blank page that is to be made. */
 export type BlankSheet = Pick<Page, 'width' | 'height'> & { surface: Extract<Surface, { kind: 'blank' }> };
 
-export type PagePatch = Partial<Pick<Page, 'order' | 'title' | 'width' | 'height' | 'surface' | 'removed'>>;
+export type PagePatch = Partial<
+  Pick<Page, 'order' | 'title' | 'width' | 'height' | 'surface' | 'removed' | 'gauge'>
+>;
 
 /** PDF points (1/72 inch) to page units (1/96 inch). */
 export const UNITS_PER_POINT = 96 / 72;

@@ -1,5 +1,13 @@
 import type { Mark, MarkOf, PaintItem, PaintOf } from '@doodla/core';
-import { inkFill, isFilledInk, outlineCorners, paintMark, toSvgPath } from '@doodla/core';
+import {
+  areFiguresKnown,
+  hasFigures,
+  inkFill,
+  isFilledInk,
+  outlineCorners,
+  paintMark,
+  toSvgPath,
+} from '@doodla/core';
 import { Signal } from '@doodla/core/client';
 import { cssFont, needFace } from './faces';
 
@@ -33,6 +41,7 @@ export function drawMark(ctx: Context, mark: Mark, pictures?: Pictures): void {
         : paintMark(mark).map(drawableOf);
     drawables.set(mark, drawable);
     drawable.forEach(fetchFont);
+    fetchFigures(mark);
   }
   for (const each of drawable) draw(ctx, each, pictures);
 }
@@ -61,6 +70,19 @@ function inkDrawable(mark: MarkOf<'stroke'>): Drawable {
   }
   path.closePath();
   return { ...inkFill(mark.style), path };
+}
+
+/** Measures are painted once it is known how, which is fetched when a mark first shows some. */
+function fetchFigures(mark: Mark): void {
+  if (areFiguresKnown() || !('measures' in mark) || !hasFigures(mark)) return;
+  import('@doodla/core/measure').then(
+    () => {
+      drawables = new WeakMap();
+      fontArrived.tell();
+    },
+    // Without a connection the next drawing of it asks again; the shape itself is there.
+    () => drawables.delete(mark),
+  );
 }
 
 function fetchFont(item: Drawable): void {

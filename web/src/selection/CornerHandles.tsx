@@ -5,6 +5,7 @@ import type { PointerEvent } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { takeArrow } from '../ui/arrowKeys';
 import { useDrag } from '../ui/useDrag';
+import { cornerLetter } from './cornerLetter';
 import { KEY_STEP } from './frameHandles';
 import type { MarkGround } from './markGround';
 import type { Stage } from '../stage/stage';
@@ -15,10 +16,12 @@ interface CornerHandlesProps {
   desk: PageDesk;
   ground: MarkGround;
   stage: Stage;
+  /** Whether corners show their letters. */
+  lettered: boolean;
 }
 
 /** The corners of a line or shape, to be moved, added (dots between) and taken away (double click). */
-export function CornerHandles({ mark, desk, ground, stage }: CornerHandlesProps) {
+export function CornerHandles({ mark, desk, ground, stage, lettered }: CornerHandlesProps) {
   const path = withCorners(mark, nanoid);
   if (!path) return null;
   const points = pointsOf(path.points);
@@ -41,6 +44,7 @@ export function CornerHandles({ mark, desk, ground, stage }: CornerHandlesProps)
         <Dot
           key={`corner ${i}`}
           label={t('selection.corner', { number: i + 1 })}
+          letter={lettered ? cornerLetter(i) : undefined}
           at={point}
           ground={ground}
           onDrag={(to) => show(moved(i, to))}
@@ -73,6 +77,7 @@ export function CornerHandles({ mark, desk, ground, stage }: CornerHandlesProps)
 interface DotProps {
   label: string;
   at: Point;
+  letter?: string | undefined;
   small?: boolean;
   ground: MarkGround;
   onDrag(to: [number, number]): void;
@@ -82,7 +87,7 @@ interface DotProps {
   onRemove?(): void;
 }
 
-function Dot({ label, at, small, ground, onDrag, onDrop, onEnd, onRemove }: DotProps) {
+function Dot({ label, letter, at, small, ground, onDrag, onDrop, onEnd, onRemove }: DotProps) {
   const { scale, x, y } = ground.view;
   const pageAt = (event: PointerEvent): [number, number] => {
     const box = ground.host.getBoundingClientRect();
@@ -123,6 +128,14 @@ function Dot({ label, at, small, ground, onDrag, onDrop, onEnd, onRemove }: DotP
       <span
         className={`rounded-full border-2 border-chalk-deep bg-paper ${small ? 'size-2 opacity-70' : 'size-3.5'}`}
       />
+      {letter !== undefined && (
+        <span
+          aria-hidden
+          className="absolute -top-4 -left-2 rounded bg-ink px-1 text-xs font-bold text-paper"
+        >
+          {letter}
+        </span>
+      )}
     </button>
   );
 }

@@ -12,6 +12,7 @@ import {
   LockOpen,
   Palette,
   PencilRuler,
+  Ruler,
   Scissors,
   Trash2,
 } from 'lucide-react';
@@ -43,6 +44,8 @@ interface SelectionBarProps {
   room: { left: number; right: number };
   /** Cutting a picture by its sides, where one is selected. */
   crop: { isOn: boolean; toggle(): void } | undefined;
+  /** The panel of angles and lengths, where there are such. */
+  measures: { isOn: boolean; toggle(): void } | undefined;
 }
 
 const BAR_HEIGHT = 52;
@@ -58,7 +61,7 @@ function useFocusToPage(bar: RefObject<HTMLDivElement | null>, desk: PageDesk): 
 }
 
 /** What can be done with the selected marks, beside them. */
-export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarProps) {
+export function SelectionBar({ marks, desk, place, room, crop, measures }: SelectionBarProps) {
   const { selection } = desk;
   const [describing, setDescribing] = useState(false);
   const [repeating, setRepeating] = useState(false);
@@ -99,6 +102,14 @@ export function SelectionBar({ marks, desk, place, room, crop }: SelectionBarPro
                 label={t('shapes.neaten')}
                 icon={<PencilRuler aria-hidden size={20} />}
                 onClick={() => void neatenSelection(desk, marks)}
+              />
+            )}
+            {measures && (
+              <IconButton
+                label={t('measures.title')}
+                active={measures.isOn}
+                icon={<Ruler aria-hidden size={20} />}
+                onClick={measures.toggle}
               />
             )}
             <NudgeMenu desk={desk} />

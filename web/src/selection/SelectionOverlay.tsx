@@ -1,5 +1,5 @@
-import type { Mark, Transform } from '@doodla/core';
-import { ANGLE_STEP, frameOf, frameResize, frameTurn } from '@doodla/core';
+import type { Mark, Measures, Transform } from '@doodla/core';
+import { ANGLE_STEP, frameOf, frameResize, frameTurn, hasFigures } from '@doodla/core';
 import { useEffect, useReducer, useRef, useState } from 'react';
 import { useStore } from '../store/useStore';
 import type { PageDesk } from '../room/pageDesk';
@@ -7,6 +7,7 @@ import { CornerHandles } from './CornerHandles';
 import { CropHandles } from './CropHandles';
 import type { At, DragDotProps, DragKeys } from './DragDot';
 import { DragDot } from './DragDot';
+import { MeasurePanel } from './MeasurePanel';
 import { HANDLES, KEY_STEP } from './frameHandles';
 import { SelectionBar } from './SelectionBar';
 import { groundOf } from './markGround';
@@ -18,10 +19,11 @@ export function SelectionOverlay({ desk, stage }: { desk: PageDesk; stage: Stage
   const ids = useStore(desk.selection.ids);
   useStore(stage.view);
   useMarkChanges(desk);
+  const measuring = useState(false);
   const marks = desk.selection.marks();
   if (ids.size === 0 || marks.length === 0) return null;
   // What is done with some marks ends when others are selected.
-  return <Frame key={[...ids].join()} marks={marks} desk={desk} stage={stage} />;
+  return <Frame key={[...ids].join()} marks={marks} desk={desk} stage={stage} measuring={measuring} />;
 }
 
 /** Draws anew whenever a mark of the page changes. */
@@ -38,9 +40,11 @@ interface FrameProps {
   marks: readonly Mark[];
   desk: PageDesk;
   stage: Stage;
+  /** Whether the panel of measures is open; it stays so when a shape makes way for its polygon. */
+  measuring: [boolean, (open: boolean) => void];
 }
 
-function Frame({ marks, desk, stage }: FrameProps) {
+function Frame({ marks, desk, stage, measuring: [isMeasuring, setMeasuring] }: FrameProps) {
   const ground = groundOf(marks, desk, stage);
   const { scale, x, y } = ground.view;
   const frame = frameOf(marks);
@@ -54,6 +58,7 @@ function Frame({ marks, desk, stage }: FrameProps) {
     width: frame.width * scale + 2 * STAND_OFF,
     height: frame.height * scale + 2 * STAND_OFF,
   };
+  const canMeasure = !locked && marks.every(({ kind }) => kind === 'path' || kind === 'shape');
   const isSmall = Math.min(place.width, place.height) < SMALL;
   const [first] = marks;
   const picture = marks.length === 1 && !locked && first?.kind === 'picture' ? first : undefined;
@@ -112,7 +117,13 @@ function Frame({ marks, desk, stage }: FrameProps) {
         />
       </div>
       {marks.length === 1 && !locked && !isSmall && (
-        <CornerHandles mark={marks[0]!} desk={desk} ground={ground} stage={stage} />
+        <CornerHandles
+          mark={marks[0]!}
+          desk={desk}
+          ground={ground}
+          stage={stage}
+          lettered={isMeasuring || hasFigures(marks[0]! as { measures?: Measures })}
+        />
       )}
       <SelectionBar
         marks={marks}
@@ -120,7 +131,17 @@ function Frame({ marks, desk, stage }: FrameProps) {
         place={place}
         room={stage.sides}
         crop={picture && { isOn: isCropping, toggle: () => setCropping(!isCropping) }}
+        measures={canMeasure ? { isOn: isMeasuring, toggle: () => setMeasuring(!isMeasuring) } : undefined}
       />
+      {canMeasure && isMeasuring && (
+        <MeasurePanel
+          marks={marks}
+          desk={desk}
+          stage={stage}
+          middle={place.left + place.width / 2}
+          onClose={() => setMeasuring(false)}
+        />
+      )}
     </>
   );
 }

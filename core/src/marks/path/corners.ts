@@ -20,11 +20,12 @@ export function withCorners(mark: Mark, newId: () => string): PathMark | undefin
   if (!corners) return undefined;
   const matrix = boxMatrix(mark);
   const points = corners.flatMap((corner) => (matrix ? applyMatrix(matrix, ...corner) : corner));
-  const { page, author, space, order, locked, group, alt, createdAt, style, pane } = mark;
+  const { page, author, space, order, locked, group, alt, createdAt, style, pane, measures } = mark;
   const common = { id: newId(), page, author, space, order, locked, group, alt, createdAt, style };
   return {
     ...common,
     ...(pane !== undefined && { pane }),
+    ...(measures && { measures }),
     kind: 'path',
     course: 'straight',
     points,

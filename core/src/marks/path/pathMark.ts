@@ -1,6 +1,7 @@
 import type { Checks } from '../../checks/fields.js';
 import { cornersFrom, isFlag, isId, isShare, oneOf, orNull, shaped } from '../fields.js';
 import type { LineStyle } from '../lineStyle.js';
+import type { Measures } from '../measures.js';
 import type { SharedFields } from '../shared.js';
 
 /** Where a path's end sticks to another mark: a place in that mark's box, 0 to 1 each way. */
@@ -25,6 +26,7 @@ export interface PathMark extends SharedFields {
   from: Anchor | null;
   to: Anchor | null;
   style: LineStyle;
+  measures?: Measures;
 }
 
 const MAX_CORNERS = 2000;

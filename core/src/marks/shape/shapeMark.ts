@@ -2,6 +2,7 @@ import type { Checks } from '../../checks/fields.js';
 import type { TurnedBox } from '../../geometry/turnedBox.js';
 import { BOX, isFlag, isNumberIn, oneOf } from '../fields.js';
 import type { LineStyle } from '../lineStyle.js';
+import type { Measures } from '../measures.js';
 import type { SharedFields } from '../shared.js';
 
 export const FORMS = [
@@ -28,6 +29,7 @@ export interface ShapeMark extends SharedFields, TurnedBox {
   sides: number;
   flip: boolean;
   style: LineStyle;
+  measures?: Measures;
 }
 
 export const SHAPE_FIELDS: Checks = {
