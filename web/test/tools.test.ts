@@ -1,6 +1,6 @@
 import type { Mark } from '@doodla/core';
 import { describe, expect, it } from 'vitest';
-import { aShape, aStroke, aText } from '../../core/test/helpers/marks';
+import { aPath, aShape, aStroke, aText } from '../../core/test/helpers/marks';
 import type { Gesture, PenPoint } from '../src/desk/gesture';
 import { Selection } from '../src/desk/selection';
 import { CornerGesture } from '../src/tools/line/cornerGesture';
@@ -152,6 +152,27 @@ describe('lines', () => {
     expect(desk.added).toMatchObject([{ kind: 'path', from: { mark: 'a' }, to: { mark: 'b' } }]);
     finish(new LineGesture(desk, at(600, 400), 8), at(602, 401));
     expect(desk.done).toHaveLength(1);
+  });
+
+  it('meet corners, and edges at right angles, unless that is off', () => {
+    const edge = aPath({ id: 'e', course: 'straight', closed: false, points: [100, 300, 500, 300] });
+    const drawn = (desk: TestDesk) => {
+      const [line] = desk.added;
+      return line?.kind === 'path' ? line.points : undefined;
+    };
+    const corner = new TestDesk([edge]);
+    finish(new LineGesture(corner, at(104, 303), 8), at(200, 60));
+    expect(drawn(corner)!.slice(0, 2)).toEqual([100, 300]);
+    const foot = new TestDesk([edge]);
+    const gesture = new LineGesture(foot, at(260, 100), 8);
+    gesture.move([at(265, 296)]);
+    expect(gesture.preview.marks).toHaveLength(2);
+    gesture.end();
+    expect(drawn(foot)).toEqual([260, 100, 260, 300]);
+    const off = new TestDesk([edge]);
+    off.penCase.patch({ snaps: false });
+    finish(new LineGesture(off, at(260, 100), 8), at(265, 296));
+    expect(drawn(off)).toEqual([260, 100, 265, 296]);
   });
 
   it('of corners end where they began, closed, and are one step', () => {

@@ -42,8 +42,8 @@ export class PageDesk implements Desk {
   readonly pictureActions: PictureActions;
   /** Corners clicked so far of a polyline or polygon, flat x, y. */
   readonly draft = new Store<readonly number[] | undefined>(undefined);
-  /** Waits for a colour to be picked from the page. */
-  readonly picking = new Store<((hex: string) => void) | undefined>(undefined);
+  /** Waits for a place, or its colour, to be picked from the page. */
+  readonly picking = new Store<((hex: string, at: { x: number; y: number }) => void) | undefined>(undefined);
   readonly textEdit = new Store<TextEdit | undefined>(undefined);
   readonly shapeOffer = new Store<ShapeOffer | undefined>(undefined);
   readonly shapeWatch = new ShapeWatch(this);

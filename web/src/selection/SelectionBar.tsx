@@ -44,8 +44,8 @@ interface SelectionBarProps {
   room: { left: number; right: number };
   /** Cutting a picture by its sides, where one is selected. */
   crop: { isOn: boolean; toggle(): void } | undefined;
-  /** The panel of angles and lengths, where there are such. */
-  measures: { isOn: boolean; toggle(): void } | undefined;
+  /** The panels of lines and shapes, where such are selected. */
+  panel: { open: string | undefined; toggle(panel: 'measures' | 'construct'): void } | undefined;
 }
 
 const BAR_HEIGHT = 52;
@@ -61,7 +61,7 @@ function useFocusToPage(bar: RefObject<HTMLDivElement | null>, desk: PageDesk): 
 }
 
 /** What can be done with the selected marks, beside them. */
-export function SelectionBar({ marks, desk, place, room, crop, measures }: SelectionBarProps) {
+export function SelectionBar({ marks, desk, place, room, crop, panel }: SelectionBarProps) {
   const { selection } = desk;
   const [describing, setDescribing] = useState(false);
   const [repeating, setRepeating] = useState(false);
@@ -104,12 +104,12 @@ export function SelectionBar({ marks, desk, place, room, crop, measures }: Selec
                 onClick={() => void neatenSelection(desk, marks)}
               />
             )}
-            {measures && (
+            {panel && (
               <IconButton
                 label={t('measures.title')}
-                active={measures.isOn}
+                active={panel.open === 'measures'}
                 icon={<Ruler aria-hidden size={20} />}
-                onClick={measures.toggle}
+                onClick={() => panel.toggle('measures')}
               />
             )}
             <NudgeMenu desk={desk} />
@@ -161,6 +161,7 @@ export function SelectionBar({ marks, desk, place, room, crop, measures }: Selec
               onFlip={() => flip(true)}
               onDescribe={() => setDescribing(true)}
               onRepeat={() => setRepeating(true)}
+              onConstruct={panel && (() => panel.toggle('construct'))}
             />
             <IconButton
               label={t('common.delete')}
@@ -295,9 +296,10 @@ interface MoreMenuProps extends Pick<SelectionBarProps, 'marks' | 'desk'> {
   onFlip(): void;
   onDescribe(): void;
   onRepeat(): void;
+  onConstruct: (() => void) | undefined;
 }
 
-function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat }: MoreMenuProps) {
+function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat, onConstruct }: MoreMenuProps) {
   const { selection } = desk;
   const several = marks.length > 1;
   const grouped = marks.some((mark) => mark.group !== null);
@@ -334,6 +336,11 @@ function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat }: MoreMenuProps) 
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onRepeat}>
           {t('selection.repeatInARowOr')}
         </DropdownMenu.Item>
+        {onConstruct && (
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={onConstruct}>
+            {t('construct.title')}
+          </DropdownMenu.Item>
+        )}
         {several &&
           EDGES.map(([edge, name]) => (
             <DropdownMenu.Item key={edge} className={MENU_ITEM} onSelect={() => selection.align(edge)}>

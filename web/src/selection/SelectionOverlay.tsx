@@ -1,29 +1,35 @@
 import type { Mark, Measures, Transform } from '@doodla/core';
 import { ANGLE_STEP, frameOf, frameResize, frameTurn, hasFigures } from '@doodla/core';
-import { useEffect, useReducer, useRef, useState } from 'react';
+import { lazy, useEffect, useReducer, useRef, useState } from 'react';
 import { useStore } from '../store/useStore';
 import type { PageDesk } from '../room/pageDesk';
 import { CornerHandles } from './CornerHandles';
 import { CropHandles } from './CropHandles';
 import type { At, DragDotProps, DragKeys } from './DragDot';
 import { DragDot } from './DragDot';
-import { MeasurePanel } from './MeasurePanel';
 import { HANDLES, KEY_STEP } from './frameHandles';
 import { SelectionBar } from './SelectionBar';
+import { SidePanel } from './SidePanel';
 import { groundOf } from './markGround';
 import type { Stage } from '../stage/stage';
 import { t } from '../words';
+
+const MeasureSheet = lazy(() => import('./MeasureSheet'));
+const ConstructSheet = lazy(() => import('./ConstructSheet'));
+
+/** A panel of what is selected. */
+type Panel = 'measures' | 'construct' | undefined;
 
 /** Frame, handles and actions of what is selected. */
 export function SelectionOverlay({ desk, stage }: { desk: PageDesk; stage: Stage }) {
   const ids = useStore(desk.selection.ids);
   useStore(stage.view);
   useMarkChanges(desk);
-  const measuring = useState(false);
+  const openPanel = useState<Panel>();
   const marks = desk.selection.marks();
   if (ids.size === 0 || marks.length === 0) return null;
   // What is done with some marks ends when others are selected.
-  return <Frame key={[...ids].join()} marks={marks} desk={desk} stage={stage} measuring={measuring} />;
+  return <Frame key={[...ids].join()} marks={marks} desk={desk} stage={stage} openPanel={openPanel} />;
 }
 
 /** Draws anew whenever a mark of the page changes. */
@@ -40,11 +46,11 @@ interface FrameProps {
   marks: readonly Mark[];
   desk: PageDesk;
   stage: Stage;
-  /** Whether the panel of measures is open; it stays so when a shape makes way for its polygon. */
-  measuring: [boolean, (open: boolean) => void];
+  /** The panel that is open; it stays so when a shape makes way for its polygon. */
+  openPanel: [Panel, (panel: Panel) => void];
 }
 
-function Frame({ marks, desk, stage, measuring: [isMeasuring, setMeasuring] }: FrameProps) {
+function Frame({ marks, desk, stage, openPanel: [panel, setPanel] }: FrameProps) {
   const ground = groundOf(marks, desk, stage);
   const { scale, x, y } = ground.view;
   const frame = frameOf(marks);
@@ -122,7 +128,7 @@ function Frame({ marks, desk, stage, measuring: [isMeasuring, setMeasuring] }: F
           desk={desk}
           ground={ground}
           stage={stage}
-          lettered={isMeasuring || hasFigures(marks[0]! as { measures?: Measures })}
+          lettered={panel !== undefined || hasFigures(marks[0]! as { measures?: Measures })}
         />
       )}
       <SelectionBar
@@ -131,16 +137,25 @@ function Frame({ marks, desk, stage, measuring: [isMeasuring, setMeasuring] }: F
         place={place}
         room={stage.sides}
         crop={picture && { isOn: isCropping, toggle: () => setCropping(!isCropping) }}
-        measures={canMeasure ? { isOn: isMeasuring, toggle: () => setMeasuring(!isMeasuring) } : undefined}
+        panel={
+          canMeasure
+            ? { open: panel, toggle: (other) => setPanel(panel === other ? undefined : other) }
+            : undefined
+        }
       />
-      {canMeasure && isMeasuring && (
-        <MeasurePanel
-          marks={marks}
-          desk={desk}
+      {canMeasure && panel && (
+        <SidePanel
+          title={t(panel === 'measures' ? 'measures.title' : 'construct.title')}
           stage={stage}
           middle={place.left + place.width / 2}
-          onClose={() => setMeasuring(false)}
-        />
+          onClose={() => setPanel(undefined)}
+        >
+          {panel === 'measures' ? (
+            <MeasureSheet marks={marks} desk={desk} />
+          ) : (
+            <ConstructSheet marks={marks} desk={desk} stage={stage} onDone={() => setPanel(undefined)} />
+          )}
+        </SidePanel>
       )}
     </>
   );

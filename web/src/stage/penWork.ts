@@ -60,7 +60,7 @@ export class PenWork {
     const picking = this.desk.picking.get();
     if (picking) {
       this.desk.picking.set(undefined);
-      picking(this.colourAt(at));
+      picking(this.colourAt(at), at);
       return undefined;
     }
     if (!this.work) return this.beginLater(at, pressure, eraser);

@@ -13,7 +13,7 @@ export interface ToolDesk extends Desk {
   readonly pictureActions: PictureActions;
   readonly surfaces: Surfaces;
   /** Waits for a colour to be picked from the page. */
-  readonly picking: Store<((hex: string) => void) | undefined>;
+  readonly picking: Store<((hex: string, at: { x: number; y: number }) => void) | undefined>;
 }
 
 /** The words of a page that can be marked. */

@@ -9,7 +9,7 @@ import { classes } from './classes';
 import { t } from '../words';
 
 /** Waits for a colour to be picked from the page. */
-export type Picking = Store<((hex: string) => void) | undefined>;
+export type Picking = Store<((hex: string, at: { x: number; y: number }) => void) | undefined>;
 
 interface ColourChoiceProps {
   label?: string;

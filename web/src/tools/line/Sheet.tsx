@@ -2,6 +2,7 @@ import { CornerRightDown } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useStore } from '../../store/useStore';
 import { Choice } from '../../ui/Choice';
+import { Switch } from '../../ui/Switch';
 import type { OutlineDesk } from '../OutlineSheet';
 import { FillingOf, OutlineOf } from '../OutlineSheet';
 import type { LineType } from './facts';
@@ -24,7 +25,7 @@ const LINE_NAMES: Record<LineType, { name: string; face: ReactNode }> = {
 /** What can be chosen for lines. */
 export default function LineSheet({ desk }: { desk: OutlineDesk }) {
   const { penCase } = desk;
-  const { line } = useStore(penCase);
+  const { line, snaps } = useStore(penCase);
   return (
     <>
       <Choice
@@ -37,6 +38,7 @@ export default function LineSheet({ desk }: { desk: OutlineDesk }) {
         }))}
         onChange={(value) => penCase.patch({ line: value })}
       />
+      <Switch label={t('construct.snaps')} checked={snaps} onChange={(on) => penCase.patch({ snaps: on })} />
       {line === 'polygon' && <FillingOf desk={desk} />}
       <OutlineOf desk={desk} />
     </>

@@ -19,6 +19,8 @@ export type LineType = keyof typeof LINE_TYPES;
 
 export interface LineKept extends Outlined {
   line: LineType;
+  /** Whether lines are drawn to points and directions that are there. */
+  snaps: boolean;
 }
 
 export const line: Tool<LineKept> = {
@@ -28,5 +30,5 @@ export const line: Tool<LineKept> = {
   group: 'Place',
   needs: 'writing',
   least: 'everything',
-  kept: { ...OUTLINED.kept, line: 'line' },
+  kept: { ...OUTLINED.kept, line: 'line', snaps: true },
 };

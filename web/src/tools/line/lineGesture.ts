@@ -1,5 +1,6 @@
-import type { Anchor, MarkOf } from '@doodla/core';
-import { anchorAt, anchorPoint, snapAngle } from '@doodla/core';
+import type { Anchor, Mark, MarkOf } from '@doodla/core';
+import { anchorAt, anchorPoint, markBounds, snapAngle } from '@doodla/core';
+import { SnapField } from '@doodla/core/construct';
 import type { MarkCommon, Desk } from '../../desk/desk';
 import { LINE_TYPES } from './facts';
 import type { Preview } from '../../canvas/preview';
@@ -11,9 +12,13 @@ const LEAST_LENGTH = 6;
 /** The colour of the rings at ends that stick. */
 const STICKS = '#b07800';
 
+/** Lines and shapes by which others are drawn exactly: so many of those nearest. */
+const MOST_NEAR = 300;
+
 /** An end of a line, and what it sticks to. */
 interface Hold {
   anchor: Anchor | null;
+  snapped?: true;
   x: number;
   y: number;
 }
@@ -26,6 +31,8 @@ export class LineGesture implements Gesture {
 
   /** Where the line begins: where it was pressed, or on what it sticks to there. */
   private readonly from: Hold;
+  /** Points and directions to draw to; undefined where that is off. */
+  private readonly field: SnapField | undefined;
 
   constructor(
     private readonly desk: Pick<Desk, 'newMark' | 'penCase' | 'target' | 'targetMarks'>,
@@ -34,8 +41,9 @@ export class LineGesture implements Gesture {
     private readonly reach: number,
   ) {
     this.last = start;
+    const { line, outline, snaps } = desk.penCase.get();
+    this.field = snaps && LINE_TYPES[line].course === 'straight' ? new SnapField(this.near()) : undefined;
     this.from = this.holdAt(start);
-    const { line, outline } = desk.penCase.get();
     const { course, heads, closed } = LINE_TYPES[line];
     this.common = desk.newMark();
     this.mark = this.common && {
@@ -54,8 +62,8 @@ export class LineGesture implements Gesture {
   get preview(): Preview {
     if (!this.mark || !this.isLongEnough) return {};
     const line = { ...this.mark, points: this.points() };
-    const rings = [this.from, this.holdAt(this.last)]
-      .filter(({ anchor }) => anchor)
+    const rings = [this.from, this.holdAt(this.last, this.from)]
+      .filter(({ anchor, snapped }) => anchor !== null || snapped)
       .map((hold) => this.ring(hold));
     return { marks: [line, ...rings] };
   }
@@ -66,7 +74,7 @@ export class LineGesture implements Gesture {
 
   end(): void {
     if (!this.mark || !this.isLongEnough) return;
-    const mark = { ...this.mark, points: this.points(), to: this.holdAt(this.last).anchor };
+    const mark = { ...this.mark, points: this.points(), to: this.holdAt(this.last, this.from).anchor };
     this.desk.target.perform([{ do: 'add', mark }]);
   }
 
@@ -78,8 +86,31 @@ export class LineGesture implements Gesture {
     return Math.hypot(this.last.x - this.start.x, this.last.y - this.start.y) >= LEAST_LENGTH;
   }
 
-  /** Ends stick to what lies under them, or a little beside; then they are drawn at it. */
-  private holdAt({ x, y }: { x: number; y: number }): Hold {
+  /** The lines and shapes nearest to where the line begins. */
+  private near(): Mark[] {
+    const marks = this.desk.targetMarks?.all() ?? [];
+    const drawn = marks.filter(({ kind }) => kind === 'path' || kind === 'shape');
+    if (drawn.length <= MOST_NEAR) return drawn;
+    const { x, y } = this.start;
+    const far = (mark: Mark) => {
+      const box = markBounds(mark);
+      return Math.hypot(box.x + box.width / 2 - x, box.y + box.height / 2 - y);
+    };
+    return drawn.sort((a, b) => far(a) - far(b)).slice(0, MOST_NEAR);
+  }
+
+  /**
+   * Ends are drawn to points and directions that are there, and stick to what lies under them, or a little beside; then they are
+   * drawn at it.
+   */
+  private holdAt(place: { x: number; y: number }, start?: Hold): Hold {
+    const snap = this.field?.snap([place.x, place.y], this.reach, start && [start.x, start.y]);
+    const { x, y } = snap ? { x: snap.at[0], y: snap.at[1] } : place;
+    const hold = this.stickAt({ x, y });
+    return snap ? { ...hold, x, y, snapped: true } : hold;
+  }
+
+  private stickAt({ x, y }: { x: number; y: number }): Hold {
     const { reach } = this;
     const marks = this.desk.targetMarks;
     const under = marks?.within({ x, y, width: 0, height: 0 }).at(-1);
@@ -100,7 +131,7 @@ export class LineGesture implements Gesture {
 
   private points(): number[] {
     const { from: start, last } = this;
-    const end = last.steady ? snapAngle(start, last) : this.holdAt(last);
+    const end = last.steady ? snapAngle(start, last) : this.holdAt(last, start);
     const at = (t: number, side: number) => [
       start.x + (end.x - start.x) * t + (end.y - start.y) * side,
       start.y + (end.y - start.y) * t - (end.x - start.x) * side,

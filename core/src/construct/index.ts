@@ -1,0 +1,3 @@
+export * from './edges.js';
+export * from './lines.js';
+export * from './snaps.js';
