@@ -130,7 +130,7 @@ function angles(outline: Outline, figures: Figures, { measures }: Measured, colo
       );
       return [thin(square, colour)];
     }
-    const far = angle < 40 ? WITHIN * 1.6 : WITHIN;
+    const far = WITHIN * (angle < 40 ? 1.7 : angle < 75 ? 1.3 : 1);
     return [
       thin(arcPath(at(0, ARC), at(0.5, ARC), at(1, ARC)), colour),
       letters(saidAngle(angle, measures!.gauge), at(0.5, far), colour),

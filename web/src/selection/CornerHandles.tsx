@@ -25,6 +25,7 @@ export function CornerHandles({ mark, desk, ground, stage, lettered }: CornerHan
   const path = withCorners(mark, nanoid);
   if (!path) return null;
   const points = pointsOf(path.points);
+  const middle: Point = [mean(points.map(([x]) => x)), mean(points.map(([, y]) => y))];
   const mayAdd = path.course === 'straight';
   const put = (corners: readonly Point[]) => {
     const changed = pathThrough(path, corners);
@@ -44,7 +45,7 @@ export function CornerHandles({ mark, desk, ground, stage, lettered }: CornerHan
         <Dot
           key={`corner ${i}`}
           label={t('selection.corner', { number: i + 1 })}
-          letter={lettered ? cornerLetter(i) : undefined}
+          letter={lettered ? { name: cornerLetter(i), away: awayFrom(middle, point) } : undefined}
           at={point}
           ground={ground}
           onDrag={(to) => show(moved(i, to))}
@@ -74,10 +75,23 @@ export function CornerHandles({ mark, desk, ground, stage, lettered }: CornerHan
   );
 }
 
+/** How far a corner's letter lies outside of it, CSS pixels. */
+const LETTER_OFF = 18;
+
+const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+
+/** The direction from the middle to a corner. */
+function awayFrom(middle: Point, corner: Point): Point {
+  const [dx, dy] = [corner[0] - middle[0], corner[1] - middle[1]];
+  const length = Math.hypot(dx, dy) || 1;
+  return [dx / length, dy / length];
+}
+
 interface DotProps {
   label: string;
   at: Point;
-  letter?: string | undefined;
+  /** What the corner is called, and which way its name lies. */
+  letter?: { name: string; away: Point } | undefined;
   small?: boolean;
   ground: MarkGround;
   onDrag(to: [number, number]): void;
@@ -131,9 +145,10 @@ function Dot({ label, letter, at, small, ground, onDrag, onDrop, onEnd, onRemove
       {letter !== undefined && (
         <span
           aria-hidden
-          className="absolute -top-4 -left-2 rounded bg-ink px-1 text-xs font-bold text-paper"
+          className="absolute -translate-1/2 rounded bg-ink px-1 text-xs font-bold text-paper"
+          style={{ left: 12 + letter.away[0] * LETTER_OFF, top: 12 + letter.away[1] * LETTER_OFF }}
         >
-          {letter}
+          {letter.name}
         </span>
       )}
     </button>

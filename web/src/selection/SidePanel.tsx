@@ -2,8 +2,12 @@ import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Suspense } from 'react';
 import type { Stage } from '../stage/stage';
+import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
+
+/** In a window that is no wider it lies below what is selected, CSS pixels. */
+const NARROW = 640;
 
 interface SidePanelProps {
   title: string;
@@ -17,6 +21,7 @@ interface SidePanelProps {
 /** What belongs to what is selected, at the side of the window that is farther from it. */
 export function SidePanel({ title, stage, middle, onClose, children }: SidePanelProps) {
   const { left, right } = stage.sides;
+  const isNarrow = stage.host.clientWidth < NARROW;
   const isLeft = middle > (left + stage.host.clientWidth - right) / 2;
   return (
     <section
@@ -26,8 +31,11 @@ export function SidePanel({ title, stage, middle, onClose, children }: SidePanel
         if (event.key === 'Escape') onClose();
         event.stopPropagation();
       }}
-      style={isLeft ? { left } : { right: Math.max(right, 8) }}
-      className="pointer-events-auto absolute top-20 z-20 flex max-h-[calc(100%-10rem)] w-68 flex-col gap-2 overflow-auto rounded-2xl bg-board p-3 text-paper shadow-xl forced-colors:border-2"
+      style={isNarrow ? undefined : isLeft ? { left } : { right: Math.max(right, 8) }}
+      className={classes(
+        'pointer-events-auto absolute z-20 flex flex-col gap-2 overflow-auto rounded-2xl bg-board p-3 text-paper shadow-xl forced-colors:border-2',
+        isNarrow ? 'inset-x-1 bottom-28 max-h-[36%]' : 'top-20 max-h-[calc(100%-10rem)] w-68',
+      )}
     >
       <div className="-my-1 flex items-center justify-between">
         <h2 className="font-bold">{title}</h2>
