@@ -146,3 +146,29 @@ test('holding still at the end of a line makes just that one neat', async ({ tea
   await expectMarks(teacher, 2);
   expect(await kinds(teacher)).toEqual(['stroke', 'stroke']);
 });
+
+test('writing is evened out in one action, and stays the same hand', async ({ teacher }) => {
+  await teacher.keyboard.press('p');
+  // Four letters that dance on their line.
+  const feet = [400, 416, 392, 409];
+  for (const [i, foot] of feet.entries())
+    await draw(teacher, shaky([200 + 60 * i, foot - 90], [204 + 60 * i, foot]));
+  await expectMarks(teacher, 4);
+  const spread = async () => {
+    const bottoms = (await stageState(teacher)).marks.map(({ bounds }) => bounds.y + bounds.height);
+    return Math.max(...bottoms) - Math.min(...bottoms);
+  };
+  expect(await spread()).toBeGreaterThan(15);
+  await teacher.getByRole('button', { name: /^Colour and options/ }).click();
+  await teacher.getByRole('button', { name: 'Even out what I just wrote' }).click();
+  await expect.poll(spread).toBeLessThan(3);
+  expect(await kinds(teacher)).toEqual(['stroke', 'stroke', 'stroke', 'stroke']);
+  await teacher.keyboard.press('Escape');
+  await teacher.keyboard.press('Control+z');
+  await expect.poll(spread).toBeGreaterThan(15);
+  await teacher.keyboard.press('v');
+  await teacher.keyboard.press('Control+a');
+  await teacher.getByRole('button', { name: 'More for these marks' }).click();
+  await teacher.getByRole('menuitem', { name: 'Even out the writing' }).click();
+  await expect.poll(spread).toBeLessThan(3);
+});

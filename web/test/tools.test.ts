@@ -110,6 +110,35 @@ describe('selecting', () => {
   });
 });
 
+describe('moving', () => {
+  const there = aShape({
+    id: 'there',
+    form: 'rectangle',
+    x: 300,
+    y: 100,
+    width: 100,
+    height: 60,
+    rotation: 0,
+    flip: false,
+  });
+  const moved = aShape({ id: 'moved', form: 'rectangle', x: 100, y: 300, width: 50, height: 50, rotation: 0, flip: false, style: { ...there.style, fill: '#ffffff' } }); // prettier-ignore
+
+  it('meets the edges of what is there and shows by what, unless the key for it is held or it is off', () => {
+    const desk = new TestDesk([there, moved], { id: 'ada', role: 'teacher', tables: [] });
+    const selecting = Object.assign(desk, { selection: new Selection(desk) });
+    const gesture = new SelectGesture(selecting, at(120, 320), 6);
+    gesture.move([at(324, 520)]);
+    expect(gesture.preview.marks).toHaveLength(2);
+    gesture.end();
+    expect(desk.mark('moved')).toMatchObject({ x: 300, y: 500 });
+    finish(new SelectGesture(selecting, at(320, 520), 6), at(327, 520, { centred: true }));
+    expect(desk.mark('moved')).toMatchObject({ x: 307, y: 500 });
+    desk.penCase.patch({ guides: false });
+    finish(new SelectGesture(selecting, at(320, 520), 6), at(331, 520));
+    expect(desk.mark('moved')).toMatchObject({ x: 318, y: 500 });
+  });
+});
+
 describe('placing', () => {
   const placing = (square = false) => ({
     make: (box: object) => aShape({ id: 'new', ...box }),

@@ -4,3 +4,4 @@ export * from './reading.js';
 export * from './readShapes.js';
 export * from './snapBody.js';
 export { fitCircle, fitEllipse } from './rounds.js';
+export * from './evenOut.js';

@@ -17,9 +17,7 @@ export type NeatDesk = Pick<
 >;
 
 /** Says what ink may mean; in a worker, but for tests. */
-export type ShapeReader = {
-  [Ask in keyof ShapesWorker]: (...order: Parameters<ShapesWorker[Ask]>) => Promise<Reading[]>;
-};
+export type ShapeReader = Pick<Asked, 'readShapes' | 'surelyShape'>;
 
 /** Most readings that are offered, the one that was taken among them. */
 export const OFFERED = 4;
@@ -33,21 +31,35 @@ const OF_SEVERAL = { least: 24, row: 2 };
 /** What was made last while drawing, also when it is no longer offered: the drawing may go on. */
 const madeLast = new WeakMap<NeatDesk, ShapeOffer>();
 
-let worker: ShapeReader | undefined;
+let worker: Asked | undefined;
 
-function reader(): ShapeReader {
+/** What the worker does, told later. */
+export type Asked = {
+  [Ask in keyof ShapesWorker]: (
+    ...order: Parameters<ShapesWorker[Ask]>
+  ) => Promise<ReturnType<ShapesWorker[Ask]>>;
+};
+
+export function neatWorker(): Asked {
   return (worker ??= wrap<ShapesWorker>(
     new Worker(new URL('./shapes.worker.ts', import.meta.url), { type: 'module' }),
   ));
 }
 
 /** What a line that is still being drawn may mean, the likeliest first. */
-export async function readInk(points: readonly number[], read = reader()): Promise<Reading[]> {
+export async function readInk(
+  points: readonly number[],
+  read: ShapeReader = neatWorker(),
+): Promise<Reading[]> {
   return (await read.readShapes([points])).filter(({ off }) => off <= MOST_OFF).slice(0, OFFERED);
 }
 
 /** Makes selected ink neat, one shape of each drawing; says so where there is none. */
-export async function neatenMarks(desk: NeatDesk, marks: readonly Mark[], read = reader()): Promise<void> {
+export async function neatenMarks(
+  desk: NeatDesk,
+  marks: readonly Mark[],
+  read: ShapeReader = neatWorker(),
+): Promise<void> {
   const ink = marks.filter((mark): mark is Ink => mark.kind === 'stroke' && desk.mayTouch(mark));
   const drawings = drawingsOf(ink.map(({ points }) => points)).map((places) => places.map((i) => ink[i]!));
   const several = drawings.length > 1;
@@ -65,7 +77,11 @@ export async function neatenMarks(desk: NeatDesk, marks: readonly Mark[], read =
 }
 
 /** Makes a shape of what was just drawn where it surely is one; ink that may be writing is left alone. */
-export async function neatenDrawn(desk: NeatDesk, ids: readonly string[], read = reader()): Promise<void> {
+export async function neatenDrawn(
+  desk: NeatDesk,
+  ids: readonly string[],
+  read: ShapeReader = neatWorker(),
+): Promise<void> {
   const ink = inkOf(desk, ids);
   if (ink.length === 0) return;
   const made = madeLast.get(desk);

@@ -1,7 +1,7 @@
-import { readShapes, surelyShape } from '@doodla/core/neaten';
+import { evenOut, readShapes, surelyShape } from '@doodla/core/neaten';
 import { expose } from 'comlink';
 
-const worker = { readShapes, surelyShape };
+const worker = { readShapes, surelyShape, evenOut };
 
 export type ShapesWorker = typeof worker;
 

@@ -26,7 +26,7 @@ import { IconButton } from '../ui/IconButton';
 import { Slider } from '../ui/Slider';
 import { AltDialog } from './AltDialog';
 import { copyPicture } from './copyPicture';
-import { neatenSelection } from './neatenSelection';
+import { evenSelection, neatenSelection } from './neatenSelection';
 import { NudgeMenu } from './NudgeMenu';
 import { prepareMarks } from './prepareMarks';
 import { RepeatDialog } from './RepeatDialog';
@@ -336,6 +336,11 @@ function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat, onConstruct }: Mo
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onRepeat}>
           {t('selection.repeatInARowOr')}
         </DropdownMenu.Item>
+        {marks.filter(({ kind }) => kind === 'stroke').length > 1 && (
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void evenSelection(desk, marks)}>
+            {t('shapes.evenOut')}
+          </DropdownMenu.Item>
+        )}
         {onConstruct && (
           <DropdownMenu.Item className={MENU_ITEM} onSelect={onConstruct}>
             {t('construct.title')}

@@ -10,3 +10,10 @@ export async function neatenSelection(desk: PageDesk, marks: readonly Mark[]): P
   const made = desk.shapeOffer.get()?.parts.map(({ mark }) => mark.id);
   if (made) desk.selection.select(made);
 }
+
+/** Makes selected handwriting even; it stays selected. */
+export async function evenSelection(desk: PageDesk, marks: readonly Mark[]): Promise<void> {
+  const even = await import('../desk/evenWriting').catch(() => undefined);
+  if (!even) return desk.tellProblem(t('shapes.notReached'));
+  await even.evenWriting(desk, marks);
+}

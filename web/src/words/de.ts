@@ -263,6 +263,7 @@ export const de: Words = {
     draw: 'Linien zeichnen',
     edge: 'Seite',
     firstEdge: 'Erste Seite',
+    guides: 'Kanten, Mitten und gleiche Abstände treffen',
     join: 'Verbinden',
     joinHint: 'Punkte zweier Seiten werden der Reihe nach verbunden: ein Fadenbild.',
     lead: 'Fluchten',
@@ -1469,11 +1470,15 @@ export const de: Words = {
     cloud: 'Wolke',
     ellipse: 'Ellipse',
     equilateral: 'Gleichseitiges Dreieck',
+    evenJustWritten: 'Eben Geschriebenes ausgleichen',
+    evenOut: 'Schrift ausgleichen',
     isosceles: 'Gleichschenkliges Dreieck',
     kite: 'Drachenviereck',
     line: 'Linie',
     neaten: 'Glätten',
     none: 'In dieser Zeichnung steckt keine Form. Zeichne eine Form mit klaren Ecken oder einer runden Linie und wähle nur diese aus.',
+    nothingWritten:
+      'Hier gibt es keine Schrift zum Ausgleichen. Schreibe etwas oder wähle aus, was du geschrieben hast.',
     notReached:
       'Das Glätten konnte nicht geladen werden. Versuche es wieder, wenn die Verbindung da ist; deine Zeichnung bleibt.',
     parallelogram: 'Parallelogramm',

@@ -1,4 +1,5 @@
 import { useStore } from '../../store/useStore';
+import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { PercentSlider } from '../../ui/PercentSlider';
 import { Slider } from '../../ui/Slider';
@@ -13,8 +14,18 @@ const NATURE_NAMES = {
   chalk: t('tools.chalk'),
 } as const;
 
+type PenDesk = Pick<ToolDesk, 'mayTouch' | 'penCase' | 'target' | 'targetMarks' | 'tellProblem'>;
+
+/** Makes what was written last even; how that is done is fetched when it is first wanted. */
+async function evenJustWritten(desk: PenDesk): Promise<void> {
+  const even = await import('../../desk/evenWriting').catch(() => undefined);
+  if (!even) return desk.tellProblem(t('shapes.notReached'));
+  await even.evenWriting(desk, even.justWritten(desk));
+}
+
 /** What can be chosen for the pen. */
-export default function PenSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, 'penCase'> }) {
+export default function PenSheet({ desk }: { desk: PenDesk }) {
+  const { penCase } = desk;
   const { pen, steadying, neat, finger, otherHand } = useStore(penCase);
   const set = (part: Partial<typeof pen>) => penCase.patch({ pen: { ...pen, ...part } });
   return (
@@ -57,6 +68,9 @@ export default function PenSheet({ desk: { penCase } }: { desk: Pick<ToolDesk, '
         onChange={(on) => penCase.patch({ neat: on })}
       />
       <p className="text-sm">{t('shapes.restHint')}</p>
+      <Button look="onBoard" onClick={() => void evenJustWritten(desk)}>
+        {t('shapes.evenJustWritten')}
+      </Button>
       <p className="text-sm">{t('tools.whenYouWriteWithA')}</p>
       <Choice
         label={t('tools.whatAFingerDoesWhen')}

@@ -1,8 +1,13 @@
-import type { Mark } from '@doodla/core';
+import type { Mark, MarkOf } from '@doodla/core';
 import { hitBySweep, liesWithin, withGroups } from '@doodla/core';
+import type { Guide, GuidedMove } from '@doodla/core/construct';
 import type { ToolDesk } from '../toolWork';
+import { MoveGuides } from './moveGuides';
 import type { Preview } from '../../canvas/preview';
 import type { Gesture, PenPoint } from '../../desk/gesture';
+
+/** The colour of lines that show by what something is aligned. */
+const GUIDE = '#b07800';
 
 /** Selects what one taps or goes round, and moves what is selected. */
 export class SelectGesture implements Gesture {
@@ -11,9 +16,13 @@ export class SelectGesture implements Gesture {
   private isTap = true;
   private readonly path: number[] = [];
   private readonly moves: boolean;
+  private guides: MoveGuides | undefined;
 
   constructor(
-    private readonly desk: Pick<ToolDesk, 'dropBeside' | 'maySelect' | 'targetMarks' | 'selection'>,
+    private readonly desk: Pick<
+      ToolDesk,
+      'dropBeside' | 'maySelect' | 'newMark' | 'page' | 'penCase' | 'selection' | 'targetMarks'
+    >,
     private readonly start: PenPoint,
     private readonly reach: number,
   ) {
@@ -28,12 +37,19 @@ export class SelectGesture implements Gesture {
       );
     }
     this.moves = hit !== undefined;
+    if (this.moves && desk.penCase.get().guides) this.guides = new MoveGuides(desk, reach);
     if (!this.moves) this.path.push(start.x, start.y);
   }
 
   get preview(): Preview {
     if (!this.moves) return { area: this.path };
-    return this.isTap ? {} : this.desk.selection.preview(this.transform());
+    if (this.isTap) return {};
+    const move = this.guidedMove();
+    const preview = this.desk.selection.preview({ kind: 'move', dx: move.dx, dy: move.dy });
+    return {
+      ...preview,
+      marks: [...(preview.marks ?? []), ...move.guides.map((guide, i) => this.shown(guide, i))],
+    };
   }
 
   move(points: readonly PenPoint[]): void {
@@ -63,7 +79,25 @@ export class SelectGesture implements Gesture {
   }
 
   private transform() {
-    return { kind: 'move' as const, dx: this.last.x - this.start.x, dy: this.last.y - this.start.y };
+    const { dx, dy } = this.guidedMove();
+    return { kind: 'move' as const, dx, dy };
+  }
+
+  /** How far it is moved; as the hand is while the key for it is held. */
+  private guidedMove(): GuidedMove {
+    const { start, last, guides } = this;
+    const move = { dx: last.x - start.x, dy: last.y - start.y };
+    return guides && !last.centred ? guides.guided(move) : { ...move, guides: [] };
+  }
+
+  private shown({ axis, at, from, to }: Guide, i: number): MarkOf<'path'> {
+    const points = axis === 'x' ? [at, from, at, to] : [from, at, to, at];
+    const common = this.desk.newMark(`guide-${i}`)!;
+    return {
+      ...common,
+      ...{ kind: 'path', course: 'straight', closed: false, heads: 'none', from: null, to: null, points },
+      style: { line: GUIDE, width: Math.max(0.5, this.reach / 6), dash: 'dashed', fill: null, opacity: 1 },
+    };
   }
 
   /** The way gone round; while the key for it is held, the upright rectangle between its ends. */
