@@ -134,6 +134,15 @@ describe('neatening while one draws', () => {
     expect(shapes(desk)).toEqual(['stroke', 'stroke']);
   });
 
+  it('leaves the ink without a word where only ink is allowed', async () => {
+    const desk = new TestDesk([ink('a', box(100, 100))]);
+    desk.refuses = true;
+    await neatenDrawn(desk, ['a'], read);
+    expect(shapes(desk)).toEqual(['stroke']);
+    expect(desk.problems).toEqual([]);
+    expect(await restedInk(desk, ink('b', box(100, 100)), read)).toBeUndefined();
+  });
+
   it('does nothing to ink that somebody has wiped away meanwhile', async () => {
     const desk = new TestDesk([ink('a', box(100, 100))]);
     const slow: ShapeReader = {

@@ -45,7 +45,7 @@ export interface Desk {
   /** Layers of marks, lowest first. */
   readonly layers: readonly Pick<MarkLayer, 'on'>[];
   /** The log that is written to. */
-  readonly target: Pick<LogClient, 'actor' | 'state' | 'perform' | 'takeBack'>;
+  readonly target: Pick<LogClient, 'actor' | 'allows' | 'state' | 'perform' | 'takeBack'>;
   /** The marks of the shown page that can be written to. */
   readonly targetMarks: SpatialIndex | undefined;
   /** Counts changes of marks. */

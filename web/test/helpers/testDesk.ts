@@ -69,7 +69,8 @@ export class TestDesk implements TestedDesk {
       if (inverse) applyChanges(state, inverse);
       this.inverses.delete(step);
     };
-    this.target = { actor, state, perform, takeBack };
+    const allows = () => !this.refuses;
+    this.target = { actor, allows, state, perform, takeBack };
   }
 
   get targetMarks(): SpatialIndex {

@@ -28,5 +28,6 @@ export async function restedInk(
     return undefined;
   if (best.kind === 'line') return 'straight';
   const mark = shapeOf(desk, [ink], best, []);
-  return mark && { mark, take: () => takeShape(desk, ink.id, readings) };
+  if (!mark || !desk.target.allows([{ do: 'add', mark }])) return undefined;
+  return { mark, take: () => takeShape(desk, ink.id, readings) };
 }
