@@ -1,6 +1,7 @@
 import type { CDPSession, Page } from '@playwright/test';
 import { bringIn, expect, joinAs, startClass, startWriting, test, surfaceShown } from '../support/fixtures';
 import { makeHandout } from '../support/handout';
+import { option } from '../support/options';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { pageOnScreen, similarity } from '../support/pictures';
 import { at, draw, expectMarks, stageState, typeAt, wave } from '../support/stage';
@@ -10,13 +11,6 @@ test.beforeEach(async ({ teacher }) => {
 });
 
 const kinds = async (page: Page) => (await stageState(page)).marks.map(({ kind }) => kind);
-
-async function option(page: Page, name: string | RegExp, role: 'radio' | 'button' = 'radio'): Promise<void> {
-  await page.getByRole('button', { name: /^Colour and options/ }).click();
-  await page.getByRole(role, { name, exact: true }).click();
-  await page.keyboard.press('Escape');
-  await expect(page.getByRole('dialog')).toBeHidden();
-}
 
 test('everything that can be put on a page is on the students’ screens and in the PDF alike', async ({
   browser,

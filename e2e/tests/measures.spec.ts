@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { bringIn, expect, joinAs, startWriting, test } from '../support/fixtures';
 import { saveAs } from '../support/handout';
+import { option } from '../support/options';
 import { plainPdf } from '../support/pdfs';
 import { at, draw, stageState } from '../support/stage';
 
@@ -10,13 +11,6 @@ test.beforeEach(async ({ teacher }) => {
 });
 
 const panel = (page: Page) => page.getByRole('region', { name: 'Measures' });
-
-async function option(page: Page, name: string): Promise<void> {
-  await page.getByRole('button', { name: /^Colour and options/ }).click();
-  await page.getByRole('radio', { name, exact: true }).click();
-  await page.keyboard.press('Escape');
-  await expect(page.getByRole('dialog')).toBeHidden();
-}
 
 async function type(page: Page, label: string, value: string): Promise<void> {
   await panel(page).getByLabel(label, { exact: true }).fill(value);

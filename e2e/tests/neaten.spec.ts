@@ -2,6 +2,7 @@ import type { CDPSession, Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { bringIn, expect, joinAs, startWriting, test } from '../support/fixtures';
 import { saveAs } from '../support/handout';
+import { option } from '../support/options';
 import { plainPdf } from '../support/pdfs';
 import { at, draw, expectMarks, stageState } from '../support/stage';
 import { drawByFinger } from '../support/touch';
@@ -48,10 +49,7 @@ async function drawByPen(page: Page, cdp: CDPSession, line: readonly Place[]): P
 
 async function neatenWhileDrawing(page: Page): Promise<void> {
   await page.keyboard.press('p');
-  await page.getByRole('button', { name: /^Colour and options/ }).click();
-  await page.getByRole('switch', { name: 'Neaten shapes while I draw' }).click();
-  await page.keyboard.press('Escape');
-  await expect(page.getByRole('dialog')).toBeHidden();
+  await option(page, 'Neaten shapes while I draw', 'switch');
 }
 
 const kinds = async (page: Page) => (await stageState(page)).marks.map(({ kind }) => kind).sort();
