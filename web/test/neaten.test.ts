@@ -92,6 +92,22 @@ describe('neatening what is selected', () => {
     expect(desk.problems).toHaveLength(1);
   });
 
+  it('makes nothing of ink that was wiped away meanwhile, and offers nothing from before', async () => {
+    const [a, tangle] = [ink('a', box(100, 100)), ink('t', [[400, 400], [404, 402]])]; // prettier-ignore
+    const desk = new TestDesk([a, tangle]);
+    await neatenMarks(desk, [a], {
+      ...read,
+      readShapes: (...order) => {
+        desk.target.perform([{ do: 'remove', mark: 'a' }]);
+        return read.readShapes(...order);
+      },
+    });
+    expect(shapes(desk)).toEqual(['stroke']);
+    desk.shapeOffer.set({ page: 'p', parts: [], step: 's', at: 0, selected: true });
+    await neatenMarks(desk, [tangle], read);
+    expect(desk.shapeOffer.get()).toBeUndefined();
+  });
+
   it('meets the corners that are there', async () => {
     const there = aShape({
       id: 's',

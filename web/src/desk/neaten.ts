@@ -64,6 +64,7 @@ export async function neatenMarks(
   const drawings = drawingsOf(ink.map(({ points }) => points)).map((places) => places.map((i) => ink[i]!));
   const several = drawings.length > 1;
   const parts: [Ink[], Reading[]][] = [];
+  desk.shapeOffer.set(undefined);
   for (const drawing of drawings) {
     const strokes = drawing.map(({ points }) => points);
     const beside = drawings.flatMap((other) => (other === drawing ? [] : [boundsOf(other)!]));
@@ -73,7 +74,8 @@ export async function neatenMarks(
     if (readings.length > 0) parts.push([drawing, readings]);
   }
   if (parts.length === 0) return desk.tellProblem(t('shapes.none'));
-  replace(desk, parts, true);
+  const left = parts.filter(([drawing]) => areThere(desk, drawing));
+  if (left.length > 0) replace(desk, left, true);
 }
 
 /** Makes a shape of what was just drawn where it surely is one; ink that may be writing is left alone. */

@@ -20,7 +20,7 @@ export class ShapeWatch implements InkWatch {
     clearTimeout(this.timer);
     this.timer = setTimeout(() => {
       const drawing = this.drawing.splice(0);
-      import('./neaten').then(({ neatenDrawn }) => neatenDrawn(this.desk, drawing)).catch(() => undefined); // Without a connection it cannot be fetched: the ink stays as it was drawn.
+      import('./neaten').then(({ neatenDrawn }) => neatenDrawn(this.desk, drawing)).catch(() => undefined); // Where it cannot be fetched or read, the ink stays as it was drawn.
     }, PAUSE);
   }
 }

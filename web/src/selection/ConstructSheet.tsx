@@ -1,7 +1,7 @@
 import type { Mark } from '@doodla/core';
 import type { Edge } from '@doodla/core/construct';
 import { beginAlike, cornersOfMark, edgesOf, leading, strings, ticks } from '@doodla/core/construct';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { lineMarks, putLines } from '../desk/construct';
 import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
@@ -71,6 +71,14 @@ export default function ConstructSheet({ marks, desk, stage, onDone }: Construct
     stage.showPreview(like && { marks: lineMarks(desk, JSON.parse(key) as Edge[], like) });
     return () => stage.showPreview(undefined);
   }, [key, like, desk, stage]);
+  // A point that was asked for and not chosen is asked for no longer: the next tap means something else.
+  const waits = useRef<object>(undefined);
+  useEffect(
+    () => () => {
+      if (waits.current !== undefined && desk.picking.get() === waits.current) desk.picking.set(undefined);
+    },
+    [desk],
+  );
   const edgeChoice = (label: string, value: number, onChange: (value: number) => void) => (
     <label className="flex items-center justify-between gap-2 text-sm">
       <span className="font-bold">{label}</span>
@@ -135,10 +143,12 @@ export default function ConstructSheet({ marks, desk, stage, onDone }: Construct
             return onDone();
           }
           desk.room.tellNotice(t('construct.tapThePoint'));
-          desk.picking.set((_, { x, y }) => {
+          const choose = (_: string, { x, y }: { x: number; y: number }) => {
             putLines(desk, leading(marks.flatMap(cornersOfMark), [x, y]), like);
             onDone();
-          });
+          };
+          waits.current = choose;
+          desk.picking.set(choose);
         }}
       >
         {t(way === 'lead' ? 'construct.chooseThePoint' : 'construct.draw')}

@@ -6,6 +6,7 @@ import {
   angleSum,
   figuresOf,
   gaugeOf,
+  ImpossibleFigure,
   outlineOf,
   ownGauge,
   polygonFacts,
@@ -180,7 +181,8 @@ function Radius({ mark, radius, desk }: { mark: Measurable; radius: number; desk
       value={gauge.comma ? text.replace('.', ',') : text}
       unit={gauge.unit}
       onChange={(value) => {
-        if (value > 0) setRadius(desk, mark, value * gauge.per);
+        if (!(value > 0)) throw new ImpossibleFigure();
+        setRadius(desk, mark, value * gauge.per);
       }}
     />
   );
@@ -242,8 +244,8 @@ function OwnScale({ stretch, desk }: { stretch: number; desk: PageDesk }) {
         value=""
         unit={unit}
         onChange={(length) => {
-          if (length > 0 && unit.trim() !== '')
-            setGauge(desk, ownGauge(stretch, length, unit.trim(), pageGauge(desk)));
+          if (!(length > 0) || unit.trim() === '') throw new ImpossibleFigure();
+          setGauge(desk, ownGauge(stretch, length, unit.trim(), pageGauge(desk)));
         }}
       />
     </fieldset>
