@@ -14,7 +14,7 @@ const LEVELS = [
   ['handout', 'media', 'people'],
   ['material', 'sharing', 'stage'],
   ['shelf'],
-  ['asking', 'focus', 'ideas', 'pages', 'selection', 'sittings', 'talk', 'typing'],
+  ['asking', 'focus', 'ideas', 'instruments', 'pages', 'selection', 'sittings', 'talk', 'typing'],
   ['present', 'reach', 'roster'],
   ['classroom'],
   ['devices', 'lessons', 'school', 'shared'],

@@ -1,14 +1,25 @@
 import type { Mark } from '../marks/mark.js';
-import type { Point } from '../measure/outline.js';
+import type { Outline, Point } from '../measure/outline.js';
 import { outlineOf } from '../measure/outline.js';
+import { inkForm } from './inkForms.js';
 
 export type { Point };
 export type Edge = readonly [Point, Point];
 
+/** The line or edge by which others are drawn: of a line or shape, and of ink that is one exactly. */
+export function formOf(mark: Mark): Outline | undefined {
+  if (mark.kind === 'stroke') return inkForm(mark);
+  return mark.kind === 'path' || mark.kind === 'shape' ? outlineOf(mark) : undefined;
+}
+
 /** The straight sides of a mark, in their order; none of a curve or of what is no line or shape. */
 export function edgesOf(mark: Mark): Edge[] {
-  if (mark.kind !== 'path' && mark.kind !== 'shape') return [];
-  const outline = outlineOf(mark);
+  const outline = formOf(mark);
+  return outline ? edgesOfForm(outline) : [];
+}
+
+/** The straight sides of an outline, in their order. */
+export function edgesOfForm(outline: Outline): Edge[] {
   if (outline.kind !== 'corners') return [];
   const { corners, closed } = outline;
   return corners.flatMap((corner, i): Edge[] => {
@@ -19,16 +30,8 @@ export function edgesOf(mark: Mark): Edge[] {
 
 /** The corners and ends of a mark's straight sides, each once. */
 export function cornersOfMark(mark: Mark): Point[] {
-  if (mark.kind !== 'path' && mark.kind !== 'shape') return [];
-  const outline = outlineOf(mark);
-  return outline.kind === 'corners' ? [...outline.corners] : [];
-}
-
-/** The middle of a circle or ellipse, or of an arc's circle; undefined for all else. */
-export function centreOf(mark: Mark): Point | undefined {
-  if (mark.kind !== 'path' && mark.kind !== 'shape') return undefined;
-  const outline = outlineOf(mark);
-  return outline.kind === 'ellipse' || outline.kind === 'arc' ? outline.centre : undefined;
+  const outline = formOf(mark);
+  return outline?.kind === 'corners' ? [...outline.corners] : [];
 }
 
 /** The point at a part of an edge, 0 to 1. */

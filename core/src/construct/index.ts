@@ -1,3 +1,4 @@
+export * from './circles.js';
 export * from './edges.js';
 export * from './lines.js';
 export * from './snaps.js';

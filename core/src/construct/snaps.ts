@@ -1,9 +1,12 @@
+import { STRIDE } from '../ink/points.js';
 import type { Mark } from '../marks/mark.js';
+import type { Circle } from './circles.js';
+import { circleCrossings, circleOf, edgeCrossings, endsOf, nearestOn } from './circles.js';
 import type { Edge, Point } from './edges.js';
-import { along, centreOf, cornersOfMark, crossingOf, edgesOf, footOf } from './edges.js';
+import { along, crossingOf, edgesOfForm, footOf, formOf } from './edges.js';
 
 export type SnapKind =
-  'corner' | 'middle' | 'centre' | 'crossing' | 'foot' | 'bisector' | 'perpendicular' | 'parallel';
+  'corner' | 'middle' | 'centre' | 'crossing' | 'foot' | 'bisector' | 'perpendicular' | 'parallel' | 'on';
 
 /** Where a line is drawn to instead of where the hand is, and why. */
 export interface Snap {
@@ -23,13 +26,34 @@ const apart = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]);
 /** Points and directions of lines and shapes that are there, by which others are drawn exactly. */
 export class SnapField {
   private readonly edges: readonly Edge[];
+  private readonly circles: readonly Circle[];
   private readonly corners: readonly Point[];
   private readonly centres: readonly Point[];
 
   constructor(marks: readonly Mark[]) {
-    this.edges = marks.flatMap(edgesOf);
-    this.corners = marks.flatMap(cornersOfMark);
-    this.centres = marks.map(centreOf).filter((centre) => centre !== undefined);
+    const forms = marks.map(formOf).filter((form) => form !== undefined);
+    this.edges = forms.flatMap(edgesOfForm);
+    this.circles = forms.map(circleOf).filter((circle) => circle !== undefined);
+    this.corners = [
+      ...forms.flatMap((form) => (form.kind === 'corners' ? form.corners : [])),
+      ...this.circles.flatMap(endsOf),
+      ...marks.flatMap(dotOf),
+    ];
+    this.centres = forms.flatMap((form) =>
+      form.kind === 'ellipse' || form.kind === 'arc' ? [form.centre] : [],
+    );
+  }
+
+  /** As `snap` does for a point of an instrument: points, and before none the nearest place on a line. */
+  place(place: Point, reach: number): Snap | undefined {
+    const point = this.point(place, reach);
+    if (point) return point;
+    const on = [
+      ...this.edges.map((edge) => along(edge, Math.min(1, Math.max(0, footOf(edge, place).part)))),
+      ...this.circles.map((circle) => nearestOn(circle, place)),
+    ];
+    const at = nearest(on, place, reach);
+    return at && { kind: 'on', at };
   }
 
   /**
@@ -44,12 +68,9 @@ export class SnapField {
 
   private point(place: Point, reach: number): Snap | undefined {
     const near = this.edges.filter((edge) => distanceTo(edge, place) <= reach);
-    const crossings = near.flatMap((edge, i) =>
-      near.slice(0, i).flatMap((other) => listOf(crossingOf(edge, other, true))),
-    );
     const candidates: [SnapKind, readonly Point[]][] = [
       ['corner', this.corners],
-      ['crossing', crossings],
+      ['crossing', this.crossings(near, place, reach)],
       ['middle', near.map((edge) => along(edge, 0.5))],
       ['centre', this.centres],
     ];
@@ -58,6 +79,17 @@ export class SnapField {
       if (at) return { kind, at };
     }
     return undefined;
+  }
+
+  private crossings(near: readonly Edge[], place: Point, reach: number): Point[] {
+    const round = this.circles.filter((circle) => apart(nearestOn(circle, place), place) <= reach);
+    return [
+      ...near.flatMap((edge, i) =>
+        near.slice(0, i).flatMap((other) => listOf(crossingOf(edge, other, true))),
+      ),
+      ...near.flatMap((edge) => round.flatMap((circle) => edgeCrossings(edge, circle))),
+      ...round.flatMap((circle, i) => round.slice(0, i).flatMap((other) => circleCrossings(circle, other))),
+    ];
   }
 
   private foot(place: Point, reach: number, start: Point): Snap | undefined {
@@ -95,6 +127,17 @@ export class SnapField {
       ...this.edges.map(([a, b]): [SnapKind, Point] => ['parallel', unit(a, b)]),
     ];
   }
+}
+
+/** A point that was made by putting the pen down once. */
+function dotOf(mark: Mark): Point[] {
+  return mark.kind === 'stroke' && mark.points.length <= 2 * STRIDE && isDot(mark.points)
+    ? [[mark.points[0]!, mark.points[1]!]]
+    : [];
+}
+
+function isDot([x, y, , , toX = x, toY = y]: readonly number[]): boolean {
+  return Math.hypot(toX! - x!, toY! - y!) <= SAME;
 }
 
 function listOf(point: Point | undefined): Point[] {

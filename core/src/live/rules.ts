@@ -18,6 +18,8 @@ export interface Rules {
   seeNames: boolean;
   /** Whether they may take the marked-up pages with them. */
   handout: boolean;
+  /** Whether they may have rulers, compasses and the like of their own. */
+  instruments: boolean;
   /** Students whose marks are hidden from everybody else. */
   hidden: readonly string[];
   /** Whether students may write to the class. */
@@ -34,6 +36,7 @@ export const RULES_AT_FIRST: Rules = {
   seeMarks: true,
   seeNames: true,
   handout: false,
+  instruments: false,
   hidden: [],
   chat: true,
   muted: [],
@@ -53,6 +56,7 @@ const RULES: Record<keyof Rules, (value: unknown) => boolean> = {
   seeMarks: isFlag,
   seeNames: isFlag,
   handout: isFlag,
+  instruments: isFlag,
   hidden: areNamed,
   chat: isFlag,
   muted: areNamed,

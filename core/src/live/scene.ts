@@ -1,5 +1,7 @@
 import type { Checks } from '../checks/fields.js';
 import { hasExactly, hasOnly, isRecord } from '../checks/fields.js';
+import type { Instrument } from '../instruments/instrument.js';
+import { areInstruments } from '../instruments/instrument.js';
 import { isId, isNumberIn, MAX_COORDINATE } from '../marks/fields.js';
 import type { Rect } from '../geometry/rect.js';
 
@@ -87,6 +89,8 @@ export interface Scene {
   focus: Focus | null;
   timer: Timer | null;
   split: Split | null;
+  /** What the teacher has laid on pages to draw and measure with, of each kind one at most. */
+  instruments: readonly Instrument[];
   playing: Playing | null;
   /** What students keep in sight; null while the teacher sees the whole page. */
   sight: Sight | null;
@@ -102,6 +106,7 @@ export const EMPTY_SCENE: Scene = {
   focus: null,
   timer: null,
   split: null,
+  instruments: [],
   playing: null,
   sight: null,
   uncovered: [],
@@ -157,6 +162,7 @@ const SCENE: Record<keyof Scene, (value: unknown) => boolean> = {
   sight: (value) => value === null || hasExactly(value, SIGHT),
   split: (value) =>
     value === null || hasExactly(value, { page: isId, at: (at) => isNumberIn(at, 0.15, 0.85) }),
+  instruments: areInstruments,
   playing: (value) =>
     value === null ||
     hasExactly(value, { page: isId, playing: isFlag, position: (at) => isNumberIn(at, 0, 1e6), at: isTime }),
@@ -187,26 +193,6 @@ function isOutline(value: unknown): boolean {
     value.length % 2 === 0 &&
     value.every((part) => isNumberIn(part, 0, 1))
   );
-}
-
-/** Milliseconds that a timer has run at a moment of the server's clock. */
-export function timerElapsed({ before, startedAt }: Timer, now: number): number {
-  return before + (startedAt === null ? 0 : Math.max(0, now - startedAt));
-}
-
-/** Milliseconds left of a countdown, at least 0; undefined for a stopwatch. */
-export function timerLeft(timer: Timer, now: number): number | undefined {
-  if (timer.kind === 'stopwatch') return undefined;
-  return Math.max(0, timer.length - timerElapsed(timer, now));
-}
-
-/** A timer as people read it: 2:59, 1:00:00; a countdown shows a second that has begun as whole. */
-export function timerText(timer: Timer, now: number): string {
-  const left = timerLeft(timer, now);
-  const seconds = left === undefined ? Math.floor(timerElapsed(timer, now) / 1000) : Math.ceil(left / 1000);
-  const [hours, minutes, rest] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
-  const two = (value: number) => String(value).padStart(2, '0');
-  return hours > 0 ? `${hours}:${two(minutes)}:${two(rest)}` : `${minutes}:${two(rest)}`;
 }
 
 /** Seconds into a file that everybody is at, at a moment of the server's clock. */

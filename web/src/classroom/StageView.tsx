@@ -16,6 +16,7 @@ const PenTags = lazyAfter(toolsHere, () => import('../roster/PenTags'));
 const FieldsLayer = lazyAfter(toolsHere, () => import('../roster/FieldsLayer'));
 const FoundLayer = lazyAfter(toolsHere, () => import('../pages/FoundLayer'));
 const IdeasLayer = lazyAfter(toolsHere, () => import('../ideas/IdeasLayer'));
+const InstrumentsOverlay = lazyAfter(toolsHere, () => import('../instruments/InstrumentsOverlay'));
 const focusOverlay = () => import('../focus/FocusOverlay');
 const FocusOverlay = lazy(focusOverlay);
 const ReadingsBar = lazyAfter(toolsHere, () => import('../selection/ReadingsBar'));
@@ -86,6 +87,7 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
             <KeyPointerCross pointer={stage.keyPointer} />
           </Suspense>
           <Suspense>
+            <InstrumentsOverlay desk={desk} stage={stage} />
             <SelectionOverlay desk={desk} stage={stage} />
           </Suspense>
           {offer && (

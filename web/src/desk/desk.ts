@@ -1,4 +1,5 @@
 import type { Focus, Mark, MarkOf, Page, Rect, Space, SpatialIndex } from '@doodla/core';
+import type { Instrument } from '@doodla/core/instruments';
 import type { ClassClient, Line, LiveInk, LogClient, Pointers, Store } from '@doodla/core/client';
 import type { PictureCache } from '../pictures/pictureCache';
 import type { LiveScreen } from '../live/liveScreen';
@@ -71,6 +72,10 @@ export interface Desk {
   /** What was just neatened. */
   readonly shapeOffer: Store<ShapeOffer | undefined>;
   readonly shapeWatch: InkWatch;
+  /** One's own instruments where they are not the class's. */
+  readonly ownInstruments: Store<readonly Instrument[]>;
+  /** Whether one may have instruments of one's own. */
+  readonly mayMeasure: boolean;
   /** The parts of a new mark that do not depend on its kind; undefined where none can be made. */
   newMark(id?: string, page?: string): MarkCommon | undefined;
   mayTouch(mark: Mark): boolean;

@@ -20,7 +20,7 @@ export function writesComma(): boolean {
 }
 
 /** How lengths are said on the shown page. */
-export function pageGauge({ page }: Pick<MeasureDesk, 'page'>): Gauge {
+export function pageGauge({ page }: Pick<Desk, 'page'>): Gauge {
   return page?.gauge ?? gaugeOf('cm', page, writesComma());
 }
 

@@ -2,7 +2,7 @@ import type { Cover } from '@doodla/core';
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from 'lucide-react';
 import type { Stage } from '../stage/stage';
 import type { PageDesk } from '../room/pageDesk';
-import { Grip } from './Grip';
+import { Grip } from '../ui/Grip';
 import { onGlass, useBoxDrag } from './useBoxDrag';
 import { t } from '../words';
 

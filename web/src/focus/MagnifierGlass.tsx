@@ -4,7 +4,7 @@ import { useEffect, useRef } from 'react';
 import type { Stage } from '../stage/stage';
 import type { PageDesk } from '../room/pageDesk';
 import { GlassPainter } from './glassPainter';
-import { Grip } from './Grip';
+import { Grip } from '../ui/Grip';
 import { moved, onGlass, resized, useBoxDrag } from './useBoxDrag';
 import { t } from '../words';
 

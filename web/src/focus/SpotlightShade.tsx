@@ -2,7 +2,7 @@ import type { Spotlight } from '@doodla/core';
 import { Maximize2, Move } from 'lucide-react';
 import type { Stage } from '../stage/stage';
 import type { PageDesk } from '../room/pageDesk';
-import { Grip } from './Grip';
+import { Grip } from '../ui/Grip';
 import { moved, onGlass, resized, useBoxDrag } from './useBoxDrag';
 import { t } from '../words';
 

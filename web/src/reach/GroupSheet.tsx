@@ -12,7 +12,7 @@ import { GROUP_NAMES } from './groupNames';
 import { t } from '../words';
 
 interface GroupSheetProps {
-  name: 'Point' | 'Focus';
+  name: 'Point' | 'Focus' | 'Measure';
   icon: ReactNode;
   desk: PageDesk;
   side: OpensTo;
@@ -26,7 +26,9 @@ export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps
   useStore(desk.room.rules);
   const mode = useStore(desk.room.mode);
   const isInHand = mode === 'write' && toolsIn(name).includes(tool) && desk.room.mayTake(tool);
-  const may = name === 'Point' ? desk.room.mayPoint : desk.isTeacher && desk.mayWrite;
+  const may = { Point: desk.room.mayPoint, Focus: desk.isTeacher && desk.mayWrite, Measure: desk.mayMeasure }[
+    name
+  ];
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
@@ -36,6 +38,7 @@ export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps
           icon={isInHand ? WORK[tool].icon : icon}
           active={isInHand}
           disabled={!may}
+          className="!min-w-0 !px-0 text-[0.7rem] tracking-tight"
           tooltipSide={side}
         />
       </Popover.Trigger>

@@ -1,4 +1,4 @@
-import { Crosshair, Focus } from 'lucide-react';
+import { Crosshair, Focus, Ruler } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { toolsIn } from '../tools/tools';
@@ -17,6 +17,7 @@ const TalkButton = lazy(() =>
 
 const PointSheet = lazy(() => import('./PointSheet'));
 const FocusSheet = lazy(() => import('./FocusSheet'));
+const MeasureSheet = lazy(() => import('./MeasureSheet'));
 
 /** All tools, for where the strip has no room for them. */
 export default function MoreTools({ desk }: { desk: PageDesk }) {
@@ -35,6 +36,11 @@ export default function MoreTools({ desk }: { desk: PageDesk }) {
               <GroupSheet name="Point" icon={<Crosshair aria-hidden />} desk={desk} side="top">
                 <PointSheet desk={desk} />
               </GroupSheet>
+              {desk.mayMeasure && (
+                <GroupSheet name="Measure" icon={<Ruler aria-hidden />} desk={desk} side="top">
+                  <MeasureSheet desk={desk} />
+                </GroupSheet>
+              )}
               {desk.isTeacher && (
                 <GroupSheet name="Focus" icon={<Focus aria-hidden />} desk={desk} side="top">
                   <FocusSheet desk={desk} />

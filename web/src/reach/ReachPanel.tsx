@@ -6,6 +6,7 @@ import {
   Hand,
   Minimize2,
   Redo2,
+  Ruler,
   Undo2,
 } from 'lucide-react';
 import { lazy, useEffect, useRef } from 'react';
@@ -32,6 +33,7 @@ import { t } from '../words';
 
 const PointSheet = lazy(() => import('./PointSheet'));
 const FocusSheet = lazy(() => import('./FocusSheet'));
+const MeasureSheet = lazy(() => import('./MeasureSheet'));
 
 interface ReachPanelProps {
   desk: PageDesk;
@@ -81,12 +83,15 @@ export function ReachPanel({ desk, reach }: ReachPanelProps) {
           ))}
           <WipeMenu desk={desk} side={away} />
         </div>
-        <div className="grid grid-cols-2 gap-1 border-t border-board-hover pt-1">
+        <div className="grid grid-cols-3 gap-1 border-t border-board-hover pt-1">
           <GroupSheet name="Point" icon={<Crosshair aria-hidden />} desk={desk} side={away}>
             <PointSheet desk={desk} />
           </GroupSheet>
           <GroupSheet name="Focus" icon={<Focus aria-hidden />} desk={desk} side={away}>
             <FocusSheet desk={desk} />
+          </GroupSheet>
+          <GroupSheet name="Measure" icon={<Ruler aria-hidden />} desk={desk} side={away}>
+            <MeasureSheet desk={desk} />
           </GroupSheet>
         </div>
         <ReadyPens desk={desk} />

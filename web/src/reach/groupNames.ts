@@ -8,4 +8,5 @@ export const GROUP_NAMES: Readonly<Record<ToolGroup, string>> = {
   Arrange: t('reach.arrange'),
   Point: t('reach.point'),
   Focus: t('reach.focus'),
+  Measure: t('reach.measure'),
 };

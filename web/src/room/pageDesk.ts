@@ -118,6 +118,14 @@ export class PageDesk implements Desk {
     return this.room.mayWrite;
   }
 
+  get mayMeasure(): boolean {
+    return this.isTeacher ? this.mayWrite : this.room.rules.get().instruments;
+  }
+
+  get ownInstruments(): Room['ownInstruments'] {
+    return this.room.ownInstruments;
+  }
+
   mayTouch: Desk['mayTouch'] = (mark) => this.room.mayTouch(mark);
 
   maySelect: Desk['maySelect'] = (mark) => this.room.maySelect(mark);

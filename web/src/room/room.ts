@@ -1,6 +1,7 @@
 import type { DeviceKind, LogRef, Mark, MarkKind, Page, Person, Rect, Rules, Situation } from '@doodla/core';
 import { FREE, isShownIn, isWithin, mayPut, orderedPages, pageExtent } from '@doodla/core';
 import type { Line, LogChange } from '@doodla/core/client';
+import type { Instrument } from '@doodla/core/instruments';
 import { ClassClient, isPenUp, LiveInk, LogClient, Pointers, Signal, Store } from '@doodla/core/client';
 import { uploadPicture } from '../api/uploadPicture';
 import { WebPages } from '../canvas/webPages';
@@ -77,6 +78,8 @@ export class Room {
   readonly shown = new ShownMarks((author) => this.classroom?.person(author) !== undefined);
   /** In whose space one works on a page, and whose is shown. */
   readonly spaces: WorkSpaces = new WorkSpaces(this);
+  /** One's own instruments where they are not the class's. */
+  readonly ownInstruments = new Store<readonly Instrument[]>([]);
   /** The part of the shelf that is open, if one is. */
   readonly shelf = new Store<ShelfPart | undefined>(undefined);
   /** Where things of a page can be dropped, while there is such a place. */

@@ -16,6 +16,7 @@ const FLAGS = {
   seeMarks: 'roster.seeEachOthersMarks',
   seeNames: 'roster.seeEachOthersNames',
   handout: 'roster.takeThePagesWithThem',
+  instruments: 'roster.haveInstruments',
 } as const satisfies Partial<Record<keyof Rules, string>>;
 
 /** What the students of a class may do beside writing at all. */

@@ -30,7 +30,7 @@ import { Switch } from '../ui/Switch';
 import type { TextName } from '../words/textNames';
 import { t } from '../words';
 import { cornerLetter } from './cornerLetter';
-import { FigureField } from './FigureField';
+import { FigureField } from '../ui/FigureField';
 
 /** More corners than that are not listed one by one. */
 const MOST_LISTED = 10;

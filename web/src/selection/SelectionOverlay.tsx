@@ -9,7 +9,7 @@ import type { At, DragDotProps, DragKeys } from './DragDot';
 import { DragDot } from './DragDot';
 import { HANDLES, KEY_STEP } from './frameHandles';
 import { SelectionBar } from './SelectionBar';
-import { SidePanel } from './SidePanel';
+import { SidePanel } from '../ui/SidePanel';
 import { groundOf } from './markGround';
 import type { Stage } from '../stage/stage';
 import { t } from '../words';
@@ -146,7 +146,7 @@ function Frame({ marks, desk, stage, openPanel: [panel, setPanel] }: FrameProps)
       {canMeasure && panel && (
         <SidePanel
           title={t(panel === 'measures' ? 'measures.title' : 'construct.title')}
-          stage={stage}
+          room={{ width: stage.host.clientWidth, ...stage.sides }}
           middle={place.left + place.width / 2}
           onClose={() => setPanel(undefined)}
         >

@@ -1,7 +1,7 @@
 import type { Freedom } from '@doodla/core';
 
 /** Where a tool is found in the holder. */
-export type ToolGroup = 'Write' | 'Place' | 'Arrange' | 'Point' | 'Focus';
+export type ToolGroup = 'Write' | 'Place' | 'Arrange' | 'Point' | 'Focus' | 'Measure';
 
 /** The colour of a tool among what it keeps. */
 interface Colour<Kept> {

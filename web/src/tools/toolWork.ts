@@ -1,4 +1,4 @@
-import type { InkStyle, PlacedQuote } from '@doodla/core';
+import type { InkStyle, PlacedQuote, Rect } from '@doodla/core';
 import type { Store } from '@doodla/core/client';
 import type { ComponentType, ReactNode } from 'react';
 import type { Surfaces } from '../canvas/surfaces';
@@ -12,6 +12,8 @@ export interface ToolDesk extends Desk {
   readonly selection: Selection;
   readonly pictureActions: PictureActions;
   readonly surfaces: Surfaces;
+  /** The part of the page plane that is in sight. */
+  visible(): Rect;
   /** Waits for a colour to be picked from the page. */
   readonly picking: Store<((hex: string, at: { x: number; y: number }) => void) | undefined>;
 }

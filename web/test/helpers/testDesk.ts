@@ -1,8 +1,10 @@
-import type { Actor, Change, LogState, Mark, Page } from '@doodla/core';
+import type { Actor, Change, LogState, Mark, Page, Rect } from '@doodla/core';
 import { applyChanges, invertChanges, orderOnTop, SpatialIndex, stateOf } from '@doodla/core';
 import { Store } from '@doodla/core/client';
+import type { Instrument } from '@doodla/core/instruments';
 import { aPage } from '../../../core/test/helpers/marks';
 import type { Desk, TextEdit } from '../../src/desk/desk';
+import type { InstrumentDesk } from '../../src/desk/instruments';
 import { PenCase } from '../../src/desk/penCase';
 import type { ShapeOffer } from '../../src/desk/shapeOffer';
 import { freshStorage } from './fakeStorage';
@@ -25,6 +27,9 @@ type TestedDesk = Pick<
   | 'shapeOffer'
   | 'shapeWatch'
   | 'tellProblem'
+  | 'isTeacher'
+  | 'mayMeasure'
+  | 'ownInstruments'
 >;
 
 /** A desk with some marks on its page, on which Ada works; what is done there is told. */
@@ -47,6 +52,9 @@ export class TestDesk implements TestedDesk {
   /** What was said to be wrong. */
   readonly problems: string[] = [];
   readonly ink = { broadcast: () => () => undefined } as unknown as TestedDesk['ink'];
+  readonly ownInstruments = new Store<readonly Instrument[]>([]);
+  mayMeasure = true;
+  classroom: InstrumentDesk['classroom'];
   private readonly inverses = new Map<string, readonly Change[]>();
   private made = 0;
 
@@ -71,6 +79,14 @@ export class TestDesk implements TestedDesk {
     };
     const allows = () => !this.refuses;
     this.target = { actor, allows, state, perform, takeBack };
+  }
+
+  get isTeacher(): boolean {
+    return this.actor.role === 'teacher';
+  }
+
+  visible(): Rect {
+    return { x: 0, y: 0, width: 800, height: 600 };
   }
 
   get targetMarks(): SpatialIndex {

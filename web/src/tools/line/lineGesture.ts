@@ -1,6 +1,7 @@
-import type { Anchor, Mark, MarkOf } from '@doodla/core';
-import { anchorAt, anchorPoint, markBounds, snapAngle } from '@doodla/core';
-import { SnapField } from '@doodla/core/construct';
+import type { Anchor, MarkOf } from '@doodla/core';
+import { anchorAt, anchorPoint, snapAngle } from '@doodla/core';
+import type { SnapField } from '@doodla/core/construct';
+import { snapField } from '../../desk/construct';
 import type { MarkCommon, Desk } from '../../desk/desk';
 import { LINE_TYPES } from './facts';
 import type { Preview } from '../../canvas/preview';
@@ -11,9 +12,6 @@ const LEAST_LENGTH = 6;
 
 /** The colour of the rings at ends that stick. */
 const STICKS = '#b07800';
-
-/** Lines and shapes by which others are drawn exactly: so many of those nearest. */
-const MOST_NEAR = 300;
 
 /** An end of a line, and what it sticks to. */
 interface Hold {
@@ -35,14 +33,14 @@ export class LineGesture implements Gesture {
   private readonly field: SnapField | undefined;
 
   constructor(
-    private readonly desk: Pick<Desk, 'newMark' | 'penCase' | 'target' | 'targetMarks'>,
+    private readonly desk: Pick<Desk, 'layers' | 'newMark' | 'pageId' | 'penCase' | 'target' | 'targetMarks'>,
     private readonly start: PenPoint,
     /** How near an end has to be to something to stick to it, page units. */
     private readonly reach: number,
   ) {
     this.last = start;
     const { line, outline, snaps } = desk.penCase.get();
-    this.field = snaps && LINE_TYPES[line].course === 'straight' ? new SnapField(this.near()) : undefined;
+    this.field = snaps && LINE_TYPES[line].course === 'straight' ? snapField(desk, start) : undefined;
     this.from = this.holdAt(start);
     const { course, heads, closed } = LINE_TYPES[line];
     this.common = desk.newMark();
@@ -84,19 +82,6 @@ export class LineGesture implements Gesture {
 
   private get isLongEnough(): boolean {
     return Math.hypot(this.last.x - this.start.x, this.last.y - this.start.y) >= LEAST_LENGTH;
-  }
-
-  /** The lines and shapes nearest to where the line begins. */
-  private near(): Mark[] {
-    const marks = this.desk.targetMarks?.all() ?? [];
-    const drawn = marks.filter(({ kind }) => kind === 'path' || kind === 'shape');
-    if (drawn.length <= MOST_NEAR) return drawn;
-    const { x, y } = this.start;
-    const far = (mark: Mark) => {
-      const box = markBounds(mark);
-      return Math.hypot(box.x + box.width / 2 - x, box.y + box.height / 2 - y);
-    };
-    return drawn.sort((a, b) => far(a) - far(b)).slice(0, MOST_NEAR);
   }
 
   /**

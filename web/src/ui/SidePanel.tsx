@@ -1,28 +1,28 @@
 import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Suspense } from 'react';
-import type { Stage } from '../stage/stage';
-import { classes } from '../ui/classes';
-import { IconButton } from '../ui/IconButton';
+import { classes } from './classes';
+import { IconButton } from './IconButton';
 import { t } from '../words';
 
-/** In a window that is no wider it lies below what is selected, CSS pixels. */
+/** In a window that is no wider it lies below, CSS pixels. */
 const NARROW = 640;
 
 interface SidePanelProps {
   title: string;
-  stage: Stage;
-  /** The middle of what is selected in the window, CSS pixels. */
+  /** The window of the page: how wide it is, and how far bars reach into it from its sides; CSS pixels. */
+  room: { width: number; left: number; right: number };
+  /** The middle of what it belongs to in the window, CSS pixels. */
   middle: number;
   onClose(): void;
   children: ReactNode;
 }
 
-/** What belongs to what is selected, at the side of the window that is farther from it. */
-export function SidePanel({ title, stage, middle, onClose, children }: SidePanelProps) {
-  const { left, right } = stage.sides;
-  const isNarrow = stage.host.clientWidth < NARROW;
-  const isLeft = middle > (left + stage.host.clientWidth - right) / 2;
+/** What belongs to something on the page, at the side of the window that is farther from it. */
+export function SidePanel({ title, room, middle, onClose, children }: SidePanelProps) {
+  const { width, left, right } = room;
+  const isNarrow = width < NARROW;
+  const isLeft = middle > (left + width - right) / 2;
   return (
     <section
       aria-label={title}
