@@ -3,45 +3,10 @@
 import { execFileSync } from 'node:child_process';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { withBrowser } from './harness.mjs';
-import { pageIds, Person, write } from './person.mjs';
+import { fill, POINTS } from './manyStrokes.mjs';
 import { median, percentile, report } from './report.mjs';
 
 const STROKES = 5000;
-const POINTS = 40;
-
-/** Strokes as a class would leave them: small words all over the page. */
-function strokes(page, author) {
-  return Array.from({ length: STROKES }, (_, n) => {
-    const [x, y] = [20 + (n % 100) * 7.4, 20 + Math.floor(n / 100) * 21];
-    const points = [];
-    for (let i = 0; i < POINTS; i++) {
-      points.push(+(x + i * 0.35).toFixed(2), +(y + 6 * Math.sin(i / 3 + n)).toFixed(2), 0.5, i * 8);
-    }
-    const style = { nature: 'pen', colour: '#0072b2', width: 2, opacity: 1 };
-    const common = {
-      id: `s${n}`,
-      page,
-      author,
-      space: 'class',
-      order: 'a0',
-      locked: false,
-      group: null,
-      alt: null,
-      createdAt: 0,
-    };
-    return { ...common, kind: 'stroke', style, points, pressure: false };
-  });
-}
-
-/** Fills the lesson's log by the live connection, as a browser would. */
-async function fill(url, cookie, lesson) {
-  const teacher = new Person(url, { cookie });
-  const log = await teacher.open({ kind: 'lesson', id: lesson });
-  const marks = strokes(pageIds(log)[0], log.actor.id);
-  await write(log, marks);
-  teacher.close();
-  return marks;
-}
 
 function heapMegabytes(page) {
   return page.evaluate(() => {
@@ -223,7 +188,7 @@ await withBrowser(async (context) => {
   const [cookie] = await context.cookies();
   const emptyHeap = await heapMegabytes(page);
   const emptyRss = rendererMegabytes();
-  const marks = await fill(url, `${cookie.name}=${cookie.value}`, lesson);
+  const marks = await fill(url, `${cookie.name}=${cookie.value}`, lesson, STROKES);
   await page.waitForFunction((count) => window.doodla.stageState().marks.length === count, STROKES);
 
   // Opening: from the log's arrival until everything is on the canvas, by marks that the page sets.

@@ -260,7 +260,7 @@ describe('compasses', () => {
   it('open to a point, and dividers carry a length on and on', () => {
     expect(openedTo(compasses, [100, 320])).toMatchObject({ radius: 120, turn: 90 });
     let dividers = { ...compasses, kind: 'dividers' as const, turn: 30, radius: 37.8 };
-    for (let n = 0; n < 10; n++) dividers = steppedOn(dividers) as typeof dividers;
+    for (let n = 0; n < 10; n++) dividers = steppedOn(dividers);
     expect(far([dividers.x, dividers.y], [100, 200])).toBeCloseTo(378, 6);
   });
 });

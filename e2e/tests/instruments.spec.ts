@@ -229,3 +229,37 @@ test('students have instruments of their own when they may, and dividers step a 
   await setRules(teacher, ['Have rulers and compasses of their own']);
   await expect(wren.locator('[data-instrument]')).toHaveCount(0);
 });
+
+test('two fingers turn a set square, and a pen draws along it', async ({ teacher }) => {
+  await take(teacher, 'Set square 45°');
+  const cdp = await teacher.context().newCDPSession(teacher);
+  const finger = async (id: number, right: number, down: number) => {
+    const [x, y] = await at(teacher, ...(await placeOf(teacher, 'square45', right, down)));
+    return { id, x, y };
+  };
+  const [a, b] = [await finger(1, 60, -30), await finger(2, 200, -30)];
+  await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [a] });
+  await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [a, b] });
+  // The second finger goes a quarter round the first one.
+  const quarter = Math.hypot(b.x - a.x, b.y - a.y);
+  for (let n = 1; n <= 6; n++) {
+    const angle = (n * Math.PI) / 12;
+    const to = { id: 2, x: a.x + quarter * Math.cos(angle), y: a.y + quarter * Math.sin(angle) };
+    await cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [a, to] });
+  }
+  await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  await expect(opens(teacher)).toHaveText('270°');
+
+  const pen = async (type: 'mousePressed' | 'mouseMoved' | 'mouseReleased', right: number, down: number) => {
+    const [x, y] = await at(teacher, ...(await placeOf(teacher, 'square45', right, down)));
+    await cdp.send('Input.dispatchMouseEvent', { type, x, y, button: 'left', buttons: 1, clickCount: 1, pointerType: 'pen', force: 0.4 }); // prettier-ignore
+  };
+  await pen('mousePressed', 40, 3);
+  await pen('mouseMoved', 120, -5);
+  await pen('mouseMoved', 200, 6);
+  await pen('mouseReleased', 200, 6);
+  await expectMarks(teacher, 1);
+  const [line] = (await stageState(teacher)).marks;
+  expect(line!.bounds.width - PEN).toBeLessThan(0.4);
+  expect(Math.abs(line!.bounds.height - PEN - 160)).toBeLessThan(1);
+});

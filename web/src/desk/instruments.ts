@@ -6,10 +6,7 @@ import { RULER, SIZES } from '@doodla/core/instruments';
 import type { Desk } from './desk';
 import { pageGauge } from './measures';
 
-export type InstrumentDesk = Pick<
-  Desk,
-  'isTeacher' | 'mayMeasure' | 'ownInstruments' | 'page' | 'pageId'
-> & {
+export type InstrumentDesk = Pick<Desk, 'isTeacher' | 'mayMeasure' | 'ownInstruments' | 'page' | 'pageId'> & {
   classroom: Pick<ClassClient, 'scene' | 'setScene'> | undefined;
   visible(): Rect;
 };

@@ -72,13 +72,14 @@ function ReadingProtractor({ protractor, gauge, desk }: ReadingProtractorProps) 
   const changes = useStore(desk.marksChanged);
   const { x, y } = protractor;
   const page = useStore(desk.pageId);
-  // Found anew where the marks, the page or the middle have changed, not for every turn.
-  const edges = useMemo(() => edgesNear(desk, { x, y }), [desk, x, y, changes, page]);
-  const { radius, full, arm, turn } = protractor;
-  const readings = useMemo(
-    () => protractorReadings(protractor, edges),
-    [edges, x, y, turn, full], // What it measures by; its arm changes nothing.
-  );
+  const edges = useMemo(() => edgesAt(desk, { x, y, page, changes }), [desk, x, y, page, changes]);
+  const { radius, full, arm } = protractor;
+  const readings = useMemo(() => protractorReadings(protractor, edges), [protractor, edges]);
   const said = useCallback((angle: number) => saidAngle(angle, gauge), [gauge]);
   return <ProtractorFace radius={radius} full={full} arm={arm} readings={readings} said={said} />;
+}
+
+/** The edges near a place, of the marks that were on a page after so many changes. */
+function edgesAt(desk: PageDesk, place: { x: number; y: number; page: string | undefined; changes: number }) {
+  return edgesNear(desk, place);
 }

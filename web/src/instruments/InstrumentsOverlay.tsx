@@ -11,6 +11,13 @@ import { InstrumentGrips } from './InstrumentGrips';
 import { InstrumentPanel } from './InstrumentPanel';
 import { keepOwn } from './keepOwn';
 
+/** Browsers do not heed `touch-action` on all parts of a drawing, and would take two fingers for themselves. */
+function keepTouches(drawing: SVGSVGElement): () => void {
+  const keep = (event: TouchEvent) => event.preventDefault();
+  drawing.addEventListener('touchstart', keep, { passive: false });
+  return () => drawing.removeEventListener('touchstart', keep);
+}
+
 /** What lies on the page to draw and measure with, and by which its owner takes hold of it. */
 export default function InstrumentsOverlay({ desk, stage }: { desk: PageDesk; stage: Stage }) {
   useStore(desk.classroom?.scene ?? NO_SCENE);
@@ -30,6 +37,7 @@ export default function InstrumentsOverlay({ desk, stage }: { desk: PageDesk; st
   return (
     <>
       <svg
+        ref={keepTouches}
         className="pointer-events-none absolute inset-0 size-full overflow-hidden"
         data-testid="instruments"
       >

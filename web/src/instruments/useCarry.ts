@@ -10,56 +10,71 @@ import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
 import { TOUCH_REACH } from '../tools/toolWork';
 
-/** What hands hold: how it lay when the last finger came or went, and where each finger was then and is now. */
-interface Held {
-  start: Instrument | undefined;
-  now: Instrument | undefined;
-  fingers: Map<number, { from: Point; to: Point }>;
-  field: SnapField | undefined;
+/** An instrument in somebody's hands: how it lay when the last finger came or went, and where each was then and is now. */
+class Carried {
+  private readonly fingers = new Map<number, { from: Point; to: Point }>();
+  private start: Instrument | undefined;
+  private now: Instrument | undefined;
+  private field: SnapField | undefined;
+
+  /** A finger takes hold; `lying` is how the instrument lies if it is the first. */
+  take(finger: number, at: Point, lying: Instrument, field: () => SnapField | undefined): void {
+    const isFirst = this.fingers.size === 0;
+    if (isFirst) this.field = field();
+    this.regrip(isFirst ? lying : (this.now ?? lying));
+    this.fingers.set(finger, { from: at, to: at });
+  }
+
+  has(finger: number): boolean {
+    return this.fingers.has(finger);
+  }
+
+  /** A finger has moved; how the instrument lies now, as `settle` lays it on what is near. */
+  move(finger: number, at: Point, settle: Settle): Instrument | undefined {
+    const held = this.fingers.get(finger);
+    if (!held || !this.start) return undefined;
+    held.to = at;
+    const fingers = [...this.fingers.values()];
+    const froms = fingers.map(({ from }) => from);
+    const to = fingers.map((each) => each.to);
+    this.now = settle(carried(this.start, froms, to), this.field);
+    return this.now;
+  }
+
+  /** A finger lets go. Returns how the instrument lies, and whether it is still held. */
+  letGo(finger: number): { lies: Instrument | undefined; isHeld: boolean } {
+    this.fingers.delete(finger);
+    if (this.now) this.regrip(this.now);
+    return { lies: this.now, isHeld: this.fingers.size > 0 };
+  }
+
+  private regrip(now: Instrument): void {
+    this.start = this.now = now;
+    for (const finger of this.fingers.values()) finger.from = finger.to;
+  }
 }
+
+type Settle = (instrument: Instrument, field: SnapField | undefined) => Instrument;
 
 /** Handlers by which an instrument is carried with one finger, and turned with two. */
 export function useCarry(instrument: Instrument, desk: PageDesk, stage: Stage) {
-  const [held] = useState<Held>(() => ({
-    start: undefined,
-    now: undefined,
-    fingers: new Map(),
-    field: undefined,
-  }));
-  const regrip = (now: Instrument) => {
-    held.start = held.now = now;
-    for (const finger of held.fingers.values()) finger.from = finger.to;
-  };
-  const reach = () => (2 * TOUCH_REACH) / stage.view.get().scale;
-  const follow = (moving: boolean) => {
-    if (!held.start) return;
-    const fingers = [...held.fingers.values()];
-    const froms = fingers.map(({ from }) => from);
-    const to = fingers.map((finger) => finger.to);
-    held.now = snapped(carried(held.start, froms, to), held.field, desk, reach());
-    layInstrument(desk, held.now, moving);
-  };
-  const letGo = (event: PointerEvent<SVGElement>) => {
-    if (!held.fingers.has(event.pointerId)) return;
-    follow(held.fingers.size > 1);
-    held.fingers.delete(event.pointerId);
-    if (held.now) regrip(held.now);
-    if (held.fingers.size === 0) held.start = undefined;
+  const [held] = useState(() => new Carried());
+  const settle: Settle = (moved, field) =>
+    snapped(moved, field, desk, (2 * TOUCH_REACH) / stage.view.get().scale);
+  const letGo = ({ pointerId }: PointerEvent<SVGElement>) => {
+    if (!held.has(pointerId)) return;
+    const { lies, isHeld } = held.letGo(pointerId);
+    if (lies) layInstrument(desk, lies, isHeld);
   };
   return {
     onPointerDown(event: PointerEvent<SVGElement>): void {
       event.stopPropagation();
       event.currentTarget.setPointerCapture(event.pointerId);
-      if (held.fingers.size === 0) held.field = fieldFor(instrument, desk);
-      regrip(held.now && held.fingers.size > 0 ? held.now : instrument);
-      const at = placeOf(event, stage);
-      held.fingers.set(event.pointerId, { from: at, to: at });
+      held.take(event.pointerId, placeOf(event, stage), instrument, () => fieldFor(instrument, desk));
     },
     onPointerMove(event: PointerEvent<SVGElement>): void {
-      const finger = held.fingers.get(event.pointerId);
-      if (!finger) return;
-      finger.to = placeOf(event, stage);
-      follow(true);
+      const lies = held.move(event.pointerId, placeOf(event, stage), settle);
+      if (lies) layInstrument(desk, lies, true);
     },
     onPointerUp: letGo,
     onPointerCancel: letGo,
