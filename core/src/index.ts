@@ -41,7 +41,7 @@ export * from './live/panes.js';
 export * from './live/poll.js';
 export * from './live/rules.js';
 export * from './live/talk.js';
-export * from './focus/timer.js';
+export * from './focus/sceneTime.js';
 export * from './live/scene.js';
 export * from './live/screen.js';
 export * from './live/wetInk.js';

@@ -51,6 +51,9 @@ describe('settings of a teacher', () => {
   });
 
   it('are no general store', async () => {
+    const hand = { samples: [{ character: 'a', strokes: [Array.from({ length: 100 }, () => 12.3)] }] };
+    expect((await teacher.send('PUT', '/api/preferences/hand', { value: hand })).status).toBe(204);
+    expect((await teacher.send('GET', '/api/preferences/hand')).body).toEqual({ value: hand });
     expect((await teacher.send('PUT', '/api/preferences/anything', { value: {} })).status).toBe(404);
     const much = { value: { pen: 'x'.repeat(20_000) } };
     expect((await teacher.send('PUT', '/api/preferences/shortcuts', much)).status).toBe(413);

@@ -7,6 +7,7 @@ import { neatenDrawn, neatenMarks, takeReading } from '../src/desk/neaten';
 import { ShapeWatch } from '../src/desk/shapeWatch';
 import { InkGesture } from '../src/tools/pen/inkGesture';
 import { restedInk } from '../src/tools/pen/restedInk';
+import type { ShapeOffer } from '../src/desk/shapeOffer';
 import { TestDesk } from './helpers/testDesk';
 
 /** Reads here what a browser has read in a worker. */
@@ -40,6 +41,9 @@ const box = (x: number, y: number, size = 100): Place[] => [
 ];
 const shapes = (desk: TestDesk) => [...desk.target.state.marks.values()].map((mark) => mark.kind);
 
+/** The shapes that are offered. */
+const offered = (desk: TestDesk) => desk.shapeOffer.get() as ShapeOffer;
+
 describe('neatening what is selected', () => {
   it('puts a shape with the look of the ink in its place, in one step that gives the ink back', async () => {
     const style = { nature: 'marker', colour: '#d55e00', width: 9, opacity: 0.8 } as const;
@@ -59,13 +63,13 @@ describe('neatening what is selected', () => {
     const drawn = ink('a', box(100, 100));
     const desk = new TestDesk([drawn]);
     await neatenMarks(desk, [drawn], read);
-    const offer = desk.shapeOffer.get()!;
+    const offer = offered(desk);
     const [{ readings }] = offer.parts as [(typeof offer.parts)[0]];
     expect(readings[0]!.kind).toBe('rectangle');
     expect(readings.length).toBeGreaterThan(1);
     takeReading(desk, offer, 1);
     expect(shapes(desk)).toEqual(['path']);
-    const second = desk.shapeOffer.get()!;
+    const second = offered(desk);
     expect(second.parts[0]!.taken).toBe(1);
     takeReading(desk, second, 'drawn');
     expect(desk.shapeOffer.get()).toBeUndefined();
@@ -146,7 +150,7 @@ describe('neatening while one draws', () => {
     desk.shapeOffer.set(undefined); // The pen was put down for the head.
     await neatenDrawn(desk, ['b'], read);
     expect([...desk.target.state.marks.values()]).toMatchObject([{ kind: 'path', heads: 'end' }]);
-    takeReading(desk, desk.shapeOffer.get()!, 'drawn');
+    takeReading(desk, offered(desk), 'drawn');
     expect(shapes(desk)).toEqual(['stroke', 'stroke']);
   });
 

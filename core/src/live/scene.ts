@@ -194,8 +194,3 @@ function isOutline(value: unknown): boolean {
     value.every((part) => isNumberIn(part, 0, 1))
   );
 }
-
-/** Seconds into a file that everybody is at, at a moment of the server's clock. */
-export function playedTo({ playing, position, at }: Playing, now: number): number {
-  return position + (playing ? Math.max(0, now - at) / 1000 : 0);
-}

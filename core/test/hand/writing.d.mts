@@ -12,6 +12,14 @@ interface WritingOptions {
 }
 
 export const FACES: readonly string[];
+export const LEARNED_FACES: readonly string[];
+export const UNSEEN_FACES: readonly string[];
+export function sentence(random: Random): string;
+export function joinedStrokes(
+  letters: readonly { character: string; strokes: number[][] }[],
+  chance: number,
+  random: Random,
+): number[][];
 
 /** Letters of a text one after the other, each with its strokes. */
 export function writtenLetters(
@@ -20,3 +28,4 @@ export function writtenLetters(
 ): { character: string; strokes: number[][] }[];
 
 export const COMMON_WORDS: readonly string[];
+export const LESS_COMMON_WORDS: readonly string[];

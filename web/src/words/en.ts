@@ -1868,4 +1868,24 @@ export const en = {
     usualLetters: 'Usual letters',
     whichPagesAllIfLeft: 'Which pages (all, if left empty)',
   },
+  writing: {
+    again: 'Write it again',
+    asWritten: 'As written',
+    englishWords: 'A list of English words helps',
+    field: 'Write here with pen, finger or mouse',
+    forget: 'Forget my hand',
+    keep: 'Keep my hand',
+    lineOf: 'Line {{number}} of {{count}}',
+    next: 'Next line',
+    nothing: 'There is no writing here. Write something, or select what you have written.',
+    teach: 'Teach my hand',
+    teachHow:
+      'Copy the line below, each letter apart from the next. Your letters are kept for you alone, and deleted when you say so.',
+    typeJustWritten: 'Type out what I just wrote',
+    typeOut: 'Turn into typed text',
+    unlike:
+      'That is not one sign for each in the line. Write every letter apart from the next, and only this line.',
+    unread: 'Nothing could be read in this. Write letters in a line, or type the text.',
+    word: '{{word}}: what else it can be',
+  },
 };

@@ -1,3 +1,6 @@
+import { lazy, Suspense, useState } from 'react';
+import { englishWords } from '../../desk/ownHand';
+import type { TypeDesk } from '../../desk/typeWriting';
 import { useStore } from '../../store/useStore';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
@@ -7,6 +10,8 @@ import { Switch } from '../../ui/Switch';
 import type { ToolDesk } from '../toolWork';
 import { t } from '../../words';
 
+const TeachHandDialog = lazy(() => import('./TeachHandDialog'));
+
 const NATURE_NAMES = {
   pen: t('tools.pen'),
   pencil: t('tools.pencil'),
@@ -14,7 +19,7 @@ const NATURE_NAMES = {
   chalk: t('tools.chalk'),
 } as const;
 
-type PenDesk = Pick<ToolDesk, 'mayTouch' | 'penCase' | 'target' | 'targetMarks' | 'tellProblem'>;
+type PenDesk = Pick<ToolDesk, 'penCase'> & TypeDesk;
 
 /** Makes what was written last even; how that is done is fetched when it is first wanted. */
 async function evenJustWritten(desk: PenDesk): Promise<void> {
@@ -23,10 +28,22 @@ async function evenJustWritten(desk: PenDesk): Promise<void> {
   await even.evenWriting(desk, even.justWritten(desk));
 }
 
+/** Types out what was written last. */
+async function typeJustWritten(desk: PenDesk): Promise<void> {
+  const [even, writing] = await Promise.all([
+    import('../../desk/evenWriting'),
+    import('../../desk/typeWriting'),
+  ]).catch(() => [undefined, undefined]);
+  if (!even || !writing) return desk.tellProblem(t('shapes.notReached'));
+  await writing.typeWriting(desk, even.justWritten(desk));
+}
+
 /** What can be chosen for the pen. */
 export default function PenSheet({ desk }: { desk: PenDesk }) {
   const { penCase } = desk;
   const { pen, steadying, neat, finger, otherHand } = useStore(penCase);
+  const withWords = useStore(englishWords);
+  const [isTeaching, setTeaching] = useState(false);
   const set = (part: Partial<typeof pen>) => penCase.patch({ pen: { ...pen, ...part } });
   return (
     <>
@@ -71,6 +88,16 @@ export default function PenSheet({ desk }: { desk: PenDesk }) {
       <Button look="onBoard" onClick={() => void evenJustWritten(desk)}>
         {t('shapes.evenJustWritten')}
       </Button>
+      <Button look="onBoard" onClick={() => void typeJustWritten(desk)}>
+        {t('writing.typeJustWritten')}
+      </Button>
+      <Switch label={t('writing.englishWords')} checked={withWords} onChange={(on) => englishWords.set(on)} />
+      <Button look="onBoard" onClick={() => setTeaching(true)}>
+        {t('writing.teach')}
+      </Button>
+      <Suspense>
+        {isTeaching && <TeachHandDialog isTeacher={desk.isTeacher} onClose={() => setTeaching(false)} />}
+      </Suspense>
       <p className="text-sm">{t('tools.whenYouWriteWithA')}</p>
       <Choice
         label={t('tools.whatAFingerDoesWhen')}

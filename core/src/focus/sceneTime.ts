@@ -1,4 +1,4 @@
-import type { Timer } from '../live/scene.js';
+import type { Playing, Timer } from '../live/scene.js';
 
 /** Milliseconds that a timer has run at a moment of the server's clock. */
 export function timerElapsed({ before, startedAt }: Timer, now: number): number {
@@ -18,4 +18,9 @@ export function timerText(timer: Timer, now: number): string {
   const [hours, minutes, rest] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
   const two = (value: number) => String(value).padStart(2, '0');
   return hours > 0 ? `${hours}:${two(minutes)}:${two(rest)}` : `${minutes}:${two(rest)}`;
+}
+
+/** Seconds into a file that everybody is at, at a moment of the server's clock. */
+export function playedTo({ playing, position, at }: Playing, now: number): number {
+  return position + (playing ? Math.max(0, now - at) / 1000 : 0);
 }
