@@ -51,7 +51,7 @@ interface PartProps<I extends Instrument> {
 }
 
 /** What can be typed and chosen of an instrument. */
-export function InstrumentPanel({ instrument, gauge, desk, stage, onClose }: InstrumentPanelProps) {
+export default function InstrumentPanel({ instrument, gauge, desk, stage, onClose }: InstrumentPanelProps) {
   const [isFitting, setFitting] = useState(false);
   const view = stage.view.get();
   return (

@@ -1,6 +1,6 @@
 import { NO_SCENE } from '@doodla/core/client';
 import type { InstrumentKind } from '@doodla/core/instruments';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { instrumentsOn } from '../desk/instruments';
 import { pageGauge } from '../desk/measures';
 import type { PageDesk } from '../room/pageDesk';
@@ -8,8 +8,9 @@ import type { Stage } from '../stage/stage';
 import { useStore } from '../store/useStore';
 import { InstrumentBody } from './InstrumentBody';
 import { InstrumentGrips } from './InstrumentGrips';
-import { InstrumentPanel } from './InstrumentPanel';
 import { keepOwn } from './keepOwn';
+
+const InstrumentPanel = lazy(() => import('./InstrumentPanel'));
 
 /** Browsers do not heed `touch-action` on all parts of a drawing, and would take two fingers for themselves. */
 function keepTouches(drawing: SVGSVGElement): () => void {
@@ -65,16 +66,18 @@ export default function InstrumentsOverlay({ desk, stage }: { desk: PageDesk; st
           onOpen={(open) => setOpened(open ? instrument.kind : undefined)}
         />
       ))}
-      {shown && (
-        <InstrumentPanel
-          key={shown.kind}
-          instrument={shown}
-          gauge={gauge}
-          desk={desk}
-          stage={stage}
-          onClose={() => setOpened(undefined)}
-        />
-      )}
+      <Suspense>
+        {shown && (
+          <InstrumentPanel
+            key={shown.kind}
+            instrument={shown}
+            gauge={gauge}
+            desk={desk}
+            stage={stage}
+            onClose={() => setOpened(undefined)}
+          />
+        )}
+      </Suspense>
     </>
   );
 }
