@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { gridOf, guidedMove, placeOf } from '../src/construct/index.js';
+import type { Page } from '../src/index.js';
 import { aPage, aPath, aShape, aStroke } from './helpers/marks.js';
 
 const box = (x: number, y: number, width: number, height: number) => ({ x, y, width, height });
@@ -46,9 +47,12 @@ describe('what is moved', () => {
     const grid = gridOf(page)!;
     const { dx, dy } = guidedMove(box(0, 0, 51, 51), [], { dx: 402, dy: 298 }, 8, grid);
     expect([dx, dy]).toEqual([400, 300]);
-    expect(
-      gridOf({ ...page, surface: { kind: 'blank', colour: '#ffffff', ruling: 'lined', spacing: 8 } }),
-    ).toBeUndefined();
+    // Lined paper has nothing to meet from side to side.
+    const lined = gridOf({ ...page, surface: { ...page.surface, ruling: 'lined' } as Page['surface'] })!;
+    const along = guidedMove(box(0, 0, 51, 51), [], { dx: 402, dy: 298 }, 8, lined);
+    expect([along.dx, along.dy]).toEqual([402, 300]);
+    const plain = { ...page.surface, ruling: 'plain' } as Page['surface'];
+    expect(gridOf({ ...page, surface: plain })).toBeUndefined();
     expect(gridOf({ ...page, surface: { kind: 'web', material: 'm' } })).toBeUndefined();
   });
 

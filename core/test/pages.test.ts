@@ -1,14 +1,17 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   FORMATS,
   isPage,
   isPagePatch,
+  isRulingKnown,
   pageExtent,
   paintRuling,
   RULINGS,
   UNITS_PER_MM,
 } from '../src/index.js';
-import type { PathStep, Ruling } from '../src/index.js';
+import '../src/rulings/index.js';
+import type { NumberLine, PathStep, Ruling } from '../src/index.js';
 import { aPage } from './helpers/marks.js';
 
 const page = { width: FORMATS.a4.height, height: FORMATS.a4.width };
@@ -58,7 +61,76 @@ describe('rulings', () => {
       expect(
         paintRuling({ width: 2000, height: 2000 }, { kind: 'blank', colour: '#12352a', ruling, spacing: 10 })
           .length,
-      ).toBeLessThan(200);
+      ).toBeLessThan(800);
+  });
+
+  it('are circles and rays round the middle, every 15°, numbered every 30°', () => {
+    const [circles, axes, ...numbers] = rule('polar', 10);
+    if (circles?.kind !== 'line' || axes?.kind !== 'line') throw new Error('circles are lines');
+    const middle = [page.width / 2, page.height / 2] as const;
+    const radii = circles.path.flatMap((step) =>
+      step[0] === 'C' ? [Math.hypot(step[5] - middle[0], step[6] - middle[1]) / UNITS_PER_MM] : [],
+    );
+    for (const radius of radii) expect(radius / 10).toBeCloseTo(Math.round(radius / 10), 3);
+    expect(Math.min(...radii)).toBeCloseTo(10, 6);
+    const rays = starts([...circles.path, ...axes.path]).filter(
+      ([, x, y]) => x === middle[0] && y === middle[1],
+    );
+    expect(rays).toHaveLength(24);
+    expect(numbers.map((item) => (item.kind === 'text' ? item.text : ''))).toEqual(
+      Array.from({ length: 12 }, (_, n) => `${30 * n}°`),
+    );
+  });
+
+  it('are number lines with the ends and steps that were chosen, whose numbers do not touch', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -999, max: 999 }),
+        fc.integer({ min: 1, max: 60 }),
+        fc.constantFrom(0.1, 0.25, 1, 5, 20),
+        (from, count, step) => {
+          // prettier-ignore
+          const line = { from, to: from + count * step, step };
+          const items = paintRuling(page, { kind: 'blank', colour: '#ffffff', ruling: 'numberLine', spacing: 40, line }); // prettier-ignore
+          const written = items.flatMap((item) => (item.kind === 'text' ? [item] : []));
+          const first = written.filter(({ y }) => y === written[0]!.y);
+          expect(Number(first[0]!.text.replace('−', '-'))).toBeCloseTo(from, 6);
+          for (let n = 1; n < first.length; n++)
+            expect(first[n]!.x).toBeGreaterThan(first[n - 1]!.x + first[n - 1]!.width);
+        },
+      ),
+    );
+    const marks = (line: NumberLine) => {
+      const [drawn] = paintRuling(page, { kind: 'blank', colour: '#ffffff', ruling: 'numberLine', spacing: 500, line }); // prettier-ignore
+      return drawn?.kind === 'line' ? starts(drawn.path).length - 3 : 0;
+    };
+    expect(marks({ from: 0, to: 20, step: 1 })).toBe(21);
+    expect(marks({ from: -1, to: 1, step: 0.1 })).toBe(21);
+  });
+
+  it('are fetched when they are first wanted, but for those that most pages have', () => {
+    const blank = { kind: 'blank', colour: '#ffffff', spacing: 10 } as const;
+    expect(isRulingKnown({ ...blank, ruling: 'squared' })).toBe(true);
+    // `core/rulings` was imported above.
+    expect(RULINGS.every((ruling) => isRulingKnown({ ...blank, ruling }))).toBe(true);
+  });
+
+  it('take only number lines that can be', () => {
+    const surface = { kind: 'blank', colour: '#ffffff', ruling: 'numberLine', spacing: 40 } as const;
+    const takes = (line: unknown) => isPagePatch({ surface: { ...surface, line } });
+    expect(isPagePatch({ surface })).toBe(true);
+    expect(takes({ from: -5, to: 5, step: 0.5 })).toBe(true);
+    const wrong: unknown[] = [
+      { from: 5, to: 5, step: 1 },
+      { from: 0, to: 1, step: 2 },
+      { from: 0, to: 5, step: 0 },
+      { from: 0, to: 5, step: -1 },
+      { from: 0, to: 1e6, step: 1 },
+      { from: 0, to: Number.NaN, step: 1 },
+      { from: 0, to: 5 },
+      null,
+    ];
+    for (const line of wrong) expect(takes(line)).toBe(false);
   });
 });
 

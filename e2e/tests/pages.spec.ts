@@ -45,6 +45,22 @@ test('pages are added, ruled, duplicated, renamed, moved and deleted, also in cl
   await expect(teacher.getByRole('button', { name: 'Page 2: Squares' })).toBeVisible();
 });
 
+test('a page of number lines has the ends and steps that are chosen, and one that cannot be is told', async ({
+  teacher,
+}) => {
+  await pageMenu(teacher, 1, 'Add a page after this');
+  await teacher.getByRole('button', { name: 'Number lines' }).click();
+  await teacher.getByLabel('From').fill('-5');
+  await teacher.getByLabel('To', { exact: true }).fill('-9');
+  await expect(teacher.getByRole('alert')).toContainText('cannot be');
+  await expect(teacher.getByRole('button', { name: 'Add this page' })).toBeDisabled();
+  await teacher.getByLabel('To', { exact: true }).fill('5');
+  await teacher.getByRole('button', { name: 'Add this page' }).click();
+  await expect(teacher.getByLabel('Page 2 of 3')).toBeVisible();
+  const words = new OutsideReader(await makeHandout(teacher)).text(2);
+  for (const number of ['−5', '−1', '0', '5']) expect(words).toContain(number);
+});
+
 test('a boundless page grows in every direction, has a map, and is whole in the PDF', async ({
   browser,
   server,

@@ -11,7 +11,7 @@ import { TestDesk } from './helpers/testDesk';
 /** A desk of a teacher with some marks. */
 function deskWith(...marks: Mark[]) {
   const desk = new TestDesk(marks, { id: 'ada', role: 'teacher', tables: [] });
-  return Object.assign(desk, { isTeacher: true, selection: new Selection(desk) });
+  return Object.assign(desk, { selection: new Selection(desk) });
 }
 
 const triangle = aPath({ id: 't', course: 'straight', closed: true, points: [100, 100, 400, 100, 400, 300] });

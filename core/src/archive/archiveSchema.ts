@@ -156,7 +156,7 @@ const surface = {
   anyOf: [
     shape(
       { kind: { const: 'blank' }, colour, ruling: oneOf(RULINGS), spacing: number },
-      { boundless: { const: true } },
+      { boundless: { const: true }, line: shape({ from: number, to: number, step: number }) },
     ),
     shape({ kind: { const: 'web' }, material: id }),
     shape({

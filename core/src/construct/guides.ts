@@ -4,7 +4,7 @@ import { boundsOfPoints, boxCorners } from '../geometry/turnedBox.js';
 import { markBounds, markBox } from '../marks/bounds.js';
 import type { Mark } from '../marks/mark.js';
 import { hasBox } from '../marks/mark.js';
-import type { Page } from '../pages/page.js';
+import type { Page, Ruling } from '../pages/page.js';
 import { UNITS_PER_MM } from '../pages/page.js';
 
 /** A line that shows by what something is aligned while it is moved; along the other axis from one place to another. */
@@ -22,11 +22,11 @@ export interface GuidedMove {
   readonly guides: readonly Guide[];
 }
 
-/** A ruling whose lines things are drawn to: the distance of its lines, and where one of them lies. */
+/** A ruling whose lines things are drawn to: the distance of its lines, and where one of them lies; undefined where it has none. */
 export interface Grid {
   readonly step: number;
-  readonly x: number;
-  readonly y: number;
+  readonly x: number | undefined;
+  readonly y: number | undefined;
 }
 
 /** A box as it lies along one axis, and across it. */
@@ -54,13 +54,14 @@ export function guidedMove(
   grid?: Grid,
 ): GuidedMove {
   const moved = { ...box, x: box.x + dx, y: box.y + dy };
-  const x = fitAlong('x', spanX(moved), others.map(spanX), reach, grid && { step: grid.step, at: grid.x });
+  const x = fitAlong('x', spanX(moved), others.map(spanX), reach, grid?.step, grid?.x);
   const y = fitAlong(
     'y',
     spanY({ ...moved, x: moved.x + x.by }),
     others.map(spanY),
     reach,
-    grid && { step: grid.step, at: grid.y },
+    grid?.step,
+    grid?.y,
   );
   return { dx: dx + x.by, dy: dy + y.by, guides: [...x.guides, ...y.guides] };
 }
@@ -74,7 +75,8 @@ function fitAlong(
   moved: Span,
   others: readonly Span[],
   reach: number,
-  grid: { step: number; at: number } | undefined,
+  step: number | undefined,
+  at: number | undefined,
 ): Fit {
   const fits = [
     ...others.flatMap((other) => alignments(axis, moved, other)),
@@ -83,7 +85,7 @@ function fitAlong(
   const best = fits
     .filter(({ by }) => Math.abs(by) <= reach)
     .sort((a, b) => Math.abs(a.by) - Math.abs(b.by))[0];
-  return best ?? onGrid(moved, reach, grid) ?? { by: 0, guides: [] };
+  return best ?? onGrid(moved, reach, step, at) ?? { by: 0, guides: [] };
 }
 
 /** Edges to edges, the middle to the middle. */
@@ -135,10 +137,11 @@ function equalGaps(axis: Guide['axis'], moved: Span, others: readonly Span[]): F
 function onGrid(
   { low, high }: Span,
   reach: number,
-  grid: { step: number; at: number } | undefined,
+  step: number | undefined,
+  at: number | undefined,
 ): Fit | undefined {
-  if (!grid) return undefined;
-  const off = (place: number) => Math.round((place - grid.at) / grid.step) * grid.step + grid.at - place;
+  if (step === undefined || at === undefined) return undefined;
+  const off = (place: number) => Math.round((place - at) / step) * step + at - place;
   const [first, second] = [off(low), off(high)];
   const by = Math.abs(first) <= Math.abs(second) ? first : second;
   return Math.abs(by) <= reach ? { by, guides: [] } : undefined;
@@ -150,12 +153,16 @@ export function placeOf(mark: Mark): Rect {
   return hasBox(mark) ? boundsOfPoints(boxCorners(markBox(mark))) : markBounds(mark);
 }
 
-/** The lines of a page's ruling that things are drawn to; undefined where it has none both ways. */
+/** Rulings whose lines things are drawn to, by whether they have upright ones too. */
+const GRIDS: Partial<Record<Ruling, boolean>> = { squared: true, dotted: true, axes: true, lined: false };
+
+/** The lines of a page's ruling that things are drawn to; undefined where it has none. */
 export function gridOf({
   surface,
   width,
   height,
 }: Pick<Page, 'surface' | 'width' | 'height'>): Grid | undefined {
-  if (surface.kind !== 'blank' || !['squared', 'dotted', 'axes'].includes(surface.ruling)) return undefined;
-  return { step: surface.spacing * UNITS_PER_MM, x: width / 2, y: height / 2 };
+  const isUpright = surface.kind === 'blank' ? GRIDS[surface.ruling] : undefined;
+  if (surface.kind !== 'blank' || isUpright === undefined) return undefined;
+  return { step: surface.spacing * UNITS_PER_MM, x: isUpright ? width / 2 : undefined, y: height / 2 };
 }

@@ -1,4 +1,5 @@
 import '../measure/index.js';
+import '../rulings/index.js';
 export * from './madeFile.js';
 export * from './parseXml.js';
 export * from './slides.js';

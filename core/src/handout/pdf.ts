@@ -1,4 +1,5 @@
 import '../measure/index.js';
+import '../rulings/index.js';
 import fontkit from '@cantoo/fontkit';
 import type { PDFPage } from '@cantoo/pdf-lib';
 import { PDFDocument, PDFName } from '@cantoo/pdf-lib';

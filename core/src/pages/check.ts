@@ -4,7 +4,7 @@ import { isHexColour } from '../colour/contrast.js';
 import { isId, isNumberIn, MAX_COORDINATE, orNull } from '../marks/fields.js';
 import { isGauge } from '../marks/measures.js';
 import { isOrder } from '../ops/order.js';
-import type { BlankSheet, Page, PagePatch, Ruling, Surface } from './page.js';
+import type { BlankSheet, NumberLine, Page, PagePatch, Ruling, Surface } from './page.js';
 import { MAX_PAGE_SIDE, MAX_VIEW_PICTURES, RULINGS } from './page.js';
 
 const MAX_TITLE = 200;
@@ -20,7 +20,12 @@ const BLANK: Checks = {
 
 /** Fields of each kind of surface. */
 const SURFACES: Record<Surface['kind'], (fields: object) => boolean> = {
-  blank: (fields) => hasExactly(fields, { ...BLANK, ...('boundless' in fields && { boundless: isTrue }) }),
+  blank: (fields) =>
+    hasExactly(fields, {
+      ...BLANK,
+      ...('boundless' in fields && { boundless: isTrue }),
+      ...('line' in fields && { line: isNumberLine }),
+    }),
   web: (fields) => hasExactly(fields, { material: isId }),
   view: (fields) => hasExactly(fields, { pictures: isViewPictures }),
   media: (fields) =>
@@ -43,6 +48,16 @@ const CHANGEABLE: Checks = {
   removed: (value) => typeof value === 'boolean',
 };
 const OPTIONAL: Checks = { gauge: orNull(isGauge) };
+
+/** Most marks of a number line. */
+const MOST_MARKS = 400;
+
+function isNumberLine(value: unknown): boolean {
+  const isEnd: Check = (end) => isNumberIn(end, -1e6, 1e6);
+  if (!isRecord(value) || !hasExactly(value, { from: isEnd, to: isEnd, step: isEnd })) return false;
+  const { from, to, step } = value as unknown as NumberLine;
+  return step > 0 && to >= from + step && (to - from) / step <= MOST_MARKS;
+}
 
 function isTrue(value: unknown): boolean {
   return value === true;

@@ -6,7 +6,7 @@ export type Surface =
    * `spacing` is the distance of the ruling's lines in millimetres. A boundless page goes on in every
    * direction; its size is only where it starts.
    */
-  | { kind: 'blank'; colour: string; ruling: Ruling; spacing: number; boundless?: true }
+  | { kind: 'blank'; colour: string; ruling: Ruling; spacing: number; boundless?: true; line?: NumberLine }
   /** A stored copy of a web page, laid out at the page's width. */
   | { kind: 'web'; material: string }
   /** What a shown screen was like: pictures of it where it was scrolled to, page units. */
@@ -29,8 +29,17 @@ export const RULINGS = [
   'music',
   'isometric',
   'axes',
+  'polar',
+  'numberLine',
 ] as const;
 export type Ruling = (typeof RULINGS)[number];
+
+/** The ends of a number line, and the distance of its marks. */
+export interface NumberLine {
+  from: number;
+  to: number;
+  step: number;
+}
 
 /** A picture of a view, put where its content lay on the page. */
 export interface ViewPicture {

@@ -5,7 +5,8 @@ import { Signal, Store } from '@doodla/core/client';
 import type { PictureCache } from '../pictures/pictureCache';
 import type { LiveScreen } from '../live/liveScreen';
 import { patiently, toolsHere } from '../ui/moments';
-import { drawItems } from './markPainter';
+import { drawItems, fontArrived } from './markPainter';
+import { needRuling } from './rulings';
 import { PdfSurface } from './pdfSurface';
 import { quickPicture } from './quickPicture';
 import type { SurfaceView } from './surface';
@@ -163,6 +164,10 @@ function drawnSurface(page: Page, pictures: PictureCache): SurfaceView {
   return {
     shown: true,
     request: () => undefined,
-    draw: (ctx, area) => drawItems(ctx, paintSurface(page, area), pictures),
+    draw(ctx, area) {
+      // Without a connection the next drawing asks again.
+      needRuling(page.surface).then((fresh) => fresh && fontArrived.tell(), () => undefined); // prettier-ignore
+      drawItems(ctx, paintSurface(page, area), pictures);
+    },
   };
 }

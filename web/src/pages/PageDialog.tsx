@@ -1,5 +1,6 @@
-import type { Format, Page, Ruling, Sheet } from '@doodla/core';
+import type { Format, NumberLine, Page, Ruling, Sheet } from '@doodla/core';
 import { FORMATS, isBlankSheet, paintRuling, RULINGS, toSvgPath } from '@doodla/core';
+import { USUAL_LINE } from '@doodla/core/rulings';
 import { useRef, useState } from 'react';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
@@ -22,6 +23,8 @@ const RULING_NAMES: Record<Ruling, string> = {
   music: t('pages.musicStaves'),
   isometric: t('pages.isometric'),
   axes: t('pages.axes'),
+  polar: t('pages.polar'),
+  numberLine: t('pages.numberLine'),
 };
 /** Usual distance of lines, millimetres. */
 const USUAL_SPACING: Record<Ruling, number> = {
@@ -33,6 +36,8 @@ const USUAL_SPACING: Record<Ruling, number> = {
   music: 3,
   isometric: 10,
   axes: 12,
+  polar: 10,
+  numberLine: 40,
 };
 const PAPERS = [
   { hex: '#ffffff', name: 'white' },
@@ -68,6 +73,7 @@ export function PageDialog({ title, action, page, desk, onChoose, onClose }: Pag
   const [spacing, setSpacing] = useState(blank?.spacing ?? USUAL_SPACING.plain);
   const [colour, setColour] = useState(blank?.colour ?? PAPERS[0].hex);
   const [boundless, setBoundless] = useState(blank?.boundless ?? false);
+  const [line, setLine] = useState<NumberLine>(blank?.line ?? USUAL_LINE);
   const upright = size.height > size.width;
   const chooseFormat = (format: Format, stand: boolean) => {
     const { width, height } = FORMATS[format];
@@ -78,8 +84,16 @@ export function PageDialog({ title, action, page, desk, onChoose, onClose }: Pag
     !boundless && Math.abs(Math.max(size.width, size.height) - FORMATS[format].width) < 1;
   const sheet: Sheet = {
     ...size,
-    surface: { kind: 'blank', colour, ruling, spacing, ...(boundless && { boundless }) },
+    surface: {
+      kind: 'blank',
+      colour,
+      ruling,
+      spacing,
+      ...(boundless && { boundless }),
+      ...(ruling === 'numberLine' && { line }),
+    },
   };
+  const isPossible = isBlankSheet(sheet);
   return (
     <Modal title={title} open onOpenChange={onClose}>
       <div className="flex flex-col gap-4">
@@ -128,6 +142,12 @@ export function PageDialog({ title, action, page, desk, onChoose, onClose }: Pag
             {t('pages.mm')}
           </label>
         )}
+        {ruling === 'numberLine' && <LineEnds line={line} onChange={setLine} />}
+        {!isPossible && (
+          <p role="alert" className="font-bold text-alarm">
+            {t('pages.lineWrong')}
+          </p>
+        )}
         <Row label={t('pages.colourOfThePage')}>
           {PAPERS.map(({ hex, name }) => (
             <button
@@ -157,6 +177,7 @@ export function PageDialog({ title, action, page, desk, onChoose, onClose }: Pag
         <div className="flex flex-wrap gap-3">
           <Button
             look="main"
+            disabled={!isPossible}
             onClick={() => {
               if (!page) rememberSheet(sheet);
               onChoose(sheet);
@@ -168,6 +189,28 @@ export function PageDialog({ title, action, page, desk, onChoose, onClose }: Pag
         </div>
       </div>
     </Modal>
+  );
+}
+
+const LINE_FIELDS = { from: 'pages.lineFrom', to: 'pages.lineTo', step: 'pages.lineStep' } as const;
+
+/** Where a number line begins and ends, and in which steps it goes. */
+function LineEnds({ line, onChange }: { line: NumberLine; onChange(line: NumberLine): void }) {
+  return (
+    <div className="flex flex-wrap gap-4">
+      {(['from', 'to', 'step'] as const).map((field) => (
+        <label key={field} className="flex items-center gap-3">
+          <span className="font-bold">{t(LINE_FIELDS[field])}</span>
+          <input
+            type="number"
+            step="any"
+            defaultValue={line[field]}
+            onChange={(event) => onChange({ ...line, [field]: event.target.valueAsNumber })}
+            className="min-h-11 w-24 rounded-xl border-2 border-paper-line bg-white px-3"
+          />
+        </label>
+      ))}
+    </div>
   );
 }
 
@@ -257,7 +300,7 @@ function Pick({
 /** A corner of a page with the ruling. */
 function RulingIcon({ ruling }: { ruling: Ruling }) {
   const rows = ruling === 'music' || ruling === 'handwriting';
-  const size = rows ? 230 : 130;
+  const size = rows || ruling === 'numberLine' ? 230 : 130;
   const items = paintRuling(
     { width: size, height: size },
     {

@@ -3,6 +3,7 @@ import { byOrder, isExported, paintSurface, UNITS_PER_POINT } from '@doodla/core
 import type { PageDesk } from './pageDesk';
 import { drawWebPage } from '../canvas/drawWebPage';
 import { drawItems, drawMark } from '../canvas/markPainter';
+import { needRuling } from '../canvas/rulings';
 
 /** Draws a small picture of a page with its marks, or some of them, `width` device pixels wide. */
 export async function drawThumbnail(
@@ -31,6 +32,7 @@ export async function drawThumbnail(
     const viewport = original.getViewport({ scale: scale * UNITS_PER_POINT });
     await original.render({ canvas: picture, viewport }).promise;
   } else {
+    await needRuling(page.surface);
     ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
     drawItems(ctx, paintSurface(page, extent), desk.pictures);
   }
