@@ -68,4 +68,12 @@ describe('evening out writing', () => {
     expect(justWritten(desk).map(({ id }) => id)).toEqual(['a', 'b', 'c']);
     expect(justWritten(new TestDesk([]))).toEqual([]);
   });
+
+  it('says so where what does it cannot be fetched, and leaves the ink as it is', async () => {
+    const desk = new TestDesk([letter('a', 100, 300), letter('b', 130, 309)]);
+    const marks = [...desk.target.state.marks.values()];
+    await evenWriting(desk, marks, { evenOut: () => Promise.reject(new Error('offline')) });
+    expect(desk.problems).toHaveLength(1);
+    expect(desk.done).toEqual([]);
+  });
 });

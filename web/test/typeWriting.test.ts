@@ -1,3 +1,4 @@
+import './helpers/withStorage';
 import type { MarkOf } from '@doodla/core';
 import { markBounds } from '@doodla/core';
 import type { HandSample, WrittenText } from '@doodla/core/handwriting';

@@ -18,7 +18,8 @@ export async function evenWriting(
 ): Promise<void> {
   const ink = marks.filter((mark): mark is Ink => mark.kind === 'stroke' && desk.mayTouch(mark));
   if (ink.length < 2) return desk.tellProblem(t('shapes.nothingWritten'));
-  const even = await evenOut(ink.map(({ points }) => points));
+  const even = await evenOut(ink.map(({ points }) => points)).catch(() => undefined); // Told in the next line.
+  if (!even) return desk.tellProblem(t('shapes.notReached'));
   const changes = ink.flatMap(({ id }, i): Change[] =>
     desk.targetMarks?.get(id) ? [{ do: 'patch', mark: id, set: { points: even[i]! } }] : [],
   );

@@ -2,11 +2,11 @@ import type { Change, LineStyle, Mark, MarkOf } from '@doodla/core';
 import { boundsOf, growRect } from '@doodla/core';
 import type { Reading } from '@doodla/core/neaten';
 import { cornersOn, drawingsOf, snapBody } from '@doodla/core/neaten';
-import { wrap } from 'comlink';
 import { t } from '../words';
 import type { Desk } from './desk';
 import type { NeatPart, ShapeOffer } from './shapeOffer';
 import type { ShapesWorker } from './shapes.worker';
+import { WorkerLink } from './workerLink';
 
 type Ink = MarkOf<'stroke'>;
 
@@ -31,7 +31,9 @@ const OF_SEVERAL = { least: 24, row: 2 };
 /** What was made last while drawing, also when it is no longer offered: the drawing may go on. */
 const madeLast = new WeakMap<NeatDesk, ShapeOffer>();
 
-let worker: Asked | undefined;
+const link = new WorkerLink<ShapesWorker>(
+  () => new Worker(new URL('./shapes.worker.ts', import.meta.url), { type: 'module' }),
+);
 
 /** What the worker does, told later. */
 export type Asked = {
@@ -40,10 +42,15 @@ export type Asked = {
   ) => Promise<ReturnType<ShapesWorker[Ask]>>;
 };
 
+const asked: Asked = {
+  readShapes: (...order) => link.ask((worker) => worker.readShapes(...order)),
+  surelyShape: (...order) => link.ask((worker) => worker.surelyShape(...order)),
+  evenOut: (...order) => link.ask((worker) => worker.evenOut(...order)),
+};
+
+/** What the worker does. What is asked of it fails where it cannot be fetched. */
 export function neatWorker(): Asked {
-  return (worker ??= wrap<ShapesWorker>(
-    new Worker(new URL('./shapes.worker.ts', import.meta.url), { type: 'module' }),
-  ));
+  return asked;
 }
 
 /** What a line that is still being drawn may mean, the likeliest first. */

@@ -1,11 +1,11 @@
 import type { Change, Mark, MarkOf } from '@doodla/core';
 import { MAX_TEXT_LENGTH, TEXT_SIZE, textLayout } from '@doodla/core';
 import type { HandSample, WrittenText } from '@doodla/core/handwriting';
-import { wrap } from 'comlink';
 import { t } from '../words';
 import type { Desk } from './desk';
 import { englishWords, ownHand } from './ownHand';
 import type { TypedLine, WritingOffer } from './shapeOffer';
+import { WorkerLink } from './workerLink';
 import type { WritingWorker } from './writing.worker';
 
 type Ink = MarkOf<'stroke'>;
@@ -32,24 +32,21 @@ const WIDER = 1.1;
 /** Room beside a line, as part of the letters' size, so that it does not break. */
 const ROOM = 0.5;
 
-let worker: ReturnType<typeof wrap<WritingWorker>> | undefined;
-
-function writingWorker() {
-  return (worker ??= wrap<WritingWorker>(
-    new Worker(new URL('./writing.worker.ts', import.meta.url), { type: 'module' }),
-  ));
-}
+const link = new WorkerLink<WritingWorker>(
+  () => new Worker(new URL('./writing.worker.ts', import.meta.url), { type: 'module' }),
+);
 
 async function readByWorker(desk: TypeDesk, strokes: readonly (readonly number[])[]): Promise<WrittenText[]> {
-  return writingWorker().read(strokes, await ownHand(desk.isTeacher), englishWords.get());
+  const hand = await ownHand(desk.isTeacher);
+  return link.ask((worker) => worker.read(strokes, hand, englishWords.get()));
 }
 
-/** Samples of a hand from a line that was copied; undefined where something else was written. */
+/** Samples of a hand from a line that was copied; undefined where something else was written. Throws where it cannot be read. */
 export function copiedSamples(
   strokes: readonly (readonly number[])[],
   text: string,
 ): Promise<HandSample[] | undefined> {
-  return writingWorker().samples(strokes, text);
+  return link.ask((worker) => worker.samples(strokes, text));
 }
 
 /** Puts typed text in the place of handwriting, in one step, and offers what else each word may be. */
@@ -60,7 +57,7 @@ export async function typeWriting(
 ): Promise<void> {
   const ink = marks.filter((mark): mark is Ink => mark.kind === 'stroke' && desk.mayTouch(mark));
   if (ink.length === 0) return desk.tellProblem(t('writing.nothing'));
-  const lines = await read(ink.map(({ points }) => points)).catch(() => undefined);
+  const lines = await read(ink.map(({ points }) => points)).catch(() => undefined); // Told in the next line.
   if (!lines) return desk.tellProblem(t('shapes.notReached'));
   if (lines.length === 0) return desk.tellProblem(t('writing.unread'));
   // Somebody may have wiped the ink away meanwhile.

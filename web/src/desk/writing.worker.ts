@@ -2,8 +2,19 @@ import type { HandSample, LetterNet, WrittenText } from '@doodla/core/handwritin
 import { impressionsOf, learnedNet, readWriting, samplesOf, WordList } from '@doodla/core/handwriting';
 import { expose } from 'comlink';
 
-let net: Promise<LetterNet> | undefined;
-let list: Promise<WordList> | undefined;
+/** Fetches something once; where that fails, it is tried again when it is wanted again. */
+function once<T>(fetchIt: () => Promise<T>): () => Promise<T> {
+  let fetched: Promise<T> | undefined;
+  return () => {
+    fetched ??= fetchIt().catch((error: unknown) => {
+      fetched = undefined;
+      throw error;
+    });
+    return fetched;
+  };
+}
+
+const net = once<LetterNet>(learnedNet);
 
 /** Words of English from common to rare (SCOWL), fetched when they are first wanted. */
 async function englishWords(): Promise<WordList> {
@@ -18,6 +29,8 @@ async function englishWords(): Promise<WordList> {
   return new WordList(tiers.map(({ default: words }) => words));
 }
 
+const list = once(englishWords);
+
 const worker = {
   /** Reads handwriting, by samples of the person's own hand and by a list of English words where that is wanted. */
   async read(
@@ -25,14 +38,14 @@ const worker = {
     hand: readonly HandSample[],
     withWords: boolean,
   ): Promise<WrittenText[]> {
-    const learned = await (net ??= learnedNet());
+    const learned = await net();
     learned.teach(impressionsOf(hand, learned));
-    return readWriting(strokes, learned, withWords ? await (list ??= englishWords()) : undefined);
+    return readWriting(strokes, learned, withWords ? await list() : undefined);
   },
 
   /** Samples of a hand from a line that was copied from a text; undefined where something else was written. */
   async samples(strokes: readonly (readonly number[])[], text: string): Promise<HandSample[] | undefined> {
-    const learned = await (net ??= learnedNet());
+    const learned = await net();
     learned.teach([]);
     return samplesOf(strokes, text, learned);
   },

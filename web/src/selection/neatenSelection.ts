@@ -6,14 +6,19 @@ import { t } from '../words';
 export async function neatenSelection(desk: PageDesk, marks: readonly Mark[]): Promise<void> {
   const neaten = await import('../desk/neaten').catch(() => undefined);
   if (!neaten) return desk.tellProblem(t('shapes.notReached'));
-  await neaten.neatenMarks(desk, marks);
+  try {
+    await neaten.neatenMarks(desk, marks);
+  } catch {
+    // What neatens could not be fetched: nothing has changed.
+    return desk.tellProblem(t('shapes.notReached'));
+  }
   const offer = desk.shapeOffer.get();
   if (offer && 'parts' in offer) desk.selection.select(offer.parts.map(({ mark }) => mark.id));
 }
 
 /** Types selected handwriting out. */
 export async function typeSelection(desk: PageDesk, marks: readonly Mark[]): Promise<void> {
-  const writing = await import('../desk/typeWriting').catch(() => undefined);
+  const writing = await import('../desk/typeWriting').catch(() => undefined); // Told in the next line.
   if (!writing) return desk.tellProblem(t('shapes.notReached'));
   desk.selection.clear();
   await writing.typeWriting(desk, marks);

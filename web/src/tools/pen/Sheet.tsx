@@ -33,7 +33,7 @@ async function typeJustWritten(desk: PenDesk): Promise<void> {
   const [even, writing] = await Promise.all([
     import('../../desk/evenWriting'),
     import('../../desk/typeWriting'),
-  ]).catch(() => [undefined, undefined]);
+  ]).catch(() => [undefined, undefined]); // Told in the next line.
   if (!even || !writing) return desk.tellProblem(t('shapes.notReached'));
   await writing.typeWriting(desk, even.justWritten(desk));
 }

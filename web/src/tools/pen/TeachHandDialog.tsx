@@ -46,7 +46,8 @@ export default function TeachHandDialog({ isTeacher, onClose }: TeachHandDialogP
     }
   };
   const take = async () => {
-    const copied = await copiedSamples(strokes, line).catch(() => undefined);
+    const copied = await copiedSamples(strokes, line).catch(() => 'unread' as const); // Told below.
+    if (copied === 'unread') return setProblem(t('shapes.notReached'));
     if (!copied) return setProblem(t('writing.unlike'));
     const all = [...samples, ...copied];
     if (at + 1 === LINES.length) return await keep(all);
