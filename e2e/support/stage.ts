@@ -1,5 +1,5 @@
 import type { Scene } from '@doodla/core';
-import type { Page } from '@playwright/test';
+import type { CDPSession, Page } from '@playwright/test';
 import { expect } from '@playwright/test';
 
 /** What the open page says of itself, for tests. */
@@ -92,15 +92,49 @@ async function lyingStill(page: Page): Promise<void> {
   }, STILL_FRAMES);
 }
 
+const mice = new WeakMap<Page, Promise<CDPSession>>();
+
+/** The mouse of a page, told without Playwright, which waits for each event before the next. */
+function mouseOf(page: Page): Promise<CDPSession> {
+  const known = mice.get(page) ?? page.context().newCDPSession(page);
+  mice.set(page, known);
+  return known;
+}
+
 /** Draws through places on the page with the mouse. */
-export async function draw(page: Page, points: readonly [number, number][], release = true): Promise<void> {
-  await lyingStill(page);
-  const { x, y, scale } = await stageState(page);
-  const [first, ...rest] = points.map(([px, py]): [number, number] => [x + px * scale, y + py * scale]);
+export async function draw(page: Page, points: readonly [number, number][]): Promise<void> {
+  const [first, ...rest] = await inWindow(page, points);
+  const cdp = await mouseOf(page);
+  const send = (
+    type: 'mousePressed' | 'mouseMoved' | 'mouseReleased',
+    [x, y]: [number, number],
+    buttons = 1,
+  ) =>
+    cdp.send('Input.dispatchMouseEvent', {
+      ...{ type, x, y, buttons, clickCount: 1 },
+      button: buttons === 0 ? 'none' : 'left',
+    });
+  await send('mouseMoved', first!, 0);
+  await send('mousePressed', first!);
+  for (const place of rest.slice(0, -1)) await send('mouseMoved', place);
+  const last = rest.at(-1) ?? first!;
+  // In one go: on a busy machine a pause in between would be a hand that rests.
+  await Promise.all([send('mouseMoved', last), send('mouseReleased', last)]);
+}
+
+/** Draws as `draw` does, and stays on the page. */
+export async function drawAndRest(page: Page, points: readonly [number, number][]): Promise<void> {
+  const [first, ...rest] = await inWindow(page, points);
   await page.mouse.move(...first!);
   await page.mouse.down();
   for (const point of rest) await page.mouse.move(...point);
-  if (release) await page.mouse.up();
+}
+
+/** Places in the window for places on the page, once that lies still. */
+async function inWindow(page: Page, points: readonly [number, number][]): Promise<[number, number][]> {
+  await lyingStill(page);
+  const { x, y, scale } = await stageState(page);
+  return points.map(([px, py]) => [x + px * scale, y + py * scale]);
 }
 
 /** A wavy line to the right from a place on the page. */

@@ -12,7 +12,7 @@ import {
   test,
 } from '../support/fixtures';
 import { OutsideReader, plainPdf } from '../support/pdfs';
-import { draw, expectMarks, stageState, typeAt, wave } from '../support/stage';
+import { draw, drawAndRest, expectMarks, stageState, typeAt, wave } from '../support/stage';
 import { makeHandout } from '../support/handout';
 
 test(
@@ -31,9 +31,9 @@ test(
 
     // All three pens are down at the same time.
     await Promise.all([
-      draw(teacher, wave(100, 200), false),
-      draw(wren, wave(100, 400), false),
-      draw(tove, wave(100, 600), false),
+      drawAndRest(teacher, wave(100, 200)),
+      drawAndRest(wren, wave(100, 400)),
+      drawAndRest(tove, wave(100, 600)),
     ]);
     for (const page of [teacher, wren, tove])
       await expect.poll(() => wetColours(page)).toBeGreaterThanOrEqual(3);
@@ -127,7 +127,7 @@ test('pens down stops students at once, says so, and pens up lets them write aga
   await expectMarks(teacher, 1);
 
   // A stroke that is on its way when the pens go down is taken back with a sentence.
-  await draw(wren, wave(100, 500), false);
+  await drawAndRest(wren, wave(100, 500));
   await penState(teacher, false);
   await expect(wren.getByText('Pens down')).toBeVisible();
   await wren.mouse.up();

@@ -11,7 +11,7 @@ import {
   test,
 } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
-import { at, draw, expectMarks, markCount, stageState, wave } from '../support/stage';
+import { at, draw, drawAndRest, expectMarks, markCount, stageState, wave } from '../support/stage';
 import { forStudent, setRules } from '../support/roster';
 
 test.beforeEach(async ({ teacher }) => {
@@ -87,7 +87,7 @@ test('a stroke stays on the page that it was begun on when the teacher turns in 
   const code = await startWriting(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');
   await wren.keyboard.press('p');
-  await draw(wren, wave(100, 300), false);
+  await drawAndRest(wren, wave(100, 300));
   await teacher.keyboard.press('PageDown');
   await expect(wren.getByText('Page 2', { exact: true })).toBeVisible();
   await wren.mouse.move(600, 600);

@@ -4,7 +4,7 @@ import { makeHandout } from '../support/handout';
 import { option } from '../support/options';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { pageOnScreen, similarity } from '../support/pictures';
-import { at, draw, expectMarks, stageState, typeAt, wave } from '../support/stage';
+import { at, draw, drawAndRest, expectMarks, stageState, typeAt, wave } from '../support/stage';
 
 test.beforeEach(async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
@@ -320,11 +320,12 @@ test('two hands write at the same time, each with a stroke of its own', async ({
 
 test('a held key straightens to steps of 15°, and so does resting at the end', async ({ teacher }) => {
   await teacher.keyboard.down('Shift');
-  await draw(teacher, [
+  await drawAndRest(teacher, [
     [100, 400],
     [180, 430],
     [300, 405],
   ]);
+  await teacher.mouse.up();
   await teacher.keyboard.up('Shift');
   await expectMarks(teacher, 1);
   const level = await pageOnScreen(teacher, 794, 1123);

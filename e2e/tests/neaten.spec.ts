@@ -4,7 +4,7 @@ import { bringIn, expect, joinAs, startWriting, test } from '../support/fixtures
 import { saveAs } from '../support/handout';
 import { option } from '../support/options';
 import { plainPdf } from '../support/pdfs';
-import { at, draw, expectMarks, stageState } from '../support/stage';
+import { at, draw, drawAndRest, expectMarks, stageState } from '../support/stage';
 import { drawByFinger } from '../support/touch';
 
 type Place = [number, number];
@@ -126,7 +126,7 @@ test('a selection is made neat in one action, and leaves in the handout as a sha
 
 test('holding still at the end of a line makes just that one neat', async ({ teacher }) => {
   await teacher.keyboard.press('p');
-  await draw(teacher, shaky([150, 200], [350, 205], [348, 330], [152, 328], [148, 202]), false);
+  await drawAndRest(teacher, shaky([150, 200], [350, 205], [348, 330], [152, 328], [148, 202]));
   await expect
     .poll(async () => (await stageState(teacher)).marks.length, {
       message: 'nothing is put before the pen is lifted',

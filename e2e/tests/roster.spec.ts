@@ -11,7 +11,7 @@ import {
 import { saveHandout } from '../support/handout';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { forStudent, openRoster, setRules } from '../support/roster';
-import { at, draw, expectMarks, stageState, wave } from '../support/stage';
+import { at, draw, drawAndRest, expectMarks, stageState, wave } from '../support/stage';
 
 const PHONE = { width: 390, height: 844 };
 const TABLET = { width: 1024, height: 768 };
@@ -94,7 +94,7 @@ test('one sees whose a mark is, shows only some, and takes away and brings back 
   await expect(wren.getByRole('status').filter({ hasText: 'the teacher' })).toBeVisible();
 
   // While a stroke is being drawn, its author's name rides beside it.
-  await draw(wren, wave(80, 460), false);
+  await drawAndRest(wren, wave(80, 460));
   await expect(odo.getByTestId('stage').locator('..').getByText('Wren', { exact: true })).toBeVisible();
   await wren.mouse.up();
   await expectMarks(teacher, 4);
@@ -233,7 +233,7 @@ test.describe('with a finger', () => {
     await teacher.getByLabel('Names ride beside the pens of others').uncheck();
     await teacher.keyboard.press('Escape');
     await tove.getByRole('button', { name: /^Write on the page/ }).click();
-    await draw(tove, wave(80, 400), false);
+    await drawAndRest(tove, wave(80, 400));
     const stage = teacher.getByTestId('stage').locator('..');
     await expect.poll(async () => (await stageState(teacher)).wet).toBe(1);
     await expect(stage.getByText('Tove', { exact: true })).toBeHidden();

@@ -1,4 +1,4 @@
-import type { Mark } from '@doodla/core';
+import type { Mark, MarkOf } from '@doodla/core';
 import { readShapes, surelyShape } from '@doodla/core/neaten';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { aShape, aStroke } from '../../core/test/helpers/marks';
@@ -8,6 +8,7 @@ import { ShapeWatch } from '../src/desk/shapeWatch';
 import { InkGesture } from '../src/tools/pen/inkGesture';
 import { restedInk } from '../src/tools/pen/restedInk';
 import type { ShapeOffer } from '../src/desk/shapeOffer';
+import { fakeFrames } from './helpers/fakeFrames';
 import { TestDesk } from './helpers/testDesk';
 
 /** Reads here what a browser has read in a worker. */
@@ -233,5 +234,41 @@ describe('the pen', () => {
     expect(desk.drawn).toEqual([desk.added.at(-1)!.id]);
     drawLine(desk, 'highlighter');
     expect(desk.drawn).toHaveLength(1);
+  });
+
+  it('is straight after a rest however the hand trembles in it, and is not where the hand went on before that was heard', async () => {
+    vi.useFakeTimers();
+    const showFrame = fakeFrames();
+    const frame = async () => {
+      showFrame();
+      await vi.advanceTimersByTimeAsync(0);
+    };
+    const desk = new TestDesk([]);
+    const draw = () => {
+      const style = { nature: 'highlighter', colour: '#ffff00', width: 20, opacity: 0.5 } as const;
+      const gesture = new InkGesture(desk, style, true, point(10, 10, 0), () => undefined);
+      gesture.move([point(80, 60, 100), point(160, 20, 200)]);
+      return gesture;
+    };
+    const pointsOf = () => (desk.added.at(-1) as MarkOf<'stroke'>).points.length / 4;
+
+    const trembling = draw();
+    for (let i = 0; i < 4; i++) {
+      await vi.advanceTimersByTimeAsync(160);
+      trembling.move([point(160 + (i % 2), 20, 360 + 160 * i)]);
+    }
+    await vi.advanceTimersByTimeAsync(700);
+    await frame();
+    trembling.end();
+    expect(pointsOf()).toBe(2);
+
+    const goingOn = draw();
+    await vi.advanceTimersByTimeAsync(700);
+    goingOn.move([point(300, 200, 1000)]);
+    await frame();
+    goingOn.end();
+    expect(pointsOf()).toBeGreaterThan(2);
+    vi.unstubAllGlobals();
+    vi.useRealTimers();
   });
 });

@@ -24,7 +24,10 @@ export interface Line {
   readonly status: Store<ConnectionStatus>;
   /** Whether what was sent has left, so that there is room for more. */
   readonly hasRoom: boolean;
-  /** Calls back now if online, and at every connection from here on; until what is returned is called. */
+  /**
+   * Calls back now if online, and at every connection from here on, and a moment after an answer did not come although the
+   * connection is there; until what is returned is called.
+   */
   onOnline(callback: () => void): () => void;
   on<T extends unknown[]>(event: string, callback: (...message: T) => void): () => void;
   /** Sends and waits for the answer. Throws LiveError; code `unreachable` where none came. */

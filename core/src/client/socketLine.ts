@@ -2,6 +2,7 @@ import type { ProblemReply } from '../api/problem.js';
 import type { Failure } from '../live/messages.js';
 import type { ConnectionStatus, Line } from './line.js';
 import { LiveError } from './line.js';
+import { Signal } from './signal.js';
 import { Store } from './store.js';
 
 // What a message holds is for those to say who listen, as Socket.IO itself types it.
@@ -23,12 +24,16 @@ export interface LiveSocket {
 }
 
 const REPLY_MS = 15_000;
+/** What was not answered although the line is there is asked again after a moment. */
+const AGAIN_MS = 1000;
 /** Messages waiting to leave; with more, a live picture leaves frames out. */
 const MOST_WAITING = 4;
 
 /** A line over a Socket.IO connection. */
 export class SocketLine implements Line {
   readonly status = new Store<ConnectionStatus>('connecting');
+  private readonly online = new Signal();
+  private again: ReturnType<typeof setTimeout> | undefined;
 
   /** `replyMs`: so long is waited for an answer; `say`: a refusal in the language of whoever reads it. */
   constructor(
@@ -37,6 +42,7 @@ export class SocketLine implements Line {
     private readonly say = ({ message }: ProblemReply) => message,
   ) {
     socket.on('connect', () => this.status.set('online'));
+    socket.on('connect', () => this.online.tell());
     socket.on('disconnect', (reason: string) => {
       this.status.set('offline');
       if (reason === 'io server disconnect') socket.connect();
@@ -48,8 +54,7 @@ export class SocketLine implements Line {
 
   onOnline(callback: () => void): () => void {
     if (this.status.get() === 'online') callback();
-    this.socket.on('connect', callback);
-    return () => this.socket.off('connect', callback);
+    return this.online.subscribe(callback);
   }
 
   on<T extends unknown[]>(event: string, callback: (...message: T) => void): () => void {
@@ -64,10 +69,17 @@ export class SocketLine implements Line {
       .timeout(this.replyMs)
       .emitWithAck(event, message)
       .catch(() => {
+        this.tellAgain();
         throw this.unreachable('The server did not answer.');
       });
     if (isFailure(reply)) throw new LiveError(reply.error.code, this.say(reply.error));
     return reply as T;
+  }
+
+  /** Whoever was not answered goes on as after a new connection: a busy server would be waited for in vain. */
+  private tellAgain(): void {
+    clearTimeout(this.again);
+    this.again = setTimeout(() => this.socket.connected && this.online.tell(), AGAIN_MS);
   }
 
   private unreachable(message: string): LiveError {
@@ -88,6 +100,7 @@ export class SocketLine implements Line {
   }
 
   close(): void {
+    clearTimeout(this.again);
     this.socket.disconnect();
   }
 }

@@ -2,6 +2,7 @@ import type { InkStyle } from '@doodla/core';
 import { useRef } from 'react';
 import { toast } from 'sonner';
 import { useStore } from '../store/useStore';
+import { afterRest } from '../ui/afterRest';
 import { classes } from '../ui/classes';
 import type { PageDesk } from '../room/pageDesk';
 import { isSamePen, placesThatDiffer } from '../desk/penCase';
@@ -54,16 +55,16 @@ interface ReadyPenProps {
 }
 
 function ReadyPen({ pen, number, inHand, disabled, onTake, onKeep }: ReadyPenProps) {
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const wait = useRef<() => void>(undefined);
   const kept = useRef(false);
   const press = () => {
     kept.current = false;
-    timer.current = setTimeout(() => {
+    wait.current = afterRest(LONG_PRESS_MS, () => {
       kept.current = true;
       onKeep();
-    }, LONG_PRESS_MS);
+    });
   };
-  const release = () => clearTimeout(timer.current);
+  const release = () => wait.current?.();
   return (
     <button
       type="button"

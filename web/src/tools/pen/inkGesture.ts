@@ -3,6 +3,7 @@ import { packPoint, pressureWithTilt, StrokeBuilder, snapAngle } from '@doodla/c
 import { nanoid } from 'nanoid';
 import type { MarkCommon, Desk } from '../../desk/desk';
 import type { NeatDesk } from '../../desk/neaten';
+import { afterRest } from '../../ui/afterRest';
 import type { Preview } from '../../canvas/preview';
 import type { Gesture, PenPoint } from '../../desk/gesture';
 import type { RestedInk } from './restedInk';
@@ -29,7 +30,7 @@ export class InkGesture implements Gesture {
   private straight: boolean;
   private last: PenPoint;
   private restedAt: PenPoint;
-  private restTimer: ReturnType<typeof setTimeout> | undefined;
+  private endWait: (() => void) | undefined;
   private rested: RestedInk | undefined;
 
   constructor(
@@ -72,7 +73,7 @@ export class InkGesture implements Gesture {
   }
 
   end(): void {
-    clearTimeout(this.restTimer);
+    this.endWait?.();
     const { common, style, pressure } = this;
     if (!common) return;
     const points = this.isStraight ? this.line() : this.builder.finish();
@@ -89,7 +90,7 @@ export class InkGesture implements Gesture {
   }
 
   cancel(): void {
-    clearTimeout(this.restTimer);
+    this.endWait?.();
   }
 
   private get isStraight(): boolean {
@@ -99,25 +100,18 @@ export class InkGesture implements Gesture {
   private watchRest(): void {
     const { restedAt, last, start } = this;
     if (last.byKeys) return;
-    if (Math.hypot(last.x - restedAt.x, last.y - restedAt.y) < REST_RADIUS && this.restTimer !== undefined)
-      return;
-    clearTimeout(this.restTimer);
+    if (this.endWait && Math.hypot(last.x - restedAt.x, last.y - restedAt.y) < REST_RADIUS) return;
+    this.endWait?.();
     this.restedAt = last;
-    this.restTimer = setTimeout(() => {
-      if (
-        Math.hypot(last.x - start.x, last.y - start.y) < LEAST_LENGTH &&
-        this.style.nature === 'highlighter'
-      )
-        return;
-      // On a busy machine the hand may have moved on already: what it did comes before the next frame.
-      requestAnimationFrame(() => {
-        if (this.last === last) void this.neaten(last);
-      });
-    }, REST_MS);
+    const isShort = Math.hypot(last.x - start.x, last.y - start.y) < LEAST_LENGTH;
+    this.endWait = afterRest(REST_MS, () => {
+      const isDot = isShort && this.style.nature === 'highlighter';
+      if (!isDot) void this.neaten(last);
+    });
   }
 
   /** The hand rests: what was drawn so far becomes what it means. */
-  private async neaten(last: PenPoint): Promise<void> {
+  private async neaten(at: PenPoint): Promise<void> {
     const { common, style, pressure, builder } = this;
     const points = [...builder.points];
     const rested =
@@ -126,7 +120,7 @@ export class InkGesture implements Gesture {
         : await import('./restedInk')
             .then((rest) => rest.restedInk(this.desk, { ...common, kind: 'stroke', style, points, pressure }))
             .catch(() => 'straight' as const); // Without a connection it cannot be fetched: a line it can be all the same.
-    if (this.last !== last || rested === undefined) return;
+    if (this.restedAt !== at || rested === undefined) return;
     if (rested === 'straight') this.straight = true;
     else this.rested = rested;
     this.onChange();
