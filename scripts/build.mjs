@@ -1,6 +1,7 @@
 // Builds core, server and web.
 import { execFileSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
+import { writeLineDrawings } from './lineDrawings.mjs';
 import { precompress } from './precompress.mjs';
 import { writeReadyPictures } from './readyPictures.mjs';
 
@@ -10,4 +11,5 @@ run('npx', 'tsc', '-b', '--pretty', 'false');
 run('npm', 'exec', '-w', 'web', '--', 'vite', 'build', '--logLevel', 'warn');
 const dist = fileURLToPath(new URL('../web/dist/', import.meta.url));
 writeReadyPictures(dist);
+await writeLineDrawings(dist);
 precompress(dist);

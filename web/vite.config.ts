@@ -47,6 +47,10 @@ const CORE = [
   /node_modules\/(rbush|quickselect|fast-deep-equal|fractional-indexing|perfect-freehand)\//,
 ];
 
+/** Small things that several parts share: a page's list of what it fetches later grows with each file. */
+const SMALL =
+  /web\/src\/(ui\/(afterRest|pensLabel|spacedCode|useDrag|useNear)|desk\/(asGroup|workerLink)|selection\/(cornerLetter|markGround)|handout\/(fileName|saveFile)|words\/optionNames|roster\/penTags|present\/keepAwake)\.ts/;
+
 function firstGroup(id: string, modules: Modules): string | null {
   return Object.entries(FIRST).find(([, top]) => comesWith(top, modules, id))?.[0] ?? null;
 }
@@ -84,6 +88,7 @@ export default defineConfig({
             { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 3 },
             { name: firstGroup, debugName: 'first', priority: 2 },
             { name: 'core', test: (id) => CORE.some((part) => part.test(id)), priority: 1 },
+            { name: 'small', test: SMALL, priority: 1 },
             { name: 'icons', test: /node_modules\/lucide-react\//, priority: 1 },
           ],
         },

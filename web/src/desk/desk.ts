@@ -6,7 +6,7 @@ import type { LiveScreen } from '../live/liveScreen';
 import type { MarkLayer } from './markLayer';
 import type { ToolId } from '../tools/tools';
 import type { PenCase } from './penCase';
-import type { ShapeOffer, WritingOffer } from './shapeOffer';
+import type { InkOffer } from './shapeOffer';
 
 /** The parts of a mark that do not depend on its kind. */
 export type MarkCommon = Pick<
@@ -70,7 +70,7 @@ export interface Desk {
   readonly draft: Store<readonly number[] | undefined>;
   readonly textEdit: Store<TextEdit | undefined>;
   /** What was just neatened. */
-  readonly shapeOffer: Store<ShapeOffer | WritingOffer | undefined>;
+  readonly shapeOffer: Store<InkOffer | undefined>;
   readonly shapeWatch: InkWatch;
   /** One's own instruments where they are not the class's. */
   readonly ownInstruments: Store<readonly Instrument[]>;

@@ -1,4 +1,5 @@
 import type { MarkOf } from '@doodla/core';
+import type { LineDrawing } from '@doodla/core/drawings';
 import type { Reading } from '@doodla/core/neaten';
 
 /** Ink that has become a shape, with what else it may mean. */
@@ -39,3 +40,16 @@ export interface ShapeOffer {
   /** Whether the shape was selected to be neatened, and not made while drawing. */
   readonly selected: boolean;
 }
+
+/** Clean drawings that ink may be meant for, until something else is done. */
+export interface DrawingOffer {
+  readonly page: string;
+  readonly ink: readonly MarkOf<'stroke'>[];
+  /** The likeliest first. */
+  readonly drawings: readonly LineDrawing[];
+  /** The one that is in the place of the ink now, with the marks that it is made of; undone, its step gives the ink back. */
+  readonly taken?: { readonly drawing: string; readonly marks: readonly string[]; readonly step: string };
+}
+
+/** What ink that was drawn may be meant for. */
+export type InkOffer = ShapeOffer | WritingOffer | DrawingOffer;

@@ -1,18 +1,7 @@
 import type { HandSample, LetterNet, WrittenText } from '@doodla/core/handwriting';
 import { impressionsOf, learnedNet, readWriting, samplesOf, WordList } from '@doodla/core/handwriting';
 import { expose } from 'comlink';
-
-/** Fetches something once; where that fails, it is tried again when it is wanted again. */
-function once<T>(fetchIt: () => Promise<T>): () => Promise<T> {
-  let fetched: Promise<T> | undefined;
-  return () => {
-    fetched ??= fetchIt().catch((error: unknown) => {
-      fetched = undefined;
-      throw error;
-    });
-    return fetched;
-  };
-}
+import { once } from './once';
 
 const net = once<LetterNet>(learnedNet);
 

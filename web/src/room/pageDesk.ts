@@ -9,7 +9,7 @@ import { PageActions } from '../desk/pageActions';
 import type { ToolId } from '../tools/tools';
 import { PictureActions } from '../desk/pictureActions';
 import { Selection } from '../desk/selection';
-import type { ShapeOffer, WritingOffer } from '../desk/shapeOffer';
+import type { InkOffer } from '../desk/shapeOffer';
 import { ShapeWatch } from '../desk/shapeWatch';
 import type { Room } from './room';
 import { t } from '../words';
@@ -45,7 +45,7 @@ export class PageDesk implements Desk {
   /** Waits for a place, or its colour, to be picked from the page. */
   readonly picking = new Store<((hex: string, at: { x: number; y: number }) => void) | undefined>(undefined);
   readonly textEdit = new Store<TextEdit | undefined>(undefined);
-  readonly shapeOffer = new Store<ShapeOffer | WritingOffer | undefined>(undefined);
+  readonly shapeOffer = new Store<InkOffer | undefined>(undefined);
   readonly shapeWatch = new ShapeWatch(this);
   /** Whether a student has moved the page away from what the teacher sees. */
   readonly apart = new Store(false);

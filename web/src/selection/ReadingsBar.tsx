@@ -2,20 +2,24 @@ import type { Mark } from '@doodla/core';
 import { boundsOf, paintMark, toSvgPath } from '@doodla/core';
 import { Undo2 } from 'lucide-react';
 import { useReducer, useEffect } from 'react';
+import { asDrawn } from '../desk/cleanDrawing';
 import { takeReading } from '../desk/neaten';
 import { asWritten } from '../desk/typeWriting';
-import type { NeatPart, ShapeOffer } from '../desk/shapeOffer';
+import type { InkOffer, NeatPart, ShapeOffer } from '../desk/shapeOffer';
 import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
 import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
+import { CleanDrawings } from './CleanDrawings';
 import { groundOf } from './markGround';
 import { TypedWords } from './TypedWords';
 
 /** Distance from the shape, and what the handles below it take where it is selected; CSS pixels. */
 const DISTANCE = 14;
 const HANDLES = 22;
+/** What the bar takes at the lower edge, CSS pixels. */
+const HEIGHT = { drawings: 116, others: 72 };
 
 /** What else may be meant by what was just neatened, and the ink itself, beside what it became. */
 export default function ReadingsBar({ desk, stage }: { desk: PageDesk; stage: Stage }) {
@@ -24,8 +28,7 @@ export default function ReadingsBar({ desk, stage }: { desk: PageDesk; stage: St
   const [, changed] = useReducer((count: number) => count + 1, 0);
   useEffect(() => desk.marksChanged.subscribe(changed), [desk]);
   if (!offer || offer.page !== desk.pageId.get()) return null;
-  const made =
-    'lines' in offer ? offer.lines.map(({ mark }) => mark) : offer.parts.map(({ mark }) => mark.id);
+  const made = standingFor(offer);
   const marks = made.flatMap((id) => desk.targetMarks?.get(id) ?? []);
   if (marks.length < made.length) return null;
   const { view } = groundOf(marks, desk, stage);
@@ -37,7 +40,7 @@ export default function ReadingsBar({ desk, stage }: { desk: PageDesk; stage: St
     <div
       className="pointer-events-none absolute z-10 flex"
       style={{
-        top: `clamp(4px, ${top}px, calc(100% - 72px))`,
+        top: `clamp(4px, ${top}px, calc(100% - ${HEIGHT['drawings' in offer ? 'drawings' : 'others']}px))`,
         left: stage.sides.left,
         right: stage.sides.right,
       }}
@@ -49,10 +52,10 @@ export default function ReadingsBar({ desk, stage }: { desk: PageDesk; stage: St
         onPointerDown={(event) => event.stopPropagation()}
         className="pointer-events-auto flex max-w-full shrink-0 flex-wrap items-stretch rounded-2xl bg-board p-0.5 text-paper shadow-xl forced-colors:border-2"
       >
-        {'lines' in offer ? (
-          <TypedWords offer={offer} desk={desk} />
-        ) : (
-          offer.parts.length === 1 && <Readings part={offer.parts[0]!} offer={offer} desk={desk} />
+        {'lines' in offer && <TypedWords offer={offer} desk={desk} />}
+        {'drawings' in offer && <CleanDrawings offer={offer} desk={desk} />}
+        {'parts' in offer && offer.parts.length === 1 && (
+          <Readings part={offer.parts[0]!} offer={offer} desk={desk} />
         )}
         <IconButton
           label={t('lines' in offer ? 'writing.asWritten' : 'shapes.asDrawn')}
@@ -60,11 +63,26 @@ export default function ReadingsBar({ desk, stage }: { desk: PageDesk; stage: St
           tooltipSide="none"
           className="px-2"
           icon={<Undo2 aria-hidden size={22} />}
-          onClick={() => ('lines' in offer ? asWritten(desk, offer) : choose(desk, offer, 'drawn'))}
+          onClick={() => giveBack(desk, offer)}
         />
       </div>
     </div>
   );
+}
+
+/** The marks that the bar is about: what was made, or the ink as long as nothing is. */
+function standingFor(offer: InkOffer): readonly string[] {
+  if ('lines' in offer) return offer.lines.map(({ mark }) => mark);
+  if ('parts' in offer) return offer.parts.map(({ mark }) => mark.id);
+  return offer.taken?.marks ?? offer.ink.map(({ id }) => id);
+}
+
+/** Gives the ink back; what was selected stays so. */
+function giveBack(desk: PageDesk, offer: InkOffer): void {
+  if ('lines' in offer) return asWritten(desk, offer);
+  if ('parts' in offer) return choose(desk, offer, 'drawn');
+  asDrawn(desk, offer);
+  desk.selection.select(offer.ink.map(({ id }) => id));
 }
 
 function Readings({ part, offer, desk }: { part: NeatPart; offer: ShapeOffer; desk: PageDesk }) {

@@ -26,7 +26,7 @@ import { IconButton } from '../ui/IconButton';
 import { Slider } from '../ui/Slider';
 import { AltDialog } from './AltDialog';
 import { copyPicture } from './copyPicture';
-import { evenSelection, neatenSelection, typeSelection } from './neatenSelection';
+import { cleanSelection, evenSelection, neatenSelection, typeSelection } from './neatenSelection';
 import { NudgeMenu } from './NudgeMenu';
 import { prepareMarks } from './prepareMarks';
 import { RepeatDialog } from './RepeatDialog';
@@ -344,6 +344,11 @@ function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat, onConstruct }: Mo
         {marks.some(({ kind }) => kind === 'stroke') && (
           <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void typeSelection(desk, marks)}>
             {t('writing.typeOut')}
+          </DropdownMenu.Item>
+        )}
+        {marks.some(({ kind }) => kind === 'stroke') && (
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void cleanSelection(desk, marks)}>
+            {t('drawings.clean')}
           </DropdownMenu.Item>
         )}
         {onConstruct && (

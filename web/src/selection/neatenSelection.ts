@@ -24,6 +24,13 @@ export async function typeSelection(desk: PageDesk, marks: readonly Mark[]): Pro
   await writing.typeWriting(desk, marks);
 }
 
+/** Offers clean drawings for what was drawn roughly. */
+export async function cleanSelection(desk: PageDesk, marks: readonly Mark[]): Promise<void> {
+  const clean = await import('../desk/cleanDrawing').catch(() => undefined);
+  if (!clean) return desk.tellProblem(t('drawings.notReached'));
+  await clean.offerDrawings(desk, marks);
+}
+
 /** Makes selected handwriting even; it stays selected. */
 export async function evenSelection(desk: PageDesk, marks: readonly Mark[]): Promise<void> {
   const even = await import('../desk/evenWriting').catch(() => undefined);

@@ -6,15 +6,21 @@ import { Problem } from '../ui/Problem';
 import { SelectField } from '../ui/SelectField';
 import { t } from '../words';
 import { DragCard } from './DragCard';
+import { DrawingCards } from './DrawingCards';
 import type { ReadyPicture, Subject } from './readyPictures';
 import { picturesFor, readyPictureFile, readyPicturesQuery, SUBJECT_NAMES } from './readyPictures';
 import { SearchField } from './SearchField';
 
-const SUBJECTS = Object.entries(SUBJECT_NAMES).map(([value, name]) => ({ value: value as Subject, name }));
+type Shown = Subject | 'drawings';
 
-/** Ready pictures, by subject or by word. */
+const SUBJECTS: readonly { value: Shown; name: string }[] = [
+  ...Object.entries(SUBJECT_NAMES).map(([value, name]) => ({ value: value as Subject, name })),
+  { value: 'drawings', name: t('drawings.lines') },
+];
+
+/** Ready pictures, by subject or by word, and line drawings. */
 export function PicturesPart({ desk }: { desk: PageDesk }) {
-  const [subject, setSubject] = useState<Subject>('animals');
+  const [subject, setSubject] = useState<Shown>('animals');
   const [words, setWords] = useState('');
   const { data: index, error } = useQuery(readyPicturesQuery);
   const question = useDeferredValue(words);
@@ -24,7 +30,7 @@ export function PicturesPart({ desk }: { desk: PageDesk }) {
       <div className="px-3">
         <SearchField label={t('shelf.searchPictures')} value={words} onChange={setWords} />
         {words === '' && (
-          <SelectField<Subject>
+          <SelectField<Shown>
             label={t('shelf.subject')}
             value={subject}
             options={SUBJECTS}
@@ -46,6 +52,7 @@ export function PicturesPart({ desk }: { desk: PageDesk }) {
             </li>
           ))}
         </ul>
+        {(question !== '' || subject === 'drawings') && <DrawingCards desk={desk} question={question} />}
       </div>
     </>
   );

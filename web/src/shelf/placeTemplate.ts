@@ -1,6 +1,6 @@
 import type { TemplateId, TemplateWords } from '@doodla/core';
-import { byOrder, ordersAt, templateOn } from '@doodla/core';
-import { nanoid } from 'nanoid';
+import { templateOn } from '@doodla/core';
+import { asGroup } from '../desk/asGroup';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
 import { weekdays } from '../words/dates';
@@ -25,7 +25,7 @@ export const templateWords = (): TemplateWords => ({
   compared: t('templates.whatIsCompared'),
 });
 
-type Placing = Pick<PageDesk, 'extentOf' | 'layers' | 'newMark' | 'page' | 'target'>;
+type Placing = Pick<PageDesk, 'extentOf' | 'newMark' | 'page' | 'target'>;
 
 /** Puts a template on the shown page, as one step and one group. Returns the step; undefined where it may not be. */
 export function placeTemplate(desk: Placing, id: TemplateId): string | undefined {
@@ -33,13 +33,5 @@ export function placeTemplate(desk: Placing, id: TemplateId): string | undefined
   const common = desk.newMark();
   if (!page || !common) return undefined;
   const parts = templateOn(id, desk.extentOf(page), templateWords());
-  const there = [...desk.layers.at(-1)!.on(page.id).all()].sort(byOrder);
-  const orders = ordersAt(there, there.length, parts.length);
-  const group = nanoid();
-  return desk.target.perform(
-    parts.map((part, i) => ({
-      do: 'add',
-      mark: { ...common, ...part, id: nanoid(), order: orders[i]!, group },
-    })),
-  );
+  return desk.target.perform(asGroup(common, parts).map((mark) => ({ do: 'add', mark })));
 }

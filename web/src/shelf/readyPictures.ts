@@ -44,10 +44,14 @@ export const readyPicturesQuery = queryOptions({
 
 export const readyPictureFile = (file: string) => `/ready/${file}.svg`;
 
-/** Those of a subject; with words, those of all subjects that all of the words are found in, best names first. */
-export function picturesFor(index: ReadyIndex, subject: Subject, question: string): readonly ReadyPicture[] {
+/** Those of a subject, which for line drawings is none; with words, those of all subjects that all of the words are found in, best names first. */
+export function picturesFor(
+  index: ReadyIndex,
+  subject: Subject | 'drawings',
+  question: string,
+): readonly ReadyPicture[] {
   const words = searchWords(question);
-  if (words.length === 0) return index[subject];
+  if (words.length === 0) return subject === 'drawings' ? [] : index[subject];
   const found = Object.values(index)
     .flat()
     .filter(([, name, others]) => hasWords(`${name} ${others}`, words));

@@ -317,6 +317,14 @@ export const de: Words = {
     thisDeviceIsNoLonger: 'Dieses Gerät ist nicht mehr verbunden. Frage nach einem neuen Code.',
     typeANewCode: 'Neuen Code eingeben',
   },
+  drawings: {
+    clean: 'Saubere Zeichnung',
+    likest: 'Zeichnungen, die das sein kann',
+    lines: 'Strichzeichnungen',
+    none: 'Darin ist nichts, was eine Zeichnung sein könnte. Zeichne etwas mit ein paar Strichen, wähle sie aus und versuche es noch einmal.',
+    notReached:
+      'Die Zeichnungen konnten nicht geholt werden. Deine Striche sind, wie sie waren; versuche es noch einmal, wenn die Verbindung wieder da ist.',
+  },
   focus: {
     backToThePage: 'Zurück zur Seite',
     countdown: 'Zeit',

@@ -309,6 +309,14 @@ export const en = {
     thisDeviceIsNoLonger: 'This device is no longer connected. Ask for a new code.',
     typeANewCode: 'Type a new code',
   },
+  drawings: {
+    clean: 'Clean drawing',
+    likest: 'Drawings that this can be',
+    lines: 'Line drawings',
+    none: 'There is nothing in this that could be a drawing. Draw a thing with a few lines, select them, and try again.',
+    notReached:
+      'The drawings could not be fetched. Your ink is as it was; try again when the connection is back.',
+  },
   focus: {
     backToThePage: 'Back to the page',
     countdown: 'Countdown',

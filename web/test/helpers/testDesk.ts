@@ -6,7 +6,7 @@ import { aPage } from '../../../core/test/helpers/marks';
 import type { Desk, TextEdit } from '../../src/desk/desk';
 import type { InstrumentDesk } from '../../src/desk/instruments';
 import { PenCase } from '../../src/desk/penCase';
-import type { ShapeOffer, WritingOffer } from '../../src/desk/shapeOffer';
+import type { InkOffer } from '../../src/desk/shapeOffer';
 import { freshStorage } from './fakeStorage';
 
 type TestedDesk = Pick<
@@ -45,7 +45,7 @@ export class TestDesk implements TestedDesk {
   refuses = false;
   readonly target: TestedDesk['target'];
   beside = false;
-  readonly shapeOffer = new Store<ShapeOffer | WritingOffer | undefined>(undefined);
+  readonly shapeOffer = new Store<InkOffer | undefined>(undefined);
   /** Ink that was drawn, as its watch heard of it. */
   readonly drawn: string[] = [];
   readonly shapeWatch = { hold: () => undefined, drawn: (id: string) => void this.drawn.push(id) };
