@@ -95,3 +95,37 @@ test('a string pattern and a vanishing point are drawn by hand as they are compu
   ];
   expect(await farFrom(teacher, leading(corners, [700, 700]))).toBeLessThan(2);
 });
+
+test('a side that is dragged meets the side of another shape where it is near', async ({ teacher }) => {
+  await teacher.keyboard.press('s');
+  for (const [left, top] of [
+    [100, 300],
+    [300, 560],
+  ] as const)
+    await draw(teacher, [
+      [left, top],
+      [left + 100, top + 160],
+    ]);
+  await teacher.keyboard.press('v');
+  await teacher.mouse.click(...(await at(teacher, 100, 440)));
+  const outermost = async () => {
+    const { x, width } = (await stageState(teacher)).marks[0]!.bounds;
+    return x + width;
+  };
+  // Bounds reach beyond the side by half the width of its line.
+  const edge = (await outermost()) - 200;
+  const right = async () => Math.round((await outermost()) - edge);
+  const dragTo = async (x: number) => {
+    const handle = (await teacher.getByRole('button', { name: 'Resize from the right' }).boundingBox())!;
+    const [px, py] = [handle.x + handle.width / 2, handle.y + handle.height / 2];
+    const by = (x - (await right())) * (await stageState(teacher)).scale;
+    await teacher.mouse.move(px, py);
+    await teacher.mouse.down();
+    await teacher.mouse.move(px + by, py, { steps: 4 });
+    await teacher.mouse.up();
+  };
+  await dragTo(304);
+  await expect.poll(right).toBe(300);
+  await dragTo(330);
+  await expect.poll(right).toBe(330);
+});

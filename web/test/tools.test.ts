@@ -7,6 +7,8 @@ import { CornerGesture } from '../src/tools/line/cornerGesture';
 import { EraseGesture } from '../src/tools/eraser/eraseGesture';
 import { LineGesture } from '../src/tools/line/lineGesture';
 import { PlaceGesture } from '../src/tools/placeGesture';
+import { StretchGuides } from '../src/selection/stretchGuides';
+import { guideMarks } from '../src/tools/select/moveGuides';
 import { SelectGesture } from '../src/tools/select/selectGesture';
 import { TextGesture } from '../src/tools/text/textGesture';
 import { TestDesk } from './helpers/testDesk';
@@ -136,6 +138,32 @@ describe('moving', () => {
     desk.penCase.patch({ guides: false });
     finish(new SelectGesture(selecting, at(320, 520), 6), at(331, 520));
     expect(desk.mark('moved')).toMatchObject({ x: 318, y: 500 });
+  });
+});
+
+describe('stretching', () => {
+  const box = (id: string, x: number, y: number) =>
+    aShape({ id, form: 'rectangle', x, y, width: 100, height: 60, rotation: 0, flip: false });
+  const begin = { x: 0, y: 0 };
+  const keys = { steady: false, centred: false };
+
+  it('meets what is there with the edge that is dragged, unless the key for it is held or guides are off', () => {
+    const desk = new TestDesk([box('there', 300, 100), box('own', 100, 300)]);
+    const selecting = Object.assign(desk, { selection: new Selection(desk) });
+    selecting.selection.select(['own']);
+    const guides = new StretchGuides(selecting);
+    const wider = { kind: 'resize', fx: 1.97, fy: 1, x: 100, y: 300 } as const;
+    const met = guides.guided(wider, begin, keys, 6);
+    expect(met.resize).toMatchObject({ fx: 2, fy: 1 });
+    expect(met.guides).toMatchObject([{ axis: 'x', at: 300 }]);
+    expect(guideMarks(desk, met.guides, 6)).toMatchObject([{ kind: 'path', points: [300, 100, 300, 360] }]);
+    expect(guides.guided(wider, begin, { ...keys, centred: true }, 6)).toEqual({ resize: wider, guides: [] });
+    // What is there is known from the beginning of the drag on, and looked at anew for the next.
+    desk.target.perform([{ do: 'remove', mark: 'there' }]);
+    expect(guides.guided(wider, begin, keys, 6).guides).toHaveLength(1);
+    expect(guides.guided(wider, { ...begin }, keys, 6).guides).toEqual([]);
+    desk.penCase.patch({ guides: false });
+    expect(guides.guided(wider, begin, keys, 6)).toEqual({ resize: wider, guides: [] });
   });
 });
 

@@ -1,8 +1,9 @@
 import type { PathStep } from '../geometry/path.js';
 import type { NumberLine } from '../pages/page.js';
+import { UNITS_PER_MM } from '../pages/page.js';
 import type { PaintItem } from '../paint/items.js';
 import type { Blank, Plane } from '../pages/ruling.js';
-import { line, segment, steps } from '../pages/ruling.js';
+import { line, MARGIN_MM, segment, steps } from '../pages/ruling.js';
 import { written } from './written.js';
 
 /** Where a page does not say. */
@@ -26,12 +27,7 @@ export function numberLine(plane: Plane, surface: Blank): PaintItem[] {
   const place = (value: number) => begin + ENDS + ((value - from) / (to - from)) * (end - begin - 2 * ENDS);
   const values = marksOf({ from, to, step: by });
   const every = numberedEvery(values, place);
-  const heights = steps(
-    top + margin + MARK,
-    bottom - margin - BELOW,
-    page.height / 2,
-    Math.max(step, LEAST_APART),
-  );
+  const heights = steps(top + margin + MARK, bottom - margin - BELOW, page.height / 2, lineDistance(step));
   const lines = heights.flatMap((y): PathStep[] => [
     ...segment(begin, y, end, y),
     ...segment(end - 8, y - 5, end, y),
@@ -44,6 +40,21 @@ export function numberLine(plane: Plane, surface: Blank): PaintItem[] {
       .map((value) => written(said(value), place(value), y + BELOW, SIZE, firm)),
   );
   return [line(lines, firm, 1.4), ...numbers];
+}
+
+/** How far one number line is below the other, by the distance of the ruling; page units. */
+export function lineDistance(step: number): number {
+  return Math.max(step, LEAST_APART);
+}
+
+/** Where the first mark of the number lines of a page stands, and how far it is to the next; page units. */
+export function numbersAcross(
+  width: number,
+  { boundless, line: own }: Blank,
+): { first: number; apart: number } {
+  const { from, to, step } = own ?? USUAL_LINE;
+  const first = ENDS + (boundless ? 0 : MARGIN_MM * UNITS_PER_MM);
+  return { first, apart: ((width - 2 * first) * step) / (to - from) };
 }
 
 function marksOf({ from, to, step }: NumberLine): number[] {

@@ -1,5 +1,6 @@
 import type { Mark, Measures, Transform } from '@doodla/core';
-import { ANGLE_STEP, frameOf, frameResize, frameTurn, hasFigures } from '@doodla/core';
+import { ANGLE_STEP, frameOf, frameResize, frameTurn, hasFigures, withCorners } from '@doodla/core';
+import type { Guide } from '@doodla/core/construct';
 import { lazy, useEffect, useReducer, useRef, useState } from 'react';
 import { useStore } from '../store/useStore';
 import type { PageDesk } from '../room/pageDesk';
@@ -9,6 +10,9 @@ import type { At, DragDotProps, DragKeys } from './DragDot';
 import { DragDot } from './DragDot';
 import { HANDLES, KEY_STEP } from './frameHandles';
 import { SelectionBar } from './SelectionBar';
+import { StretchGuides } from './stretchGuides';
+import { guideMarks } from '../tools/select/moveGuides';
+import { TOUCH_REACH } from '../tools/toolWork';
 import { SidePanel } from '../ui/SidePanel';
 import { groundOf } from './markGround';
 import type { Stage } from '../stage/stage';
@@ -38,9 +42,9 @@ function useMarkChanges(desk: PageDesk): void {
   useEffect(() => desk.marksChanged.subscribe(changed), [desk]);
 }
 
-/** Distance of the frame from what is selected, and the side below which it has corner handles only; CSS pixels. */
-const STAND_OFF = 10;
-const SMALL = 76;
+/** Distance of the frame from what is selected, where that has handles at its own corners too, and the side below which there are handles at the corners of the frame only; CSS pixels. */
+const STAND_OFF = { plain: 10, cornered: 24 };
+const SMALL = 56;
 
 interface FrameProps {
   marks: readonly Mark[];
@@ -57,16 +61,19 @@ function Frame({ marks, desk, stage, openPanel: [panel, setPanel] }: FrameProps)
   const angle = useRef<HTMLOutputElement>(null);
   const locked = marks.every((mark) => mark.locked);
   const [isCropping, setCropping] = useState(false);
-  // The frame stands off a little, so that small marks can still be taken hold of.
+  const [stretchGuides] = useState(() => new StretchGuides(desk));
+  const [first] = marks;
+  const isSmall = Math.min(frame.width, frame.height) * scale < SMALL;
+  const hasCorners = marks.length === 1 && !locked && !isSmall && withCorners(first!, String) !== undefined;
+  // The frame stands off a little, so that small marks, and handles beside others, can still be taken hold of.
+  const standOff = STAND_OFF[hasCorners ? 'cornered' : 'plain'];
   const place = {
-    left: x + frame.x * scale - STAND_OFF,
-    top: y + frame.y * scale - STAND_OFF,
-    width: frame.width * scale + 2 * STAND_OFF,
-    height: frame.height * scale + 2 * STAND_OFF,
+    left: x + frame.x * scale - standOff,
+    top: y + frame.y * scale - standOff,
+    width: frame.width * scale + 2 * standOff,
+    height: frame.height * scale + 2 * standOff,
   };
   const canMeasure = !locked && marks.every(({ kind }) => kind === 'path' || kind === 'shape');
-  const isSmall = Math.min(place.width, place.height) < SMALL;
-  const [first] = marks;
   const picture = marks.length === 1 && !locked && first?.kind === 'picture' ? first : undefined;
   return (
     <>
@@ -86,7 +93,13 @@ function Frame({ marks, desk, stage, openPanel: [panel, setPanel] }: FrameProps)
               ground={ground}
               stage={stage}
               desk={desk}
-              transformFor={(start, now, keys) => frameResize(frame, handle, start, now, keys)}
+              transformFor={(start, now, keys) => {
+                const resize = frameResize(frame, handle, start, now, keys);
+                // Edges of a turned frame run along nothing else.
+                if (frame.rotation % 360 !== 0) return { transform: resize };
+                const guided = stretchGuides.guided(resize, start, keys, TOUCH_REACH / scale);
+                return { transform: guided.resize, guides: guided.guides };
+              }}
               arrowTransform={(dx, dy, keys) =>
                 frameResize(frame, handle, { x: 0, y: 0 }, { x: dx * KEY_STEP, y: dy * KEY_STEP }, keys)
               }
@@ -104,7 +117,7 @@ function Frame({ marks, desk, stage, openPanel: [panel, setPanel] }: FrameProps)
             transformFor={(start, now, keys) => {
               const turn = frameTurn(frame, start, now, keys.steady);
               if (angle.current) angle.current.textContent = `${Math.round(turn.degrees)}°`;
-              return turn;
+              return { transform: turn };
             }}
             arrowTransform={(dx, dy, keys) => ({
               kind: 'turn',
@@ -122,7 +135,7 @@ function Frame({ marks, desk, stage, openPanel: [panel, setPanel] }: FrameProps)
           className="absolute -top-16 left-1/2 -translate-x-1/2 rounded bg-ink px-1 text-sm text-paper empty:hidden"
         />
       </div>
-      {marks.length === 1 && !locked && !isSmall && (
+      {hasCorners && (
         <CornerHandles
           mark={marks[0]!}
           desk={desk}
@@ -164,7 +177,7 @@ function Frame({ marks, desk, stage, openPanel: [panel, setPanel] }: FrameProps)
 interface TransformDotProps extends Pick<DragDotProps, 'label' | 'cursor' | 'round' | 'style' | 'ground'> {
   desk: PageDesk;
   stage: Stage;
-  transformFor(start: At, now: At, keys: DragKeys): Transform;
+  transformFor(start: At, now: At, keys: DragKeys): { transform: Transform; guides?: readonly Guide[] };
   arrowTransform(dx: number, dy: number, keys: DragKeys): Transform;
   onEnd?(): void;
 }
@@ -174,8 +187,13 @@ function TransformDot({ desk, stage, transformFor, arrowTransform, onEnd, ...dot
   return (
     <DragDot
       {...dot}
-      onDrag={(...drag) => stage.showPreview(desk.selection.preview(transformFor(...drag)))}
-      onDrop={(...drag) => desk.selection.apply(transformFor(...drag))}
+      onDrag={(...drag) => {
+        const { transform, guides = [] } = transformFor(...drag);
+        const preview = desk.selection.preview(transform);
+        const shown = guideMarks(desk, guides, TOUCH_REACH / dot.ground.view.scale);
+        stage.showPreview({ ...preview, marks: [...(preview.marks ?? []), ...shown] });
+      }}
+      onDrop={(...drag) => desk.selection.apply(transformFor(...drag).transform)}
       onEnd={() => {
         stage.showPreview(undefined);
         onEnd?.();

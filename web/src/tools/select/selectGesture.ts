@@ -1,13 +1,10 @@
-import type { Mark, MarkOf } from '@doodla/core';
+import type { Mark } from '@doodla/core';
 import { hitBySweep, liesWithin, withGroups } from '@doodla/core';
-import type { Guide, GuidedMove } from '@doodla/core/construct';
+import type { GuidedMove } from '@doodla/core/construct';
 import type { ToolDesk } from '../toolWork';
-import { MoveGuides } from './moveGuides';
+import { guideMarks, MoveGuides } from './moveGuides';
 import type { Preview } from '../../canvas/preview';
 import type { Gesture, PenPoint } from '../../desk/gesture';
-
-/** The colour of lines that show by what something is aligned. */
-const GUIDE = '#b07800';
 
 /** Selects what one taps or goes round, and moves what is selected. */
 export class SelectGesture implements Gesture {
@@ -48,7 +45,7 @@ export class SelectGesture implements Gesture {
     const preview = this.desk.selection.preview({ kind: 'move', dx: move.dx, dy: move.dy });
     return {
       ...preview,
-      marks: [...(preview.marks ?? []), ...move.guides.map((guide, i) => this.shown(guide, i))],
+      marks: [...(preview.marks ?? []), ...guideMarks(this.desk, move.guides, this.reach)],
     };
   }
 
@@ -88,16 +85,6 @@ export class SelectGesture implements Gesture {
     const { start, last, guides } = this;
     const move = { dx: last.x - start.x, dy: last.y - start.y };
     return guides && !last.centred ? guides.guided(move) : { ...move, guides: [] };
-  }
-
-  private shown({ axis, at, from, to }: Guide, i: number): MarkOf<'path'> {
-    const points = axis === 'x' ? [at, from, at, to] : [from, at, to, at];
-    const common = this.desk.newMark(`guide-${i}`)!;
-    return {
-      ...common,
-      ...{ kind: 'path', course: 'straight', closed: false, heads: 'none', from: null, to: null, points },
-      style: { line: GUIDE, width: Math.max(0.5, this.reach / 6), dash: 'dashed', fill: null, opacity: 1 },
-    };
   }
 
   /** The way gone round; while the key for it is held, the upright rectangle between its ends. */
