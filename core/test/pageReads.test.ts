@@ -41,10 +41,10 @@ describe('reading a log page by page', () => {
   it('tells at the end which marks the server has no more', () => {
     reads.restart(['p1']);
     void reads.need('p1');
-    expect(reads.take({ page: 'p2', last: false }, [])).toBeUndefined();
-    expect(reads.take({ page: 'p1', last: false }, [mark('sent')])).toEqual({});
+    expect(reads.take({ page: 'p2', read: 1, last: false }, [])).toBeUndefined();
+    expect(reads.take({ page: 'p1', read: 1, last: false }, [mark('sent')])).toEqual({});
     reads.touched(['touched']);
-    const { isUnseen } = reads.take({ page: 'p1', last: true }, [])!;
+    const { isUnseen } = reads.take({ page: 'p1', read: 1, last: true }, [])!;
     expect(['sent', 'touched', 'gone'].filter(isUnseen!)).toEqual(['gone']);
   });
 
@@ -57,6 +57,17 @@ describe('reading a log page by page', () => {
     expect(asked).toEqual(['p1', 'p1']);
     reads.finish('p1');
     await need;
+  });
+
+  it('takes no piece of a reading that was given up for one of the new reading', () => {
+    reads.restart(['p1']);
+    void reads.need('p1');
+    expect(reads.take({ page: 'p1', read: 1, last: false }, [mark('first')])).toEqual({});
+    // Other marks are to be seen: the log is opened anew, while the server still sends.
+    reads.restart(['p1']);
+    expect(reads.take({ page: 'p1', read: 1, last: true }, [mark('late')])).toBeUndefined();
+    const { isUnseen } = reads.take({ page: 'p1', read: 2, last: true }, [mark('first'), mark('more')])!;
+    expect(['first', 'late', 'more'].filter(isUnseen!)).toEqual(['late']);
   });
 
   it('reads all that was wanted anew when the log was opened afresh', async () => {

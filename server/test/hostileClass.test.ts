@@ -77,7 +77,7 @@ const messages = (): { event: string; message: Record<string, unknown>; teachers
     of(LIVE.notes, {}, false),
     of(LIVE.noteSteps, { version: 0, steps: [{ stepType: 'replace', from: 0, to: 0 }], client: 'c' }, false),
     of(LIVE.open, { log: at.sitting }, false),
-    of(LIVE.read, { log: at.sitting, page: page() }, false),
+    of(LIVE.read, { log: at.sitting, page: page(), read: 1 }, false),
     of(LIVE.submit, { log: at.sitting, operation: { id: randomUUID(), changes: [] } }, false),
   ];
 };

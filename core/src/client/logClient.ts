@@ -3,6 +3,7 @@ import type {
   OpenReply,
   OperationsMessage,
   PieceMessage,
+  ReadRequest,
   SubmitReply,
   SubmitRequest,
   UndoEntry,
@@ -88,7 +89,7 @@ export class LogClient {
   readonly stepped = new Signal<StepTaken>();
 
   private readonly log = new OptimisticLog();
-  private readonly reads = new PageReads((page) => this.read(page));
+  private readonly reads = new PageReads((page, read) => this.read({ log: this.ref, page, read }));
   private readonly steps = new UndoStacks();
   private actorOfLog: Actor | undefined;
   private seq = 0;
@@ -315,13 +316,13 @@ export class LogClient {
     }
   }
 
-  private async read(page: string): Promise<void> {
+  private async read(request: ReadRequest): Promise<void> {
     try {
-      await this.connection.request(LIVE.read, { log: this.ref, page });
+      await this.connection.request(LIVE.read, request);
     } catch (error) {
       if (!(error instanceof LiveError) || error.code !== 'too-fast') throw error;
       await pause();
-      return this.read(page);
+      return this.read(request);
     }
   }
 

@@ -3,6 +3,7 @@ import type { Mark } from '../marks/mark.js';
 
 interface Reading {
   page: string;
+  number: number;
   /** Marks that were sent, or touched by an operation meanwhile. */
   seen: Set<string>;
 }
@@ -17,8 +18,10 @@ export class PageReads {
   private written: Set<string> | undefined;
   private readonly waiters = new Map<string, (() => void)[]>();
 
-  /** `ask` asks the server for a page's marks. Rejects where they will not come. */
-  constructor(private readonly ask: (page: string) => Promise<void>) {}
+  private readings = 0;
+
+  /** `ask` asks the server for a page's marks, by the number of the reading. Rejects where they will not come. */
+  constructor(private readonly ask: (page: string, read: number) => Promise<void>) {}
 
   /** Whether all marks of a page are here. */
   isComplete(page: string): boolean {
@@ -58,11 +61,11 @@ export class PageReads {
 
   /** Notes a piece. Returns whether it is waited for, and at the end who of the page was not in it. */
   take(
-    { page, last }: Pick<PieceMessage, 'page' | 'last'>,
+    { page, read, last }: Pick<PieceMessage, 'page' | 'read' | 'last'>,
     marks: readonly Mark[],
   ): { isUnseen?: (id: string) => boolean } | undefined {
     const reading = this.current;
-    if (reading?.page !== page) return undefined;
+    if (reading?.page !== page || reading.number !== read) return undefined;
     for (const { id } of marks) reading.seen.add(id);
     return last ? { isUnseen: (id) => !reading.seen.has(id) } : {};
   }
@@ -79,10 +82,10 @@ export class PageReads {
     if (this.current || !this.written) return;
     const page = this.queue.shift();
     if (page === undefined) return;
-    const reading: Reading = { page, seen: new Set() };
+    const reading: Reading = { page, number: ++this.readings, seen: new Set() };
     this.current = reading;
     try {
-      await this.ask(page);
+      await this.ask(page, reading.number);
     } catch {
       // The connection is gone, or the log has to be opened anew: `resume` asks again.
       if (this.current === reading) this.current = undefined;

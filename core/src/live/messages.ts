@@ -52,6 +52,8 @@ export interface OpenReply {
 export interface ReadRequest {
   log: LogRef;
   page: string;
+  /** Comes back with each piece, so that those of a reading that was given up are known. */
+  read: number;
 }
 
 /**
@@ -61,6 +63,7 @@ export interface ReadRequest {
 export interface PieceMessage {
   log: string;
   page: string;
+  read: number;
   marks: WireMark[];
   last: boolean;
 }

@@ -68,6 +68,7 @@ export class OpenDto {
 export class ReadDto {
   @Type(() => LogRefDto) @IsObject() @ValidateNested() log: LogRefDto;
   @IsId() page: string;
+  @IsInt() @Min(0) read: number;
 }
 
 export class OperationDto {

@@ -213,9 +213,9 @@ export class LiveGateway implements OnGatewayInit {
     return { ...base, operations, undoable: [] };
   }
 
-  private sendPiece(socket: LiveSocket, { log, page }: ReadDto, marks: Mark[], last: boolean): void {
+  private sendPiece(socket: LiveSocket, { log, page, read }: ReadDto, marks: Mark[], last: boolean): void {
     this.operations.flush(log.id);
-    const piece: PieceMessage = { log: log.id, page, marks: marks.map(packMark), last };
+    const piece: PieceMessage = { log: log.id, page, read, marks: marks.map(packMark), last };
     socket.emit(LIVE.piece, piece);
   }
 }
