@@ -1,8 +1,8 @@
 import type { Point } from '../neaten/trace.js';
 import { pointsOfStroke } from '../neaten/trace.js';
 import { pointsOf } from '../geometry/path.js';
-import { compose, inverse } from '../geometry/matrix.js';
 import type { Matrix } from '../geometry/matrix.js';
+import { compose, inverse } from '../geometry/matrix.js';
 import type { Sample } from './form.js';
 import { Form } from './form.js';
 import type { DrawnLine, LineDrawing } from './lineDrawing.js';
@@ -65,16 +65,14 @@ interface Laying {
 const STRAIGHT: Laying = { matrix: [1, 0, 0, 1, 0, 0], turn: 0 };
 
 /** Ways in which a hand's drawing lies differently from what it means: moved, larger to a side, turned, leaning. */
-const STEPS: readonly Laying[] = [
-  ...[-1, 1].flatMap((sign): Laying[] => [
-    { matrix: [1, 0, 0, 1, 0.035 * sign, 0], turn: 0 },
-    { matrix: [1, 0, 0, 1, 0, 0.035 * sign], turn: 0 },
-    { matrix: [1 + 0.07 * sign, 0, 0, 1, 0, 0], turn: 0 },
-    { matrix: [1, 0, 0, 1 + 0.07 * sign, 0, 0], turn: 0 },
-    turned(0.1 * sign),
-    { matrix: [1, 0, 0.12 * sign, 1, 0, 0], turn: 0 },
-  ]),
-];
+const STEPS: readonly Laying[] = [-1, 1].flatMap((sign): Laying[] => [
+  { matrix: [1, 0, 0, 1, 0.035 * sign, 0], turn: 0 },
+  { matrix: [1, 0, 0, 1, 0, 0.035 * sign], turn: 0 },
+  { matrix: [1 + 0.07 * sign, 0, 0, 1, 0, 0], turn: 0 },
+  { matrix: [1, 0, 0, 1 + 0.07 * sign, 0, 0], turn: 0 },
+  turned(0.1 * sign),
+  { matrix: [1, 0, 0.12 * sign, 1, 0, 0], turn: 0 },
+]);
 /** Rounds of laying one on the other ever more closely. */
 const ROUNDS = 5;
 
