@@ -29,6 +29,7 @@ test('a student with the class open in two tabs is one student, and writes in bo
   const twin = await wren.context().newPage();
   await twin.goto(wren.url());
   await surfaceShown(twin);
+  await expect(twin.getByText('Pens up').first()).toBeVisible();
   await Promise.all([draw(wren, wave(60, 100)), draw(twin, wave(60, 200))]);
   await expectSame([wren, twin, teacher], 2);
   await wren.context().setOffline(true);

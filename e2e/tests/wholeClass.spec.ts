@@ -34,6 +34,7 @@ test('a lesson with five students, from the door to the handout', async ({ brows
 
   await test.step('all write at once, and everybody sees whose each mark is', async () => {
     await penState(teacher, true);
+    for (const page of all) await expect(page.getByText('Pens up').first()).toBeVisible();
     await Promise.all(all.map((page, i) => draw(page, wave(60, 100 + 90 * i))));
     for (const page of [...all, teacher]) await expectMarks(page, 5);
     const { marks } = await stageState(teacher);
