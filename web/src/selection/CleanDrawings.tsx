@@ -17,8 +17,6 @@ export function CleanDrawings({ offer, desk }: { offer: DrawingOffer; desk: Page
         <IconButton
           key={drawing.id}
           label={nameOf(drawing.id)}
-          title={nameOf(drawing.id)}
-          tooltipSide="none"
           active={offer.taken?.drawing === drawing.id}
           icon={<DrawingPicture drawing={drawing} className="size-8" />}
           onClick={() => take(desk, offer, drawing, nameOf(drawing.id))}

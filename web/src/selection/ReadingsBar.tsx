@@ -18,8 +18,8 @@ import { TypedWords } from './TypedWords';
 /** Distance from the shape, and what the handles below it take where it is selected; CSS pixels. */
 const DISTANCE = 14;
 const HANDLES = 22;
-/** What the bar takes at the lower edge, CSS pixels. */
-const HEIGHT = { drawings: 116, others: 72 };
+/** What the bar takes at the lower edge where it is highest, on a narrow screen; CSS pixels. */
+const HEIGHT = { drawings: 164, others: 72 };
 
 /** What else may be meant by what was just neatened, and the ink itself, beside what it became. */
 export default function ReadingsBar({ desk, stage }: { desk: PageDesk; stage: Stage }) {

@@ -4,7 +4,7 @@ import { t } from '../words';
 
 /** Makes the selected ink neat, and selects the shapes instead of it. */
 export async function neatenSelection(desk: PageDesk, marks: readonly Mark[]): Promise<void> {
-  const neaten = await import('../desk/neaten').catch(() => undefined);
+  const neaten = await import('../desk/neaten').catch(() => undefined); // Told in the next line.
   if (!neaten) return desk.tellProblem(t('shapes.notReached'));
   try {
     await neaten.neatenMarks(desk, marks);
@@ -26,14 +26,14 @@ export async function typeSelection(desk: PageDesk, marks: readonly Mark[]): Pro
 
 /** Offers clean drawings for what was drawn roughly. */
 export async function cleanSelection(desk: PageDesk, marks: readonly Mark[]): Promise<void> {
-  const clean = await import('../desk/cleanDrawing').catch(() => undefined);
+  const clean = await import('../desk/cleanDrawing').catch(() => undefined); // Told in the next line.
   if (!clean) return desk.tellProblem(t('drawings.notReached'));
   await clean.offerDrawings(desk, marks);
 }
 
 /** Makes selected handwriting even; it stays selected. */
 export async function evenSelection(desk: PageDesk, marks: readonly Mark[]): Promise<void> {
-  const even = await import('../desk/evenWriting').catch(() => undefined);
+  const even = await import('../desk/evenWriting').catch(() => undefined); // Told in the next line.
   if (!even) return desk.tellProblem(t('shapes.notReached'));
   await even.evenWriting(desk, marks);
 }
