@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -32,6 +32,17 @@ describe('a process within limits', () => {
     const reader = new LimitedProcess<string, string>(file, { ...LIMITS, timeMs: 2_000 });
     await expect(reader.run('slow')).rejects.toMatchObject({ why: 'slow' });
     expect(await reader.run('quick')).toBe('quick');
+    reader.stop();
+  });
+
+  it('may take its time to start: the limit is that of the task', async () => {
+    const file = script('heavy', 'return task;');
+    writeFileSync(
+      file,
+      `for (const end = Date.now() + 1500; Date.now() < end; );\n${readFileSync(file, 'utf8')}`,
+    );
+    const reader = new LimitedProcess<string, string>(file, { ...LIMITS, timeMs: 1_000 });
+    expect(await reader.run('first')).toBe('first');
     reader.stop();
   });
 

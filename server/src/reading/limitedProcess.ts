@@ -2,13 +2,14 @@ import type { ChildProcess } from 'node:child_process';
 import { fork } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 
-/** What a process says of the task that it was given. */
-export type FromProcess<Answer, Note> = { done: Answer } | { failed: unknown } | { note: Note };
+/** What a process says: that it is up, and then of the task that it was given. */
+export type FromProcess<Answer, Note> =
+  { up: true } | { done: Answer } | { failed: unknown } | { note: Note };
 /** What it is sent: a task, or the answer to a note. */
 export type ToProcess<Task> = { task: Task } | { reply: unknown };
 
 export interface ProcessLimits {
-  /** Longest that a task may take, milliseconds. */
+  /** Longest that a task may take once the process is up, milliseconds. */
   timeMs: number;
   /** All that the process may take, not its objects alone, in megabytes. */
   memoryMb: number;
@@ -19,6 +20,9 @@ export interface TaskOptions<Note> {
   onNote?(note: Note): unknown;
   signal?: AbortSignal | undefined;
 }
+
+/** Longest that a process may take to start, milliseconds: a busy machine is not the fault of a file. */
+const START_MS = 60_000;
 
 /** Thrown where a task took too long, or more memory than it may, or crashed its process. */
 export class LimitError extends Error {
@@ -35,6 +39,7 @@ export class LimitError extends Error {
  */
 export class LimitedProcess<Task, Answer, Note = never> {
   private child: ChildProcess | undefined;
+  private isUp = false;
 
   constructor(
     private readonly script: URL,
@@ -62,7 +67,8 @@ export class LimitedProcess<Task, Answer, Note = never> {
           this.stop();
           reject(reason);
         };
-        const timer = setTimeout(() => end(new LimitError('slow')), this.limits.timeMs);
+        const limitedTo = (ms: number) => setTimeout(() => end(new LimitError('slow')), ms);
+        let timer = limitedTo(this.isUp ? this.limits.timeMs : START_MS);
         const abort = () => end(signal!.reason);
         const crash = () => end(new LimitError('crashed'));
         const send = (message: ToProcess<Task>) => child.send(message, (failed) => failed && crash());
@@ -70,7 +76,10 @@ export class LimitedProcess<Task, Answer, Note = never> {
         const listen = (message: FromProcess<Answer, Note>) => {
           if ('done' in message) resolve(message.done);
           else if ('failed' in message) reject(message.failed);
-          else reply(message.note).catch(end);
+          else if ('up' in message) {
+            clearTimeout(timer);
+            timer = limitedTo(this.limits.timeMs);
+          } else reply(message.note).catch(end);
         };
         child.on('message', listen).on('exit', crash);
         signal?.addEventListener('abort', abort);
@@ -95,6 +104,8 @@ export class LimitedProcess<Task, Answer, Note = never> {
       // What the server was told, its secrets among it, is nothing for a process that reads strangers' files.
       env: { PATH: process.env.PATH },
     });
+    this.isUp = false;
+    child.once('message', () => (this.isUp = this.child === child));
     const forget = () => {
       if (this.child === child) this.child = undefined;
     };

@@ -29,6 +29,7 @@ export function serveTasks<Task, Note>({ run, failureOf }: TaskServer<Task, Note
       (error: unknown) => say({ failed: failureOf(error) }),
     );
   });
+  say({ up: true });
 }
 
 function say(message: FromProcess<unknown, unknown>): void {

@@ -18,7 +18,7 @@ const READERS = 3;
 export class StrangersService implements OnModuleDestroy {
   /** Pages wait for the network; documents do not, and do not wait for pages. */
   private readonly pages: Pool = new ReaderPool(SCRIPT, { timeMs: 45_000, memoryMb: 900 }, READERS);
-  private readonly documents: Pool = new ReaderPool(SCRIPT, { timeMs: 8_000, memoryMb: 900 }, READERS);
+  private readonly documents: Pool = new ReaderPool(SCRIPT, { timeMs: 20_000, memoryMb: 900 }, READERS);
 
   onModuleDestroy(): void {
     this.pages.stop();
