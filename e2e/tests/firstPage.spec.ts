@@ -36,6 +36,17 @@ async function visitor(browser: Browser, url: string): Promise<Page> {
   return context.newPage();
 }
 
+/** A class with one page, in which students may write, and a browser that has not joined it. */
+async function oneBeside(
+  teacher: Page,
+  browser: Browser,
+  url: string,
+): Promise<{ wren: Page; code: string }> {
+  await bringIn(teacher, { name: 'load.pdf', bytes: await plainPdf(1) });
+  const code = await startWriting(teacher);
+  return { wren: await visitor(browser, url), code };
+}
+
 async function goIn(page: Page, code: string): Promise<void> {
   await page.goto(`/join/${code}`);
   await page.getByLabel('Your name').fill('Wren');
@@ -71,9 +82,7 @@ test('what is drawn before the tools have come is there when they are', async ({
   browser,
   server,
 }) => {
-  await bringIn(teacher, { name: 'load.pdf', bytes: await plainPdf(1) });
-  const code = await startWriting(teacher);
-  const wren = await visitor(browser, server.url);
+  const { wren, code } = await oneBeside(teacher, browser, server.url);
   const tools = new HeldFile();
   await tools.hold(wren, /assets\/work-/);
   await goIn(wren, code);
@@ -82,6 +91,44 @@ test('what is drawn before the tools have come is there when they are', async ({
   await draw(wren, wave(100, 700));
   await tools.letThrough();
   await expectMarks(teacher, 2);
+  await wren.context().close();
+});
+
+/** Lets the browser's database open only when `window.openNow()` is called. */
+async function holdDatabase(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    const held: (() => void)[] = [];
+    let isHeld = true;
+    const open = IDBFactory.prototype.open;
+    IDBFactory.prototype.open = function (...asked) {
+      const request = open.apply(this, asked);
+      request.addEventListener('success', (event) => {
+        if (!isHeld) return;
+        event.stopImmediatePropagation();
+        held.push(() => request.dispatchEvent(new Event('success')));
+      });
+      return request;
+    };
+    const openNow = () => {
+      isHeld = false;
+      for (const goOn of held) goOn();
+    };
+    Object.assign(window, { openNow });
+  });
+}
+
+test('what is drawn before a slow browser knows what waited from before is there when it does', async ({
+  teacher,
+  browser,
+  server,
+}) => {
+  const { wren, code } = await oneBeside(teacher, browser, server.url);
+  await holdDatabase(wren);
+  await goIn(wren, code);
+  await surfaceShown(wren);
+  await draw(wren, wave(100, 500));
+  await wren.evaluate(() => (window as unknown as { openNow(): void }).openNow());
+  await expectMarks(teacher, 1);
   await wren.context().close();
 });
 

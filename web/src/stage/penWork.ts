@@ -25,7 +25,7 @@ export class PenWork {
   private readonly running = new Map<Gesture, () => void>();
   /** What the tools do; it comes a moment after the page. */
   private work: typeof WORK | undefined;
-  private readonly workIsHere: Promise<void>;
+  private readonly allIsHere: Promise<void>;
   private outside: Preview | undefined;
 
   constructor(
@@ -34,9 +34,10 @@ export class PenWork {
     private readonly underlays: Underlays,
     private readonly canvas: Pick<PageCanvas, 'colourAt'>,
   ) {
-    this.workIsHere = pageShows.passed
+    this.allIsHere = pageShows.passed
       .then(() => patiently(() => import('../tools/work')))
-      .then((tools) => void (this.work = tools.WORK));
+      .then((tools) => void (this.work = tools.WORK))
+      .then(() => desk.target.hasOpened);
   }
 
   get isWriting(): boolean {
@@ -63,7 +64,7 @@ export class PenWork {
       picking(this.colourAt(at), at);
       return undefined;
     }
-    if (!this.work) return this.beginLater(at, pressure, eraser);
+    if (!this.work || !this.desk.target.status.get().ready) return this.beginLater(at, pressure, eraser);
     this.desk.textEdit.set(undefined);
     if (uncover(this.desk, at)) return undefined;
     this.underlays.recording.get()?.holdForWriting();
@@ -91,7 +92,7 @@ export class PenWork {
     return { move, end: finish('end'), cancel: finish('cancel') };
   }
 
-  /** What is drawn before the tools have come is done when they are here: nothing of it is lost. */
+  /** What is drawn before the tools or the log have come is done when they are here: nothing of it is lost. */
   private beginLater(at: PenPoint, pressure: boolean, eraser: boolean): RunningGesture {
     const waiting: ((gesture: RunningGesture) => void)[] = [];
     let gesture: RunningGesture | undefined;
@@ -99,7 +100,7 @@ export class PenWork {
       if (gesture) step(gesture);
       else waiting.push(step);
     };
-    void this.workIsHere.then(() => {
+    void this.allIsHere.then(() => {
       gesture = this.begin(at, pressure, eraser);
       if (gesture) for (const step of waiting) step(gesture);
     });
