@@ -15,7 +15,7 @@ const LEVELS = [
   ['material', 'sharing', 'stage'],
   ['shelf'],
   ['asking', 'focus', 'ideas', 'instruments', 'pages', 'selection', 'sittings', 'talk', 'typing'],
-  ['present', 'reach', 'roster'],
+  ['plotting', 'present', 'reach', 'roster'],
   ['classroom'],
   ['devices', 'lessons', 'school', 'shared'],
   ['app'],

@@ -1,9 +1,11 @@
 // Builds core, server and web.
 import { execFileSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
+import { firstDownload } from './firstDownload.mjs';
 import { writeLineDrawings } from './lineDrawings.mjs';
 import { precompress } from './precompress.mjs';
 import { writeReadyPictures } from './readyPictures.mjs';
+import { shorten } from './shorten.mjs';
 
 const run = (command, ...args) => execFileSync(command, args, { stdio: 'inherit' });
 
@@ -12,4 +14,5 @@ run('npm', 'exec', '-w', 'web', '--', 'vite', 'build', '--logLevel', 'warn');
 const dist = fileURLToPath(new URL('../web/dist/', import.meta.url));
 writeReadyPictures(dist);
 await writeLineDrawings(dist);
+await shorten(dist, firstDownload(dist));
 precompress(dist);

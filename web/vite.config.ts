@@ -8,6 +8,8 @@ import { noChunkCycles } from './chunkCycles.ts';
 
 const require = createRequire(import.meta.url);
 const pdfjs = dirname(require.resolve('pdfjs-dist/package.json'));
+const katex = dirname(require.resolve('katex'));
+const mathlive = dirname(require.resolve('mathlive'));
 const router = dirname(require.resolve('react-router/package.json'));
 
 interface Modules {
@@ -66,10 +68,15 @@ export default defineConfig({
     tailwindcss(),
     noChunkCycles(),
     viteStaticCopy({
-      targets: ['cmaps', 'standard_fonts', 'wasm', 'iccs'].map((folder) => ({
-        src: `${pdfjs}/${folder}`,
-        dest: 'pdfjs',
-      })),
+      targets: ['cmaps', 'standard_fonts', 'wasm', 'iccs']
+        .map((folder) => ({
+          src: `${pdfjs}/${folder}`,
+          dest: 'pdfjs',
+        }))
+        .concat(
+          // Outlines are made of the first, formulas are typed in the second.
+          [`${katex}/fonts/*.ttf`, `${mathlive}/fonts/*.woff2`].map((src) => ({ src, dest: 'formulas' })),
+        ),
     }),
   ],
   worker: { format: 'es' },

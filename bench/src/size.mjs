@@ -1,22 +1,13 @@
 // What a student's browser downloads before the page shows: all scripts of the way in and of the
 // class, without the PDF engine. Bytes as they are sent (Brotli), against the limit.
 import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { firstDownload } from '../../scripts/firstDownload.mjs';
 
 const LIMIT = 190_000;
 const dist = new URL('../../web/dist/', import.meta.url);
-const manifest = JSON.parse(readFileSync(new URL('.vite/manifest.json', dist), 'utf8'));
-
-/** Files of a chunk and of all that it needs at once. */
-function filesOf(chunk, seen = new Set()) {
-  if (seen.has(chunk.file)) return seen;
-  seen.add(chunk.file);
-  for (const needed of chunk.imports ?? []) filesOf(manifest[needed], seen);
-  return seen;
-}
-
-const first = Object.values(manifest).filter(({ name, isEntry }) => isEntry || /^(join|class)$/.test(name));
-const files = new Set(first.flatMap((chunk) => [...filesOf(chunk)]));
-const sizes = Object.fromEntries([...files].map((file) => [file, sentBytes(file)]));
+const files = firstDownload(fileURLToPath(dist));
+const sizes = Object.fromEntries(files.map((file) => [file, sentBytes(file)]));
 const bytes = Object.values(sizes).reduce((sum, size) => sum + size, 0);
 console.log(JSON.stringify({ bench: 'size', bytes, limit: LIMIT, ratio: bytes / LIMIT, sizes }));
 if (bytes > LIMIT) process.exit(1);

@@ -244,3 +244,18 @@ test('two people at one display write at the same time, each with a pen of their
   const colours = (await stageState(teacher)).marks.map(({ colour }) => colour);
   expect(new Set(colours)).toEqual(new Set(['#000000', '#d55e00']));
 });
+
+test('options that close late do not take the focus from what is done next', async ({ teacher }) => {
+  await teacher.keyboard.press('t');
+  await teacher.getByRole('button', { name: /^Colour and options/ }).click();
+  await expect(teacher.getByRole('dialog')).toBeVisible();
+  // In one go, as a busy machine hears of it: the panel has gone, but what it does a moment later has not been done.
+  await teacher.getByTestId('stage').evaluate(async (stage) => {
+    document.activeElement!.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }));
+    for (let i = 0; i < 1000 && document.querySelector('[role=dialog]'); i++) await Promise.resolve();
+    stage.focus();
+  });
+  await expect(teacher.getByRole('dialog')).toBeHidden();
+  await teacher.evaluate(() => new Promise((done) => setTimeout(done, 0)));
+  await expect(teacher.getByTestId('stage')).toBeFocused();
+});

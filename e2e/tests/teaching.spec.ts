@@ -170,6 +170,7 @@ test('one lesson is taught to two classes; each keeps its own marks, dropped one
   await third.goto('/');
   await third.getByRole('link', { name: /is still open/ }).click();
   await on(third, 2);
+  await surfaceShown(third);
   await expectMarks(third, 3);
   await server.kill();
   await draw(third, wave(100, 600));

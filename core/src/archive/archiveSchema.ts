@@ -147,6 +147,29 @@ const MARKS: readonly Schema[] = [
     look: oneOf(LOOKS),
     rects: listOf(number, { minItems: 4 }),
   }),
+  mark('formula', shape({ colour, opacity }), {
+    tex: string,
+    outlines: listOf(
+      shape({
+        rings: listOf(listOf(number, { minItems: 6 })),
+        colour: { anyOf: [colour, { type: 'null' }] },
+      }),
+    ),
+  }),
+  mark('plot', shape({ opacity }), {
+    ...turned,
+    recipe: string,
+    drawing: shape({
+      width: number,
+      height: number,
+      parts: listOf({
+        anyOf: [
+          shape({ line: listOf(number, { minItems: 4 }), colour, width: number, dash: number }),
+          shape({ rings: listOf(listOf(number, { minItems: 6 })), colour, opacity: number }),
+        ],
+      }),
+    }),
+  }),
   mark('fill', shape({ colour, opacity }), {
     rings: listOf(listOf(number, { minItems: 6 }), { minItems: 1 }),
   }),

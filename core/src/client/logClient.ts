@@ -87,6 +87,8 @@ export class LogClient {
   readonly givenUp = new Signal<Operation>();
   /** Tells of what was undone or redone. */
   readonly stepped = new Signal<StepTaken>();
+  /** Resolves when the log can be written to for the first time. */
+  readonly hasOpened: Promise<void>;
 
   private readonly log = new OptimisticLog();
   private readonly reads = new PageReads((page, read) => this.read({ log: this.ref, page, read }));
@@ -108,6 +110,7 @@ export class LogClient {
   /** What is in the way of storing, as long as it is. */
   private trouble: string | undefined;
   private closed = false;
+  private opened = (): void => undefined;
   private readonly stops: (() => void)[];
 
   constructor(
@@ -115,6 +118,7 @@ export class LogClient {
     private readonly connection: LogLine,
     private readonly options: LogClientOptions,
   ) {
+    this.hasOpened = new Promise((resolve) => (this.opened = resolve));
     this.stops = [
       connection.onOnline(() => void this.catchUp()),
       connection.on<[OperationsMessage]>(LIVE.operations, ({ log, logged }) => {
@@ -290,6 +294,7 @@ export class LogClient {
       if (!reply.pages) this.reads.resume();
       this.noteMadeAlone();
       this.status.patch({ ready: true });
+      this.opened();
       this.report();
       void this.send();
     } catch (error) {

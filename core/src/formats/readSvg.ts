@@ -1,10 +1,10 @@
-import svgpath from 'svgpath';
 import type { Matrix } from '../geometry/matrix.js';
 import { applyMatrix, compose, IDENTITY } from '../geometry/matrix.js';
 import type { Path, PathStep } from '../geometry/path.js';
 import { flattenPath } from '../geometry/path.js';
 import { MAX_POINTS } from '../ink/points.js';
 import { MAX_COORDINATE } from '../marks/fields.js';
+import { stepsOf } from './pathData.js';
 import type { LineStyle } from '../marks/lineStyle.js';
 import type { MarkBody } from '../marks/markBody.js';
 import { MAX_TEXT_LENGTH, TEXT_SIZE } from '../marks/text/textMark.js';
@@ -301,18 +301,10 @@ function subpaths(data: string, matrix: Matrix): Outline[] {
     if (own.length > 1) outlines.push({ points: own, isClosed });
     steps = [];
   };
-  svgpath(data)
-    .abs()
-    .unshort()
-    .unarc()
-    .matrix([...matrix])
-    .iterate(([letter, ...n], _, x, y) => {
-      if (letter === 'M') finish();
-      if (letter === 'H') steps.push(['L', n[0]!, y]);
-      else if (letter === 'V') steps.push(['L', x, n[0]!]);
-      else if (letter === 'Z' || letter === 'z') steps.push(['Z']);
-      else steps.push([letter, ...n] as unknown as PathStep);
-    });
+  for (const step of stepsOf(data, matrix)) {
+    if (step[0] === 'M') finish();
+    steps.push(step);
+  }
   finish();
   return outlines;
 }

@@ -49,6 +49,11 @@ export const each =
   (check: Check, max: number): Check =>
   (value) =>
     Array.isArray(value) && value.length <= max && value.every(check);
+/** As `each`, and at least one. */
+export const some =
+  (check: Check, max: number): Check =>
+  (value) =>
+    each(check, max)(value) && (value as unknown[]).length > 0;
 export const shaped =
   (checks: Checks): Check =>
   (value) =>

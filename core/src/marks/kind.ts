@@ -28,7 +28,19 @@ export type PatchOf<M extends Stored> = Partial<Omit<M, FixedField | 'style'>> &
 
 /** What a mark is to those who read or hear of it. */
 export type MarkName =
-  'fill' | 'highlight' | 'ink' | 'note' | 'patch' | 'path' | 'picture' | 'quote' | 'shape' | 'stamp' | 'text';
+  | 'fill'
+  | 'formula'
+  | 'plot'
+  | 'highlight'
+  | 'ink'
+  | 'note'
+  | 'patch'
+  | 'path'
+  | 'picture'
+  | 'quote'
+  | 'shape'
+  | 'stamp'
+  | 'text';
 
 /** What a mark lacks for those who cannot see well; `ratio` is its contrast now. */
 export type Lack =

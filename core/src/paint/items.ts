@@ -1,6 +1,6 @@
 import { contrast } from '../colour/contrast.js';
 import type { Matrix } from '../geometry/matrix.js';
-import type { Path } from '../geometry/path.js';
+import type { Path, PathStep } from '../geometry/path.js';
 import { mapPath, polylinePath } from '../geometry/path.js';
 import type { Rect } from '../geometry/rect.js';
 import type { LineStyle } from '../marks/lineStyle.js';
@@ -51,6 +51,14 @@ const DARK = '#000000';
 /** A path filled with one colour. */
 export function solid(path: Path, colour: string): PaintOf<'fill'> {
   return { kind: 'fill', path, colour, opacity: 1, blend: 'normal', rule: 'nonzero' };
+}
+
+/** A closed outline by quadratic curves: x, y where it begins, then a control and an end of each. */
+export function ringPath([x, y, ...curves]: readonly number[]): PathStep[] {
+  const steps: PathStep[] = [['M', x!, y!]];
+  for (let i = 0; i < curves.length; i += 4)
+    steps.push(['Q', ...curves.slice(i, i + 4)] as unknown as PathStep);
+  return [...steps, ['Z']];
 }
 
 /** The outline of an upright rectangle. */

@@ -83,6 +83,11 @@ export function anyParts(length: number): fc.Arbitrary<TextPart[]> {
     });
 }
 
+/** A closed outline of quadratic curves: a beginning, and a control and an end of each. */
+const ring = fc
+  .tuple(corners(1, 1), fc.array(corners(2, 2), { minLength: 1, maxLength: 3 }))
+  .map(([begin, curves]) => [...begin, ...curves.flat()]);
+
 const FIELDS: Record<MarkKind, fc.Arbitrary<object>> = {
   stroke: fc.record({
     points,
@@ -97,6 +102,35 @@ const FIELDS: Record<MarkKind, fc.Arbitrary<object>> = {
     text: words(60, 1),
     parts: anyParts(70),
     style: anyTextStyle,
+  }),
+  formula: fc.record({
+    tex: words(40, 1),
+    outlines: fc.array(
+      fc.record({ rings: fc.array(ring, { minLength: 1, maxLength: 3 }), colour: orNull(colour) }),
+      { minLength: 1, maxLength: 2 },
+    ),
+    style: fc.record({ colour, opacity }),
+  }),
+  plot: fc.record({
+    ...box,
+    recipe: words(40, 1),
+    drawing: fc.record({
+      width: side,
+      height: side,
+      parts: fc.array(
+        fc.oneof(
+          fc.record({
+            line: corners(2, 6),
+            colour,
+            width: fc.constantFrom(1, 2.5),
+            dash: fc.constantFrom(0, 4),
+          }),
+          fc.record({ rings: fc.array(ring, { minLength: 1, maxLength: 3 }), colour, opacity }),
+        ),
+        { minLength: 1, maxLength: 4 },
+      ),
+    }),
+    style: fc.record({ opacity }),
   }),
   shape: fc.record({
     ...box,

@@ -10,6 +10,7 @@ import { t } from '../words';
 
 /** Not needed before the page shows. */
 const TextEditor = lazyAfter(toolsHere, () => import('../typing/TextEditor'));
+const PlotEditor = lazyAfter(toolsHere, () => import('../plotting/PlotEditor'));
 const KeyPointerCross = lazyAfter(toolsHere, () => import('../stage/KeyPointerCross'));
 const AuthorTag = lazyAfter(toolsHere, () => import('../roster/AuthorTag'));
 const PenTags = lazyAfter(toolsHere, () => import('../roster/PenTags'));
@@ -84,6 +85,7 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
         <div className="pointer-events-none absolute inset-1 overflow-hidden">
           <Suspense>
             <TextEditor desk={desk} stage={stage} />
+            <PlotEditor desk={desk} />
             <KeyPointerCross pointer={stage.keyPointer} />
           </Suspense>
           <Suspense>

@@ -149,7 +149,7 @@ export function WorkspaceView({
       {stage && (!isPresenting || !desk.isTeacher) && <Corners stage={stage} side={away} corners={corners} />}
       <Panes workspace={workspace} stage={stage} onStage={setStage} toolSide={toolsHidden ? 'none' : side} />
       {!ready && (
-        <p className="absolute inset-0 grid place-items-center text-xl text-paper">
+        <p className="pointer-events-none absolute inset-0 grid place-items-center text-xl text-paper">
           {t('classroom.openingThePages')}
         </p>
       )}

@@ -27,6 +27,17 @@ export interface TextEdit {
   common: MarkCommon;
 }
 
+/** A formula that is being changed; a new one has no mark yet. */
+export interface FormulaEdit {
+  mark?: MarkOf<'formula'>;
+}
+
+/** A graph or chart that is being drawn or changed, or a table of values that is being made. */
+export type PlotEdit =
+  | { is: 'plot'; mark?: MarkOf<'plot'>; formula?: MarkOf<'formula'> }
+  | { is: 'chart'; mark?: MarkOf<'plot'> }
+  | { is: 'table'; formula: MarkOf<'formula'> };
+
 /** Hears of ink as it is drawn. */
 export interface InkWatch {
   /** The pen is down again. */
@@ -69,6 +80,9 @@ export interface Desk {
   /** Corners clicked so far of a polyline or polygon, flat x, y. */
   readonly draft: Store<readonly number[] | undefined>;
   readonly textEdit: Store<TextEdit | undefined>;
+  /** The formula that is being typed. */
+  readonly formulaEdit: Store<FormulaEdit | undefined>;
+  readonly plotEdit: Store<PlotEdit | undefined>;
   /** What was just neatened. */
   readonly shapeOffer: Store<InkOffer | undefined>;
   readonly shapeWatch: InkWatch;

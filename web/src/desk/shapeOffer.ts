@@ -51,5 +51,17 @@ export interface DrawingOffer {
   readonly taken?: { readonly drawing: string; readonly marks: readonly string[]; readonly step: string };
 }
 
+/** A written formula that has just become a typeset one, in one step, until something else is done. */
+export interface FormulaOffer {
+  readonly page: string;
+  readonly ink: readonly MarkOf<'stroke'>[];
+  /** What it may be, the likeliest first. */
+  readonly formulas: readonly MarkOf<'formula'>[];
+  /** Which of them it is now. */
+  readonly now: number;
+  /** Undone, it gives the ink back. */
+  readonly step: string;
+}
+
 /** What ink that was drawn may be meant for. */
-export type InkOffer = ShapeOffer | WritingOffer | DrawingOffer;
+export type InkOffer = ShapeOffer | WritingOffer | DrawingOffer | FormulaOffer;

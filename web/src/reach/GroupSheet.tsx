@@ -3,6 +3,7 @@ import { Suspense, useState } from 'react';
 import type { ReactNode } from 'react';
 import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
+import { keepNewFocus } from '../ui/focus';
 import type { PageDesk } from '../room/pageDesk';
 import { SHEET } from './sheet';
 import { toolsIn } from '../tools/tools';
@@ -48,6 +49,7 @@ export function GroupSheet({ name, icon, desk, side, children }: GroupSheetProps
           side={side}
           sideOffset={14}
           collisionPadding={8}
+          onCloseAutoFocus={keepNewFocus}
           onClick={(event) => {
             if ((event.target as HTMLElement).closest('[data-closes]')) setOpen(false);
           }}

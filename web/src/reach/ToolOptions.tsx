@@ -2,6 +2,7 @@ import { Popover } from 'radix-ui';
 import { lazy, Suspense } from 'react';
 import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
+import { keepNewFocus } from '../ui/focus';
 import type { PageDesk } from '../room/pageDesk';
 import { SHEET } from './sheet';
 import { TOOLS } from '../tools/tools';
@@ -52,6 +53,7 @@ export function ToolOptions({ desk, side }: ToolOptionsProps) {
           side={side}
           sideOffset={14}
           collisionPadding={8}
+          onCloseAutoFocus={keepNewFocus}
           className={SHEET}
         >
           <Suspense fallback={<p>{t('common.opening')}</p>}>

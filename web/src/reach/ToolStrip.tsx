@@ -5,6 +5,7 @@ import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import { windowRoom } from '../ui/windowRoom';
+import { keepNewFocus } from '../ui/focus';
 import type { PageDesk } from '../room/pageDesk';
 import type { ToolId } from '../tools/tools';
 import type { Reach } from './reachState';
@@ -92,6 +93,7 @@ function More({ desk, reach }: ToolStripProps) {
           side="top"
           sideOffset={8}
           collisionPadding={8}
+          onCloseAutoFocus={keepNewFocus}
           onClick={(event) => {
             if ((event.target as HTMLElement).closest('[data-closes]')) setOpen(false);
           }}

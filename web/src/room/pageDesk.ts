@@ -3,7 +3,7 @@ import { fieldsOf, mainPane, orderOnTop } from '@doodla/core';
 import { nanoid } from 'nanoid';
 import { Signal, Store } from '@doodla/core/client';
 import { Surfaces } from '../canvas/surfaces';
-import type { Desk, MarkCommon, Mode, TextEdit } from '../desk/desk';
+import type { Desk, FormulaEdit, MarkCommon, Mode, PlotEdit, TextEdit } from '../desk/desk';
 import type { Glass } from '../desk/glass';
 import { PageActions } from '../desk/pageActions';
 import type { ToolId } from '../tools/tools';
@@ -45,6 +45,8 @@ export class PageDesk implements Desk {
   /** Waits for a place, or its colour, to be picked from the page. */
   readonly picking = new Store<((hex: string, at: { x: number; y: number }) => void) | undefined>(undefined);
   readonly textEdit = new Store<TextEdit | undefined>(undefined);
+  readonly formulaEdit = new Store<FormulaEdit | undefined>(undefined);
+  readonly plotEdit = new Store<PlotEdit | undefined>(undefined);
   readonly shapeOffer = new Store<InkOffer | undefined>(undefined);
   readonly shapeWatch = new ShapeWatch(this);
   /** Whether a student has moved the page away from what the teacher sees. */

@@ -5,6 +5,7 @@ import { useReducer, useEffect } from 'react';
 import { asDrawn } from '../desk/cleanDrawing';
 import { takeReading } from '../desk/neaten';
 import { asWritten } from '../desk/typeWriting';
+import { asInk } from '../desk/writtenFormula';
 import type { InkOffer, NeatPart, ShapeOffer } from '../desk/shapeOffer';
 import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
@@ -14,6 +15,7 @@ import { t } from '../words';
 import { CleanDrawings } from './CleanDrawings';
 import { groundOf } from './markGround';
 import { TypedWords } from './TypedWords';
+import { WrittenFormulas } from './WrittenFormulas';
 
 /** Distance from the shape, and what the handles below it take where it is selected; CSS pixels. */
 const DISTANCE = 14;
@@ -54,12 +56,13 @@ export default function ReadingsBar({ desk, stage }: { desk: PageDesk; stage: St
       >
         {'lines' in offer && <TypedWords offer={offer} desk={desk} />}
         {'drawings' in offer && <CleanDrawings offer={offer} desk={desk} />}
+        {'formulas' in offer && <WrittenFormulas offer={offer} desk={desk} />}
         {'parts' in offer && offer.parts.length === 1 && (
           <Readings part={offer.parts[0]!} offer={offer} desk={desk} />
         )}
         <IconButton
-          label={t('lines' in offer ? 'writing.asWritten' : 'shapes.asDrawn')}
-          caption={t('lines' in offer ? 'writing.asWritten' : 'shapes.asDrawn')}
+          label={asItWas(offer)}
+          caption={asItWas(offer)}
           tooltipSide="none"
           className="px-2"
           icon={<Undo2 aria-hidden size={22} />}
@@ -70,10 +73,14 @@ export default function ReadingsBar({ desk, stage }: { desk: PageDesk; stage: St
   );
 }
 
+const asItWas = (offer: InkOffer) =>
+  t('lines' in offer || 'formulas' in offer ? 'writing.asWritten' : 'shapes.asDrawn');
+
 /** The marks that the bar is about: what was made, or the ink as long as nothing is. */
 function standingFor(offer: InkOffer): readonly string[] {
   if ('lines' in offer) return offer.lines.map(({ mark }) => mark);
   if ('parts' in offer) return offer.parts.map(({ mark }) => mark.id);
+  if ('formulas' in offer) return [offer.formulas[offer.now]!.id];
   return offer.taken?.marks ?? offer.ink.map(({ id }) => id);
 }
 
@@ -81,7 +88,8 @@ function standingFor(offer: InkOffer): readonly string[] {
 function giveBack(desk: PageDesk, offer: InkOffer): void {
   if ('lines' in offer) return asWritten(desk, offer);
   if ('parts' in offer) return choose(desk, offer, 'drawn');
-  asDrawn(desk, offer);
+  if ('formulas' in offer) asInk(desk, offer);
+  else asDrawn(desk, offer);
   desk.selection.select(offer.ink.map(({ id }) => id));
 }
 

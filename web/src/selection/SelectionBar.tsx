@@ -1,13 +1,11 @@
-import type { AlignEdge, Mark, MarkOf, MarkPatch, Sides } from '@doodla/core';
-import { cropBy, croppedSides } from '@doodla/core';
+import type { Mark, MarkOf, MarkPatch, Sides } from '@doodla/core';
+import { cropBy, croppedSides, isChart } from '@doodla/core';
 import {
-  AlignHorizontalDistributeCenter,
   ArrowDownToLine,
   ArrowUpToLine,
+  ChartSpline,
   CopyPlus,
-  Ellipsis,
   FlipHorizontal2,
-  FlipVertical2,
   Lock,
   LockOpen,
   Palette,
@@ -16,7 +14,7 @@ import {
   Scissors,
   Trash2,
 } from 'lucide-react';
-import { DropdownMenu, Popover } from 'radix-ui';
+import { Popover } from 'radix-ui';
 import type { RefObject } from 'react';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { ColourChoice } from '../ui/ColourChoice';
@@ -25,14 +23,12 @@ import { TextSheet } from '../ui/TextSheet';
 import { IconButton } from '../ui/IconButton';
 import { Slider } from '../ui/Slider';
 import { AltDialog } from './AltDialog';
-import { copyPicture } from './copyPicture';
-import { cleanSelection, evenSelection, neatenSelection, typeSelection } from './neatenSelection';
+import { FormulaMenu } from './FormulaMenu';
+import { MoreMenu } from './MoreMenu';
+import { neatenSelection } from './neatenSelection';
 import { NudgeMenu } from './NudgeMenu';
-import { prepareMarks } from './prepareMarks';
 import { RepeatDialog } from './RepeatDialog';
 import type { PageDesk } from '../room/pageDesk';
-import { putOnShelf } from '../shelf/putOnShelf';
-import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 import { t } from '../words';
 
 interface SelectionBarProps {
@@ -66,6 +62,9 @@ export function SelectionBar({ marks, desk, place, room, crop, panel }: Selectio
   const [describing, setDescribing] = useState(false);
   const [repeating, setRepeating] = useState(false);
   const locked = marks.every((mark) => mark.locked);
+  const [first, ...others] = marks;
+  const formula = first?.kind === 'formula' && others.length === 0 ? first : undefined;
+  const plot = first?.kind === 'plot' && others.length === 0 ? first : undefined;
   const top = place.top > 110 ? place.top - BAR_HEIGHT - 44 : place.top + place.height + 16;
   const centre = { x: place.left + place.width / 2, y: place.top + place.height / 2 };
   const bounds = selection.bounds();
@@ -110,6 +109,14 @@ export function SelectionBar({ marks, desk, place, room, crop, panel }: Selectio
                 active={panel.open === 'measures'}
                 icon={<Ruler aria-hidden size={20} />}
                 onClick={() => panel.toggle('measures')}
+              />
+            )}
+            {formula && <FormulaMenu mark={formula} desk={desk} />}
+            {plot && (
+              <IconButton
+                label={t(isChart(plot) ? 'charts.change' : 'plots.forThis')}
+                icon={<ChartSpline aria-hidden size={20} />}
+                onClick={() => desk.plotEdit.set({ is: isChart(plot) ? 'chart' : 'plot', mark: plot })}
               />
             )}
             <NudgeMenu desk={desk} />
@@ -280,115 +287,5 @@ function CropSheet({ picture, onCrop }: CropSheetProps) {
         />
       ))}
     </fieldset>
-  );
-}
-
-const EDGES: [AlignEdge, string][] = [
-  ['left', t('selection.lineUpAtTheLeft')],
-  ['centre', t('selection.lineUpInTheMiddle')],
-  ['right', t('selection.lineUpAtTheRight')],
-  ['top', t('selection.lineUpAtTheTop')],
-  ['middle', t('selection.lineUpInTheMiddleUp')],
-  ['bottom', t('selection.lineUpAtTheBottom')],
-];
-
-interface MoreMenuProps extends Pick<SelectionBarProps, 'marks' | 'desk'> {
-  onFlip(): void;
-  onDescribe(): void;
-  onRepeat(): void;
-  onConstruct: (() => void) | undefined;
-}
-
-function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat, onConstruct }: MoreMenuProps) {
-  const { selection } = desk;
-  const several = marks.length > 1;
-  const grouped = marks.some((mark) => mark.group !== null);
-  return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
-        <IconButton label={t('selection.moreForTheseMarks')} icon={<Ellipsis aria-hidden size={20} />} />
-      </DropdownMenu.Trigger>
-      <MenuContent>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.reorder('up')}>
-          {t('selection.oneStepUp')}
-        </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.reorder('down')}>
-          {t('selection.oneStepDown')}
-        </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={onFlip}>
-          <FlipVertical2 aria-hidden size={18} /> {t('selection.mirrorTopToBottom')}
-        </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} disabled={!several} onSelect={() => selection.group()}>
-          {t('common.group')}
-        </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} disabled={!grouped} onSelect={() => selection.ungroup()}>
-          {t('common.ungroup')}
-        </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.copy()}>
-          {t('common.copy')}
-        </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.cut()}>
-          {t('selection.cut')}
-        </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void copyPicture(desk)}>
-          {t('selection.copyAsAPicture')}
-        </DropdownMenu.Item>
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={onRepeat}>
-          {t('selection.repeatInARowOr')}
-        </DropdownMenu.Item>
-        {marks.filter(({ kind }) => kind === 'stroke').length > 1 && (
-          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void evenSelection(desk, marks)}>
-            {t('shapes.evenOut')}
-          </DropdownMenu.Item>
-        )}
-        {marks.some(({ kind }) => kind === 'stroke') && (
-          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void typeSelection(desk, marks)}>
-            {t('writing.typeOut')}
-          </DropdownMenu.Item>
-        )}
-        {marks.some(({ kind }) => kind === 'stroke') && (
-          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void cleanSelection(desk, marks)}>
-            {t('drawings.clean')}
-          </DropdownMenu.Item>
-        )}
-        {onConstruct && (
-          <DropdownMenu.Item className={MENU_ITEM} onSelect={onConstruct}>
-            {t('construct.title')}
-          </DropdownMenu.Item>
-        )}
-        {several &&
-          EDGES.map(([edge, name]) => (
-            <DropdownMenu.Item key={edge} className={MENU_ITEM} onSelect={() => selection.align(edge)}>
-              {name}
-            </DropdownMenu.Item>
-          ))}
-        {marks.length > 2 && (
-          <>
-            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.distribute('x')}>
-              <AlignHorizontalDistributeCenter aria-hidden size={18} /> {t('selection.sameGapsSideToSide')}
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => selection.distribute('y')}>
-              {t('selection.sameGapsUpAndDown')}
-            </DropdownMenu.Item>
-          </>
-        )}
-        {desk.isTeacher && !desk.room.device && (
-          <DropdownMenu.Item
-            className={MENU_ITEM}
-            onSelect={() => void putOnShelf(desk, ({ keepMarks }) => keepMarks(desk))}
-          >
-            {t('shelf.putThisOn')}
-          </DropdownMenu.Item>
-        )}
-        {desk.isTeacher && desk.sitting !== undefined && !desk.room.device && (
-          <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void prepareMarks(desk, marks)}>
-            {t('selection.keepThisInTheLesson')}
-          </DropdownMenu.Item>
-        )}
-        <DropdownMenu.Item className={MENU_ITEM} onSelect={onDescribe}>
-          {t('selection.describeForThoseWhoCannot')}
-        </DropdownMenu.Item>
-      </MenuContent>
-    </DropdownMenu.Root>
   );
 }

@@ -37,3 +37,11 @@ export async function evenSelection(desk: PageDesk, marks: readonly Mark[]): Pro
   if (!even) return desk.tellProblem(t('shapes.notReached'));
   await even.evenWriting(desk, marks);
 }
+
+/** Typesets a written formula, and selects it instead of its ink. */
+export async function formulaSelection(desk: PageDesk, marks: readonly Mark[]): Promise<void> {
+  const written = await import('../desk/writtenFormula').catch(() => undefined); // Told in the next line.
+  if (!written) return desk.tellProblem(t('formulas.notReached'));
+  const made = await written.typesetInk(desk, marks);
+  if (made !== undefined) desk.selection.select([made]);
+}

@@ -18,6 +18,7 @@ import './letters.css';
 import { eraseLetter, openTextBox, typeText } from './textBox';
 
 const ScreenKeyboard = lazy(() => import('./ScreenKeyboard'));
+const FormulaDialog = lazy(() => import('./FormulaDialog'));
 
 /** Room that is left between the text and the keys on the glass, CSS pixels. */
 const ABOVE_KEYS = 14;
@@ -26,9 +27,16 @@ const READABLE = 16;
 /** Size of a note's letters while they are typed; then they are fitted into it. Page units. */
 const NOTE_SIZE = 22;
 
-/** The text box being typed into. It closes, and keeps what was typed, as soon as anything else is done. */
+/** The text box or the formula being typed into. A text box closes, and keeps what was typed, as soon as anything else is done. */
 export default function TextEditor({ desk, stage }: { desk: PageDesk; stage: Stage }) {
   const edit = useStore(desk.textEdit);
+  const formula = useStore(desk.formulaEdit);
+  if (formula)
+    return (
+      <Suspense>
+        <FormulaDialog edit={formula} desk={desk} onClose={() => desk.formulaEdit.set(undefined)} />
+      </Suspense>
+    );
   if (!edit) return null;
   return <OpenEditor key={edit.mark?.id ?? `${edit.x} ${edit.y}`} edit={edit} desk={desk} stage={stage} />;
 }

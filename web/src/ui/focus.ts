@@ -29,3 +29,11 @@ export function giveFocusBack(to: HTMLElement | undefined): void {
   const wanted = [to, last].find((element) => element?.isConnected && !element.closest('[role=menu]'));
   wanted?.focus();
 }
+
+/**
+ * For a panel that has closed: it gives the focus back a moment later, and on a busy machine somebody may have gone on to something
+ * else by then, such as typing. There it stays.
+ */
+export function keepNewFocus(event: Event): void {
+  if (document.activeElement !== document.body) event.preventDefault();
+}

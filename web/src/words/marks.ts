@@ -30,6 +30,8 @@ export const STAMP_NAMES: Readonly<Record<StampName, string>> = {
 
 const NAMES: Readonly<Record<MarkName, string>> = {
   fill: t('marks.fill'),
+  formula: t('formulas.formula'),
+  plot: t('plots.diagram'),
   highlight: t('marks.highlight'),
   ink: t('marks.ink'),
   note: t('tools.note'),

@@ -3,7 +3,7 @@ import { applyChanges, invertChanges, orderOnTop, SpatialIndex, stateOf } from '
 import { Store } from '@doodla/core/client';
 import type { Instrument } from '@doodla/core/instruments';
 import { aPage } from '../../../core/test/helpers/marks';
-import type { Desk, TextEdit } from '../../src/desk/desk';
+import type { Desk, FormulaEdit, TextEdit } from '../../src/desk/desk';
 import type { InstrumentDesk } from '../../src/desk/instruments';
 import { PenCase } from '../../src/desk/penCase';
 import type { InkOffer } from '../../src/desk/shapeOffer';
@@ -18,6 +18,8 @@ type TestedDesk = Pick<
   | 'targetMarks'
   | 'penCase'
   | 'draft'
+  | 'extentOf'
+  | 'formulaEdit'
   | 'textEdit'
   | 'newMark'
   | 'mayTouch'
@@ -38,6 +40,7 @@ export class TestDesk implements TestedDesk {
   readonly pageId = new Store<string | undefined>(this.page.id);
   readonly penCase: PenCase;
   readonly draft = new Store<readonly number[] | undefined>(undefined);
+  readonly formulaEdit = new Store<FormulaEdit | undefined>(undefined);
   readonly textEdit = new Store<TextEdit | undefined>(undefined);
   /** Steps, each as it would be undone. */
   readonly done: (readonly Change[])[] = [];
@@ -119,6 +122,10 @@ export class TestDesk implements TestedDesk {
   /** Whether something beside the page takes what is dropped. */
   dropBeside(): boolean {
     return this.beside;
+  }
+
+  extentOf({ width, height }: Page): Rect {
+    return { x: 0, y: 0, width, height };
   }
 
   mayTouch(mark: Mark): boolean {

@@ -148,6 +148,19 @@ const BODIES: { [K in MarkKind]: Body<K> } = {
     const { colour, opacity } = mark.style;
     return cornered(pointsOf(ring), true, markBounds(mark), filling(colour, opacity), space);
   },
+  formula: (mark) => ({
+    subtype: 'Stamp',
+    entries: { Name: name('Formula') },
+    contents: mark.alt ?? mark.tex,
+    box: markBounds(mark),
+  }),
+  plot: (mark) => ({
+    subtype: 'Stamp',
+    entries: { Name: name('Graph') },
+    contents: mark.alt ?? '',
+    box: mark,
+    turn: boxMatrix(mark),
+  }),
 };
 
 const STAMP_NAMES: Readonly<Record<string, string>> = { tick: 'Tick', cross: 'Cross', question: 'Question' };

@@ -1,7 +1,7 @@
-import type { Check, Checks } from '../../checks/fields.js';
+import type { Checks } from '../../checks/fields.js';
 import { isHexColour } from '../../colour/contrast.js';
 import { MAX_POINTS } from '../../ink/points.js';
-import { cornersFrom, each, isOpacity } from '../fields.js';
+import { cornersFrom, isOpacity, some } from '../fields.js';
 import type { SharedFields } from '../shared.js';
 
 /** An area that was poured full of colour: rings of x, y, filled by the even-odd rule. */
@@ -12,8 +12,6 @@ export interface FillMark extends SharedFields {
 }
 
 const MAX_RINGS = 2000;
-const areRings = each(cornersFrom(3, MAX_POINTS), MAX_RINGS);
-const isFilled: Check = (value) => areRings(value) && (value as unknown[]).length > 0;
 
-export const FILL_FIELDS: Checks = { rings: isFilled };
+export const FILL_FIELDS: Checks = { rings: some(cornersFrom(3, MAX_POINTS), MAX_RINGS) };
 export const FILL_STYLE: Checks = { colour: isHexColour, opacity: isOpacity };

@@ -1,9 +1,9 @@
-import { contrast, luminance } from '../../colour/contrast.js';
 import type { TurnedBox } from '../../geometry/turnedBox.js';
 import { boxMatrix } from '../../geometry/turnedBox.js';
 import { mapped, paintLayout, rectanglePath, solid } from '../../paint/items.js';
 import { boxTarget, turnedReach } from '../boxParts.js';
-import type { BoxKind, Lack } from '../kind.js';
+import { CONTRAST, contrastLack } from '../contrastLack.js';
+import type { BoxKind } from '../kind.js';
 import { boxFactors, roundWithin, transformBox } from '../transform.js';
 import { textHeight, textLayout, textReach } from './textLayout.js';
 import type { TextMark } from './textMark.js';
@@ -11,8 +11,6 @@ import { TEXT_FIELDS, TEXT_OPTIONAL, TEXT_SIZE, TEXT_STYLE } from './textMark.js
 
 /** Text below this is too small to be read from the back of a room; page units. */
 const SMALL_TEXT = 14;
-/** Least contrast of text (WCAG 2.2, 1.4.3), and of large text from 24 units on. */
-const CONTRAST = { normal: 4.5, large: 3, largeFrom: 24 };
 
 function textBox(mark: TextMark): TurnedBox {
   const { x, y, width, rotation } = mark;
@@ -26,14 +24,8 @@ export const text: BoxKind<TextMark> = {
   name: () => 'text',
   content: (mark) => mark.text,
   problems({ style: { size, colour, background } }, paper) {
-    const problems: Lack[] = [];
-    const ground = background ?? paper;
     const least = size >= CONTRAST.largeFrom ? CONTRAST.large : CONTRAST.normal;
-    const ratio = contrast(colour, ground);
-    if (ratio < least) {
-      const better = luminance(ground) > 0.5 ? 'darker' : 'lighter';
-      problems.push({ what: 'contrast', ratio, better });
-    }
+    const problems = contrastLack(colour, background ?? paper, least);
     if (size < SMALL_TEXT) problems.push({ what: 'small' });
     return problems;
   },

@@ -9,7 +9,7 @@ const CLICK_WIDTH = 24;
 const DEFAULT_WIDTH = 320;
 const MIN_WIDTH = 80;
 
-/** Opens a text box where one clicks, as wide as one drags, or the text that is already there. */
+/** Opens a text box where one clicks, as wide as one drags, or the text or formula that is already there. */
 export class TextGesture implements Gesture {
   readonly preview: Preview = {};
   private last: PenPoint;
@@ -18,7 +18,7 @@ export class TextGesture implements Gesture {
   constructor(
     private readonly desk: Pick<
       Desk,
-      'layers' | 'mayTouch' | 'newMark' | 'page' | 'pageId' | 'penCase' | 'textEdit'
+      'formulaEdit' | 'layers' | 'mayTouch' | 'newMark' | 'page' | 'pageId' | 'penCase' | 'textEdit'
     >,
     private readonly start: PenPoint,
   ) {
@@ -34,25 +34,29 @@ export class TextGesture implements Gesture {
     const { common } = this;
     // Turned away from meanwhile: there is nothing to type on.
     if (!common || common.page !== this.desk.pageId.get()) return;
-    this.desk.textEdit.set(this.existing(common) ?? this.fresh(common));
+    const mark = this.existing(common);
+    if (mark?.kind === 'formula') this.desk.formulaEdit.set({ mark });
+    else
+      this.desk.textEdit.set(
+        mark ? { mark, x: mark.x, y: mark.y, width: mark.width, common } : this.fresh(common),
+      );
   }
 
   cancel(): void {
     // Nothing was opened yet.
   }
 
-  private existing(common: MarkCommon): TextEdit | undefined {
+  private existing(common: MarkCommon): MarkOf<'formula' | 'note' | 'text'> | undefined {
     const { x, y } = this.start;
-    const mark = this.desk.layers
+    return this.desk.layers
       .at(-1)!
       .on(common.page)
       .within({ x, y, width: 0, height: 0 })
       .filter(
-        (candidate): candidate is MarkOf<'text' | 'note'> =>
-          candidate.kind === 'text' || candidate.kind === 'note',
+        (candidate): candidate is MarkOf<'formula' | 'note' | 'text'> =>
+          candidate.kind === 'text' || candidate.kind === 'note' || candidate.kind === 'formula',
       )
       .findLast((text) => this.desk.mayTouch(text) && rectContains(markBounds(text), x, y));
-    return mark && { mark, x: mark.x, y: mark.y, width: mark.width, common };
   }
 
   private fresh(common: MarkCommon): TextEdit {

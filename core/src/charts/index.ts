@@ -1,0 +1,3 @@
+export * from './chartRecipe.js';
+export * from './drawChart.js';
+export * from './statistics.js';

@@ -1,0 +1,2 @@
+export * from './readFormula.js';
+export * from './signNet.js';

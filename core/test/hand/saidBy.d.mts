@@ -1,0 +1,2 @@
+/** What a formula says, as one line. */
+export function saidBy(tex: string): string;
