@@ -43,6 +43,7 @@ const counted = (unit?.numFailedTests ?? 0) + (browser?.unexpected ?? 0);
 const failed = Math.max(counted, failedSteps.length);
 writeFileSync(`${RESULTS}/summary.json`, JSON.stringify({ passed, failed }));
 for (const [name] of failedSteps) console.log(`FAILED: ${name}`);
+for (const title of failedIn(unit?.testResults ?? [])) console.log(`Red: ${title}`);
 for (const title of secondTry) console.log(`Only at the second try: ${title}`);
 console.log(`\n${passed} tests went well, ${failed} did not`);
 process.exit(failed === 0 ? 0 : 1);
@@ -59,6 +60,15 @@ async function inTurn(steps, output = 'pipe') {
     if (output === 'pipe') console.log(`\n=== ${name}\n${printed}`);
     if (status !== 0) failedSteps.push([name]);
   }
+}
+
+/** Of the unit tests that failed, the file and the title. */
+function failedIn(files) {
+  return files.flatMap(({ name, assertionResults }) =>
+    assertionResults
+      .filter(({ status }) => status === 'failed')
+      .map(({ fullName }) => `${name.split('/').at(-1)}: ${fullName}`),
+  );
 }
 
 /** Titles of the browser tests that failed first and went well then. */

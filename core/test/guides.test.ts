@@ -128,6 +128,14 @@ describe('what is stretched', () => {
     expect(none).toEqual({ resize: stretch(1.7, 1.7), guides: [] });
   });
 
+  it('a thin thing stretched alike does not jump by its long side', () => {
+    const thin = box(123, 1, 5, 280);
+    const grid = { x: { at: 0, every: 30 } };
+    // Its right edge is 143; 7 more to the line at 150 would be 392 more downwards.
+    const resize = stretch(4, 4, 123, 1);
+    expect(guidedResize(thin, resize, [], 7, grid)).toEqual({ resize, guides: [] });
+  });
+
   it('lies on the ruling where nothing else is near, and is never turned inside out', () => {
     const grid = { x: { at: 0, every: 30 } };
     expect(guidedResize(own, stretch(1.07, 1), [], 8, grid).resize.fx).toBeCloseTo(1.1, 9);
@@ -140,8 +148,10 @@ describe('what is stretched', () => {
     const side = fc.integer({ min: 1, max: 300 });
     const any = fc.record({ x: side, y: side, width: side, height: side });
     const factor = fc.double({ min: 0.2, max: 4, noNaN: true });
+    const alike = fc.option(factor, { nil: undefined });
     fc.assert(
-      fc.property(any, fc.array(any, { maxLength: 12 }), factor, factor, (stretched, others, fx, fy) => {
+      fc.property(any, fc.array(any, { maxLength: 12 }), factor, alike, (stretched, others, fx, other) => {
+        const fy = other ?? fx;
         const resize = stretch(fx, fy, stretched.x, stretched.y);
         const found = guidedResize(stretched, resize, others, 7, {
           x: { at: 0, every: 30 },

@@ -86,7 +86,8 @@ export function guidedMove(
 
 /**
  * A stretch of a box whose dragged edges meet others' edges or middles, or lie on a ruling, where they are off by no more than
- * `reach` (page units). What is stretched alike both ways stays so, by the edge that is nearer to what it meets.
+ * `reach` (page units). What is stretched alike both ways stays so, by the edge that is nearer to what it meets, and neither side
+ * is drawn farther than that.
  */
 export function guidedResize(
   box: Rect,
@@ -100,8 +101,13 @@ export function guidedResize(
   const isAlike = resize.fx === resize.fy && resize.fx !== 1;
   if (!isAlike)
     return { resize: { ...resize, fx: x.factor, fy: y.factor }, guides: [...x.guides, ...y.guides] };
-  const meets = ({ by, guides }: Stretched) => (by !== 0 || guides.length > 0 ? Math.abs(by) : Infinity);
-  const best = meets(x) <= meets(y) ? x : y;
+  // A little of a short side would be much of a long one.
+  const longest = Math.max(box.width, box.height);
+  const drawn = ({ factor }: Stretched) => Math.abs(factor - resize.fx) * longest;
+  const [best] = [x, y]
+    .filter((met) => (met.by !== 0 || met.guides.length > 0) && drawn(met) <= reach)
+    .sort((a, b) => drawn(a) - drawn(b));
+  if (!best) return { resize, guides: [] };
   return { resize: { ...resize, fx: best.factor, fy: best.factor }, guides: best.guides };
 }
 
