@@ -17,7 +17,7 @@ export async function start() {
   });
   return {
     version: await browser.version(),
-    open: async (size) => windowOf(await browser.newPage(), size),
+    open: async (size) => windowOf(await browser.newPage({ type: 'window' }), size),
     close: () => browser.close(),
   };
 }
@@ -27,8 +27,15 @@ async function windowOf(page, { width, height }) {
   return {
     goto: (url) => page.goto(url),
     run: (work, ...values) => page.evaluate(work, ...values),
-    press: (key) => page.keyboard.press(key),
-    type: (text) => page.keyboard.type(text),
+    // A person writes in the window that is in front; what is typed behind it is lost.
+    async press(key) {
+      await page.bringToFront();
+      await page.keyboard.press(key);
+    },
+    async type(text) {
+      await page.bringToFront();
+      await page.keyboard.type(text);
+    },
     async drag([first, ...rest]) {
       await page.mouse.move(...first);
       await page.mouse.down();

@@ -140,6 +140,40 @@ export const STEPS = {
     await until(student, 'no cover', () => !document.querySelector('[data-testid=cover]'));
   },
 
+  'a typed formula becomes a graph, and a small table a chart': async ({ teacher, student }) => {
+    await teacher.press('t');
+    await press(teacher, '^Colour and options of the text');
+    await press(teacher, '^Formula$');
+    await until(teacher, 'the formula field', () => document.activeElement?.tagName === 'MATH-FIELD');
+    await teacher.type('y=1/x');
+    await teacher.press('Enter');
+    await untilMarks(student, 5);
+    await press(teacher, '^For this formula$');
+    await press(teacher, '^Draw its graph$');
+    await until(
+      teacher,
+      'both branches of 1/x',
+      () => document.querySelectorAll('[data-testid=plot-preview] path[stroke="#0072b2"]').length === 2,
+    );
+    await press(teacher, '^Put on the page$');
+    await untilMarks(student, 6);
+    await press(teacher, '^Colour and options of the text');
+    await press(teacher, '^Chart$');
+    await until(teacher, 'the table', () => {
+      const table = document.querySelector('[role=dialog] textarea');
+      table?.focus();
+      table?.select();
+      return Boolean(table);
+    });
+    await teacher.type('3;4');
+    await until(teacher, 'a bar', () =>
+      Boolean(document.querySelector('[data-testid=chart-preview] path[fill="#0072b2"]')),
+    );
+    await press(teacher, '^Put on the page$');
+    await untilMarks(student, 7);
+    await teacher.press('Escape');
+  },
+
   'what this browser lacks is not offered': async ({ teacher }) => {
     const lacks = await teacher.run(() => ({
       screens: typeof globalThis.navigator.mediaDevices?.getDisplayMedia !== 'function',
@@ -181,7 +215,7 @@ export const STEPS = {
     await press(teacher, '^End class$');
     await press(teacher, '^Keep and end$');
     await until(student, 'the end', () => document.body.innerText.includes('This class has ended'));
-    await untilMarks(student, 4);
+    await untilMarks(student, 7);
   },
 };
 

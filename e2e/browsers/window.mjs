@@ -58,7 +58,7 @@ export const untilMarks = (window, count) =>
     count,
   );
 
-/** Where the middle of a control is; undefined while it is not shown. Runs inside the page. */
+/** Where the middle of a control is; undefined while it is not in sight. Runs inside the page. */
 function placeOf(name) {
   const wanted = new RegExp(name);
   const controls = document.querySelectorAll(
@@ -69,6 +69,10 @@ function placeOf(name) {
     const said = control.getAttribute('aria-label') ?? control.textContent.trim();
     return width > 2 && height > 2 && !control.disabled && wanted.test(said);
   });
+  shown.at(-1)?.scrollIntoView({ block: 'nearest' });
   const box = shown.at(-1)?.getBoundingClientRect();
-  return box && [box.x + box.width / 2, box.y + box.height / 2];
+  if (!box) return undefined;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  // A panel that is not in its place yet is outside.
+  return x > 0 && y > 0 && x < innerWidth && y < innerHeight ? [x, y] : undefined;
 }
