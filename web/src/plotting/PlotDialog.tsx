@@ -97,7 +97,7 @@ function WindowButtons({ form: { window }, onChange }: PartProps) {
         </Button>
         <Button onClick={() => onChange({ window: USUAL_WINDOW })}>{t('plots.usual')}</Button>
       </div>
-      <div className="grid grid-cols-2 gap-2">
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(9rem,1fr))] gap-2">
         {(['x', 'y'] as const).flatMap((axis) =>
           (['from', 'to'] as const).map((end) => (
             <NumberInput
