@@ -13,7 +13,7 @@ const LEVELS = [
   ['room'],
   ['handout', 'media', 'people'],
   ['material', 'sharing', 'stage'],
-  ['shelf'],
+  ['replay', 'shelf'],
   ['asking', 'focus', 'ideas', 'instruments', 'pages', 'selection', 'sittings', 'talk', 'typing'],
   ['plotting', 'present', 'reach', 'roster'],
   ['classroom'],

@@ -1,7 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Change, LoggedOperation, Mark } from '../src/index.js';
-import { applyChanges, emptyState, FREE, PageHistory, refusalOf, restoringChanges } from '../src/index.js';
+import {
+  applyChanges,
+  emptyState,
+  FREE,
+  isIn,
+  PageHistory,
+  refusalOf,
+  restoringChanges,
+} from '../src/index.js';
 import { aPage, aStroke, aText } from './helpers/marks.js';
 
 const TEACHER = { id: 'ada', role: 'teacher', tables: [] } as const;
@@ -56,7 +64,7 @@ describe('the history of a page', () => {
         fc.array(fc.nat(), { maxLength: 8 }),
         (steps, asked) => {
           const { logged, seen } = logOf(steps);
-          const history = new PageHistory('page-1', 'class', logged);
+          const history = new PageHistory('page-1', isIn('class'), logged);
           for (const n of asked.map((some) => some % (logged.length + 1))) {
             const { page, marks } = history.after(history.countAt(n));
             const then = seen[n - 1] ?? { marks: [], width: undefined };
@@ -72,7 +80,7 @@ describe('the history of a page', () => {
     fc.assert(
       fc.property(fc.array(step, { maxLength: 80 }), fc.nat(), (steps, some) => {
         const { state, logged, seen } = logOf(steps);
-        const history = new PageHistory('page-1', 'class', logged);
+        const history = new PageHistory('page-1', isIn('class'), logged);
         const n = 1 + (some % logged.length);
         const elsewhere = () =>
           byId([...state.marks.values()].filter(({ page, space }) => page !== 'page-1' || space !== 'class'));
@@ -108,7 +116,7 @@ describe('the history of a page', () => {
       at: 0,
       operation: { id: `${i}`, changes: changes as Change[] },
     }));
-    const history = new PageHistory('page-1', 'class', [...logged, ...operations]);
+    const history = new PageHistory('page-1', isIn('class'), [...logged, ...operations]);
     expect(history.steps.map(({ seq }) => seq)).toEqual([1, 2, 5]);
     expect(() => history.after(4)).toThrow(RangeError);
   });

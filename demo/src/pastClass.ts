@@ -16,6 +16,8 @@ export interface TimedMark {
 }
 
 const MINUTE = 60_000;
+/** When the class came to its second page. */
+export const TURNED_AFTER_MS = 21.5 * MINUTE;
 
 const PLAIN_TEXT = {
   font: 'andika',

@@ -9,13 +9,14 @@ import { PeopleService } from '@doodla/server/people/people.service';
 import type { Teacher } from '@doodla/server/people/teacher.entity';
 import { SeatsService } from '@doodla/server/sittings/seats.service';
 import { SittingsService } from '@doodla/server/sittings/sittings.service';
+import { TurnsService } from '@doodla/server/sittings/turns.service';
 import { FileStore } from '@doodla/server/storage/fileStore';
 import { WebPagesService } from '@doodla/server/webpages/webPages.service';
 import { createHash, randomUUID } from 'node:crypto';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { pastClassMarks } from './pastClass.js';
+import { pastClassMarks, TURNED_AFTER_MS } from './pastClass.js';
 
 export const DEMO_TEACHER = {
   name: 'Tamsin Orrell',
@@ -78,11 +79,11 @@ async function seedGroups(app: NestExpressApplication, teacher: Teacher): Promis
 async function seedPastClass(app: NestExpressApplication, teacher: Teacher, lesson: string): Promise<void> {
   const sittings = app.get(SittingsService);
   const logs = app.get(LogsService);
-  const sitting = await sittings.open(lesson, '8 Linnet, bridges, first lesson');
+  const openedAt = Date.now() - 24 * 3600 * 1000;
+  const sitting = await sittings.open(lesson, '8 Linnet, bridges, first lesson', { at: openedAt });
   const students = [];
   for (const name of STUDENTS) students.push(await app.get(SeatsService).admit(sitting.id, name));
   const pages: Page[] = orderedPages(logs.open(lesson).pages.values());
-  const openedAt = Date.now() - 24 * 3600 * 1000;
   const marks = pastClassMarks(pages, { id: teacher.id, colour: '#d55e00' }, students, openedAt);
   for (const { at, mark } of marks) {
     await logs.append(
@@ -92,6 +93,7 @@ async function seedPastClass(app: NestExpressApplication, teacher: Teacher, less
       { at: openedAt + at },
     );
   }
+  await app.get(TurnsService).note(sitting.id, pages[1]!.id, openedAt + TURNED_AFTER_MS);
   await sittings.end(sitting.id, { drop: false });
 }
 

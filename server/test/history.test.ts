@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import type { HistoryReply, Mark, Space, UndoEntry } from '@doodla/core';
-import { PageHistory, unpackLogged } from '@doodla/core';
+import { isIn, PageHistory, unpackLogged } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { aStroke, aText } from '../../core/test/helpers/marks.js';
@@ -29,7 +29,7 @@ afterEach(() => at.live.close());
 const path = (ref = at.sitting, of = page) => `/api/logs/${ref.kind}/${ref.id}/pages/${of}/history`;
 const read = async (space: Space = 'class') => {
   const { body } = await teacher.send<HistoryReply>('GET', path());
-  return new PageHistory(page, space, body.steps.map(unpackLogged));
+  return new PageHistory(page, isIn(space), body.steps.map(unpackLogged));
 };
 const restore = (seq: number, space: Space = 'class') =>
   teacher.send<UndoEntry & { code: string }>('POST', path(), { space, seq });

@@ -13,3 +13,11 @@ export interface RestoreRequest {
   /** The operation's number; 0 for before all. */
   seq: number;
 }
+
+/** What was done in a log comes in lines, oldest first: this one first, then some of its operations in each. */
+export interface ReplayHead {
+  /** How many operations there are. */
+  count: number;
+  /** Where the class was when; none of a lesson. */
+  turns: { at: number; page: string }[];
+}

@@ -18,6 +18,8 @@ export interface Rules {
   seeNames: boolean;
   /** Whether they may take the marked-up pages with them. */
   handout: boolean;
+  /** Whether they may play again what was done on the pages, as far as they may see it. */
+  replay: boolean;
   /** Whether they may have rulers, compasses and the like of their own. */
   instruments: boolean;
   /** Students whose marks are hidden from everybody else. */
@@ -36,6 +38,7 @@ export const RULES_AT_FIRST: Rules = {
   seeMarks: true,
   seeNames: true,
   handout: false,
+  replay: false,
   instruments: false,
   hidden: [],
   chat: true,
@@ -56,6 +59,7 @@ const RULES: Record<keyof Rules, (value: unknown) => boolean> = {
   seeMarks: isFlag,
   seeNames: isFlag,
   handout: isFlag,
+  replay: isFlag,
   instruments: isFlag,
   hidden: areNamed,
   chat: isFlag,

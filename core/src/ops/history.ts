@@ -3,6 +3,7 @@ import type { Mark } from '../marks/mark.js';
 import type { Space } from '../marks/shared.js';
 import type { Page } from '../pages/page.js';
 import { applyChanges } from './apply.js';
+import { countWhile } from './countWhile.js';
 import type { Change, LoggedOperation } from './operation.js';
 
 /** A page and what was on it at some time. */
@@ -14,19 +15,26 @@ export interface PageState {
 
 const NOTHING: PageState = { page: undefined, marks: new Map() };
 /** Steps between two states that are kept, so that any other is a few steps away. */
-const KEPT_EVERY = 64;
+const KEPT_EVERY = 256;
 
-/** The states that one page has been in, as far as the marks of one space go: before its first step, and after each. */
+/** Tells marks of a space from others. */
+export function isIn(space: Space): (mark: Mark) => boolean {
+  return (mark) => mark.space === space;
+}
+
+/** The states that one page has been in, as far as the marks that count go: before its first step, and after each. */
 export class PageHistory {
-  /** What was done to the page and the marks of the space, oldest first. */
+  /** What was done to the page and the marks that count, oldest first. */
   readonly steps: readonly LoggedOperation[];
-  /** States after 0, 64, 128 … steps, as far as they were asked for. */
+  /** States after 0, 256, 512 … steps, as far as they were asked for. */
   private readonly kept: PageState[] = [NOTHING];
+  /** What was asked for last, which is often asked for again. */
+  private latest = { count: 0, state: NOTHING };
 
   /** Operations come in the order of their numbers; those that are about something else are left out. */
   constructor(
     readonly pageId: string,
-    readonly space: Space,
+    private readonly counts: (mark: Mark) => boolean,
     operations: Iterable<LoggedOperation>,
   ) {
     const ids = new Set<string>();
@@ -37,6 +45,7 @@ export class PageHistory {
   after(count: number): PageState {
     if (!Number.isInteger(count) || count < 0 || count > this.steps.length)
       throw new RangeError(`There are ${this.steps.length} steps, not ${count}.`);
+    if (this.latest.count === count) return this.latest.state;
     let done = Math.min(Math.floor(count / KEPT_EVERY), this.kept.length - 1) * KEPT_EVERY;
     let state = this.kept[done / KEPT_EVERY]!;
     while (done < count) {
@@ -45,12 +54,18 @@ export class PageHistory {
       done = next;
       if (done % KEPT_EVERY === 0) this.kept[done / KEPT_EVERY] ??= state;
     }
+    this.latest = { count, state };
     return state;
   }
 
   /** How many steps there were when the log had come as far as an operation's number. */
   countAt(seq: number): number {
     return this.steps.filter((step) => step.seq <= seq).length;
+  }
+
+  /** How many steps there were at a time, milliseconds since 1970-01-01 UTC. */
+  countBy(time: number): number {
+    return countWhile(this.steps.length, (i) => this.steps[i]!.at <= time);
   }
 
   private stateAfter(before: PageState, steps: readonly LoggedOperation[]): PageState {
@@ -75,11 +90,11 @@ export class PageHistory {
     return is;
   }
 
-  /** Whether a change can be about this page and space: changes of marks that are elsewhere find none here. */
+  /** Whether a change can be about this page and marks that count: changes of marks that are elsewhere find none here. */
   private mayCount(change: Change): boolean {
     switch (change.do) {
       case 'add':
-        return change.mark.page === this.pageId && change.mark.space === this.space;
+        return change.mark.page === this.pageId && this.counts(change.mark);
       case 'addPage':
         return change.page.id === this.pageId;
       case 'patchPage':

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { LoggedOperation, RestoreRequest, UndoEntry } from '@doodla/core';
-import { PageHistory, restoringChanges } from '@doodla/core';
+import { isIn, PageHistory, restoringChanges } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { notFound, Problem } from '../http/problem.js';
 import { LogsService } from '../live/logs.service.js';
@@ -37,7 +37,7 @@ export class HistoryService {
     teacherId: string,
   ): Promise<UndoEntry> {
     if (this.logs.open(logId).pages.get(pageId)?.removed !== false) throw notFound('This page');
-    const history = new PageHistory(pageId, space, await this.of(logId, pageId));
+    const history = new PageHistory(pageId, isIn(space), await this.of(logId, pageId));
     const then = history.after(history.countAt(seq));
     const changes = restoringChanges(history.after(history.steps.length), then);
     if (changes.length === 0)

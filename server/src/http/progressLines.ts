@@ -18,7 +18,7 @@ export async function answerInLines(
 ): Promise<void> {
   const abort = new AbortController();
   response.on('close', () => abort.abort());
-  response.status(201).type('application/x-ndjson');
+  response.status(response.req.method === 'POST' ? 201 : 200).type('application/x-ndjson');
   const line = (value: object) => void response.write(`${JSON.stringify(value)}\n`);
   try {
     line(await work({ line, signal: abort.signal }));

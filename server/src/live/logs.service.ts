@@ -125,6 +125,11 @@ export class LogsService implements OnModuleDestroy {
     return this.store.since(logId, since);
   }
 
+  /** A stretch of operations, in order. */
+  stretch(logId: string, stretch: Stretch): AppendedOperation[] {
+    return this.store.stretch(logId, stretch);
+  }
+
   /** Of a stretch of operations those that concern a page, in order. */
   concerning(logId: string, page: string, stretch: Stretch): AppendedOperation[] {
     return this.store.concerning(logId, page, stretch);

@@ -12,15 +12,20 @@ import { SittingsController } from './sittings.controller.js';
 import { SittingsService } from './sittings.service.js';
 import { Student } from './student.entity.js';
 import { ToLessonService } from './toLesson.service.js';
+import { ClassTurn } from './turn.entity.js';
+import { TurnsService } from './turns.service.js';
 
-export const SITTINGS_TABLES: Tables = { entities: [Sitting, SittingMaterial, Student], migrations: [] };
+export const SITTINGS_TABLES: Tables = {
+  entities: [Sitting, SittingMaterial, Student, ClassTurn],
+  migrations: [],
+};
 
 /** Classes and who is in them. */
 @Global()
 @Module({
   imports: [TypeOrmModule.forFeature([...SITTINGS_TABLES.entities, LessonMaterial, StoredPicture])],
   controllers: [SittingsController],
-  providers: [DoorService, RemovalsService, SeatsService, SittingsService, ToLessonService],
-  exports: [SeatsService, SittingsService, ToLessonService],
+  providers: [DoorService, RemovalsService, SeatsService, SittingsService, ToLessonService, TurnsService],
+  exports: [SeatsService, SittingsService, ToLessonService, TurnsService],
 })
 export class SittingsModule {}

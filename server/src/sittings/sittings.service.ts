@@ -27,6 +27,7 @@ import { makeJoinCode, normaliseCode } from './joinCode.js';
 import { Sitting } from './sitting.entity.js';
 import { SittingMaterial } from './sittingMaterial.entity.js';
 import { Student } from './student.entity.js';
+import { TurnsService } from './turns.service.js';
 
 const DAY_MS = 24 * 3600 * 1000;
 /** Ended classes that are told for the start page. */
@@ -37,6 +38,8 @@ interface OpenOptions {
   code?: string;
   /** The page to begin on. */
   page?: string | undefined;
+  /** When it began, for a class of an earlier day; milliseconds since 1970-01-01 UTC. */
+  at?: number;
 }
 
 @Injectable()
@@ -58,6 +61,7 @@ export class SittingsService {
     private readonly logs: LogsService,
     private readonly writes: Writes,
     private readonly limits: LimitsService,
+    private readonly turns: TurnsService,
   ) {}
 
   ofLesson(lessonId: string): Promise<Sitting[]> {
@@ -109,7 +113,11 @@ export class SittingsService {
    * Opens a class on a lesson that has none going on, on its first page or a given one, with pens down. It gets the
    * pages that the lesson has now; what either adds later is its own. Throws Problem.
    */
-  async open(lessonId: string, title: string, { code, page }: OpenOptions = {}): Promise<Sitting> {
+  async open(
+    lessonId: string,
+    title: string,
+    { code, page, at: openedAt = Date.now() }: OpenOptions = {},
+  ): Promise<Sitting> {
     const pages = orderedPages(this.logs.open(lessonId).pages.values());
     const first = pages.find(({ id }) => id === page) ?? pages[0];
     if (!first)
@@ -121,7 +129,7 @@ export class SittingsService {
     return this.aloneFor(lessonId, async () => {
       const id = randomUUID();
       const changes = pages.map((each) => ({ do: 'addPage', page: each }) as const);
-      await this.logs.append(id, SERVER, { id: randomUUID(), changes });
+      await this.logs.append(id, SERVER, { id: randomUUID(), changes }, { at: openedAt });
       const sitting: Sitting = {
         id,
         lessonId,
@@ -141,12 +149,13 @@ export class SittingsService {
         tables: null,
         copy: null,
         ideas: null,
-        openedAt: Date.now(),
+        openedAt,
         endedAt: null,
         scene: null,
         droppedAt: null,
       };
       await this.sittings.insert(sitting);
+      await this.turns.note(id, first.id, openedAt);
       return sitting;
     });
   }
@@ -223,7 +232,10 @@ export class SittingsService {
   }
 
   async turn(id: string, pageId: string): Promise<void> {
+    const sitting = await this.find(id);
+    if (!sitting || sitting.endedAt !== null) return;
     await this.change(id, { pageId });
+    await this.turns.note(id, pageId);
   }
 
   async setDoor(

@@ -21,6 +21,7 @@ import { ShelfThings1700000000017 } from './migrations/17-shelf-things.js';
 import { SchoolSettings1700000000018 } from './migrations/18-school-settings.js';
 import { Teams1700000000019 } from './migrations/19-teams.js';
 import { ClassCovers1700000000020 } from './migrations/20-class-covers.js';
+import { ClassTurns1700000000021 } from './migrations/21-class-turns.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -61,6 +62,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       SchoolSettings1700000000018,
       Teams1700000000019,
       ClassCovers1700000000020,
+      ClassTurns1700000000021,
       ...migrations,
     ],
     migrationsRun: true,

@@ -209,6 +209,16 @@ export class LogStore implements OnApplicationShutdown {
     return rows.map(operationOf);
   }
 
+  /** `count` operations after number `after`, in order. */
+  stretch(logId: string, { after, count }: Stretch): AppendedOperation[] {
+    const rows = this.on('SELECT * FROM operation WHERE log = ? AND seq > ? AND seq <= ? ORDER BY seq').all(
+      this.keyOf(logId) ?? -1,
+      after,
+      after + count,
+    ) as OperationRow[];
+    return rows.map(operationOf);
+  }
+
   /** Of `count` operations after number `after` those that concern a page, in order. */
   concerning(logId: string, page: string, { after, count }: Stretch): AppendedOperation[] {
     const rows = this.on(

@@ -7,6 +7,7 @@ import type {
 } from '@doodla/core';
 import { sentenceOf } from '../words/sentences';
 import { errorOf, RequestError } from './http';
+import { linesOf } from './lines';
 
 type Line = ProgressLine<ReadingProgress, { words: PlacedWord[] }>;
 
@@ -24,21 +25,10 @@ export async function readWords(
   });
   if (!response.ok || !response.body) throw errorOf(response.status, await response.text());
   let words: PlacedWord[] | undefined;
-  for await (const line of linesOf(response.body)) {
+  for await (const line of linesOf<Line>(response.body)) {
     if ('error' in line) throw new RequestError(422, line.error.code, sentenceOf(line.error));
     if ('words' in line) words = line.words;
     else onProgress(line);
   }
   return words ?? Promise.reject(errorOf(0, ''));
-}
-
-async function* linesOf(body: ReadableStream<Uint8Array>): AsyncIterable<Line> {
-  const reader = body.getReader();
-  const decoder = new TextDecoder();
-  let rest = '';
-  for (let piece = await reader.read(); !piece.done; piece = await reader.read()) {
-    const lines = (rest + decoder.decode(piece.value, { stream: true })).split('\n');
-    rest = lines.pop()!;
-    for (const line of lines) if (line !== '') yield JSON.parse(line) as Line;
-  }
 }

@@ -1,5 +1,6 @@
 import type { Freedom } from '@doodla/core';
-import { Download, Pen, PenOff } from 'lucide-react';
+import { Download, Pen, PenOff, Play } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { lazy, Suspense, useState } from 'react';
 import { useStore } from '../store/useStore';
 import type { Place } from '../api/joining';
@@ -14,6 +15,7 @@ import { t } from '../words';
 const ShowMenu = lazy(() => import('../sharing/ShowMenu').then((module) => ({ default: module.ShowMenu })));
 
 const HandoutDialog = lazy(() => import('../handout/HandoutDialog'));
+const ReplayDialog = lazy(() => import('../replay/ReplayDialog'));
 
 /** Pens are up, and for what. */
 const PENS_UP = {
@@ -31,7 +33,7 @@ interface StudentSignProps {
 /** Who a student is, whether they may write, and what else the teacher lets them. */
 export default function StudentSign({ desk, place: { student }, side }: StudentSignProps) {
   const state = useStore(desk.classroom!.state);
-  const { freedom, handout } = useStore(desk.room.rules);
+  const { freedom, handout, replay } = useStore(desk.room.rules);
   const up = desk.mayWrite;
   return (
     <div
@@ -51,7 +53,16 @@ export default function StudentSign({ desk, place: { student }, side }: StudentS
       {!state?.ended && up && <SavedSign room={desk.room} />}
       {!state?.ended && <HandButtons room={desk.room} brief />}
       <TalkButton room={desk.room} brief />
-      {handout && <HandOut desk={desk} title={state?.title ?? ''} />}
+      {handout && (
+        <Opener name={t('classroom.takeThePagesHome')} icon={<Download aria-hidden size={18} />}>
+          {(onClose) => <HandoutDialog desk={desk} title={state?.title ?? ''} onClose={onClose} />}
+        </Opener>
+      )}
+      {replay && (
+        <Opener name={t('replay.entry')} icon={<Play aria-hidden size={18} />}>
+          {(onClose) => <ReplayDialog desk={desk} onClose={onClose} />}
+        </Opener>
+      )}
       <WhichPage desk={desk} />
     </div>
   );
@@ -104,8 +115,14 @@ function PensUp({ freedom }: { freedom: Freedom }) {
   );
 }
 
-/** The marked-up pages to take home, where the teacher lets them. */
-function HandOut({ desk, title }: { desk: PageDesk; title: string }) {
+interface OpenerProps {
+  name: string;
+  icon: ReactNode;
+  children(onClose: () => void): ReactNode;
+}
+
+/** A button, and what it opens. */
+function Opener({ name, icon, children }: OpenerProps) {
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -114,14 +131,10 @@ function HandOut({ desk, title }: { desk: PageDesk; title: string }) {
         className="flex min-h-11 items-center gap-2 rounded-xl bg-board-light px-3 font-bold hover:bg-board-hover"
         onClick={() => setOpen(true)}
       >
-        <Download aria-hidden size={18} />
-        <span className="compact:sr-only">{t('classroom.takeThePagesHome')}</span>
+        {icon}
+        <span className="compact:sr-only">{name}</span>
       </button>
-      {open && (
-        <Suspense>
-          <HandoutDialog desk={desk} title={title} onClose={() => setOpen(false)} />
-        </Suspense>
-      )}
+      {open && <Suspense>{children(() => setOpen(false))}</Suspense>}
     </>
   );
 }

@@ -1,5 +1,5 @@
 import type { ClassState } from '@doodla/core';
-import { CircleHelp, DoorOpen, Pen, PenOff, QrCode, Share, TabletSmartphone } from 'lucide-react';
+import { CircleHelp, DoorOpen, Pen, PenOff, Play, QrCode, Share, TabletSmartphone } from 'lucide-react';
 import { lazy } from 'react';
 import type { SittingDetail } from '@doodla/core';
 import { BringInMenu } from '../material/BringInMenu';
@@ -64,6 +64,14 @@ export const CLASS_ENTRIES: readonly BarEntry<InClass>[] = [
     text: (props) => devicesHere(props) || null,
     name: (props) => t('classroom.devices2', { devicesHere: devicesHere(props) }),
     Sheet: lazy(() => import('./DevicesDialog')),
+  },
+  {
+    id: 'replay',
+    label: t('replay.entry'),
+    icon: <Play aria-hidden size={18} />,
+    // While a class goes on, its bar is for the class; then it is in the menu of each page.
+    when: (props) => !isOpen(props),
+    Sheet: lazy(() => import('../replay/ReplayDialog')),
   },
   {
     id: 'handout',

@@ -62,6 +62,15 @@ export class PageActions {
     }
   }
 
+  /** Keeps a page as it once was as a page of its own after it, and shows that. `marks` are all that is on it. */
+  keepMoment(id: string, then: Page, title: string, marks: readonly Mark[]): void {
+    if (!this.find(id)) return;
+    const page: Page = { ...then, id: nanoid(), title, removed: false, order: this.orderBeside(id, 'after') };
+    const all = marks.map((mark) => ({ ...mark, space: 'class' as const }));
+    if (this.perform([{ do: 'addPage', page }, ...copiesOn(page.id, all)]) !== undefined)
+      this.desk.turnTo(page.id);
+  }
+
   /** Takes pages out; the last one stays. Returns the step, to be taken back, if they were taken. */
   remove(ids: readonly string[]): string | undefined {
     const pages = this.desk.pages.get();

@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
-import type { LogRef, PageState } from '@doodla/core';
-import { isExported, PageHistory } from '@doodla/core';
+import type { PageState } from '@doodla/core';
+import { isExported, isIn, PageHistory } from '@doodla/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
-import { historyQuery, restorePage } from '../api/history';
+import { historyQuery } from '../api/history';
+import { bringBack, logOf } from '../replay/bringBack';
 import { drawThumbnail, loadPictures, paintMarks } from '../room/thumbnail';
 import type { PageDesk } from '../room/pageDesk';
 import { Button } from '../ui/Button';
@@ -16,21 +16,14 @@ import { exactTime } from '../words/dates';
 
 /** Width of the picture, device pixels. */
 const WIDTH = 900;
-const UNDO_SHOWN_MS = 15_000;
 
 /** The states that a page has been in: a slider over them, and bringing one back. */
 export default function HistoryDialog({ page, number, desk, onClose }: NumberedPage & { onClose(): void }) {
   const { room } = desk;
-  const log = useMemo<LogRef>(
-    () =>
-      room.sitting === undefined
-        ? { kind: 'lesson', id: room.lesson }
-        : { kind: 'sitting', id: room.sitting },
-    [room],
-  );
+  const log = useMemo(() => logOf(room), [room]);
   const space = room.spaces.shownOn(page.id);
   const { data, error } = useQuery(historyQuery(log, page.id));
-  const history = useMemo(() => data && new PageHistory(page.id, space, data), [data, page.id, space]);
+  const history = useMemo(() => data && new PageHistory(page.id, isIn(space), data), [data, page.id, space]);
   const [chosen, setChosen] = useState<number>();
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
@@ -42,13 +35,8 @@ export default function HistoryDialog({ page, number, desk, onClose }: NumberedP
   const restore = async () => {
     setBusy(true);
     try {
-      const undo = await restorePage(log, page.id, { space, seq: step!.seq });
-      room.target.adopt(undo);
+      await bringBack(room, { page: page.id, number, space, seq: step!.seq, at: step!.at });
       onClose();
-      toast(t('pages.pageIsAsItWas', { number, time: exactTime(step!.at) }), {
-        duration: UNDO_SHOWN_MS,
-        action: { label: t('common.undo'), onClick: () => room.target.takeBack(undo.id) },
-      });
     } catch (failed) {
       setProblem((failed as Error).message);
       setBusy(false);

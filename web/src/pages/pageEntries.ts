@@ -89,6 +89,12 @@ export const PAGE_ENTRIES: readonly Entry<NumberedPage>[] = [
     when: ({ desk }) => desk.room.device === undefined,
     Sheet: lazy(() => import('./HistoryDialog')),
   },
+  {
+    id: 'replay',
+    label: t('replay.entry'),
+    when: ({ desk }) => desk.room.device === undefined,
+    Sheet: lazy(() => import('./ReplayOfPage')),
+  },
   { id: 'copy', label: t('pages.copyOrMoveToAnother'), Sheet: lazy(() => import('./CopyPageDialog')) },
   { id: 'delete', label: t('common.delete'), alarming: true, run: remove },
 ];

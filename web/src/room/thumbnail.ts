@@ -17,6 +17,15 @@ export async function drawThumbnail(
     .flatMap((layer) => layer.on(page.id).all())
     .filter((mark) => isExported(mark) && isDrawn(mark));
   await loadPictures(page, marks, desk);
+  const picture = await drawSurface(page, desk, width);
+  paintMarks(picture, page, marks, desk);
+  canvas.width = picture.width;
+  canvas.height = picture.height;
+  canvas.getContext('2d')!.drawImage(picture, 0, 0);
+}
+
+/** Draws a page without marks, `width` device pixels wide. Its own pictures have to be here. */
+export async function drawSurface(page: Page, desk: PageDesk, width: number): Promise<HTMLCanvasElement> {
   const extent = desk.extentOf(page);
   const scale = width / extent.width;
   const picture = document.createElement('canvas');
@@ -36,10 +45,7 @@ export async function drawThumbnail(
     ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
     drawItems(ctx, paintSurface(page, extent), desk.pictures);
   }
-  paintMarks(picture, page, marks, desk);
-  canvas.width = picture.width;
-  canvas.height = picture.height;
-  canvas.getContext('2d')!.drawImage(picture, 0, 0);
+  return picture;
 }
 
 /** Draws marks over a picture of their page. */

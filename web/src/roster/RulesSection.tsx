@@ -16,6 +16,7 @@ const FLAGS = {
   seeMarks: 'roster.seeEachOthersMarks',
   seeNames: 'roster.seeEachOthersNames',
   handout: 'roster.takeThePagesWithThem',
+  replay: 'roster.playPagesAgain',
   instruments: 'roster.haveInstruments',
 } as const satisfies Partial<Record<keyof Rules, string>>;
 

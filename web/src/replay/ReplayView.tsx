@@ -1,0 +1,111 @@
+import type { Recorded } from '@doodla/core/replay';
+import { StretchHorizontal } from 'lucide-react';
+import type { KeyboardEvent } from 'react';
+import { useEffect, useMemo, useState } from 'react';
+import type { PageDesk } from '../room/pageDesk';
+import { useStore } from '../store/useStore';
+import { IconButton } from '../ui/IconButton';
+import { t } from '../words';
+import { timeOfDay } from '../words/dates';
+import { MomentActions } from './MomentActions';
+import { PlayedPage } from './playedPage';
+import type { Player } from './player';
+import { playTime } from './playTime';
+import { ReplayChoices } from './ReplayChoices';
+import { ReplayControls } from './ReplayControls';
+import { ReplayHead } from './ReplayHead';
+import { ReplayStage } from './ReplayStage';
+import { Thumbnails } from './Thumbnails';
+import { TimeBar } from './TimeBar';
+import type { Wanted } from './useReplay';
+import { useReplay, writersIn } from './useReplay';
+
+interface ReplayViewProps {
+  desk: PageDesk;
+  recorded: Recorded;
+  page: string | undefined;
+  onClose(): void;
+}
+
+/** What was done, with all that it is played by. */
+export function ReplayView({ desk, recorded, page, onClose }: ReplayViewProps) {
+  const { room } = desk;
+  const [wanted, setWanted] = useState<Wanted>({ page, author: undefined, pauses: false });
+  const player = useReplay(recorded, room, wanted);
+  const { played, staleness } = usePlayedPage(desk, player);
+  const [wide, setWide] = useState(false);
+  const writers = useMemo(() => writersIn(recorded, room), [recorded, room]);
+  const pages = useStore(desk.pages).map(({ id }, i) => ({ id, name: t('common.page', { number: i + 1 }) }));
+  const { time } = useStore(player.state);
+  const status = statusOf(player, time, desk);
+  return (
+    <div className="flex min-h-0 grow flex-col gap-2" onKeyDown={(event) => pressed(event, player)}>
+      <ReplayHead>
+        <ReplayChoices
+          room={room}
+          wanted={wanted}
+          writers={writers}
+          pages={pages}
+          onChange={(set) => setWanted({ ...wanted, ...set })}
+        />
+        <IconButton
+          label={t('replay.pageWidth')}
+          icon={<StretchHorizontal aria-hidden size={22} />}
+          active={wide}
+          tooltipSide="none"
+          onClick={() => setWide(!wide)}
+        />
+      </ReplayHead>
+      {player.replay.steps.length === 0 && <p role="status">{t('replay.nothing')}</p>}
+      <ReplayStage
+        player={player}
+        played={played}
+        staleness={staleness}
+        wide={wide}
+        onProblem={desk.tellProblem}
+      />
+      <Thumbnails player={player} played={played} />
+      <TimeBar player={player} room={room} status={status} />
+      <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+        <ReplayControls player={player} />
+        <p className="min-w-0 grow truncate" data-testid="replay-status">
+          {status}
+        </p>
+        {desk.isTeacher && (
+          <MomentActions desk={desk} player={player} wanted={wanted} played={played} onClose={onClose} />
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** What draws the pages of a player, and a number that rises when it would draw otherwise by now. */
+function usePlayedPage(desk: PageDesk, player: Player) {
+  const [staleness, setStaleness] = useState(0);
+  const played = useMemo(
+    () => new PlayedPage(desk, player.replay, () => setStaleness((count) => count + 1)),
+    [desk, player],
+  );
+  useEffect(() => () => played.close(), [played]);
+  return { played, staleness };
+}
+
+/** Where one is, which page it is, and who did something last. */
+function statusOf({ replay }: Player, time: number, desk: PageDesk): string {
+  const where = t('replay.timeOf', { time: playTime(time), length: playTime(replay.length) });
+  const number = desk.pages.get().findIndex(({ id }) => id === replay.at(time)?.page) + 1;
+  const step = replay.lastStep(time);
+  const by = step && t('replay.by', { name: desk.room.nameOf(step.author), time: timeOfDay(step.to) });
+  return [where, number > 0 ? t('common.page', { number }) : '', by ?? ''].filter(Boolean).join(' · ');
+}
+
+/** Space plays and stops, arrows go step by step; a list that is open has its keys for itself. */
+function pressed(event: KeyboardEvent, player: Player): void {
+  const { target, key } = event;
+  if (target instanceof HTMLSelectElement || event.ctrlKey || event.altKey || event.metaKey) return;
+  if (key === ' ' && !(target instanceof HTMLButtonElement)) player.toggle();
+  else if (key === 'ArrowRight') player.next();
+  else if (key === 'ArrowLeft') player.previous();
+  else return;
+  event.preventDefault();
+}

@@ -1,0 +1,165 @@
+import type { Mark, Page } from '@doodla/core';
+import { byOrder } from '@doodla/core';
+import type { Replay, ReplayMoment } from '@doodla/core/replay';
+import { fontArrived } from '../canvas/markPainter';
+import type { PageDesk } from '../room/pageDesk';
+import { drawSurface, loadPictures, paintMarks } from '../room/thumbnail';
+
+/** A page as it was at a moment, without what was just being drawn. */
+interface Dry {
+  readonly ground: HTMLCanvasElement;
+  readonly picture: HTMLCanvasElement;
+  readonly count: number;
+  readonly marks: ReadonlyMap<string, Mark>;
+  readonly top: Mark | undefined;
+}
+
+/** Draws the pages of a replay: each picture from the one before where only ink has come, which is the most of it. */
+export class PlayedPage {
+  /** Pages without what was done in the log that is played, by page, paper and width. */
+  private readonly grounds = new Map<string, Promise<HTMLCanvasElement>>();
+  private dry: Dry | undefined;
+  private readonly stop: () => void;
+
+  /** `onStale` is told when what was drawn would look otherwise by now. */
+  constructor(
+    private readonly desk: PageDesk,
+    private readonly replay: Replay,
+    private readonly onStale: () => void,
+  ) {
+    this.stop = fontArrived.subscribe(() => {
+      this.dry = undefined;
+      onStale();
+    });
+  }
+
+  close(): void {
+    this.stop();
+  }
+
+  /** The page of a moment as it was then; undefined where there is none any more. */
+  pageOf(moment: ReplayMoment): Page | undefined {
+    const now = this.desk.target.state.pages.get(moment.page);
+    const then = this.replay.stateAfter(moment).page;
+    return now || then ? ({ ...now, ...then, id: moment.page } as Page) : undefined;
+  }
+
+  /** All that was on a page at a moment and is done, what was prepared too. */
+  marksAt(moment: ReplayMoment): Mark[] {
+    return [...this.prepared(moment.page), ...this.replay.stateAfter(moment).marks.values()];
+  }
+
+  /** Draws a moment `width` device pixels wide, whatever has to be fetched for it. Gives nothing where there is no page. */
+  async draw(moment: ReplayMoment, width: number): Promise<HTMLCanvasElement | undefined> {
+    const page = this.pageOf(moment);
+    if (!page) return undefined;
+    const ground = await this.groundOf(page, width);
+    const marks = [...this.replay.stateAfter(moment).marks.values()].filter(this.isShown);
+    await loadPictures(page, marks, this.desk);
+    const picture = copyOf(ground);
+    paintMarks(picture, page, marks, this.desk);
+    return picture;
+  }
+
+  /** Draws a moment with what is just being drawn onto a canvas, over its ground (`groundOf`). */
+  show(canvas: HTMLCanvasElement, moment: ReplayMoment, ground: HTMLCanvasElement): void {
+    const page = this.pageOf(moment);
+    if (!page) return;
+    const dry = this.dryAt(moment, page, ground);
+    const { width, height } = dry.picture;
+    if (canvas.width !== width || canvas.height !== height) [canvas.width, canvas.height] = [width, height];
+    const ctx = canvas.getContext('2d')!;
+    ctx.setTransform(1, 0, 0, 1, 0, 0);
+    ctx.globalCompositeOperation = 'copy';
+    ctx.drawImage(dry.picture, 0, 0);
+    ctx.globalCompositeOperation = 'source-over';
+    paintMarks(canvas, page, moment.growing, this.desk);
+  }
+
+  /** A page with its prepared marks, drawn once for each paper and width. */
+  groundOf(page: Page, width: number): Promise<HTMLCanvasElement> {
+    const key = JSON.stringify([page.id, page.surface, page.width, page.height, width]);
+    let ground = this.grounds.get(key);
+    if (!ground) {
+      ground = this.drawGround(page, width);
+      this.grounds.set(key, ground);
+      // What failed once, such as without a connection, is tried again when it is wanted again.
+      ground.catch(() => this.grounds.delete(key));
+    }
+    return ground;
+  }
+
+  private async drawGround(page: Page, width: number): Promise<HTMLCanvasElement> {
+    const prepared = this.prepared(page.id);
+    await loadPictures(page, prepared, this.desk);
+    const picture = await drawSurface(page, this.desk, width);
+    paintMarks(picture, page, prepared, this.desk);
+    return picture;
+  }
+
+  /** In a class, what was prepared lies under what the class wrote. */
+  private prepared(page: string): Mark[] {
+    const { room, layers } = this.desk;
+    if (room.target === room.lessonLog) return [];
+    const { marks } = room.lessonLog.state;
+    return layers
+      .flatMap((layer) => layer.on(page).all())
+      .filter((mark) => marks.has(mark.id) && this.isShown(mark));
+  }
+
+  /** What a patch hid and was uncovered is open. */
+  private readonly isShown = (mark: Mark): boolean =>
+    mark.kind !== 'patch' || !this.desk.classroom?.scene.get().uncovered.includes(mark.id);
+
+  private dryAt(moment: ReplayMoment, page: Page, ground: HTMLCanvasElement): Dry {
+    const { marks } = this.replay.stateAfter(moment);
+    const before = this.dry;
+    if (before?.ground === ground && before.count === moment.count) return before;
+    const fresh = before?.ground === ground ? this.freshInk(before, marks, moment) : undefined;
+    if (before && fresh) {
+      paintMarks(before.picture, page, fresh, this.desk);
+      this.dry = { ...before, count: moment.count, marks, top: fresh.at(-1) ?? before.top };
+      return this.dry;
+    }
+    const shown = [...marks.values()].filter(this.isShown).sort(byOrder);
+    const picture = copyOf(ground);
+    paintMarks(picture, page, shown, this.desk);
+    this.fetchPictures(page, shown);
+    this.dry = { ground, picture, count: moment.count, marks, top: shown.at(-1) };
+    return this.dry;
+  }
+
+  /** The marks that came on top since, in their order, where nothing else has happened. */
+  private freshInk(before: Dry, marks: Dry['marks'], { page, count }: ReplayMoment): Mark[] | undefined {
+    if (count < before.count || marks.size < before.marks.size) return undefined;
+    const changes = this.replay
+      .between(page, before.count, count)
+      .flatMap(({ operation }) => operation.changes);
+    const isInk = changes.every((change) => change.do === 'add' && change.mark.kind === 'stroke');
+    if (!isInk) return undefined;
+    const fresh = [...marks.values()].filter(({ id }) => !before.marks.has(id)).sort(byOrder);
+    const [lowest] = fresh;
+    return lowest && before.top && byOrder(before.top, lowest) > 0 ? undefined : fresh;
+  }
+
+  /** Pictures that are not here yet are drawn once they are. */
+  private fetchPictures(page: Page, marks: readonly Mark[]): void {
+    const missing = marks.filter((mark) => mark.kind === 'picture' && !this.desk.pictures.get(mark.material));
+    if (missing.length === 0) return;
+    loadPictures(page, missing, this.desk).then(
+      () => {
+        this.dry = undefined;
+        this.onStale();
+      },
+      // Their places stay empty; the next drawing asks for them again.
+      () => undefined,
+    );
+  }
+}
+
+function copyOf(picture: HTMLCanvasElement): HTMLCanvasElement {
+  const copy = document.createElement('canvas');
+  [copy.width, copy.height] = [picture.width, picture.height];
+  copy.getContext('2d')!.drawImage(picture, 0, 0);
+  return copy;
+}

@@ -1,0 +1,99 @@
+import type { Replay } from '@doodla/core/replay';
+import { Store } from '@doodla/core/client';
+
+export const SPEEDS = [0.5, 1, 2, 4, 8, 16] as const;
+export type Speed = (typeof SPEEDS)[number];
+
+export interface Playing {
+  /** Milliseconds of the playback. */
+  readonly time: number;
+  readonly isPlaying: boolean;
+}
+
+/** What calls back once with the next frame, and does not when that is taken back. */
+export interface Frames {
+  request(work: (now: number) => void): number;
+  cancel(frame: number): void;
+}
+
+const FRAMES: Frames = {
+  request: (work) => requestAnimationFrame(work),
+  cancel: (frame) => cancelAnimationFrame(frame),
+};
+
+/** Plays a replay: where it is, and how it goes on from frame to frame. */
+export class Player {
+  readonly state = new Store<Playing>({ time: 0, isPlaying: false });
+  readonly speed = new Store<Speed>(1);
+  private frame: number | undefined;
+  private last: number | undefined;
+  /** Where to stop; the end of it all, unless one step is played. */
+  private until: number | undefined;
+
+  constructor(
+    readonly replay: Replay,
+    private readonly frames: Frames = FRAMES,
+  ) {}
+
+  /** Plays on, from the beginning where it is at its end. */
+  play(): void {
+    const { length } = this.replay;
+    if (this.state.get().time >= length) this.go(0);
+    this.run(length);
+  }
+
+  pause(): void {
+    if (this.frame !== undefined) this.frames.cancel(this.frame);
+    this.frame = this.last = this.until = undefined;
+    this.state.patch({ isPlaying: false });
+  }
+
+  toggle(): void {
+    if (this.state.get().isPlaying) this.pause();
+    else this.play();
+  }
+
+  /** Goes to a time; playing goes on from there. */
+  seek(time: number): void {
+    this.until &&= this.replay.length;
+    this.go(time);
+  }
+
+  /** Plays the next step and stops; while one is played this way, it is there at once. */
+  next(): void {
+    const { time } = this.state.get();
+    const step = this.replay.nextStep(time);
+    const isUnderWay = this.frame !== undefined && this.until === step?.to;
+    this.pause();
+    if (!step) return this.go(this.replay.length);
+    if (isUnderWay || step.to === step.from) return this.go(step.to);
+    this.go(Math.max(time, step.from));
+    this.run(step.to);
+  }
+
+  /** Goes back before the last step. */
+  previous(): void {
+    this.pause();
+    this.go(this.replay.previousStep(this.state.get().time));
+  }
+
+  private run(until: number): void {
+    this.until = until;
+    this.state.patch({ isPlaying: true });
+    this.frame ??= this.frames.request(this.tick);
+  }
+
+  private go(time: number): void {
+    this.state.patch({ time: Math.min(Math.max(0, time), this.replay.length) });
+  }
+
+  private readonly tick = (now: number): void => {
+    const passed = this.last === undefined ? 0 : now - this.last;
+    this.last = now;
+    const end = this.until ?? this.replay.length;
+    const time = this.state.get().time + passed * this.speed.get();
+    this.go(Math.min(time, end));
+    if (time >= end) return this.pause();
+    this.frame = this.frames.request(this.tick);
+  };
+}
