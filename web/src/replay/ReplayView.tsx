@@ -1,6 +1,5 @@
 import type { Recorded } from '@doodla/core/replay';
 import { StretchHorizontal } from 'lucide-react';
-import type { KeyboardEvent } from 'react';
 import { useEffect, useMemo, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
@@ -38,8 +37,13 @@ export function ReplayView({ desk, recorded, page, onClose }: ReplayViewProps) {
   const pages = useStore(desk.pages).map(({ id }, i) => ({ id, name: t('common.page', { number: i + 1 }) }));
   const { time } = useStore(player.state);
   const status = statusOf(player, time, desk);
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => pressed(event, player);
+    document.addEventListener('keydown', listen);
+    return () => document.removeEventListener('keydown', listen);
+  }, [player]);
   return (
-    <div className="flex min-h-0 grow flex-col gap-2" onKeyDown={(event) => pressed(event, player)}>
+    <div className="flex min-h-0 grow flex-col gap-2">
       <ReplayHead>
         <ReplayChoices
           room={room}
