@@ -2,15 +2,12 @@
 // gets in and who is held up by it, turning, stopping and starting, and room on the disk; beside an empty class in
 // the same run.
 import { packPoints } from '@doodla/core';
-import { createApp } from '@doodla/server/app';
-import { LogsService } from '@doodla/server/live/logs.service';
-import { readSettings } from '@doodla/server/settings/settings';
-import { LogStore } from '@doodla/server/storage/logStore';
 import { fork } from 'node:child_process';
 import { once } from 'node:events';
 import { readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { fillLog } from './filledLog.mjs';
 import { RawSocket } from './rawSocket.mjs';
 import { median, percentile, report } from './report.mjs';
 import { aStroke, handPoints, School } from './school.mjs';
@@ -24,19 +21,6 @@ function databaseBytes(folder) {
   return readdirSync(folder)
     .filter((name) => name.startsWith('doodla.sqlite'))
     .reduce((sum, name) => sum + statSync(join(folder, name)).size, 0);
-}
-
-/** Writes strokes as a class would, one operation each, without the network and without waiting for the disk. */
-async function fill(data, log, author, pages) {
-  const app = await createApp(readSettings({ DOODLA_PORT: '0', DOODLA_DATA: data }));
-  await app.init();
-  app.get(LogStore).database.pragma('synchronous = OFF');
-  const logs = app.get(LogsService);
-  for (let i = 0; i < STROKES; i++) {
-    const mark = aStroke(pages[i % PAGES], author, handPoints(60, i));
-    await logs.append(log.id, author, { id: `fill-${i}`, changes: [{ do: 'add', mark }] });
-  }
-  await app.close();
 }
 
 /** Milliseconds that each of some appends takes, as the one who writes sees it. */
@@ -98,7 +82,7 @@ const long = await school.startClass(PAGES);
 long.teacher.close();
 await school.stop();
 const before = databaseBytes(school.data);
-await fill(school.data, long.log, long.author, long.pages);
+await fillLog(school.data, long, { count: STROKES, points: 60, pageOf: (i) => long.pages[i % PAGES] });
 const perStroke = (databaseBytes(school.data) - before) / STROKES;
 
 try {

@@ -32,7 +32,11 @@ export function ReplayStage({ player, played, staleness, wide, onProblem }: Repl
     let passed = false;
     const pixels = Math.min(MOST_PIXELS, Math.round(width * window.devicePixelRatio));
     played.groundOf(page, pixels).then(
-      (ground) => !passed && canvas.current && played.show(canvas.current, moment, ground),
+      (ground) => {
+        if (passed || !canvas.current) return;
+        played.show(canvas.current, moment, ground);
+        canvas.current.dataset.time = String(Math.round(time));
+      },
       (error: Error) => !passed && onProblem(error.message),
     );
     return () => {
@@ -47,7 +51,6 @@ export function ReplayStage({ player, played, staleness, wide, onProblem }: Repl
         ref={canvas}
         role="img"
         data-testid="replay-page"
-        data-time={Math.round(time)}
         aria-label={t('replay.pageThen')}
         className="mx-auto bg-white"
         style={page && { width, aspectRatio: `${page.width} / ${page.height}` }}
