@@ -1,10 +1,13 @@
 import type { Locator, Page } from '@playwright/test';
 import { PNG } from 'pngjs';
+import { findings } from '../support/axe';
+import { expectReachable } from '../support/controls';
 import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
 import { pageMenu } from '../support/pageMenu';
 import { plainPdf } from '../support/pdfs';
 import { darkInCanvas, pageOnScreen, similarity } from '../support/pictures';
 import { setRules } from '../support/roster';
+import { SIZES } from '../support/sizes';
 import { draw, drawAndRest, expectMarks, stageState, typeAt, wave } from '../support/stage';
 
 test.beforeEach(async ({ teacher }) => {
@@ -216,6 +219,11 @@ test('a student on a phone plays what they may see once the teacher lets them, a
   await dialog.getByRole('button', { name: 'One step on' }).click();
   await expect(status).toContainText('the teacher');
   await expect.poll(() => darkInCanvas(picture)).toBeGreaterThan(0);
+  expect(await findings(wren)).toEqual([]);
+  for (const [width, height] of [...SIZES, [320, 256]] as const) {
+    await wren.setViewportSize({ width, height });
+    await expectReachable(wren);
+  }
   // What is a teacher's is not offered.
   await expect(dialog.getByRole('button', { name: 'Bring this state back' })).toBeHidden();
   await dialog.getByRole('button', { name: 'Close' }).click();

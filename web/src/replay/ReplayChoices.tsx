@@ -13,7 +13,7 @@ interface ReplayChoicesProps {
 }
 
 const SELECT =
-  'min-h-11 max-w-48 compact:min-w-0 compact:flex-1 rounded-xl border-2 border-board-line bg-board-light px-2 text-paper';
+  'min-h-11 max-w-48 compact:min-w-0 compact:flex-[1_1_6rem] rounded-xl border-2 border-board-line bg-board-light px-2 text-paper';
 
 /** Which page or all of them, whose marks, and whether pauses are shortened. */
 export function ReplayChoices({ room, wanted, writers, pages, onChange }: ReplayChoicesProps) {
@@ -46,7 +46,7 @@ export function ReplayChoices({ room, wanted, writers, pages, onChange }: Replay
           </option>
         ))}
       </select>
-      <div className="w-72 max-w-full compact:flex-1">
+      <div className="w-72 max-w-full compact:flex-[1_0_60%]">
         <Switch
           label={t('replay.truePauses')}
           checked={wanted.pauses}

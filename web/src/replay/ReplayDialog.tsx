@@ -33,7 +33,7 @@ export default function ReplayDialog({ desk, page, onClose }: ReplayDialogProps)
             event.preventDefault();
             giveFocusBack(before.current);
           }}
-          className="fixed inset-0 z-40 flex flex-col gap-2 bg-board p-3 text-paper compact:p-1"
+          className="fixed inset-0 z-40 flex flex-col gap-2 overflow-auto bg-board p-3 text-paper compact:p-1"
         >
           {recorded ? (
             <ReplayView desk={desk} recorded={recorded} page={page} onClose={onClose} />

@@ -7,7 +7,7 @@ import { t } from '../words';
 export function ReplayHead({ children }: { children?: ReactNode }) {
   return (
     <div className="flex items-start justify-between gap-3 compact:gap-1">
-      <div className="flex min-h-11 grow flex-wrap items-center gap-2">
+      <div className="flex min-h-11 min-w-0 grow flex-wrap items-center gap-2">
         <Dialog.Title className="me-2 truncate text-xl font-bold compact:sr-only">
           {t('replay.title')}
         </Dialog.Title>

@@ -46,7 +46,7 @@ export function ReplayStage({ player, played, staleness, wide, onProblem }: Repl
   // Drawn with each rendering, since each is another moment; a stale picture is a rendering of its own.
   void staleness;
   return (
-    <div ref={frame} className="min-h-0 grow overflow-auto">
+    <div ref={frame} className="min-h-40 flex-[1_1_0] overflow-auto">
       <canvas
         ref={canvas}
         role="img"

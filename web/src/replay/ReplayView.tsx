@@ -43,7 +43,7 @@ export function ReplayView({ desk, recorded, page, onClose }: ReplayViewProps) {
     return () => document.removeEventListener('keydown', listen);
   }, [player]);
   return (
-    <div className="flex min-h-0 grow flex-col gap-2">
+    <div className="flex flex-[1_0_auto] flex-col gap-2">
       <ReplayHead>
         <ReplayChoices
           room={room}
