@@ -73,8 +73,11 @@ await teacher
   .getByRole('button', { name: 'Look' })
   .click();
 await shown(teacher);
-await teacher.getByRole('button', { name: 'Students: 6' }).click();
-await shot(teacher, 'past-class');
+await teacher.getByRole('button', { name: 'Play again' }).click();
+await teacher.locator('[data-testid=replay-page][data-time]').waitFor();
+await teacher.getByRole('button', { name: /^Go to/ }).nth(8).click();
+await teacher.locator('[data-testid=replay-page]:not([data-time="0"])').waitFor();
+await shot(teacher, 'replay');
 await teacher.keyboard.press('Escape');
 await teacher.getByRole('button', { name: 'Hand out' }).click();
 await teacher.getByLabel('Hand out as').waitFor();
