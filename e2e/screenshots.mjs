@@ -75,7 +75,10 @@ await teacher
 await shown(teacher);
 await teacher.getByRole('button', { name: 'Play again' }).click();
 await teacher.locator('[data-testid=replay-page][data-time]').waitFor();
-await teacher.getByRole('button', { name: /^Go to/ }).nth(8).click();
+await teacher
+  .getByRole('button', { name: /^Go to/ })
+  .nth(8)
+  .click();
 await teacher.locator('[data-testid=replay-page]:not([data-time="0"])').waitFor();
 await shot(teacher, 'replay');
 await teacher.keyboard.press('Escape');

@@ -24,13 +24,13 @@ async function jumps(page) {
   return page.evaluate(async (shares) => {
     const slider = document.querySelector('[role=dialog] input[type=range]');
     const canvas = document.querySelector('[data-testid=replay-page]');
-    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+    const set = Object.getOwnPropertyDescriptor(globalThis.HTMLInputElement.prototype, 'value').set;
     const times = [];
     for (const share of shares) {
       const wanted = String(Math.round(share * Number(slider.max)));
       const started = performance.now();
       set.call(slider, wanted);
-      slider.dispatchEvent(new Event('input', { bubbles: true }));
+      slider.dispatchEvent(new globalThis.Event('input', { bubbles: true }));
       while (canvas.dataset.time !== wanted) await new Promise((done) => setTimeout(done));
       // What was drawn is on the screen with the next frame.
       await new Promise((done) => requestAnimationFrame(() => setTimeout(done)));

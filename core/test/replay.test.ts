@@ -135,7 +135,7 @@ function histories(done: readonly (typeof doing extends fc.Arbitrary<infer T> ? 
   const state = emptyState();
   let at = 0;
   const steps = [
-    { at, changes: [aPage(), aPage({ id: 'page-2' })].map((page) => ({ do: 'addPage', page }) as Change) },
+    { at, changes: [aPage(), aPage({ id: 'page-2' })].map((page) => ({ do: 'addPage', page })) },
   ];
   const seen = [new Map<string, Mark>()];
   for (const { what, page, after, which } of done) {
@@ -241,7 +241,7 @@ describe('the whole class', () => {
   const operations = logOf([
     {
       at: 0,
-      changes: [aPage(), aPage({ id: 'page-2' })].map((page) => ({ do: 'addPage', page }) as Change),
+      changes: [aPage(), aPage({ id: 'page-2' })].map((page) => ({ do: 'addPage', page })),
     },
     { at: 1000, changes: add(aText()) },
     { at: 1500, author: 'wren', changes: add(onTwo) },
