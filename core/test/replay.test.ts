@@ -25,6 +25,10 @@ function logOf(done: readonly { at: number; author?: string; changes: Change[]; 
     };
   });
 }
+const TWO_PAGES: Change[] = [
+  { do: 'addPage', page: aPage() },
+  { do: 'addPage', page: aPage({ id: 'page-2' }) },
+];
 const add = (mark: Mark): Change[] => [{ do: 'add', mark }];
 const play = (operations: LoggedOperation[], set: Partial<ConstructorParameters<typeof Replay>[1]> = {}) =>
   new Replay({ operations, turns: [] }, { ...CHOICE, page: 'page-1', ...set });
@@ -134,9 +138,7 @@ const doing = fc.record({
 function histories(done: readonly (typeof doing extends fc.Arbitrary<infer T> ? T : never)[]) {
   const state = emptyState();
   let at = 0;
-  const steps = [
-    { at, changes: [aPage(), aPage({ id: 'page-2' })].map((page) => ({ do: 'addPage', page })) },
-  ];
+  const steps = [{ at, changes: TWO_PAGES }];
   const seen = [new Map<string, Mark>()];
   for (const { what, page, after, which } of done) {
     const mark = [...state.marks.values()][which % Math.max(1, state.marks.size)];
@@ -241,7 +243,7 @@ describe('the whole class', () => {
   const operations = logOf([
     {
       at: 0,
-      changes: [aPage(), aPage({ id: 'page-2' })].map((page) => ({ do: 'addPage', page })),
+      changes: TWO_PAGES,
     },
     { at: 1000, changes: add(aText()) },
     { at: 1500, author: 'wren', changes: add(onTwo) },

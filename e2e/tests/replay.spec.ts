@@ -240,6 +240,52 @@ test('a student on a phone plays what they may see once the teacher lets them, a
   expect((await stageState(wren)).marks).toHaveLength(2);
 });
 
+test('a stop says what to do and holds the playback until one goes on; its teacher changes it and takes it away', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const wren = await joinAs(browser, server.url, await startWriting(teacher), 'Wren');
+  await draw(teacher, wave(100, 200));
+  await draw(teacher, wave(100, 400));
+  await expectMarks(wren, 2);
+  await setRules(teacher, ['Play pages again']);
+
+  await pageMenu(teacher, 1, 'Play again');
+  const own = replayOn(teacher);
+  await expect(own.status).toContainText('Page 1');
+  await teacher.keyboard.press('ArrowRight');
+  await expect(own.status).toContainText('you,');
+  await expect(own.play).toBeVisible();
+  await own.dialog.getByRole('button', { name: 'Put a stop here' }).click();
+  const form = own.dialog.getByRole('form', { name: 'Stop' });
+  await form.getByLabel('What is to be done meanwhile').fill('Draw the arch now');
+  await form.getByLabel('Time for it').selectOption('1:00');
+  await form.getByRole('button', { name: 'Keep' }).click();
+  await expect(form).toBeHidden();
+
+  await wren.getByRole('button', { name: 'Play again' }).click();
+  const hers = replayOn(wren);
+  await expect(hers.status).toContainText('Page 1');
+  await hers.play.click();
+  await expect(hers.dialog.getByText('Draw the arch now')).toBeVisible();
+  await expect(hers.dialog.getByRole('timer')).toHaveText(/^(1:00|0:5\d)$/);
+  const held = await timeOf(hers.picture);
+  expect(held).toBeLessThan(Number(await hers.slider.getAttribute('max')));
+  await hers.dialog.getByRole('button', { name: 'Go on' }).click();
+  await expect(hers.dialog.getByText('Draw the arch now')).toBeHidden();
+  await expect.poll(() => timeOf(hers.picture)).toBeGreaterThan(held);
+  // A stop is changed by its teacher alone.
+  await hers.dialog.getByRole('button', { name: /^Stop at/ }).click();
+  await expect(hers.dialog.getByRole('form')).toBeHidden();
+
+  await own.dialog.getByRole('button', { name: /^Stop at .* Draw the arch now/ }).click();
+  await form.getByRole('button', { name: 'Delete' }).click();
+  await expect(own.dialog.getByRole('button', { name: /^Stop at/ })).toBeHidden();
+  await own.dialog.getByRole('button', { name: 'Undo' }).click();
+  await expect(own.dialog.getByRole('button', { name: /^Stop at .* Draw the arch now/ })).toBeVisible();
+});
+
 test('without a connection it is said that nothing can be read, and asked for again', async ({ teacher }) => {
   await draw(teacher, wave(100, 200));
   await expectMarks(teacher, 1);

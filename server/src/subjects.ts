@@ -2,7 +2,7 @@ import { AnnotationsModule } from './annotations/annotations.module.js';
 import { ArchiveModule } from './archive/archive.module.js';
 import { DEVICES_TABLES, DevicesModule } from './devices/devices.module.js';
 import { GROUPS_TABLES, GroupsModule } from './groups/groups.module.js';
-import { HistoryModule } from './history/history.module.js';
+import { HISTORY_TABLES, HistoryModule } from './history/history.module.js';
 import { IDEAS_TABLES, IdeasModule } from './ideas/ideas.module.js';
 import { LESSONS_TABLES, LessonsModule } from './lessons/lessons.module.js';
 import { LINKS_TABLES, LinksModule } from './links/links.module.js';
@@ -35,7 +35,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: GroupsModule, tables: GROUPS_TABLES },
   { module: SittingsModule, tables: SITTINGS_TABLES },
   { module: LiveModule },
-  { module: HistoryModule },
+  { module: HistoryModule, tables: HISTORY_TABLES },
   { module: IdeasModule, tables: IDEAS_TABLES },
   { module: PollsModule, tables: POLLS_TABLES },
   { module: TalkModule, tables: TALK_TABLES },

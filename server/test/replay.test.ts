@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import type { HistoryReply, LoggedOperation, Mark, ReplayHead, RulesMessage } from '@doodla/core';
+import type { HistoryReply, LoggedOperation, Mark, ReplayHead, ReplayStop, RulesMessage } from '@doodla/core';
 import { unpackLogged } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
@@ -131,5 +131,36 @@ describe('what a student is told', () => {
     expect(added((await told(teacher)).operations)).toEqual([rude, fine]);
     await rule({ hidden: [tove.id] });
     expect(added((await told(wren.token)).operations)).toEqual([]);
+  });
+});
+
+describe('stops', () => {
+  const stops = (of = '') => `/api/logs/sitting/${at.sitting.id}/stops${of}`;
+  const place = (set: object = {}) => ({ at: 5000, page, text: 'Draw the outline now', seconds: 60, ...set });
+
+  it('are put, changed and taken away by the teacher, and told in order to whoever plays', async () => {
+    const late = (await teacher.send<ReplayStop>('POST', stops(), place({ at: 9000, seconds: null }))).body;
+    const early = (await teacher.send<ReplayStop>('POST', stops(), place())).body;
+    expect((await told(teacher)).head.stops).toEqual([early, late]);
+    const changed = place({ at: 6000, text: '' });
+    expect((await teacher.send('PUT', stops(`/${early.id}`), changed)).status).toBe(204);
+    await rule({ replay: true });
+    expect((await told(wren.token)).head.stops[0]).toEqual({ id: early.id, ...changed });
+    expect((await teacher.send('DELETE', stops(`/${early.id}`))).status).toBe(204);
+    expect((await told(teacher)).head.stops).toEqual([late]);
+    expect((await teacher.send('PUT', stops(`/${early.id}`), changed)).status).toBe(404);
+  });
+
+  it('are for the teacher of the class alone, and bad ones are refused', async () => {
+    const headers = { Authorization: `Bearer ${wren.token}` };
+    expect((await new Client(server.url).send('POST', stops(), place(), headers)).status).toBe(401);
+    for (const bad of [{ at: -1 }, { at: 'now' }, { page: 7 }, { text: 'x'.repeat(301) }, { seconds: 0 }])
+      expect((await teacher.send('POST', stops(), place(bad))).status).toBe(400);
+    expect((await told(teacher)).head.stops).toEqual([]);
+  });
+
+  it('are as many as can be looked through', async () => {
+    for (let i = 0; i < 200; i++) await teacher.send('POST', stops(), place({ at: i }));
+    expect((await teacher.send('POST', stops(), place())).body.code).toBe('too-many-stops');
   });
 });

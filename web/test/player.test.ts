@@ -4,6 +4,7 @@ import { Replay } from '@doodla/core/replay';
 import { aStroke, aText } from '../../core/test/helpers/marks';
 import { Player } from '../src/replay/player';
 import { playTime } from '../src/replay/playTime';
+import { playedStops } from '../src/replay/useStops';
 
 /** Frames that come when they are called for, so long after each other. */
 function aScreen() {
@@ -119,6 +120,42 @@ describe('a player', () => {
     player.seek(1000);
     screen.frame(100);
     expect([time(), isPlaying()]).toEqual([1100, true]);
+  });
+});
+
+describe('a stop', () => {
+  it('holds what plays until whoever watches goes on, and the step that is played too', () => {
+    const { player, screen, time, isPlaying } = aPlayer();
+    player.stops = [900, 300];
+    player.play();
+    screen.frame(16);
+    screen.frame(5000);
+    expect([time(), isPlaying(), player.heldAt.get()]).toEqual([300, false, 300]);
+    player.next();
+    expect(player.heldAt.get()).toBeUndefined();
+    screen.frame(16);
+    screen.frame(50);
+    expect(time()).toBe(350);
+    player.play();
+    screen.frame(16);
+    screen.frame(5000);
+    expect([time(), player.heldAt.get()]).toEqual([900, 900]);
+    player.seek(950);
+    expect(player.heldAt.get()).toBeUndefined();
+    player.play();
+    screen.frame(16);
+    screen.frame(5000);
+    expect([time(), player.heldAt.get()]).toEqual([2400, undefined]);
+  });
+
+  it('is of what is played where its page is seen then', () => {
+    const { player } = aPlayer();
+    const stop = (id: string, at: number, page = 'page-1') => ({ id, at, page, text: '', seconds: null });
+    const stops = [stop('late', 2500), stop('early', 800), stop('after', 9000), stop('other', 800, 'page-2')];
+    expect(playedStops(player.replay, stops).map(({ id, time }) => [id, time])).toEqual([
+      ['early', 200],
+      ['late', 1900],
+    ]);
   });
 });
 

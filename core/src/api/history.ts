@@ -20,4 +20,27 @@ export interface ReplayHead {
   count: number;
   /** Where the class was when; none of a lesson. */
   turns: { at: number; page: string }[];
+  /** In the order of their times. */
+  stops: ReplayStop[];
+}
+
+/** Most stops that one lesson or class has, and most characters that each says. */
+export const MOST_STOPS = 200;
+export const MOST_STOP_TEXT = 300;
+/** Longest time that a stop counts down, seconds. */
+export const MOST_STOP_SECONDS = 3600;
+
+/** Where playing again waits until whoever watches goes on. */
+export interface StopPlace {
+  /** The server's time of what is seen then; milliseconds since 1970. */
+  at: number;
+  page: string;
+  /** What is to be done meanwhile; may be empty. */
+  text: string;
+  /** How long there is for it; null where no time is counted. */
+  seconds: number | null;
+}
+
+export interface ReplayStop extends StopPlace {
+  id: string;
 }

@@ -1,6 +1,6 @@
-import type { LogRef, RestoreRequest, Space } from '@doodla/core';
-import { isId, isSpace } from '@doodla/core';
-import { IsIn, IsInt, IsUUID, Min } from 'class-validator';
+import type { LogRef, RestoreRequest, Space, StopPlace } from '@doodla/core';
+import { isId, isSpace, MOST_STOP_SECONDS, MOST_STOP_TEXT } from '@doodla/core';
+import { IsIn, IsInt, IsOptional, IsString, IsUUID, Max, MaxLength, Min } from 'class-validator';
 import { Is } from '../live/live.dto.js';
 
 /** A log, by its address. */
@@ -17,4 +17,16 @@ export class PageOfLogDto extends LogDto {
 export class RestoreDto implements RestoreRequest {
   @Is(isSpace, 'space') space: Space;
   @IsInt() @Min(0) seq: number;
+}
+
+/** A stop of a log, by its address. */
+export class StopOfLogDto extends LogDto {
+  @IsUUID() stop: string;
+}
+
+export class StopPlaceDto implements StopPlace {
+  @IsInt() @Min(0) at: number;
+  @Is(isId, 'page') page: string;
+  @IsString() @MaxLength(MOST_STOP_TEXT) text: string;
+  @IsOptional() @IsInt() @Min(1) @Max(MOST_STOP_SECONDS) seconds: number | null;
 }

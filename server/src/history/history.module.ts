@@ -1,14 +1,22 @@
 import { Global, Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import type { Tables } from '../storage/tables.js';
 import { HistoryController } from './history.controller.js';
 import { HistoryService } from './history.service.js';
 import { ReplayController } from './replay.controller.js';
 import { ReplayService } from './replay.service.js';
+import { StoredStop } from './replayStop.entity.js';
+import { StopsController } from './stops.controller.js';
+import { StopsService } from './stops.service.js';
 
-/** Earlier states of pages. */
+export const HISTORY_TABLES: Tables = { entities: [StoredStop], migrations: [] };
+
+/** Earlier states of pages, and playing them again. */
 @Global()
 @Module({
-  controllers: [HistoryController, ReplayController],
-  providers: [HistoryService, ReplayService],
+  imports: [TypeOrmModule.forFeature(HISTORY_TABLES.entities)],
+  controllers: [HistoryController, ReplayController, StopsController],
+  providers: [HistoryService, ReplayService, StopsService],
   exports: [HistoryService],
 })
 export class HistoryModule {}

@@ -31,7 +31,7 @@ export class ReplayController {
     const { actor } = await this.access.to(log, visitor);
     if (actor.role === 'student') await this.refuseUnlessLet(log);
     await answerInLines(response, APOLOGY, async (progress) => {
-      await this.replay.tell(log.id, actor, progress);
+      await this.replay.tell(log, actor, progress);
       return { end: true };
     });
   }

@@ -1,11 +1,20 @@
 import { Injectable } from '@nestjs/common';
-import type { Actor, Belonging, HistoryReply, LoggedOperation, Operation, ReplayHead } from '@doodla/core';
+import type {
+  Actor,
+  Belonging,
+  HistoryReply,
+  LoggedOperation,
+  Operation,
+  ReplayHead,
+  LogRef,
+} from '@doodla/core';
 import { packLogged, visibleTo, withoutMarks } from '@doodla/core';
 import { LogsService } from '../live/logs.service.js';
 import { slowLane } from '../live/slowLane.js';
 import type { Progress } from '../http/progressLines.js';
 import { TurnsService } from '../sittings/turns.service.js';
 import type { AppendedOperation } from '../storage/logStore.js';
+import { StopsService } from './stops.service.js';
 
 /** Operations that are told between two turns of others. */
 const TOLD_AT_ONCE = 200;
@@ -16,12 +25,18 @@ export class ReplayService {
   constructor(
     private readonly logs: LogsService,
     private readonly turns: TurnsService,
+    private readonly stops: StopsService,
   ) {}
 
   /** Tells all operations of a log that somebody may see, oldest first, until nobody waits for them. */
-  async tell(logId: string, actor: Actor, { line, signal }: Progress): Promise<void> {
+  async tell(log: LogRef, actor: Actor, { line, signal }: Progress): Promise<void> {
+    const { id: logId } = log;
     const count = this.logs.open(logId).seq;
-    const head: ReplayHead = { count, turns: await this.turns.of(logId) };
+    const head: ReplayHead = {
+      count,
+      turns: await this.turns.of(logId),
+      stops: await this.stops.of(log),
+    };
     line(head);
     const taken = actor.role === 'student' ? await this.takenAway(logId, count) : new Set<string>();
     const seen = seenBy(actor, taken);

@@ -22,6 +22,7 @@ import { SchoolSettings1700000000018 } from './migrations/18-school-settings.js'
 import { Teams1700000000019 } from './migrations/19-teams.js';
 import { ClassCovers1700000000020 } from './migrations/20-class-covers.js';
 import { ClassTurns1700000000021 } from './migrations/21-class-turns.js';
+import { ReplayStops1700000000022 } from './migrations/22-replay-stops.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -63,6 +64,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       Teams1700000000019,
       ClassCovers1700000000020,
       ClassTurns1700000000021,
+      ReplayStops1700000000022,
       ...migrations,
     ],
     migrationsRun: true,

@@ -1,8 +1,9 @@
-import type { Recorded } from '@doodla/core/replay';
-import { StretchHorizontal } from 'lucide-react';
+import { FlagTriangleRight, StretchHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
+import type { RecordedWithStops } from '../api/replay';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
+import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
 import { timeOfDay } from '../words/dates';
@@ -14,14 +15,17 @@ import { ReplayChoices } from './ReplayChoices';
 import { ReplayControls } from './ReplayControls';
 import { ReplayHead } from './ReplayHead';
 import { ReplayStage } from './ReplayStage';
+import { StopArea } from './StopArea';
+import { StopFlags } from './StopFlags';
 import { Thumbnails } from './Thumbnails';
 import { TimeBar } from './TimeBar';
 import type { Wanted } from './useReplay';
 import { useReplay, writersIn } from './useReplay';
+import { useStops } from './useStops';
 
 interface ReplayViewProps {
   desk: PageDesk;
-  recorded: Recorded;
+  recorded: RecordedWithStops;
   page: string | undefined;
   onClose(): void;
 }
@@ -32,11 +36,21 @@ export function ReplayView({ desk, recorded, page, onClose }: ReplayViewProps) {
   const [wanted, setWanted] = useState<Wanted>({ page, author: undefined, pauses: false });
   const player = useReplay(recorded, room, wanted);
   const { played, staleness } = usePlayedPage(desk, player);
+  const stops = useStops(room, recorded.stops, player);
+  const [edited, setEdited] = useState<string>();
+  const stop = desk.isTeacher ? stops.played.find(({ id }) => id === edited) : undefined;
   const [wide, setWide] = useState(false);
   const writers = useMemo(() => writersIn(recorded, room), [recorded, room]);
   const pages = useStore(desk.pages).map(({ id }, i) => ({ id, name: t('common.page', { number: i + 1 }) }));
   const { time } = useStore(player.state);
   const status = statusOf(player, time, desk);
+  const putStop = async () => {
+    player.pause();
+    const moment = player.replay.at(time);
+    if (!moment) return;
+    const at = player.replay.realTime(time);
+    setEdited((await stops.add({ at, page: moment.page, text: '', seconds: null }))?.id);
+  };
   useEffect(() => {
     const listen = (event: KeyboardEvent) => pressed(event, player);
     document.addEventListener('keydown', listen);
@@ -68,13 +82,25 @@ export function ReplayView({ desk, recorded, page, onClose }: ReplayViewProps) {
         wide={wide}
         onProblem={desk.tellProblem}
       />
+      <StopArea player={player} stops={stops} edited={stop} onEdited={() => setEdited(undefined)} />
       <Thumbnails player={player} played={played} />
+      <StopFlags player={player} stops={stops.played} onChoose={({ id }) => setEdited(id)} />
       <TimeBar player={player} room={room} status={status} />
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <ReplayControls player={player} />
         <p className="min-w-0 grow truncate" data-testid="replay-status">
           {status}
         </p>
+        {desk.isTeacher && (
+          <Button
+            look="onBoard"
+            icon={<FlagTriangleRight aria-hidden size={18} />}
+            disabled={player.replay.length === 0}
+            onClick={() => void putStop()}
+          >
+            {t('replay.putStop')}
+          </Button>
+        )}
         {desk.isTeacher && (
           <MomentActions desk={desk} player={player} wanted={wanted} played={played} onClose={onClose} />
         )}
@@ -106,10 +132,16 @@ function statusOf({ replay }: Player, time: number, desk: PageDesk): string {
 /** Space plays and stops, arrows go step by step; a list that is open has its keys for itself. */
 function pressed(event: KeyboardEvent, player: Player): void {
   const { target, key } = event;
-  if (target instanceof HTMLSelectElement || event.ctrlKey || event.altKey || event.metaKey) return;
+  if (isTyping(target) || event.ctrlKey || event.altKey || event.metaKey) return;
   if (key === ' ' && !(target instanceof HTMLButtonElement)) player.toggle();
   else if (key === 'ArrowRight') player.next();
   else if (key === 'ArrowLeft') player.previous();
   else return;
   event.preventDefault();
+}
+
+/** Whether keys go into a field or a list that is open; the slider of the time is none of those. */
+function isTyping(target: EventTarget | null): boolean {
+  if (target instanceof HTMLInputElement) return target.type !== 'range';
+  return target instanceof HTMLSelectElement;
 }

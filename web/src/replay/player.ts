@@ -25,6 +25,10 @@ const FRAMES: Frames = {
 export class Player {
   readonly state = new Store<Playing>({ time: 0, isPlaying: false });
   readonly speed = new Store<Speed>(1);
+  /** Where it waits until whoever watches goes on; milliseconds of the playback. */
+  readonly heldAt = new Store<number | undefined>(undefined);
+  /** Where it is going to wait. */
+  stops: readonly number[] = [];
   private frame: number | undefined;
   private last: number | undefined;
   /** Where to stop; the end of it all, unless one step is played. */
@@ -46,6 +50,7 @@ export class Player {
     if (this.frame !== undefined) this.frames.cancel(this.frame);
     this.frame = this.last = this.until = undefined;
     this.state.patch({ isPlaying: false });
+    this.heldAt.set(undefined);
   }
 
   toggle(): void {
@@ -56,6 +61,7 @@ export class Player {
   /** Goes to a time; playing goes on from there. */
   seek(time: number): void {
     this.until &&= this.replay.length;
+    this.heldAt.set(undefined);
     this.go(time);
   }
 
@@ -79,6 +85,7 @@ export class Player {
 
   private run(until: number): void {
     this.until = until;
+    this.heldAt.set(undefined);
     this.state.patch({ isPlaying: true });
     this.frame ??= this.frames.request(this.tick);
   }
@@ -91,9 +98,15 @@ export class Player {
     const passed = this.last === undefined ? 0 : now - this.last;
     this.last = now;
     const end = this.until ?? this.replay.length;
-    const time = this.state.get().time + passed * this.speed.get();
-    this.go(Math.min(time, end));
-    if (time >= end) return this.pause();
-    this.frame = this.frames.request(this.tick);
+    const before = this.state.get().time;
+    const time = Math.min(before + passed * this.speed.get(), end);
+    const stop = this.stops.filter((each) => each > before && each <= time).sort((a, b) => a - b)[0];
+    this.go(stop ?? time);
+    if (stop === undefined && time < end) {
+      this.frame = this.frames.request(this.tick);
+      return;
+    }
+    this.pause();
+    this.heldAt.set(stop);
   };
 }

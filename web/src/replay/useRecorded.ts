@@ -1,11 +1,11 @@
-import type { Recorded } from '@doodla/core/replay';
 import { useEffect, useState } from 'react';
+import type { RecordedWithStops } from '../api/replay';
 import { fetchRecorded } from '../api/replay';
 import type { Room } from '../room/room';
 import { logOf } from './bringBack';
 
 interface Fetching {
-  recorded?: Recorded;
+  recorded?: RecordedWithStops;
   problem?: string;
   /** How much is here, 0 to 1. */
   share: number;

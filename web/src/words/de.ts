@@ -1671,6 +1671,8 @@ export const de: Words = {
     'your-pictures-full': 'Dein Teil dieser Stunde ist voller Bilder. Bitte lösche erst einige.',
     'no-replay':
       'Deine Lehrkraft lässt die Klasse Seiten nicht noch einmal abspielen. Bitte frag deine Lehrkraft.',
+    'too-many-stops':
+      'Es gibt so viele Haltepunkte, wie es geben darf. Bitte nimm einen weg, bevor du einen weiteren setzt.',
   },
   shapes: {
     arc: 'Bogen',
@@ -2195,5 +2197,16 @@ export const de: Words = {
     what: 'Was abgespielt wird',
     wholeClass: 'Die ganze Stunde',
     whose: 'Wessen Striche',
+    goOn: 'Weiter',
+    keepStop: 'Behalten',
+    noTime: 'Keine Zeit',
+    putStop: 'Hier einen Halt setzen',
+    stop: 'Halt',
+    stopAt: 'Halt bei {{time}} {{text}}',
+    stopGone: 'Der Halt wurde entfernt.',
+    stopText: 'Was inzwischen zu tun ist',
+    stopTime: 'Zeit dafür',
+    stops: 'Haltepunkte',
+    waits: 'Geh weiter, wenn du so weit bist.',
   },
 };
