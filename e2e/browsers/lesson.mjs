@@ -174,6 +174,27 @@ export const STEPS = {
     await teacher.press('Escape');
   },
 
+  'the page plays again, step by step': async ({ teacher }) => {
+    const time = () => Number(document.querySelector('[data-testid=replay-page]')?.dataset.time ?? -1);
+    await press(teacher, '^Show all pages$');
+    await press(teacher, '^What to do with page 1$');
+    await press(teacher, '^Play again$');
+    await until(teacher, 'the picture', () =>
+      Boolean(document.querySelector('[data-testid=replay-page]')?.dataset.time),
+    );
+    const before = await teacher.run(time);
+    await press(teacher, '^One step on$');
+    await press(teacher, '^One step on$');
+    await until(
+      teacher,
+      'a later moment',
+      (last) => Number(document.querySelector('[data-testid=replay-page]').dataset.time) > last,
+      before,
+    );
+    await press(teacher, '^Close$');
+    await press(teacher, '^Show all pages$');
+  },
+
   'what this browser lacks is not offered': async ({ teacher }) => {
     const lacks = await teacher.run(() => ({
       screens: typeof globalThis.navigator.mediaDevices?.getDisplayMedia !== 'function',

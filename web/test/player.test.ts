@@ -126,7 +126,7 @@ describe('a player', () => {
 describe('a stop', () => {
   it('holds what plays until whoever watches goes on, and the step that is played too', () => {
     const { player, screen, time, isPlaying } = aPlayer();
-    player.stops = [900, 300];
+    player.waitAt([900, 300]);
     player.play();
     screen.frame(16);
     screen.frame(5000);

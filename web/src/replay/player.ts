@@ -27,8 +27,7 @@ export class Player {
   readonly speed = new Store<Speed>(1);
   /** Where it waits until whoever watches goes on; milliseconds of the playback. */
   readonly heldAt = new Store<number | undefined>(undefined);
-  /** Where it is going to wait. */
-  stops: readonly number[] = [];
+  private stops: readonly number[] = [];
   private frame: number | undefined;
   private last: number | undefined;
   /** Where to stop; the end of it all, unless one step is played. */
@@ -51,6 +50,11 @@ export class Player {
     this.frame = this.last = this.until = undefined;
     this.state.patch({ isPlaying: false });
     this.heldAt.set(undefined);
+  }
+
+  /** Says where it is going to wait. */
+  waitAt(stops: readonly number[]): void {
+    this.stops = stops;
   }
 
   toggle(): void {

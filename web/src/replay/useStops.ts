@@ -17,7 +17,7 @@ export function useStops(room: Room, first: readonly ReplayStop[], player: Playe
   const [gone, setGone] = useState<ReplayStop>();
   const played = useMemo(() => playedStops(player.replay, stops), [player, stops]);
   useEffect(() => {
-    player.stops = played.map(({ time }) => time);
+    player.waitAt(played.map(({ time }) => time));
   }, [player, played]);
   const log = logOf(room);
   const kept = (work: Promise<unknown>, before: readonly ReplayStop[]) =>
