@@ -258,6 +258,7 @@ describe('the whole class', () => {
     const replay = new Replay({ operations, turns }, CHOICE);
     expect(replay.steps.map(({ seq }) => seq)).toEqual([2, 4]);
     expect(replay.turnTimes()).toEqual([0, 3000]);
+    expect([0, 2999, 3000, 5000].map((time) => replay.turnAt(time))).toEqual([0, 0, 1, 1]);
     expect(replay.at(2999)!.page).toBe('page-1');
     const moment = replay.at(3000)!;
     expect(moment.page).toBe('page-2');
@@ -277,6 +278,8 @@ describe('the whole class', () => {
   });
 
   it('in which nothing was done has nothing to play', () => {
-    expect(new Replay({ operations: [], turns: [] }, CHOICE).at(0)).toBeUndefined();
+    const nothing = new Replay({ operations: [], turns: [] }, CHOICE);
+    expect(nothing.at(0)).toBeUndefined();
+    expect(nothing.turnAt(0)).toBe(-1);
   });
 });

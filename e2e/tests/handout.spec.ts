@@ -167,7 +167,7 @@ test('what was handed out comes in again: the archive, annotations, ink and draw
   await teacher.goto('/');
   await bringIn(teacher, archive);
   await expectMarks(teacher, 2);
-  await expect(teacher.getByText('Page 1 of 2')).toBeAttached();
+  await expect(teacher.getByText('Page 1 of 2').first()).toBeAttached();
 
   // Annotations of the PDF are marks again, by whoever made them.
   await teacher.goto('/');

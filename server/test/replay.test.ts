@@ -134,6 +134,33 @@ describe('what a student is told', () => {
   });
 });
 
+describe('chapters', () => {
+  const chapter = (id: number | string) => `/api/logs/sitting/${at.sitting.id}/chapters/${id}`;
+
+  it('begin with the turns of the class, and are named by its teacher', async () => {
+    const [first] = (await told(teacher)).head.turns;
+    expect(first).toMatchObject({ page, name: null });
+    expect((await teacher.send('PUT', chapter(first!.id), { name: ' Loads ' })).status).toBe(204);
+    expect((await told(teacher)).head.turns[0]!.name).toBe('Loads');
+    expect((await teacher.send('PUT', chapter(first!.id), { name: '  ' })).status).toBe(204);
+    expect((await told(teacher)).head.turns[0]!.name).toBeNull();
+  });
+
+  it('of others, and what is no name, are refused', async () => {
+    const [first] = (await told(teacher)).head.turns;
+    const other = await aClass(server, teacher);
+    other.live.close();
+    const elsewhere = `/api/logs/sitting/${other.sitting.id}/chapters/${first!.id}`;
+    expect((await teacher.send('PUT', elsewhere, { name: 'Loads' })).status).toBe(404);
+    const headers = { Authorization: `Bearer ${wren.token}` };
+    const asked = await new Client(server.url).send('PUT', chapter(first!.id), { name: 'x' }, headers);
+    expect(asked.status).toBe(401);
+    for (const name of [7, 'x'.repeat(121)])
+      expect((await teacher.send('PUT', chapter(first!.id), { name })).status).toBe(400);
+    expect((await teacher.send('PUT', chapter('first'), { name: 'x' })).status).toBe(400);
+  });
+});
+
 describe('stops', () => {
   const stops = (of = '') => `/api/logs/sitting/${at.sitting.id}/stops${of}`;
   const place = (set: object = {}) => ({ at: 5000, page, text: 'Draw the outline now', seconds: 60, ...set });

@@ -19,10 +19,27 @@ export interface ReplayHead {
   /** How many operations there are. */
   count: number;
   /** Where the class was when; none of a lesson. */
-  turns: { at: number; page: string }[];
+  turns: ClassTurn[];
   /** In the order of their times. */
   stops: ReplayStop[];
 }
+
+/** A class came to a page, with which a chapter of it begins. */
+export interface ClassTurn {
+  id: number;
+  at: number;
+  page: string;
+  /** What the chapter is called; null where it is called as its page is. */
+  name: string | null;
+}
+
+/** Names a chapter; an empty name is that of its page. */
+export interface ChapterName {
+  name: string;
+}
+
+/** Most characters that a chapter's name has. */
+export const MOST_CHAPTER_NAME = 120;
 
 /** Most stops that one lesson or class has, and most characters that each says. */
 export const MOST_STOPS = 200;

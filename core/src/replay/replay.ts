@@ -12,6 +12,10 @@ import { stepsByPage } from './steps.js';
 export interface Turn {
   readonly at: number;
   readonly page: string;
+  /** Of one that was noted. */
+  readonly id?: number;
+  /** What the chapter that begins with it is called, if not as its page is. */
+  readonly name?: string | null;
 }
 
 /** What was done in a lesson or class, oldest first, and where the class was meanwhile. */
@@ -111,6 +115,15 @@ export class Replay {
     const last = this.doneBy(time) - 1;
     for (let i = last - 1; i >= 0; i--) if (this.ends[i]! < this.ends[last]!) return this.ends[i]!;
     return 0;
+  }
+
+  /** The turn that the class is at, counted from 0; -1 where there is none. */
+  turnAt(time: number): number {
+    const real = this.realTime(time);
+    return Math.max(
+      countWhile(this.turns.length, (i) => this.turns[i]!.at <= real) - 1,
+      this.turns.length > 0 ? 0 : -1,
+    );
   }
 
   /** When each turn is. */

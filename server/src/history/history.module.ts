@@ -1,6 +1,7 @@
 import { Global, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import type { Tables } from '../storage/tables.js';
+import { ChaptersController } from './chapters.controller.js';
 import { HistoryController } from './history.controller.js';
 import { HistoryService } from './history.service.js';
 import { ReplayController } from './replay.controller.js';
@@ -15,7 +16,7 @@ export const HISTORY_TABLES: Tables = { entities: [StoredStop], migrations: [] }
 @Global()
 @Module({
   imports: [TypeOrmModule.forFeature(HISTORY_TABLES.entities)],
-  controllers: [HistoryController, ReplayController, StopsController],
+  controllers: [ChaptersController, HistoryController, ReplayController, StopsController],
   providers: [HistoryService, ReplayService, StopsService],
   exports: [HistoryService],
 })

@@ -9,4 +9,6 @@ export class ClassTurn {
   /** Milliseconds since 1970-01-01 UTC. */
   @Column({ type: 'integer' }) at: number;
   @Column({ type: 'text', name: 'page_id' }) pageId: string;
+  /** What its teacher calls the chapter that begins with it; null where it is called as the page is. */
+  @Column({ type: 'text', nullable: true }) name: string | null;
 }

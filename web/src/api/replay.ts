@@ -1,4 +1,5 @@
 import type {
+  ChapterName,
   HistoryReply,
   LoggedOperation,
   LogRef,
@@ -61,3 +62,7 @@ export const changeStop = (log: LogRef, { id, ...place }: ReplayStop) =>
   request<void>('PUT', `${stopsOf(log)}/${id}`, place);
 
 export const removeStop = (log: LogRef, id: string) => request<void>('DELETE', `${stopsOf(log)}/${id}`);
+
+/** Names a chapter of a class; an empty name is that of its page. */
+export const nameChapter = (sitting: string, chapter: number, name: string) =>
+  request<void>('PUT', `/api/logs/sitting/${sitting}/chapters/${chapter}`, { name } satisfies ChapterName);

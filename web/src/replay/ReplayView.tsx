@@ -7,6 +7,7 @@ import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
 import { timeOfDay } from '../words/dates';
+import { Chapters } from './Chapters';
 import { MomentActions } from './MomentActions';
 import { PlayedPage } from './playedPage';
 import type { Player } from './player';
@@ -88,6 +89,7 @@ export function ReplayView({ desk, recorded, page, onClose }: ReplayViewProps) {
       <TimeBar player={player} room={room} status={status} />
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <ReplayControls player={player} />
+        {wanted.page === undefined && <Chapters desk={desk} player={player} />}
         <p className="min-w-0 grow truncate" data-testid="replay-status">
           {status}
         </p>

@@ -2208,5 +2208,8 @@ export const de: Words = {
     stopTime: 'Zeit dafür',
     stops: 'Haltepunkte',
     waits: 'Geh weiter, wenn du so weit bist.',
+    chapterName: 'Wie dieser Abschnitt heißt',
+    chapters: 'Abschnitte',
+    nameChapter: 'Diesen Abschnitt umbenennen',
   },
 };

@@ -2147,5 +2147,8 @@ export const en = {
     stopTime: 'Time for it',
     stops: 'Stops',
     waits: 'Go on when you are ready.',
+    chapterName: 'What this chapter is called',
+    chapters: 'Chapters',
+    nameChapter: 'Rename this chapter',
   },
 };

@@ -7,7 +7,8 @@ export class ClassTurns1700000000021 implements MigrationInterface {
       id INTEGER PRIMARY KEY,
       sitting_id TEXT NOT NULL REFERENCES sitting (id) ON DELETE CASCADE,
       at INTEGER NOT NULL,
-      page_id TEXT NOT NULL
+      page_id TEXT NOT NULL,
+      name TEXT
     )`);
     await runner.query('CREATE INDEX class_turn_by_sitting ON class_turn (sitting_id, id)');
   }

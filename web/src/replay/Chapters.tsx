@@ -1,0 +1,110 @@
+import { MOST_CHAPTER_NAME } from '@doodla/core';
+import type { Turn } from '@doodla/core/replay';
+import { PenLine } from 'lucide-react';
+import { useState } from 'react';
+import { nameChapter } from '../api/replay';
+import type { PageDesk } from '../room/pageDesk';
+import { useStore } from '../store/useStore';
+import { Button } from '../ui/Button';
+import { IconButton } from '../ui/IconButton';
+import { t } from '../words';
+import type { Player } from './player';
+import { playTime } from './playTime';
+
+interface ChaptersProps {
+  desk: PageDesk;
+  player: Player;
+}
+
+/** The chapters of a class, one for each page that it came to: where one is, going to another, and their names. */
+export function Chapters({ desk, player }: ChaptersProps) {
+  const { time } = useStore(player.state);
+  const [names, setNames] = useState<Readonly<Record<number, string>>>({});
+  const [isNaming, setNaming] = useState(false);
+  const { replay } = player;
+  const { room } = desk;
+  const pages = useStore(desk.pages);
+  const at = replay.turnAt(time);
+  const turn = replay.turns[at];
+  if (!turn) return null;
+  const times = replay.turnTimes();
+  const nameOf = ({ id, page, name }: Turn) => {
+    const own = (id === undefined ? undefined : names[id]) ?? name ?? '';
+    const number = pages.findIndex((each) => each.id === page) + 1;
+    return own || pages[number - 1]?.title || t('common.page', { number });
+  };
+  const rename = (id: number, name: string) => {
+    setNaming(false);
+    setNames({ ...names, [id]: name });
+    nameChapter(room.sitting!, id, name).catch((error: Error) => {
+      setNames(names);
+      room.tellProblem(error.message);
+    });
+  };
+  const { id } = turn;
+  if (isNaming && id !== undefined)
+    return (
+      <NameField name={nameOf(turn)} onKeep={(name) => rename(id, name)} onLeave={() => setNaming(false)} />
+    );
+  return (
+    <div className="flex min-w-0 items-center">
+      <select
+        aria-label={t('replay.chapters')}
+        value={at}
+        onChange={({ target }) => player.seek(times[target.selectedIndex]!)}
+        className="min-h-11 max-w-56 min-w-0 rounded-xl border-2 border-board-line bg-board-light px-2 text-paper"
+      >
+        {replay.turns.map((each, i) => (
+          <option key={i} value={i}>
+            {playTime(times[i]!)} {nameOf(each)}
+          </option>
+        ))}
+      </select>
+      {desk.isTeacher && id !== undefined && (
+        <IconButton
+          label={t('replay.nameChapter')}
+          icon={<PenLine aria-hidden size={20} />}
+          tooltipSide="none"
+          onClick={() => setNaming(true)}
+        />
+      )}
+    </div>
+  );
+}
+
+interface NameFieldProps {
+  name: string;
+  onKeep(name: string): void;
+  onLeave(): void;
+}
+
+function NameField({ name, onKeep, onLeave }: NameFieldProps) {
+  const [typed, setTyped] = useState(name);
+  return (
+    <form
+      className="flex flex-wrap items-center gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onKeep(typed.trim());
+      }}
+    >
+      <input
+        autoFocus
+        aria-label={t('replay.chapterName')}
+        value={typed}
+        maxLength={MOST_CHAPTER_NAME}
+        onChange={({ target }) => setTyped(target.value)}
+        onKeyDown={(event) => {
+          if (event.key !== 'Escape') return;
+          // It leaves the field, not what is played.
+          event.stopPropagation();
+          onLeave();
+        }}
+        className="min-h-11 w-48 rounded-xl border-2 border-board-line bg-white px-3 text-ink"
+      />
+      <Button type="submit" look="onBoard">
+        {t('replay.keepStop')}
+      </Button>
+    </form>
+  );
+}
