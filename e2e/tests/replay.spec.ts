@@ -179,6 +179,9 @@ test('the whole class turns its pages again; a moment becomes a page, and the pa
   // Each page that it came to is a chapter, which can be named and gone to.
   const chapters = dialog.getByRole('combobox', { name: 'Chapters' });
   await dialog.getByRole('button', { name: 'Rename this chapter' }).click();
+  // From its field, Escape leaves the field alone.
+  await dialog.getByLabel('What this chapter is called').press('Escape');
+  await dialog.getByRole('button', { name: 'Rename this chapter' }).click();
   await dialog.getByLabel('What this chapter is called').fill('How arches push');
   await dialog.getByLabel('What this chapter is called').press('Enter');
   await expect(chapters.locator('option')).toHaveText([/Page 1$/, /How arches push$/]);
@@ -200,7 +203,7 @@ test('the whole class turns its pages again; a moment becomes a page, and the pa
   await teacher.keyboard.press('ArrowRight');
   await expect(status).toContainText('you,');
   await expect(play).toBeVisible();
-  await dialog.getByRole('button', { name: 'Make this moment a page' }).click();
+  await dialog.getByRole('button', { name: 'Make it a page' }).click();
   await expect(dialog).toBeHidden();
   await expectMarks(teacher, 1);
   const pages = teacher.getByRole('navigation', { name: 'Pages' });
@@ -211,7 +214,7 @@ test('the whole class turns its pages again; a moment becomes a page, and the pa
   await teacher.keyboard.press('ArrowRight');
   await expect(status).toContainText('you,');
   await expect(play).toBeVisible();
-  await dialog.getByRole('button', { name: 'Bring this state back' }).click();
+  await dialog.getByRole('button', { name: 'Bring it back' }).click();
   await expect(dialog).toBeHidden();
   await teacher.getByRole('button', { name: 'Page 1', exact: true }).first().click();
   await expectMarks(teacher, 1);
@@ -244,7 +247,7 @@ test('a student on a phone plays what they may see once the teacher lets them, a
     await expectReachable(wren);
   }
   // What is a teacher's is not offered.
-  await expect(dialog.getByRole('button', { name: 'Bring this state back' })).toBeHidden();
+  await expect(dialog.getByRole('button', { name: 'Bring it back' })).toBeHidden();
   await dialog.getByRole('button', { name: 'Close' }).click();
 
   await teacher.getByRole('button', { name: 'End class' }).click();
@@ -276,7 +279,7 @@ test('a stop says what to do and holds the playback until one goes on; its teach
   await teacher.keyboard.press('ArrowRight');
   await expect(own.status).toContainText('you,');
   await expect(own.play).toBeVisible();
-  await own.dialog.getByRole('button', { name: 'Put a stop here' }).click();
+  await own.dialog.getByRole('button', { name: 'Stop here' }).click();
   const form = own.dialog.getByRole('form', { name: 'Stop' });
   await form.getByLabel('What is to be done meanwhile').fill('Draw the arch now');
   await form.getByLabel('Time for it').selectOption('1:00');

@@ -94,12 +94,7 @@ function NameField({ name, onKeep, onLeave }: NameFieldProps) {
         value={typed}
         maxLength={MOST_CHAPTER_NAME}
         onChange={({ target }) => setTyped(target.value)}
-        onKeyDown={(event) => {
-          if (event.key !== 'Escape') return;
-          // It leaves the field, not what is played.
-          event.stopPropagation();
-          onLeave();
-        }}
+        onKeyDown={({ key }) => key === 'Escape' && onLeave()}
         className="min-h-11 w-48 rounded-xl border-2 border-board-line bg-white px-3 text-ink"
       />
       <Button type="submit" look="onBoard">

@@ -66,7 +66,7 @@ export function MomentActions({ desk, player, played, wanted, onClose }: MomentA
           disabled={busy || isLast}
           onClick={() => void restore()}
         >
-          {t('pages.bringThisStateBack')}
+          {t('replay.bringBack')}
         </Button>
       )}
     </div>

@@ -6,6 +6,7 @@ import { focusNow, giveFocusBack } from '../ui/focus';
 import { Problem } from '../ui/Problem';
 import { ProgressBar } from '../ui/ProgressBar';
 import { t } from '../words';
+import { isTyping } from './isTyping';
 import { ReplayHead } from './ReplayHead';
 import { ReplayView } from './ReplayView';
 import { useRecorded } from './useRecorded';
@@ -26,6 +27,8 @@ export default function ReplayDialog({ desk, page, onClose }: ReplayDialogProps)
       <Dialog.Portal>
         <Dialog.Content
           aria-describedby={undefined}
+          // From a field, Escape leaves the field.
+          onEscapeKeyDown={(event) => isTyping(event.target) && event.preventDefault()}
           onOpenAutoFocus={() => {
             before.current = focusNow();
           }}

@@ -8,6 +8,7 @@ import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
 import { timeOfDay } from '../words/dates';
 import { Chapters } from './Chapters';
+import { isTyping } from './isTyping';
 import { MomentActions } from './MomentActions';
 import { PlayedPage } from './playedPage';
 import type { Player } from './player';
@@ -140,10 +141,4 @@ function pressed(event: KeyboardEvent, player: Player): void {
   else if (key === 'ArrowLeft') player.previous();
   else return;
   event.preventDefault();
-}
-
-/** Whether keys go into a field or a list that is open; the slider of the time is none of those. */
-function isTyping(target: EventTarget | null): boolean {
-  if (target instanceof HTMLInputElement) return target.type !== 'range';
-  return target instanceof HTMLSelectElement;
 }

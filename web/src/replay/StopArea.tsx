@@ -25,6 +25,7 @@ export function StopArea({ player, stops, edited, onEdited }: StopAreaProps) {
           stops.change({ id, at, page, text, seconds });
           onEdited();
         }}
+        onLeave={onEdited}
         onRemove={stops.remove}
       />
     );

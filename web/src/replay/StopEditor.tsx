@@ -12,11 +12,13 @@ const TIMES = [30, 60, 120, 180, 300, 600] as const;
 interface StopEditorProps {
   stop: ReplayStop;
   onKeep(stop: ReplayStop): void;
+  /** Leaves it as it was. */
+  onLeave(): void;
   onRemove(stop: ReplayStop): void;
 }
 
 /** What a stop says, and how long it counts down. */
-export function StopEditor({ stop, onKeep, onRemove }: StopEditorProps) {
+export function StopEditor({ stop, onKeep, onLeave, onRemove }: StopEditorProps) {
   const [text, setText] = useState(stop.text);
   const [seconds, setSeconds] = useState(stop.seconds);
   return (
@@ -35,6 +37,7 @@ export function StopEditor({ stop, onKeep, onRemove }: StopEditorProps) {
           value={text}
           maxLength={MOST_STOP_TEXT}
           onChange={({ target }) => setText(target.value)}
+          onKeyDown={({ key }) => key === 'Escape' && onLeave()}
           className="min-h-11 w-full rounded-xl border-2 border-paper-line bg-white px-3"
         />
       </label>
