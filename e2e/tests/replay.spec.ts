@@ -235,7 +235,7 @@ test('a student on a phone plays what they may see once the teacher lets them, a
   await expectMarks(wren, 2);
   await expect(again).toBeHidden();
   await setRules(teacher, ['Play pages again']);
-  await again.tap().catch(() => again.click());
+  await again.click();
   const { dialog, status, picture } = replayOn(wren);
   await expect(status).toContainText('Page 1');
   await dialog.getByRole('button', { name: 'One step on' }).click();
@@ -305,7 +305,15 @@ test('a stop says what to do and holds the playback until one goes on; its teach
   await form.getByRole('button', { name: 'Delete' }).click();
   await expect(own.dialog.getByRole('button', { name: /^Stop at/ })).toBeHidden();
   await own.dialog.getByRole('button', { name: 'Undo' }).click();
-  await expect(own.dialog.getByRole('button', { name: /^Stop at .* Draw the arch now/ })).toBeVisible();
+  const flag = own.dialog.getByRole('button', { name: /^Stop at .* Draw the arch now/ });
+  await expect(flag).toBeVisible();
+
+  // What cannot be taken away is there again, once, and it is said why.
+  await teacher.route('**/stops/*', (route) => route.abort());
+  await flag.click();
+  await form.getByRole('button', { name: 'Delete' }).click();
+  await expect(flag).toHaveCount(1);
+  await expect(own.dialog.getByRole('button', { name: 'Undo' })).toBeHidden();
 });
 
 test('without a connection it is said that nothing can be read, and asked for again', async ({ teacher }) => {

@@ -4,6 +4,7 @@ import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import { t } from '../words';
+import { timeOfDay } from '../words/dates';
 import { bringBack } from './bringBack';
 import type { PlayedPage } from './playedPage';
 import type { Player } from './player';
@@ -37,7 +38,7 @@ export function MomentActions({ desk, player, played, wanted, onClose }: MomentA
   };
   const makePage = () => {
     if (!isWritable()) return;
-    const title = t('replay.pageAt', { number, time: new Date(replay.realTime(time)).toLocaleTimeString() });
+    const title = t('replay.pageAt', { number, time: timeOfDay(replay.realTime(time)) });
     desk.pageActions.keepMoment(page.id, played.pageOf(moment)!, title, played.marksAt(moment));
     onClose();
   };

@@ -6,7 +6,7 @@ import { focusNow, giveFocusBack } from '../ui/focus';
 import { Problem } from '../ui/Problem';
 import { ProgressBar } from '../ui/ProgressBar';
 import { t } from '../words';
-import { isTyping } from './isTyping';
+import { isInText } from './isTyping';
 import { ReplayHead } from './ReplayHead';
 import { ReplayView } from './ReplayView';
 import { useRecorded } from './useRecorded';
@@ -28,7 +28,7 @@ export default function ReplayDialog({ desk, page, onClose }: ReplayDialogProps)
         <Dialog.Content
           aria-describedby={undefined}
           // From a field, Escape leaves the field.
-          onEscapeKeyDown={(event) => isTyping(event.target) && event.preventDefault()}
+          onEscapeKeyDown={(event) => isInText(event.target) && event.preventDefault()}
           onOpenAutoFocus={() => {
             before.current = focusNow();
           }}

@@ -1,5 +1,9 @@
-/** Whether keys go into a field or a list that is open; the slider of the time is none of those. */
+/** Whether keys go into a text field; the slider of the time is none. */
+export function isInText(target: EventTarget | null): boolean {
+  return target instanceof HTMLInputElement && target.type !== 'range';
+}
+
+/** Whether keys go into a field or a list. */
 export function isTyping(target: EventTarget | null): boolean {
-  if (target instanceof HTMLInputElement) return target.type !== 'range';
-  return target instanceof HTMLSelectElement;
+  return isInText(target) || target instanceof HTMLSelectElement;
 }

@@ -20,20 +20,17 @@ export function useStops(room: Room, first: readonly ReplayStop[], player: Playe
     player.waitAt(played.map(({ time }) => time));
   }, [player, played]);
   const log = logOf(room);
-  const kept = (work: Promise<unknown>, before: readonly ReplayStop[]) =>
-    work.catch((error: Error) => {
-      setStops(before);
-      room.tellProblem(error.message);
-    });
+  const tell = (error: Error) => room.tellProblem(error.message);
+  const put = (stop: ReplayStop) => setStops((now) => [...now.filter(({ id }) => id !== stop.id), stop]);
 
   const add = async (place: StopPlace): Promise<ReplayStop | undefined> => {
-    setGone(undefined);
     try {
       const stop = await addStop(log, place);
-      setStops((now) => [...now, stop]);
+      setGone(undefined);
+      put(stop);
       return stop;
     } catch (error) {
-      room.tellProblem((error as Error).message);
+      tell(error as Error);
       return undefined;
     }
   };
@@ -41,18 +38,25 @@ export function useStops(room: Room, first: readonly ReplayStop[], player: Playe
     played,
     add,
     change(stop: ReplayStop): void {
-      setStops(stops.map((each) => (each.id === stop.id ? stop : each)));
-      void kept(changeStop(log, stop), stops);
+      const before = stops.find(({ id }) => id === stop.id);
+      put(stop);
+      changeStop(log, stop).catch((error: Error) => {
+        if (before) put(before);
+        tell(error);
+      });
     },
     /** What was taken away last, to be put back. */
     gone,
     remove(stop: ReplayStop): void {
-      setStops(stops.filter(({ id }) => id !== stop.id));
+      setStops((now) => now.filter(({ id }) => id !== stop.id));
       setGone(stop);
-      void kept(removeStop(log, stop.id), stops);
+      removeStop(log, stop.id).catch((error: Error) => {
+        put(stop);
+        setGone(undefined);
+        tell(error);
+      });
     },
     putBack({ at, page, text, seconds }: ReplayStop): void {
-      setGone(undefined);
       void add({ at, page, text, seconds });
     },
   };
