@@ -14,7 +14,7 @@ const LEVELS = [
   ['handout', 'media', 'people'],
   ['material', 'sharing', 'stage'],
   ['replay', 'shelf'],
-  ['asking', 'focus', 'ideas', 'instruments', 'pages', 'selection', 'sittings', 'talk', 'typing'],
+  ['asking', 'explain', 'focus', 'ideas', 'instruments', 'pages', 'selection', 'sittings', 'talk', 'typing'],
   ['plotting', 'present', 'reach', 'roster'],
   ['classroom'],
   ['devices', 'lessons', 'school', 'shared'],

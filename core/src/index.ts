@@ -1,6 +1,7 @@
 export * from './annotation/textQuote.js';
 export * from './annotation/webAnnotation.js';
 export * from './api/devices.js';
+export * from './api/explanations.js';
 export * from './api/groups.js';
 export * from './api/history.js';
 export * from './api/lessons.js';

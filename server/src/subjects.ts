@@ -1,6 +1,7 @@
 import { AnnotationsModule } from './annotations/annotations.module.js';
 import { ArchiveModule } from './archive/archive.module.js';
 import { DEVICES_TABLES, DevicesModule } from './devices/devices.module.js';
+import { EXPLANATIONS_TABLES, ExplanationsModule } from './explanations/explanations.module.js';
 import { GROUPS_TABLES, GroupsModule } from './groups/groups.module.js';
 import { HISTORY_TABLES, HistoryModule } from './history/history.module.js';
 import { IDEAS_TABLES, IdeasModule } from './ideas/ideas.module.js';
@@ -36,6 +37,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: SittingsModule, tables: SITTINGS_TABLES },
   { module: LiveModule },
   { module: HistoryModule, tables: HISTORY_TABLES },
+  { module: ExplanationsModule, tables: EXPLANATIONS_TABLES },
   { module: IdeasModule, tables: IDEAS_TABLES },
   { module: PollsModule, tables: POLLS_TABLES },
   { module: TalkModule, tables: TALK_TABLES },

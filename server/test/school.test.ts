@@ -104,7 +104,7 @@ describe('whoever looks after the school', () => {
   });
 
   it('sets how much is brought in and how long classes are kept, within bounds, and that holds after a start', async () => {
-    const limits = { maxUploadMb: 7, maxPages: 3, retentionDays: 30 };
+    const limits = { maxUploadMb: 7, maxPages: 3, retentionDays: 30, tellOfRecording: true };
     const set = (what: object, who = admin) => who.send('PUT', '/api/school/limits', what);
     expect((await set({ ...limits, maxPages: 0 })).body.code).toBe('limit');
     expect((await set({ ...limits, retentionDays: 1.5 })).body.code).toBe('limit');
@@ -123,7 +123,7 @@ describe('whoever looks after the school', () => {
     again.cookie = admin.cookie;
     admin = again;
     expect(await health()).toMatchObject(limits);
-    expect((await set({ maxUploadMb: 100, maxPages: 500, retentionDays: 180 })).status).toBe(204);
+    expect((await set({ ...limits, maxUploadMb: 100, maxPages: 500, retentionDays: 180 })).status).toBe(204);
   });
 
   it('takes a teacher out, and everything of theirs goes to another one', async () => {

@@ -28,7 +28,10 @@ export const LIMITS = {
 } as const;
 
 export type LimitName = keyof typeof LIMITS;
-export type SchoolLimits = Record<LimitName, number>;
+export interface SchoolLimits extends Record<LimitName, number> {
+  /** Whether students are told in words when a class is recorded, and say that they know. */
+  tellOfRecording: boolean;
+}
 
 /** How the server is. */
 export interface SchoolHealth extends SchoolLimits {

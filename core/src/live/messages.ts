@@ -291,6 +291,8 @@ export interface ClassState {
   screen: ScreenState | null;
   /** Students who may show their screen. */
   presenters: string[];
+  /** Whether the class is being recorded, and whether students are told in words; null where it is not. */
+  recording: { told: boolean } | null;
   scene: Scene;
   devices: DeviceState[];
   /** The server's clock when this was told, milliseconds since 1970-01-01 UTC. */
@@ -301,6 +303,7 @@ export interface ClassState {
 
 /** Socket event names, by direction. */
 export const LIVE = {
+  recording: 'recording',
   open: 'open',
   read: 'read',
   piece: 'piece',

@@ -1,4 +1,5 @@
 export * from './growingInk.js';
+export * from './partsClock.js';
 export * from './playClock.js';
 export * from './replay.js';
 export * from './steps.js';

@@ -6,6 +6,13 @@ export interface Stretch {
   readonly to: number;
 }
 
+/** Something that happens in a playback, and from when to when it does. */
+export interface PlayedThing<One> {
+  readonly one: One;
+  readonly from: number;
+  readonly to: number;
+}
+
 /**
  * The time of a playback, which begins at 0 with the first thing that is done: as long as the real one, but for pauses in which
  * nothing is done that are longer than wanted.
@@ -38,6 +45,11 @@ export class PlayClock {
   /** When something really was that is at a time of the playback. */
   toReal(played: number): number {
     return along(this.played, this.real, played);
+  }
+
+  /** When things play; all of them do. */
+  playing<One extends Stretch>(things: readonly One[]): PlayedThing<One>[] {
+    return things.map((one) => ({ one, from: this.toPlay(one.from), to: this.toPlay(one.to) }));
   }
 }
 

@@ -1,9 +1,12 @@
+import type { TakePlace } from '../api/explanations.js';
 import type { Mark, MarkOf } from '../marks/mark.js';
 import { countWhile } from '../ops/countWhile.js';
 import type { PageState } from '../ops/history.js';
 import { PageHistory } from '../ops/history.js';
 import type { LoggedOperation } from '../ops/operation.js';
 import { durationOf, inkUntil } from './growingInk.js';
+import { PartsClock } from './partsClock.js';
+import type { PlayedThing, Stretch } from './playClock.js';
 import { PlayClock } from './playClock.js';
 import type { ReplayStep } from './steps.js';
 import { stepsByPage } from './steps.js';
@@ -14,6 +17,8 @@ export interface Turn {
   readonly page: string;
   /** Of one that was noted. */
   readonly id?: number;
+  /** Of one that was noted while it was recorded. */
+  readonly place?: TakePlace;
   /** What the chapter that begins with it is called, if not as its page is. */
   readonly name?: string | null;
 }
@@ -33,6 +38,8 @@ export interface ReplayChoice {
   readonly leads: (author: string) => boolean;
   /** No pause is longer, milliseconds; Infinity leaves all as they were. */
   readonly longestPause: number;
+  /** What of real time plays, in which order; all of it where it is left out. */
+  readonly parts?: readonly Stretch[] | undefined;
 }
 
 /** Where a playback is: the page, how many of its steps are done, and what is just being drawn. */
@@ -44,31 +51,38 @@ export interface ReplayMoment {
 
 /** A page or class that plays again from its log. Times are milliseconds of the playback, from 0 to `length`. */
 export class Replay {
-  /** What is seen to be done, oldest first. */
+  /** What is seen to be done, in the order in which it plays. */
   readonly steps: readonly ReplayStep[];
   /** Where the class turns to another page; one of time 0 at least, where anything is there to play. */
   readonly turns: readonly Turn[];
-  private readonly clock: PlayClock;
-  private readonly ends: readonly number[];
+  private readonly clock: PlayClock | PartsClock;
+  private readonly played: readonly PlayedThing<ReplayStep>[];
+  private readonly turned: readonly number[];
   private readonly operations: ReadonlyMap<string, LoggedOperation[]>;
   private readonly histories = new Map<string, PageHistory>();
-  /** The longest that a stroke takes, so that growing ones are found near their ends. */
+  /** All that was drawn on the pages that play, and the longest that any of it took, so that growing ink is found near its end. */
+  private readonly drawn: readonly ReplayStep[];
   private readonly longest: number;
 
   constructor(
     { operations, turns }: Recorded,
     private readonly choice: ReplayChoice,
   ) {
-    const all = stepsByPage(risingTimes(operations), choice.counts);
+    const { page, counts, leads, longestPause, parts } = choice;
+    const all = stepsByPage(risingTimes(operations), counts);
     this.operations = all.operations;
-    const way = choice.page === undefined ? wayOf(turns, all.steps, choice.leads) : [];
-    this.steps = all.steps.filter(({ page, to }) => page === (choice.page ?? pageAt(way, to)));
-    const led = way.map(({ at }) => ({ from: at, to: at }));
-    this.clock = new PlayClock([...this.steps, ...led], choice.longestPause);
+    const way = page === undefined ? wayOf(turns, all.steps, leads) : [];
+    this.drawn = all.steps.filter((step) => step.page === (page ?? pageAt(way, step.to)));
+    const led = way.map((turn) => ({ ...turn, from: turn.at, to: turn.at }));
+    this.clock = parts ? new PartsClock(parts) : new PlayClock([...this.drawn, ...led], longestPause);
     const start = this.clock.toReal(0);
-    this.turns = choice.page === undefined ? way : [{ at: start, page: choice.page }];
-    this.ends = this.steps.map(({ to }) => this.clock.toPlay(to));
-    this.longest = Math.max(0, ...this.steps.flatMap(({ ink }) => (ink ? [durationOf(ink)] : [])));
+    this.played = this.clock.playing(this.drawn);
+    this.steps = this.played.map(({ one }) => one);
+    const onPage = page === undefined ? undefined : { one: { at: start, page }, from: 0, to: 0 };
+    const turned = onPage ? [onPage] : parts ? turnsIn(parts, way) : this.clock.playing(led);
+    this.turns = turned.map(({ one }) => one);
+    this.turned = turned.map(({ from }) => from);
+    this.longest = Math.max(0, ...this.drawn.flatMap(({ ink }) => (ink ? [durationOf(ink)] : [])));
   }
 
   /** How long it is. */
@@ -79,7 +93,7 @@ export class Replay {
   /** What is to be seen at a time; undefined where there is nothing to play. */
   at(time: number): ReplayMoment | undefined {
     const real = this.realTime(time);
-    const page = pageAt(this.turns, real) ?? this.turns[0]?.page;
+    const page = this.turns[this.turnAt(time)]?.page;
     if (page === undefined) return undefined;
     return { page, count: this.history(page).countBy(real), growing: this.growingAt(real, page) };
   }
@@ -107,33 +121,32 @@ export class Replay {
   /** Where the next step begins and ends; undefined after the last one. */
   nextStep(time: number): Span | undefined {
     const next = this.doneBy(time);
-    return next < this.steps.length ? this.spanOf(next) : undefined;
+    return next < this.played.length ? this.spanOf(next) : undefined;
   }
 
   /** When the step before the last one that is done was done; 0 where there is none. */
   previousStep(time: number): number {
     const last = this.doneBy(time) - 1;
-    for (let i = last - 1; i >= 0; i--) if (this.ends[i]! < this.ends[last]!) return this.ends[i]!;
+    for (let i = last - 1; i >= 0; i--)
+      if (this.played[i]!.to < this.played[last]!.to) return this.played[i]!.to;
     return 0;
   }
 
   /** The turn that the class is at, counted from 0; -1 where there is none. */
   turnAt(time: number): number {
-    const real = this.realTime(time);
-    return Math.max(
-      countWhile(this.turns.length, (i) => this.turns[i]!.at <= real) - 1,
-      this.turns.length > 0 ? 0 : -1,
-    );
+    if (this.turns.length === 0) return -1;
+    return Math.max(0, countWhile(this.turned.length, (i) => this.turned[i]! <= time) - 1);
   }
 
   /** When each turn is. */
-  turnTimes(): number[] {
-    return this.turns.map(({ at }) => this.timeOf(at));
+  turnTimes(): readonly number[] {
+    return this.turned;
   }
 
   /** When a step begins and ends. */
   spanOf(index: number): Span {
-    return { from: this.clock.toPlay(this.steps[index]!.from), to: this.ends[index]! };
+    const { from, to } = this.played[index]!;
+    return { from, to };
   }
 
   /** The server's time at a time of the playback, whole milliseconds as those of operations are. */
@@ -157,17 +170,14 @@ export class Replay {
 
   /** How many steps have ended at a time. */
   private doneBy(time: number): number {
-    return countWhile(this.ends.length, (i) => this.ends[i]! <= time);
+    return countWhile(this.played.length, (i) => this.played[i]!.to <= time);
   }
 
   private growingAt(real: number, page: string): MarkOf<'stroke'>[] {
     const growing: MarkOf<'stroke'>[] = [];
-    for (
-      let i = countWhile(this.steps.length, (n) => this.steps[n]!.to <= real);
-      i < this.steps.length;
-      i++
-    ) {
-      const { ink, from, to, page: on } = this.steps[i]!;
+    const done = countWhile(this.drawn.length, (i) => this.drawn[i]!.to <= real);
+    for (let i = done; i < this.drawn.length; i++) {
+      const { ink, from, to, page: on } = this.drawn[i]!;
       if (to > real + this.longest) break;
       const drawn = ink && on === page ? inkUntil(ink, real - from) : undefined;
       if (drawn) growing.push(drawn);
@@ -200,6 +210,22 @@ function wayOf(
   for (const { page, from } of led)
     if (page !== way.at(-1)?.page) way.push({ at: Math.max(from, way.at(-1)!.at), page });
   return way;
+}
+
+/** Where the pages turn while stretches of time play one after the other: also where the next one begins on another page. */
+function turnsIn(parts: readonly Stretch[], way: readonly Turn[]): PlayedThing<Turn>[] {
+  let start = 0;
+  const turned: PlayedThing<Turn>[] = [];
+  for (const part of parts) {
+    const first = way[Math.max(0, countWhile(way.length, (i) => way[i]!.at <= part.from) - 1)];
+    const later = way.filter(({ at }) => at > part.from && at < part.to);
+    for (const one of first ? [first, ...later] : later) {
+      const time = start + Math.max(0, one.at - part.from);
+      if (turned.at(-1)?.one.page !== one.page) turned.push({ one, from: time, to: time });
+    }
+    start += part.to - part.from;
+  }
+  return turned;
 }
 
 /** A server's clock may be set back; what comes later in a log came later. */

@@ -17,6 +17,7 @@ export const aClassState = (set: Partial<ClassState> = {}): ClassState => ({
   asks: [],
   screen: null,
   presenters: [],
+  recording: null,
   rules: RULES_AT_FIRST,
   ways: {},
   tables: [],

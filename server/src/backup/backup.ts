@@ -45,7 +45,8 @@ const NAMED_FILES = `SELECT sha256 FROM material UNION SELECT sha256 FROM pictur
   UNION SELECT sha256 FROM shelf_thing_picture UNION SELECT preview_sha256 FROM shelf_thing WHERE preview_sha256 IS NOT NULL
   UNION SELECT sha256 FROM shared_link WHERE sha256 IS NOT NULL
   UNION SELECT cover_sha256 FROM lesson WHERE cover_sha256 IS NOT NULL
-  UNION SELECT cover_sha256 FROM sitting WHERE cover_sha256 IS NOT NULL`;
+  UNION SELECT cover_sha256 FROM sitting WHERE cover_sha256 IS NOT NULL
+  UNION SELECT sha256 FROM explanation_piece`;
 
 /**
  * Copies a data folder into a new folder within `target`, also while its server runs: first the database as it is at one

@@ -5,6 +5,7 @@ import { ChaptersController } from './chapters.controller.js';
 import { HistoryController } from './history.controller.js';
 import { HistoryService } from './history.service.js';
 import { ReplayController } from './replay.controller.js';
+import { ReplayAccess } from './replayAccess.js';
 import { ReplayService } from './replay.service.js';
 import { StoredStop } from './replayStop.entity.js';
 import { StopsController } from './stops.controller.js';
@@ -17,7 +18,7 @@ export const HISTORY_TABLES: Tables = { entities: [StoredStop], migrations: [] }
 @Module({
   imports: [TypeOrmModule.forFeature(HISTORY_TABLES.entities)],
   controllers: [ChaptersController, HistoryController, ReplayController, StopsController],
-  providers: [HistoryService, ReplayService, StopsService],
-  exports: [HistoryService],
+  providers: [HistoryService, ReplayAccess, ReplayService, StopsService],
+  exports: [HistoryService, ReplayAccess],
 })
 export class HistoryModule {}

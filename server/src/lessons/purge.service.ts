@@ -23,7 +23,8 @@ const IS_NAMED = `EXISTS (SELECT 1 FROM material WHERE sha256 = gone_file.sha256
   OR EXISTS (SELECT 1 FROM shelf_thing_picture WHERE sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM shared_link WHERE sha256 = gone_file.sha256)
   OR EXISTS (SELECT 1 FROM lesson WHERE cover_sha256 = gone_file.sha256)
-  OR EXISTS (SELECT 1 FROM sitting WHERE cover_sha256 = gone_file.sha256)`;
+  OR EXISTS (SELECT 1 FROM sitting WHERE cover_sha256 = gone_file.sha256)
+  OR EXISTS (SELECT 1 FROM explanation_piece WHERE sha256 = gone_file.sha256)`;
 
 /** What was cleared away at a time. */
 export interface Cleared {
@@ -80,6 +81,7 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
     this.writes.together(
       ['DELETE FROM sitting WHERE dropped_at < ?', [before]],
       ['DELETE FROM lesson WHERE deleted_at < ?', [deletedBefore]],
+      ['DELETE FROM explanation WHERE dropped_at < ?', [before]],
       ['DELETE FROM shelf_thing WHERE deleted_at < ?', [deletedBefore]],
       [
         `DELETE FROM material WHERE created_at < ? AND id NOT IN

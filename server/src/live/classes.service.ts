@@ -50,6 +50,8 @@ export class ClassesService {
   private readonly screens = new Map<string, Pick<ClassState, 'screen' | 'presenters'>>();
   /** What is set up, by sitting, where a hand still moves it and it is not stored yet. */
   private readonly moving = new Map<string, Scene>();
+  /** Classes that are being recorded, as told by whoever keeps that. */
+  private readonly recorded = new Map<string, NonNullable<ClassState['recording']>>();
   /** Who waits to be let in, as told by whoever keeps them. */
   private readonly asks = new Map<string, Ask[]>();
   /** Students whose hands are up, the first first, by sitting. */
@@ -147,6 +149,7 @@ export class ClassesService {
       group: await this.groupOf(sitting),
       screen,
       presenters,
+      recording: this.recorded.get(sittingId) ?? null,
       people: people.map((student) => this.personOf(student, sitting)),
       asks: this.asks.get(sittingId) ?? [],
       rules: rulesOf(sitting),
@@ -176,6 +179,11 @@ export class ClassesService {
 
   setScreen(sittingId: string, screen: Pick<ClassState, 'screen' | 'presenters'>): void {
     this.screens.set(sittingId, screen);
+  }
+
+  setRecording(sittingId: string, recording: ClassState['recording']): void {
+    if (recording) this.recorded.set(sittingId, recording);
+    else this.recorded.delete(sittingId);
   }
 
   setAsks(sittingId: string, asks: Ask[]): void {

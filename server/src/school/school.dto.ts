@@ -60,4 +60,5 @@ export class LimitsDto implements SchoolLimits {
   @Limit('maxUploadMb') maxUploadMb: number;
   @Limit('maxPages') maxPages: number;
   @Limit('retentionDays') retentionDays: number;
+  @IsBoolean() tellOfRecording: boolean;
 }

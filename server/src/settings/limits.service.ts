@@ -12,7 +12,7 @@ const NAMES = Object.keys(LIMITS) as LimitName[];
 /** The limits of the school: as whoever looks after it has set them, else as the server's settings say. */
 @Injectable()
 export class LimitsService implements OnModuleInit {
-  private readonly set = new Map<LimitName, number>();
+  private readonly set = new Map<SchoolLimit['name'], number>();
 
   constructor(
     private readonly settings: Settings,
@@ -25,14 +25,20 @@ export class LimitsService implements OnModuleInit {
 
   get current(): SchoolLimits {
     const of = (name: LimitName) => this.set.get(name) ?? this.settings[name];
-    return { maxUploadMb: of('maxUploadMb'), maxPages: of('maxPages'), retentionDays: of('retentionDays') };
+    return {
+      maxUploadMb: of('maxUploadMb'),
+      maxPages: of('maxPages'),
+      retentionDays: of('retentionDays'),
+      tellOfRecording: this.set.get('tellOfRecording') === 1,
+    };
   }
 
   async change(limits: SchoolLimits): Promise<void> {
-    await this.rows.upsert(
-      NAMES.map((name) => ({ name, value: limits[name] })),
-      ['name'],
-    );
-    for (const name of NAMES) this.set.set(name, limits[name]);
+    const rows = [
+      ...NAMES.map((name) => ({ name, value: limits[name] })),
+      { name: 'tellOfRecording' as const, value: limits.tellOfRecording ? 1 : 0 },
+    ];
+    await this.rows.upsert(rows, ['name']);
+    for (const { name, value } of rows) this.set.set(name, value);
   }
 }

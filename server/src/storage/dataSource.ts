@@ -23,6 +23,7 @@ import { Teams1700000000019 } from './migrations/19-teams.js';
 import { ClassCovers1700000000020 } from './migrations/20-class-covers.js';
 import { ClassTurns1700000000021 } from './migrations/21-class-turns.js';
 import { ReplayStops1700000000022 } from './migrations/22-replay-stops.js';
+import { Explanations1700000000023 } from './migrations/23-explanations.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -65,6 +66,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       ClassCovers1700000000020,
       ClassTurns1700000000021,
       ReplayStops1700000000022,
+      Explanations1700000000023,
       ...migrations,
     ],
     migrationsRun: true,

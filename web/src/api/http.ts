@@ -65,6 +65,15 @@ export async function request<Reply>(
   return (text === '' ? undefined : JSON.parse(text)) as Reply;
 }
 
+/** Sends bytes as they are. Throws RequestError. */
+export async function sendBytes(path: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
+  const headers = { 'Content-Type': 'application/octet-stream' };
+  const response = await fetch(path, { method: 'PUT', headers, body: bytes }).catch(() => {
+    throw new RequestError(0, 'unreachable', UNREACHABLE);
+  });
+  if (!response.ok) throw errorOf(response.status, await response.text());
+}
+
 /** A form with one file in it. */
 export function fileForm(file: Blob, name: string): FormData {
   const form = new FormData();

@@ -22,6 +22,7 @@ import { t } from '../words';
 import { dateAndTime } from '../words/dates';
 
 const NO_PAGE = new Store<string | undefined>(undefined);
+const RecordingDesk = lazy(() => import('../explain/RecordingDesk'));
 const PhotoDialog = lazy(() => import('../material/PhotoDialog'));
 
 /** A lesson between classes: what is written here is prepared, for every class. */
@@ -82,6 +83,9 @@ export default function PreparePage() {
         props={inLesson}
         onClose={() => setShowing(undefined)}
       />
+      <Suspense>
+        <RecordingDesk desk={desk} />
+      </Suspense>
       <Suspense>{photo && <PhotoDialog desk={desk} onClose={() => setPhoto(false)} />}</Suspense>
     </WorkspaceView>
   );

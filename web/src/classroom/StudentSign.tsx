@@ -1,5 +1,5 @@
 import type { Freedom } from '@doodla/core';
-import { Download, Pen, PenOff, Play } from 'lucide-react';
+import { Clapperboard, Download, Pen, PenOff, Play } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { lazy, Suspense, useState } from 'react';
 import { useStore } from '../store/useStore';
@@ -9,12 +9,14 @@ import { classes } from '../ui/classes';
 import { NameTag } from '../ui/NameTag';
 import type { PageDesk } from '../room/pageDesk';
 import { TalkButton } from '../talk/TalkButton';
+import { RecordingSign } from '../explain/RecordingSign';
 import { SavedSign } from './SavedSign';
 import { t } from '../words';
 
 const ShowMenu = lazy(() => import('../sharing/ShowMenu').then((module) => ({ default: module.ShowMenu })));
 
 const HandoutDialog = lazy(() => import('../handout/HandoutDialog'));
+const ExplanationsDialog = lazy(() => import('../explain/ExplanationsDialog'));
 const ReplayDialog = lazy(() => import('../replay/ReplayDialog'));
 
 /** Pens are up, and for what. */
@@ -63,6 +65,12 @@ export default function StudentSign({ desk, place: { student }, side }: StudentS
           {(onClose) => <ReplayDialog desk={desk} onClose={onClose} />}
         </Opener>
       )}
+      {replay && (
+        <Opener name={t('explain.explanations')} icon={<Clapperboard aria-hidden size={18} />}>
+          {(onClose) => <ExplanationsDialog desk={desk} onClose={onClose} />}
+        </Opener>
+      )}
+      {state?.recording && <RecordingSign told={state.recording.told} />}
       <WhichPage desk={desk} />
     </div>
   );

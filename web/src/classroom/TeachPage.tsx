@@ -19,6 +19,7 @@ import { useCoverKeeper } from './useCoverKeeper';
 import { WorkspaceView } from './WorkspaceView';
 import { t } from '../words';
 
+const RecordingDesk = lazy(() => import('../explain/RecordingDesk'));
 const FloatingHelper = lazy(() => import('../present/FloatingHelper'));
 
 /** Navigation state of a class that has just been started: the first thing to do is to let the class in. */
@@ -98,6 +99,7 @@ function Teaching({ sitting }: { sitting: SittingDetail }) {
       <LeaveDialog blocker={blocker} onEnd={askToKeep} />
       <OpenedEntry entry={entryToOpen(CLASS_ENTRIES, sheet)} props={inClass} onClose={close} />
       <Suspense>
+        <RecordingDesk desk={desk} />
         <FloatingHelper desk={desk} />
       </Suspense>
     </WorkspaceView>

@@ -1,5 +1,15 @@
 import type { ClassState } from '@doodla/core';
-import { CircleHelp, DoorOpen, Pen, PenOff, Play, QrCode, Share, TabletSmartphone } from 'lucide-react';
+import {
+  CircleHelp,
+  Clapperboard,
+  DoorOpen,
+  Pen,
+  PenOff,
+  Play,
+  QrCode,
+  Share,
+  TabletSmartphone,
+} from 'lucide-react';
 import { lazy } from 'react';
 import type { SittingDetail } from '@doodla/core';
 import { BringInMenu } from '../material/BringInMenu';
@@ -72,6 +82,12 @@ export const CLASS_ENTRIES: readonly BarEntry<InClass>[] = [
     // While a class goes on, its bar is for the class; then it is in the menu of each page.
     when: (props) => !isOpen(props),
     Sheet: lazy(() => import('../replay/ReplayDialog')),
+  },
+  {
+    id: 'explain',
+    label: t('explain.entry'),
+    icon: <Clapperboard aria-hidden size={18} />,
+    Sheet: lazy(() => import('../explain/ExplanationsDialog')),
   },
   {
     id: 'handout',

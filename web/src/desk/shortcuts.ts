@@ -63,6 +63,7 @@ export const ACTION_IDS = Object.keys(ACTIONS) as ActionId[];
 /** Keys that always do the same and cannot be given to something else. */
 const FIXED = new Set([
   'Escape',
+  '!',
   'Tab',
   'Enter',
   'Delete',

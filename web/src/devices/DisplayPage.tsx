@@ -1,9 +1,12 @@
 import { useState } from 'react';
 import type { DevicePlace } from '@doodla/core';
+import type { ClassClient } from '@doodla/core/client';
 import { devicePlace, leaveAsDevice } from '../api/devices';
 import { WorkspaceView } from '../classroom/WorkspaceView';
+import { RecordingSign } from '../explain/RecordingSign';
 import { useWorkspace } from '../room/useWorkspace';
 import type { Workspace } from '../room/workspace';
+import { useStore } from '../store/useStore';
 import { EnterDevice } from './EnterDevice';
 import { useStay } from './useStay';
 import { t } from '../words';
@@ -32,7 +35,19 @@ function Showing({ place, onLeave }: { place: DevicePlace; onLeave(why: string):
 function Display({ workspace, onLeave }: { workspace: Workspace; onLeave(why: string): void }) {
   const why = useStay(workspace.room);
   if (why !== undefined) return <Left why={why} onAgain={() => onLeave(why)} />;
-  return <WorkspaceView workspace={workspace} slim corners={() => null} />;
+  return (
+    <WorkspaceView workspace={workspace} slim corners={() => <Light classroom={workspace.room.classroom!} />} />
+  );
+}
+
+/** The sign that the class is being recorded. */
+function Light({ classroom }: { classroom: ClassClient }) {
+  if (!useStore(classroom.state)?.recording) return null;
+  return (
+    <div className="absolute end-2 top-2 z-30 rounded-2xl bg-board px-3 py-2 text-paper shadow-xl">
+      <RecordingSign told={false} />
+    </div>
+  );
 }
 
 /** Says why the display shows nothing any more. */

@@ -1,5 +1,6 @@
 import type { Spotlight } from '@doodla/core';
 import { Maximize2, Move } from 'lucide-react';
+import { spotlightHole } from '../canvas/spotlightHole';
 import type { Stage } from '../stage/stage';
 import type { PageDesk } from '../room/pageDesk';
 import { Grip } from '../ui/Grip';
@@ -25,7 +26,7 @@ export function SpotlightShade({ focus, stage, desk, leads }: SpotlightShadeProp
     <>
       <svg className="pointer-events-none absolute inset-0 size-full" data-testid="spotlight">
         <path
-          d={`M-9999 -9999H99999V99999H-9999Z${holeOf(focus, box)}`}
+          d={`M-9999 -9999H99999V99999H-9999Z${spotlightHole(focus, { ...box, x: box.left, y: box.top })}`}
           fillRule="evenodd"
           fill="#05100c"
           fillOpacity={focus.dark}
@@ -54,20 +55,4 @@ export function SpotlightShade({ focus, stage, desk, leads }: SpotlightShadeProp
       )}
     </>
   );
-}
-
-function holeOf(
-  { shape, outline }: Spotlight,
-  { left, top, width, height }: { left: number; top: number; width: number; height: number },
-): string {
-  if (shape === 'rectangle') return `M${left} ${top}h${width}v${height}h${-width}Z`;
-  if (shape === 'free' && outline) {
-    const corners = Array.from(
-      { length: outline.length / 2 },
-      (_, i) => `${left + outline[2 * i]! * width} ${top + outline[2 * i + 1]! * height}`,
-    );
-    return `M${corners.join('L')}Z`;
-  }
-  const [rx, ry] = [width / 2, height / 2];
-  return `M${left} ${top + ry}a${rx} ${ry} 0 1 0 ${width} 0a${rx} ${ry} 0 1 0 ${-width} 0Z`;
 }

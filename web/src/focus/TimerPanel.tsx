@@ -1,20 +1,16 @@
 import type { Timer } from '@doodla/core';
 import { timerElapsed, timerLeft, timerText } from '@doodla/core';
-import { Bell, BellOff, GripHorizontal, Maximize2, Minimize2, Pause, Play, Plus, X } from 'lucide-react';
+import { Bell, BellOff, Maximize2, Minimize2, Pause, Play, Plus, X } from 'lucide-react';
 import { useEffect, useReducer, useState } from 'react';
-import type { KeyboardEvent } from 'react';
 import { useStore } from '../store/useStore';
 import { classes } from '../ui/classes';
 import { IconButton } from '../ui/IconButton';
 import type { Room } from '../room/room';
 import { chime } from './chime';
-import { takeArrow } from '../ui/arrowKeys';
-import { useDrag } from '../ui/useDrag';
+import { DragStrip } from '../ui/DragStrip';
 import { t } from '../words';
 
 const TICK_MS = 200;
-/** How far an arrow key moves it, CSS pixels. */
-const KEY_STEP = 24;
 /** A countdown in its last seconds is shown in another colour. */
 const SOON_MS = 10_000;
 
@@ -45,7 +41,7 @@ export default function TimerPanel({ room }: { room: Room }) {
           : 'border-board-line bg-board text-paper',
       )}
     >
-      <DragStrip onPlace={setPlace} />
+      <DragStrip label={t('focus.moveTheTime')} hint={t('focus.dragToMoveTheTime')} onPlace={setPlace} />
       <div className="flex items-center gap-1">
         <span
           role="timer"
@@ -124,44 +120,6 @@ function Controls({ timer, now, over, set }: ControlsProps) {
         onClick={() => set(null)}
       />
     </>
-  );
-}
-
-function DragStrip({ onPlace }: { onPlace(place: { x: number; y: number }): void }) {
-  const drag = useDrag({
-    begin: (event) => {
-      const box = event.currentTarget.parentElement!.getBoundingClientRect();
-      return { x: event.clientX - box.left, y: event.clientY - box.top };
-    },
-    move: (event, grip) => {
-      const room = event.currentTarget.parentElement!.offsetParent!.getBoundingClientRect();
-      onPlace({
-        x: Math.max(0, event.clientX - room.left - grip.x),
-        y: Math.max(0, event.clientY - room.top - grip.y),
-      });
-    },
-  });
-  const byKey = (event: KeyboardEvent<HTMLElement>) => {
-    const step = takeArrow(event);
-    if (!step) return;
-    const panel = event.currentTarget.parentElement!.getBoundingClientRect();
-    const room = event.currentTarget.parentElement!.offsetParent!.getBoundingClientRect();
-    onPlace({
-      x: Math.max(0, panel.left - room.left + step[0] * KEY_STEP),
-      y: Math.max(0, panel.top - room.top + step[1] * KEY_STEP),
-    });
-  };
-  return (
-    <button
-      type="button"
-      aria-label={t('focus.moveTheTime')}
-      title={t('focus.dragToMoveTheTime')}
-      onKeyDown={byKey}
-      {...drag}
-      className="grid h-6 w-full cursor-grab touch-none place-items-center opacity-60"
-    >
-      <GripHorizontal aria-hidden size={20} />
-    </button>
   );
 }
 

@@ -2,7 +2,6 @@ import { MOST_CHAPTER_NAME } from '@doodla/core';
 import type { Turn } from '@doodla/core/replay';
 import { PenLine } from 'lucide-react';
 import { useState } from 'react';
-import { nameChapter } from '../api/replay';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
@@ -14,10 +13,12 @@ import { playTime } from './playTime';
 interface ChaptersProps {
   desk: PageDesk;
   player: Player;
+  /** Keeps what a chapter is called; an empty name is that of its page. Not given where one may not. */
+  onName?: ((turn: Turn, name: string) => Promise<void>) | undefined;
 }
 
 /** The chapters of a class, one for each page that it came to: where one is, going to another, and their names. */
-export function Chapters({ desk, player }: ChaptersProps) {
+export function Chapters({ desk, player, onName }: ChaptersProps) {
   const { time } = useStore(player.state);
   const [names, setNames] = useState<Readonly<Record<number, string>>>({});
   const [isNaming, setNaming] = useState(false);
@@ -28,24 +29,20 @@ export function Chapters({ desk, player }: ChaptersProps) {
   const turn = replay.turns[at];
   if (!turn) return null;
   const times = replay.turnTimes();
-  const nameOf = ({ id, page, name }: Turn) => {
-    const own = (id === undefined ? undefined : names[id]) ?? name ?? '';
+  const nameOf = ({ at: when, page, name }: Turn) => {
+    const own = names[when] ?? name ?? '';
     const number = pages.findIndex((each) => each.id === page) + 1;
     return own || pages[number - 1]?.title || t('common.page', { number });
   };
-  const rename = (id: number, name: string) => {
+  const rename = (name: string) => {
     setNaming(false);
-    setNames({ ...names, [id]: name });
-    nameChapter(room.sitting!, id, name).catch((error: Error) => {
+    setNames({ ...names, [turn.at]: name });
+    onName!(turn, name).catch((error: Error) => {
       setNames(names);
       room.tellProblem(error.message);
     });
   };
-  const { id } = turn;
-  if (isNaming && id !== undefined)
-    return (
-      <NameField name={nameOf(turn)} onKeep={(name) => rename(id, name)} onLeave={() => setNaming(false)} />
-    );
+  if (isNaming) return <NameField name={nameOf(turn)} onKeep={rename} onLeave={() => setNaming(false)} />;
   return (
     <div className="flex min-w-0 items-center">
       <select
@@ -60,7 +57,7 @@ export function Chapters({ desk, player }: ChaptersProps) {
           </option>
         ))}
       </select>
-      {desk.isTeacher && id !== undefined && (
+      {onName && (turn.id !== undefined || turn.place) && (
         <IconButton
           label={t('replay.nameChapter')}
           icon={<PenLine aria-hidden size={20} />}

@@ -1,11 +1,18 @@
+import type { Shown } from '@doodla/core/explain';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from '../store/useStore';
 import { t } from '../words';
+import { paintShown } from './paintShown';
 import type { PlayedPage } from './playedPage';
 import type { Player } from './player';
 
 /** Device pixels across that a page is drawn at most. */
 const MOST_PIXELS = 4096;
+
+/** What was shown beside the pages at a time of the playback. */
+export interface Beside {
+  at(time: number): Shown | undefined;
+}
 
 interface ReplayStageProps {
   player: Player;
@@ -14,11 +21,12 @@ interface ReplayStageProps {
   staleness: number;
   /** Whether the page is as wide as there is room, and scrolled. */
   wide: boolean;
+  beside: Beside | undefined;
   onProblem(message: string): void;
 }
 
 /** The page at the moment that is played, as large as there is room for. */
-export function ReplayStage({ player, played, staleness, wide, onProblem }: ReplayStageProps) {
+export function ReplayStage({ player, played, staleness, wide, beside, onProblem }: ReplayStageProps) {
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const room = useRoomFor(frame);
@@ -34,7 +42,10 @@ export function ReplayStage({ player, played, staleness, wide, onProblem }: Repl
     played.groundOf(page, pixels).then(
       (ground) => {
         if (passed || !canvas.current) return;
+        const shown = beside?.at(time);
+        if (shown) played.uncover(shown.uncovered);
         played.show(canvas.current, moment, ground);
+        if (shown) paintShown(canvas.current, page, played.extentOf(page), shown);
         canvas.current.dataset.time = String(Math.round(time));
       },
       (error: Error) => !passed && onProblem(error.message),

@@ -1,26 +1,12 @@
-import { FlagTriangleRight, StretchHorizontal } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import type { Turn } from '@doodla/core/replay';
+import { useMemo, useState } from 'react';
 import type { RecordedWithStops } from '../api/replay';
+import { nameChapter } from '../api/replay';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
-import { Button } from '../ui/Button';
-import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
-import { timeOfDay } from '../words/dates';
-import { Chapters } from './Chapters';
-import { isTyping } from './isTyping';
-import { MomentActions } from './MomentActions';
-import { PlayedPage } from './playedPage';
-import type { Player } from './player';
-import { playTime } from './playTime';
+import { PlayedView } from './PlayedView';
 import { ReplayChoices } from './ReplayChoices';
-import { ReplayControls } from './ReplayControls';
-import { ReplayHead } from './ReplayHead';
-import { ReplayStage } from './ReplayStage';
-import { StopArea } from './StopArea';
-import { StopFlags } from './StopFlags';
-import { Thumbnails } from './Thumbnails';
-import { TimeBar } from './TimeBar';
 import type { Wanted } from './useReplay';
 import { useReplay, writersIn } from './useReplay';
 import { useStops } from './useStops';
@@ -32,35 +18,27 @@ interface ReplayViewProps {
   onClose(): void;
 }
 
-/** What was done, with all that it is played by. */
+/** What was done on a page or in the whole class, played from the log. */
 export function ReplayView({ desk, recorded, page, onClose }: ReplayViewProps) {
   const { room } = desk;
   const [wanted, setWanted] = useState<Wanted>({ page, author: undefined, pauses: false });
   const player = useReplay(recorded, room, wanted);
-  const { played, staleness } = usePlayedPage(desk, player);
   const stops = useStops(room, recorded.stops, player);
-  const [edited, setEdited] = useState<string>();
-  const stop = desk.isTeacher ? stops.played.find(({ id }) => id === edited) : undefined;
-  const [wide, setWide] = useState(false);
   const writers = useMemo(() => writersIn(recorded, room), [recorded, room]);
   const pages = useStore(desk.pages).map(({ id }, i) => ({ id, name: t('common.page', { number: i + 1 }) }));
-  const { time } = useStore(player.state);
-  const status = statusOf(player, time, desk);
-  const putStop = async () => {
-    player.pause();
-    const moment = player.replay.at(time);
-    if (!moment) return;
-    const at = player.replay.realTime(time);
-    setEdited((await stops.add({ at, page: moment.page, text: '', seconds: null }))?.id);
+  const name = async ({ id }: Turn, wish: string) => {
+    if (id !== undefined && room.sitting !== undefined) await nameChapter(room.sitting, id, wish);
   };
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => pressed(event, player);
-    document.addEventListener('keydown', listen);
-    return () => document.removeEventListener('keydown', listen);
-  }, [player]);
   return (
-    <div className="flex flex-[1_0_auto] flex-col gap-2">
-      <ReplayHead>
+    <PlayedView
+      desk={desk}
+      title={t('replay.title')}
+      player={player}
+      stops={stops}
+      wanted={wanted}
+      onNameChapter={desk.isTeacher ? name : undefined}
+      onClose={onClose}
+      choices={
         <ReplayChoices
           room={room}
           wanted={wanted}
@@ -68,77 +46,7 @@ export function ReplayView({ desk, recorded, page, onClose }: ReplayViewProps) {
           pages={pages}
           onChange={(set) => setWanted({ ...wanted, ...set })}
         />
-        <IconButton
-          label={t('replay.pageWidth')}
-          icon={<StretchHorizontal aria-hidden size={22} />}
-          active={wide}
-          tooltipSide="none"
-          onClick={() => setWide(!wide)}
-        />
-      </ReplayHead>
-      {player.replay.steps.length === 0 && <p role="status">{t('replay.nothing')}</p>}
-      <ReplayStage
-        player={player}
-        played={played}
-        staleness={staleness}
-        wide={wide}
-        onProblem={desk.tellProblem}
-      />
-      <StopArea player={player} stops={stops} edited={stop} onEdited={() => setEdited(undefined)} />
-      <Thumbnails player={player} played={played} />
-      <StopFlags player={player} stops={stops.played} onChoose={({ id }) => setEdited(id)} />
-      <TimeBar player={player} room={room} status={status} />
-      <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
-        <ReplayControls player={player} />
-        {wanted.page === undefined && <Chapters desk={desk} player={player} />}
-        <p className="min-w-0 grow truncate" data-testid="replay-status">
-          {status}
-        </p>
-        {desk.isTeacher && (
-          <Button
-            look="onBoard"
-            icon={<FlagTriangleRight aria-hidden size={18} />}
-            disabled={player.replay.length === 0}
-            onClick={() => void putStop()}
-          >
-            {t('replay.putStop')}
-          </Button>
-        )}
-        {desk.isTeacher && (
-          <MomentActions desk={desk} player={player} wanted={wanted} played={played} onClose={onClose} />
-        )}
-      </div>
-    </div>
+      }
+    />
   );
-}
-
-/** What draws the pages of a player, and a number that rises when it would draw otherwise by now. */
-function usePlayedPage(desk: PageDesk, player: Player) {
-  const [staleness, setStaleness] = useState(0);
-  const played = useMemo(
-    () => new PlayedPage(desk, player.replay, () => setStaleness((count) => count + 1)),
-    [desk, player],
-  );
-  useEffect(() => () => played.close(), [played]);
-  return { played, staleness };
-}
-
-/** Where one is, which page it is, and who did something last. */
-function statusOf({ replay }: Player, time: number, desk: PageDesk): string {
-  const where = t('replay.timeOf', { time: playTime(time), length: playTime(replay.length) });
-  const number = desk.pages.get().findIndex(({ id }) => id === replay.at(time)?.page) + 1;
-  const step = replay.lastStep(time);
-  const by = step && t('replay.by', { name: desk.room.nameOf(step.author), time: timeOfDay(step.to) });
-  return [where, number > 0 ? t('common.page', { number }) : '', by ?? ''].filter(Boolean).join(' · ');
-}
-
-/** Space plays and stops, arrows go step by step; a list that is open has its keys for itself. */
-function pressed(event: KeyboardEvent, player: Player): void {
-  const { target, key } = event;
-  if (isTyping(target) || event.ctrlKey || event.altKey || event.metaKey) return;
-  if (key === ' ' && !(target instanceof HTMLButtonElement)) player.toggle();
-  else if (key === 'ArrowRight') player.next();
-  else if (key === 'ArrowLeft') player.previous();
-  else return;
-  event.preventDefault();
 }

@@ -1,16 +1,15 @@
-import type { ReplayStop } from '@doodla/core';
 import { Button } from '../ui/Button';
 import { t } from '../words';
 import { HeldSign } from './HeldSign';
 import type { Player } from './player';
 import { StopEditor } from './StopEditor';
-import type { useStops } from './useStops';
+import type { PlayedStop, Stops } from './useStops';
 
 interface StopAreaProps {
   player: Player;
-  stops: ReturnType<typeof useStops>;
+  stops: Stops;
   /** The stop that its teacher changes. */
-  edited: ReplayStop | undefined;
+  edited: PlayedStop | undefined;
   onEdited(): void;
 }
 
@@ -21,8 +20,8 @@ export function StopArea({ player, stops, edited, onEdited }: StopAreaProps) {
       <StopEditor
         key={edited.id}
         stop={edited}
-        onKeep={({ id, at, page, text, seconds }) => {
-          stops.change({ id, at, page, text, seconds });
+        onKeep={(stop) => {
+          stops.change(stop);
           onEdited();
         }}
         onLeave={onEdited}

@@ -1,20 +1,20 @@
-import type { ReplayStop } from '@doodla/core';
 import { MOST_STOP_TEXT } from '@doodla/core';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../ui/Button';
 import { t } from '../words';
 import { playTime } from './playTime';
+import type { PlayedStop } from './useStops';
 
 /** Times that one chooses from, seconds. */
 const TIMES = [30, 60, 120, 180, 300, 600] as const;
 
 interface StopEditorProps {
-  stop: ReplayStop;
-  onKeep(stop: ReplayStop): void;
+  stop: PlayedStop;
+  onKeep(stop: PlayedStop): void;
   /** Leaves it as it was. */
   onLeave(): void;
-  onRemove(stop: ReplayStop): void;
+  onRemove(stop: PlayedStop): void;
 }
 
 /** What a stop says, and how long it counts down. */

@@ -1,4 +1,4 @@
-import type { Mark, Page } from '@doodla/core';
+import type { Mark, Page, Rect } from '@doodla/core';
 import { byOrder } from '@doodla/core';
 import type { Replay, ReplayMoment } from '@doodla/core/replay';
 import { fontArrived } from '../canvas/markPainter';
@@ -12,6 +12,7 @@ interface Dry {
   readonly count: number;
   readonly marks: ReadonlyMap<string, Mark>;
   readonly top: Mark | undefined;
+  readonly uncovered: readonly string[];
 }
 
 /** Draws the pages of a replay: each picture from the one before where only ink has come, which is the most of it. */
@@ -19,6 +20,8 @@ export class PlayedPage {
   /** Pages without what was done in the log that is played, by page, paper and width. */
   private readonly grounds = new Map<string, Promise<HTMLCanvasElement>>();
   private dry: Dry | undefined;
+  /** Patches that are taken away in what is shown. */
+  private uncovered: readonly string[];
   private readonly stop: () => void;
 
   /** `onStale` is told when what was drawn would look otherwise by now. */
@@ -27,6 +30,7 @@ export class PlayedPage {
     private readonly replay: Replay,
     private readonly onStale: () => void,
   ) {
+    this.uncovered = desk.classroom?.scene.get().uncovered ?? [];
     this.stop = fontArrived.subscribe(() => {
       this.dry = undefined;
       onStale();
@@ -37,11 +41,21 @@ export class PlayedPage {
     this.stop();
   }
 
+  /** Says which patches were taken away at what is shown next; those of now unless it is said. */
+  uncover(patches: readonly string[]): void {
+    this.uncovered = patches;
+  }
+
   /** The page of a moment as it was then; undefined where there is none any more. */
   pageOf(moment: ReplayMoment): Page | undefined {
     const now = this.desk.target.state.pages.get(moment.page);
     const then = this.replay.stateAfter(moment).page;
     return now || then ? ({ ...now, ...then, id: moment.page } as Page) : undefined;
+  }
+
+  /** The part of the plane that a page takes in its picture, page units. */
+  extentOf(page: Page): Rect {
+    return this.desk.extentOf(page);
   }
 
   /** All that was on a page at a moment and is done, what was prepared too. */
@@ -109,11 +123,11 @@ export class PlayedPage {
 
   /** What a patch hid and was uncovered is open. */
   private readonly isShown = (mark: Mark): boolean =>
-    mark.kind !== 'patch' || !this.desk.classroom?.scene.get().uncovered.includes(mark.id);
+    mark.kind !== 'patch' || !this.uncovered.includes(mark.id);
 
   private dryAt(moment: ReplayMoment, page: Page, ground: HTMLCanvasElement): Dry {
     const { marks } = this.replay.stateAfter(moment);
-    const before = this.dry;
+    const before = this.dry?.uncovered === this.uncovered ? this.dry : undefined;
     if (before?.ground === ground && before.count === moment.count) return before;
     const fresh = before?.ground === ground ? this.freshInk(before, marks, moment) : undefined;
     if (before && fresh) {
@@ -125,7 +139,7 @@ export class PlayedPage {
     const picture = copyOf(ground);
     paintMarks(picture, page, shown, this.desk);
     this.fetchPictures(page, shown);
-    this.dry = { ground, picture, count: moment.count, marks, top: shown.at(-1) };
+    this.dry = { ground, picture, count: moment.count, marks, top: shown.at(-1), uncovered: this.uncovered };
     return this.dry;
   }
 

@@ -21,6 +21,15 @@ const FRAMES: Frames = {
   cancel: (frame) => cancelAnimationFrame(frame),
 };
 
+/** What is heard while it plays, which has a clock of its own. */
+export interface PlayedSound {
+  /** Plays on from a time of the playback. */
+  play(time: number, speed: Speed): void;
+  pause(): void;
+  /** Where it is by now, having been at a time a moment ago; undefined where nothing is to be heard there. */
+  follow(time: number, speed: Speed): number | undefined;
+}
+
 /** Plays a replay: where it is, and how it goes on from frame to frame. */
 export class Player {
   readonly state = new Store<Playing>({ time: 0, isPlaying: false });
@@ -36,6 +45,7 @@ export class Player {
   constructor(
     readonly replay: Replay,
     private readonly frames: Frames = FRAMES,
+    private readonly sound?: PlayedSound,
   ) {}
 
   /** Plays on, from the beginning where it is at its end. */
@@ -48,6 +58,7 @@ export class Player {
   pause(): void {
     if (this.frame !== undefined) this.frames.cancel(this.frame);
     this.frame = this.last = this.until = undefined;
+    this.sound?.pause();
     this.state.patch({ isPlaying: false });
     this.heldAt.set(undefined);
   }
@@ -67,6 +78,7 @@ export class Player {
     this.until &&= this.replay.length;
     this.heldAt.set(undefined);
     this.go(time);
+    if (this.frame !== undefined) this.sound?.play(this.state.get().time, this.speed.get());
   }
 
   /** Plays the next step and stops; while one is played this way, it is there at once. */
@@ -91,6 +103,7 @@ export class Player {
     this.until = until;
     this.heldAt.set(undefined);
     this.state.patch({ isPlaying: true });
+    this.sound?.play(this.state.get().time, this.speed.get());
     this.frame ??= this.frames.request(this.tick);
   }
 
@@ -103,7 +116,10 @@ export class Player {
     this.last = now;
     const end = this.until ?? this.replay.length;
     const before = this.state.get().time;
-    const time = Math.min(before + passed * this.speed.get(), end);
+    const speed = this.speed.get();
+    // What is heard leads, so that what is seen keeps in step with it.
+    const there = this.sound?.follow(before, speed) ?? before + passed * speed;
+    const time = Math.min(Math.max(before, there), end);
     const stop = this.stops.filter((each) => each > before && each <= time).sort((a, b) => a - b)[0];
     this.go(stop ?? time);
     if (stop === undefined && time < end) {

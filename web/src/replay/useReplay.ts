@@ -1,8 +1,9 @@
 import { isShownIn } from '@doodla/core';
-import type { Recorded } from '@doodla/core/replay';
+import type { Recorded, Stretch } from '@doodla/core/replay';
 import { Replay } from '@doodla/core/replay';
 import { useEffect, useMemo, useRef } from 'react';
 import type { Room } from '../room/room';
+import type { PlayedSound } from './player';
 import { Player } from './player';
 
 /** Longest pause where pauses are shortened, milliseconds. */
@@ -18,8 +19,19 @@ export interface Wanted {
   pauses: boolean;
 }
 
+/** What of real time plays, and what is heard meanwhile. */
+interface Explaining {
+  readonly parts: readonly Stretch[];
+  readonly sound: PlayedSound;
+}
+
 /** A player of what was done. Another choice goes on where the one before was. */
-export function useReplay(recorded: Recorded, room: Room, { page, author, pauses }: Wanted): Player {
+export function useReplay(
+  recorded: Recorded,
+  room: Room,
+  { page, author, pauses }: Wanted,
+  explaining?: Explaining,
+): Player {
   const player = useMemo(() => {
     const replay = new Replay(recorded, {
       page,
@@ -28,19 +40,21 @@ export function useReplay(recorded: Recorded, room: Room, { page, author, pauses
         (author === undefined || mark.author === author),
       leads: (who) => room.personOf(who) === undefined,
       longestPause: pauses ? Infinity : SHORT_PAUSE,
+      parts: explaining?.parts,
     });
-    return new Player(replay);
-  }, [recorded, room, page, author, pauses]);
+    return new Player(replay, undefined, explaining?.sound);
+  }, [recorded, room, page, author, pauses, explaining]);
   const before = useRef<Player>(undefined);
   useEffect(() => {
     const last = before.current;
     before.current = player;
     if (last && last !== player) {
       player.speed.set(last.speed.get());
-      player.seek(player.replay.timeOf(last.replay.realTime(last.state.get().time)));
+      const { time } = last.state.get();
+      player.seek(explaining ? time : player.replay.timeOf(last.replay.realTime(time)));
     }
     return () => player.pause();
-  }, [player]);
+  }, [player, explaining]);
   return player;
 }
 

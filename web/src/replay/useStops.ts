@@ -11,10 +11,22 @@ export interface PlayedStop extends ReplayStop {
   readonly time: number;
 }
 
+/** Stops, and what a teacher does with them. */
+export interface Stops {
+  readonly played: readonly PlayedStop[];
+  /** Puts one at a time of the playback. Gives its id, or nothing where it could not be put. */
+  add(time: number): Promise<string | undefined>;
+  change(stop: Pick<PlayedStop, 'id' | 'text' | 'seconds'>): void;
+  /** What was taken away last, to be put back. */
+  readonly gone: PlayedStop | undefined;
+  remove(stop: PlayedStop): void;
+  putBack(stop: PlayedStop): void;
+}
+
 /** The stops of a lesson or class; what a teacher does with them is seen at once, and taken back where it could not be kept. */
-export function useStops(room: Room, first: readonly ReplayStop[], player: Player) {
+export function useStops(room: Room, first: readonly ReplayStop[], player: Player): Stops {
   const [stops, setStops] = useState(first);
-  const [gone, setGone] = useState<ReplayStop>();
+  const [gone, setGone] = useState<PlayedStop>();
   const played = useMemo(() => playedStops(player.replay, stops), [player, stops]);
   useEffect(() => {
     player.waitAt(played.map(({ time }) => time));
@@ -23,12 +35,12 @@ export function useStops(room: Room, first: readonly ReplayStop[], player: Playe
   const tell = (error: Error) => room.tellProblem(error.message);
   const put = (stop: ReplayStop) => setStops((now) => [...now.filter(({ id }) => id !== stop.id), stop]);
 
-  const add = async (place: StopPlace): Promise<ReplayStop | undefined> => {
+  const add = async (place: StopPlace): Promise<string | undefined> => {
     try {
       const stop = await addStop(log, place);
       setGone(undefined);
       put(stop);
-      return stop;
+      return stop.id;
     } catch (error) {
       tell(error as Error);
       return undefined;
@@ -36,27 +48,33 @@ export function useStops(room: Room, first: readonly ReplayStop[], player: Playe
   };
   return {
     played,
-    add,
-    change(stop: ReplayStop): void {
-      const before = stops.find(({ id }) => id === stop.id);
+    async add(time) {
+      const moment = player.replay.at(time);
+      const at = player.replay.realTime(time);
+      return moment && add({ at, page: moment.page, text: '', seconds: null });
+    },
+    change({ id, text, seconds }) {
+      const before = stops.find((one) => one.id === id);
+      if (!before) return;
+      const stop = { ...before, text, seconds };
       put(stop);
       changeStop(log, stop).catch((error: Error) => {
-        if (before) put(before);
+        put(before);
         tell(error);
       });
     },
-    /** What was taken away last, to be put back. */
     gone,
-    remove(stop: ReplayStop): void {
+    remove(stop) {
       setStops((now) => now.filter(({ id }) => id !== stop.id));
       setGone(stop);
       removeStop(log, stop.id).catch((error: Error) => {
-        put(stop);
+        const { id, at, page, text, seconds } = stop;
+        put({ id, at, page, text, seconds });
         setGone(undefined);
         tell(error);
       });
     },
-    putBack({ at, page, text, seconds }: ReplayStop): void {
+    putBack({ at, page, text, seconds }) {
       void add({ at, page, text, seconds });
     },
   };

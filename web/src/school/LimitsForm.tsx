@@ -17,9 +17,9 @@ const LABELS: Record<LimitName, string> = {
 };
 
 /** How much may be brought in, and how long classes are kept. */
-export function LimitsForm({ maxUploadMb, maxPages, retentionDays }: SchoolLimits) {
+export function LimitsForm({ maxUploadMb, maxPages, retentionDays, tellOfRecording }: SchoolLimits) {
   const { register, handleSubmit, formState } = useForm<SchoolLimits>({
-    defaultValues: { maxUploadMb, maxPages, retentionDays },
+    defaultValues: { maxUploadMb, maxPages, retentionDays, tellOfRecording },
   });
   const [problem, setProblem] = useState<string>();
   const client = useQueryClient();
@@ -49,6 +49,10 @@ export function LimitsForm({ maxUploadMb, maxPages, retentionDays }: SchoolLimit
         ))}
       </div>
       <p className="mb-4 text-sm text-ink-soft">{t('school.daysKeptHint')}</p>
+      <label className="mb-4 flex min-h-11 items-center gap-3">
+        <input type="checkbox" className="size-5" {...register('tellOfRecording')} />
+        {t('school.tellOfRecording')}
+      </label>
       <Problem>{problem}</Problem>
       <Button type="submit" disabled={formState.isSubmitting}>
         {t('school.keepLimits')}

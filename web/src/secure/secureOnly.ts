@@ -25,3 +25,9 @@ export async function lockScreenOn(): Promise<WakeLockSentinel | undefined> {
   // Refused on low battery, for instance; then the screen may go off.
   return 'wakeLock' in navigator ? navigator.wakeLock.request('screen').catch(() => undefined) : undefined;
 }
+
+/** Bytes that this browser lets us keep yet; Infinity where it does not tell. */
+export async function spaceHere(): Promise<number> {
+  const { quota, usage = 0 } = (await navigator.storage?.estimate()) ?? {};
+  return quota === undefined ? Infinity : Math.max(0, quota - usage);
+}

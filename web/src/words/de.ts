@@ -1367,6 +1367,7 @@ export const de: Words = {
     theSchool: 'Die Schule',
     theServer: 'Der Server',
     whoTakesOver: 'Wer übernimmt',
+    tellOfRecording: 'Schülerinnen und Schülern sagen, wenn eine Klasse aufgenommen wird; alle bestätigen es',
   },
   screen: {
     aPictureOfTheScreen:
@@ -1673,6 +1674,14 @@ export const de: Words = {
       'Deine Lehrkraft lässt die Klasse Seiten nicht noch einmal abspielen. Bitte frag deine Lehrkraft.',
     'too-many-stops':
       'Es gibt so viele Haltepunkte, wie es geben darf. Bitte nimm einen weg, bevor du einen weiteren setzt.',
+    'too-many-explanations':
+      'Hier sind so viele Erklärungen, wie es sein dürfen. Bitte verwirf eine, bevor du noch eine aufnimmst.',
+    'too-many-takes':
+      'Diese Erklärung hat so viele Stücke, wie es sein dürfen. Bitte beende sie und nimm eine weitere auf.',
+    'explanations-too-large':
+      'Die Erklärungen hier sind so groß, wie sie sein dürfen. Bitte beende diese und verwirf andere, bevor du mehr aufnimmst.',
+    'broken-piece': 'Das Senden brach ab. Es wird von selbst wiederholt.',
+    'piece-size': 'Dieses Stück einer Aufnahme hat nicht die Größe, die eines hat.',
   },
   shapes: {
     arc: 'Bogen',
@@ -2212,5 +2221,79 @@ export const de: Words = {
     chapterName: 'Wie dieser Abschnitt heißt',
     chapters: 'Abschnitte',
     nameChapter: 'Diesen Abschnitt umbenennen',
+  },
+  explain: {
+    noMicrophoneHere:
+      'Dieser Browser kann von dieser Adresse keinen Ton aufnehmen. Öffne Doodla unter einer https-Adresse oder nimm ohne Stimme auf.',
+    microphoneNumber: 'Mikrofon {{number}}',
+    microphoneNotAllowed:
+      'Der Browser lässt Doodla das Mikrofon nicht hören. Erlaube es neben der Adresse dieser Seite und wähle das Mikrofon noch einmal; oder nimm ohne Stimme auf.',
+    microphoneNotFound:
+      'Es wurde kein Mikrofon gefunden. Stecke eines ein und wähle es hier, oder nimm ohne Stimme auf.',
+    microphoneInUse:
+      'Dieses Mikrofon lässt sich nicht öffnen; vielleicht benutzt es ein anderes Programm. Schließe das Programm und wähle das Mikrofon noch einmal, oder nimm ein anderes.',
+    microphoneGone:
+      'Das Mikrofon ist weg, darum wartet die Aufnahme. Was aufgenommen ist, bleibt. Stecke das Mikrofon ein und mach weiter.',
+    microphoneMuted:
+      'Das Mikrofon ist stumm geschaltet. Schalte es am Gerät oder in seinen Einstellungen ein.',
+    nothingComesIn: 'Von diesem Mikrofon ist nichts zu hören. Ist es an, und ist es das richtige?',
+    soundCannotBeRecorded:
+      'Der Ton ließ sich nicht aufnehmen, darum wartet die Aufnahme. Was aufgenommen ist, bleibt. Mach weiter oder beende sie.',
+    noRoomHere:
+      'Dieser Browser hat keinen Platz mehr, darum wartet die Aufnahme. Was aufgenommen ist, geht nicht verloren: Schaffe Platz auf diesem Gerät, lass diese Seite offen und mach dann weiter.',
+    level: 'Wie laut das Mikrofon ist',
+    explanations: 'Erklärungen',
+    entry: 'Erklären',
+    whatTheyAre:
+      'Was du zeichnest und sagst, Strich für Strich aufgenommen. Es lässt sich wieder abspielen, mit Pausen zum Mitzeichnen.',
+    noneYet: 'Hier ist noch nichts aufgenommen.',
+    recordNew: 'Eine neue aufnehmen',
+    record: 'Aufnehmen',
+    recording: 'Aufnahme',
+    named: 'Erklärung, {{date}}',
+    name: 'Name',
+    microphone: 'Mikrofon',
+    noVoice: 'Ohne Stimme',
+    sayAFewWords: 'Sag ein paar Worte:',
+    withPointing: 'Auch den Zeiger und Flüchtiges aufnehmen',
+    withFocus: 'Auch Lichtkegel, Abdeckung und Lupe aufnehmen',
+    classSees: 'Die ganze Klasse sieht ein Zeichen, solange aufgenommen wird.',
+    minutesLeft_one: 'Es ist Platz für {{count}} Minute.',
+    minutesLeft_other: 'Es ist Platz für {{count}} Minuten.',
+    hoursLeft_one: 'Es ist Platz für {{count}} Stunde.',
+    hoursLeft_other: 'Es ist Platz für {{count}} Stunden.',
+    isRecording: 'Wird aufgenommen',
+    isPaused: 'Die Aufnahme wartet',
+    notYet: 'Noch nicht',
+    pause: 'Pause',
+    goOn: 'Weiter',
+    finish: 'Fertig',
+    putStop: 'Hier einen Halt setzen',
+    putStopMore_one: 'Hier einen Halt setzen (bisher {{count}})',
+    putStopMore_other: 'Hier einen Halt setzen (bisher {{count}})',
+    fold: 'Aufnahme einklappen',
+    unfold: 'Aufnahme ausklappen',
+    movePanel: 'Aufnahme verschieben',
+    dragPanel: 'Ziehen, um die Aufnahme zu verschieben',
+    brokenOff: 'Eine Aufnahme wurde abgebrochen',
+    wasBrokenOff:
+      'Die Aufnahme von „{{name}}“ wurde nach {{time}} abgebrochen. Alles bis dahin ist erhalten.',
+    leaveAsItIs: 'So lassen',
+    goOnRecording: 'Weiter aufnehmen',
+    notFinished: 'nicht fertig',
+    play: 'Abspielen',
+    rename: 'Umbenennen',
+    drop: 'Verwerfen',
+    wasDropped: '„{{name}}“ wurde verworfen.',
+    isRecordedNow: 'Aufnahme',
+    classIsRecorded: 'Diese Klasse wird aufgenommen',
+    tellsStudents:
+      'Deine Lehrkraft nimmt diese Klasse auf: ihre Stimme und was auf den Seiten geschrieben und gezeigt wird.',
+    iKnow: 'Ich weiß Bescheid',
+    noSound:
+      'Die Stimme ließ sich nicht abspielen, darum siehst du nur die Zeichnung. Lade die Seite neu, um es noch einmal zu versuchen.',
+    voiceLoudness: 'Wie laut die Stimme ist',
+    voiceOff: 'Stimme aus',
+    voiceOn: 'Stimme an',
   },
 };

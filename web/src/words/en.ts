@@ -1341,6 +1341,7 @@ export const en = {
     theSchool: 'The school',
     theServer: 'The server',
     whoTakesOver: 'Who takes over',
+    tellOfRecording: 'Tell students in words when a class is recorded; each says that they know',
   },
   screen: {
     aPictureOfTheScreen:
@@ -1623,6 +1624,14 @@ export const en = {
     'your-pictures-full': 'Your part of this class is full of pictures. Please delete some first.',
     'no-replay': 'Your teacher does not let the class play pages again. Please ask your teacher.',
     'too-many-stops': 'There are as many stops as there may be. Please take one away before you put another.',
+    'too-many-explanations':
+      'There are as many explanations here as there may be. Please drop one before you record another.',
+    'too-many-takes':
+      'This explanation has as many pieces as there may be. Please finish it and record another.',
+    'explanations-too-large':
+      'The explanations here are as large as they may be. Please finish this one, and drop others before you record more.',
+    'broken-piece': 'What was sent broke off. It is sent again by itself.',
+    'piece-size': 'This piece of a recording has not the size that one has.',
   },
   shapes: {
     arc: 'Arc',
@@ -2151,5 +2160,76 @@ export const en = {
     chapterName: 'What this chapter is called',
     chapters: 'Chapters',
     nameChapter: 'Rename this chapter',
+  },
+  explain: {
+    noMicrophoneHere:
+      'This browser cannot record sound from this address. Open Doodla at an https address, or record without a voice.',
+    microphoneNumber: 'Microphone {{number}}',
+    microphoneNotAllowed:
+      'The browser does not let Doodla hear the microphone. Allow it beside the address of this page, then choose the microphone again; or record without a voice.',
+    microphoneNotFound: 'No microphone was found. Plug one in and choose it here, or record without a voice.',
+    microphoneInUse:
+      'This microphone could not be opened; another program may be using it. Close that program and choose the microphone again, or choose another one.',
+    microphoneGone:
+      'The microphone is gone, so the recording waits. What was recorded is kept. Plug the microphone in and go on.',
+    microphoneMuted: 'The microphone is muted. Switch it on at the device or in its settings.',
+    nothingComesIn: 'Nothing is heard from this microphone. Is it switched on, and is it the right one?',
+    soundCannotBeRecorded:
+      'The sound could not be recorded, so the recording waits. What was recorded is kept. Go on, or finish it.',
+    noRoomHere:
+      'This browser has no more room, so the recording waits. What was recorded is not lost: make room on this device, leave this page open, then go on.',
+    level: 'How loud the microphone is',
+    explanations: 'Explanations',
+    entry: 'Explain',
+    whatTheyAre:
+      'What you draw and say, recorded stroke by stroke. It can be played again with pauses to draw along.',
+    noneYet: 'Nothing has been recorded here yet.',
+    recordNew: 'Record a new one',
+    record: 'Record',
+    recording: 'Recording',
+    named: 'Explanation, {{date}}',
+    name: 'Name',
+    microphone: 'Microphone',
+    noVoice: 'Without a voice',
+    sayAFewWords: 'Say a few words:',
+    withPointing: 'Record the pointer and wisps too',
+    withFocus: 'Record spotlight, cover and magnifier too',
+    classSees: 'The whole class sees a sign while it is recorded.',
+    minutesLeft_one: 'There is room for {{count}} minute.',
+    minutesLeft_other: 'There is room for {{count}} minutes.',
+    hoursLeft_one: 'There is room for {{count}} hour.',
+    hoursLeft_other: 'There is room for {{count}} hours.',
+    isRecording: 'Is being recorded',
+    isPaused: 'The recording waits',
+    notYet: 'Not yet',
+    pause: 'Pause',
+    goOn: 'Go on',
+    finish: 'Finish',
+    putStop: 'Put a stop here',
+    putStopMore_one: 'Put a stop here ({{count}} so far)',
+    putStopMore_other: 'Put a stop here ({{count}} so far)',
+    fold: 'Fold the recording',
+    unfold: 'Unfold the recording',
+    movePanel: 'Move the recording',
+    dragPanel: 'Drag to move the recording',
+    brokenOff: 'A recording was broken off',
+    wasBrokenOff: 'The recording of “{{name}}” was broken off after {{time}}. All of it up to there is kept.',
+    leaveAsItIs: 'Leave it as it is',
+    goOnRecording: 'Go on recording',
+    notFinished: 'not finished',
+    play: 'Play',
+    rename: 'Rename',
+    drop: 'Drop',
+    wasDropped: '“{{name}}” was dropped.',
+    isRecordedNow: 'Recorded',
+    classIsRecorded: 'This class is being recorded',
+    tellsStudents:
+      'Your teacher is recording this class: their voice, and what is written and pointed at on the pages.',
+    iKnow: 'I know',
+    noSound:
+      'The voice could not be played, so you see the drawing alone. Load the page again to try once more.',
+    voiceLoudness: 'How loud the voice is',
+    voiceOff: 'Voice off',
+    voiceOn: 'Voice on',
   },
 };

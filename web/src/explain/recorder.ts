@@ -1,0 +1,250 @@
+import type { ExplanationSettings } from '@doodla/core';
+import { LIVE } from '@doodla/core';
+import { Store } from '@doodla/core/client';
+import { writeNoted } from '@doodla/core/explain';
+import { nanoid } from 'nanoid';
+import type { PageDesk } from '../room/pageDesk';
+import { t } from '../words';
+import type { Microphone } from './microphone';
+import type { NotedChoice } from './noter';
+import { Noter } from './noter';
+import type { KeptExplanation, KeptPiece, KeptTake, RecordedStore } from './recordedStore';
+import { recordedStore } from './recordedStore';
+import type { Sender } from './sender';
+import type { SoundRecorder } from './soundRecorder';
+import { recordSound } from './soundRecorder';
+
+export type Phase =
+  | { is: 'counting'; left: number }
+  /** `since` is when the take began, by `performance.now`. */
+  | { is: 'recording'; since: number }
+  | { is: 'paused' }
+  | { is: 'over' };
+
+/** What is recorded, and how. */
+export interface RecordingWish extends NotedChoice {
+  microphone: Microphone | undefined;
+}
+
+/** An explanation that is recorded, from its beginning or on from where it was broken off. */
+export interface Begun {
+  explanation: KeptExplanation;
+  /** How long its takes are already, milliseconds. */
+  length: number;
+  /** How far the server's clock is ahead of this device's, milliseconds. */
+  clockAhead: number;
+}
+
+const COUNT = 3;
+const SECOND_MS = 1000;
+/** Everybody in a class is told so often that it is recorded. */
+const LIGHT_EVERY_MS = 20_000;
+
+/** A take that is being recorded. */
+interface Running {
+  kept: KeptTake;
+  since: number;
+  noter: Noter;
+  sound: SoundRecorder | undefined;
+  /** Pieces that are not kept yet. */
+  waiting: KeptPiece[];
+  counts: { notes: number; voice: number };
+}
+
+/** Records an explanation: take after take, each kept in this browser second by second and sent from there. */
+export class Recorder {
+  readonly phase = new Store<Phase>({ is: 'paused' });
+  /** How many stops it has. */
+  readonly stops = new Store(0);
+  private explanation: KeptExplanation;
+  private take: Running | undefined;
+  private before: number;
+  private readonly timer: ReturnType<typeof setInterval>;
+  private counting: ReturnType<typeof setTimeout> | undefined;
+  private tail: Promise<unknown> = Promise.resolve();
+  /** Takes with something that could not be kept. */
+  private readonly unkept = new Set<Running>();
+  private litAt = -Infinity;
+  private readonly stopWatching: (() => void)[] = [];
+
+  constructor(
+    private readonly desk: PageDesk,
+    readonly wish: RecordingWish,
+    private readonly begun: Begun,
+    private readonly sender: Pick<Sender, 'wake'>,
+    private readonly kept: Pick<RecordedStore, 'put' | 'putExplanation'> = recordedStore,
+  ) {
+    this.explanation = begun.explanation;
+    this.before = begun.length;
+    this.stops.set(this.explanation.stops.length);
+    this.timer = setInterval(() => this.keep(), SECOND_MS);
+    const { hearing } = wish.microphone ?? {};
+    if (hearing)
+      this.stopWatching.push(
+        hearing.subscribe(() => {
+          if (hearing.get() === 'gone' && this.take) this.pauseFor(t('explain.microphoneGone'));
+        }),
+      );
+  }
+
+  get id(): string {
+    return this.explanation.id;
+  }
+
+  /** How long it is by now, milliseconds. */
+  get length(): number {
+    const phase = this.phase.get();
+    return this.before + (phase.is === 'recording' ? performance.now() - phase.since : 0);
+  }
+
+  /** Counts down, then records. */
+  countDown(left = COUNT): void {
+    if (left === 0) {
+      void this.goOn();
+      return;
+    }
+    this.phase.set({ is: 'counting', left });
+    this.counting = setTimeout(() => this.countDown(left - 1), SECOND_MS);
+  }
+
+  /** Goes on at once, in a take of its own. */
+  async goOn(): Promise<void> {
+    clearTimeout(this.counting);
+    try {
+      this.take = await this.begin();
+      this.phase.set({ is: 'recording', since: this.take.since });
+      this.light(true);
+    } catch {
+      this.pauseFor(t('explain.soundCannotBeRecorded'));
+    }
+    this.keep();
+  }
+
+  /** Ends the take that is being recorded; resolves when all of it is kept. */
+  async pause(): Promise<void> {
+    clearTimeout(this.counting);
+    const { take } = this;
+    this.take = undefined;
+    this.phase.set({ is: 'paused' });
+    this.light(false);
+    if (!take) return;
+    const length = performance.now() - take.since;
+    this.before += length;
+    take.noter.close();
+    this.gatherNotes(take);
+    await take.sound?.stop();
+    take.kept = { ...take.kept, length: Math.round(length), over: true };
+    this.store(take);
+    await this.tail;
+  }
+
+  /** Puts a stop here: playing waits at it. */
+  putStop(text = ''): void {
+    const { take } = this;
+    if (!take) return;
+    const from = Math.round(performance.now() - take.since);
+    const stop = { id: nanoid(), take: take.kept.id, from, text, seconds: null };
+    this.say({ stops: [...this.explanation.stops, stop] });
+    this.stops.set(this.explanation.stops.length);
+  }
+
+  /** Ends the recording: it is complete. Not while something of it cannot be kept, which is told. */
+  async finish(): Promise<void> {
+    await this.pause();
+    if (this.unkept.size > 0) return this.desk.room.tellProblem(t('explain.noRoomHere'));
+    this.say({ finished: true });
+    await this.tail;
+    this.close();
+  }
+
+  /** Lets go; what was recorded stays, to go on with. */
+  close(): void {
+    void this.pause();
+    clearInterval(this.timer);
+    for (const stop of this.stopWatching) stop();
+    this.wish.microphone?.close();
+    this.phase.set({ is: 'over' });
+  }
+
+  private async begin(): Promise<Running> {
+    const { microphone, ...choice } = this.wish;
+    const id = nanoid();
+    const waiting: KeptPiece[] = [];
+    const counts = { notes: 0, voice: 0 };
+    const sound =
+      microphone &&
+      (await recordSound(
+        microphone.stream,
+        (bytes) => {
+          waiting.push({ take: id, track: 'voice', number: counts.voice++, bytes });
+          // Sound comes also where a browser holds back timers of a tab that is not in front.
+          this.keep();
+        },
+        () => this.pauseFor(t('explain.soundCannotBeRecorded')),
+      ));
+    const since = sound?.startedAt ?? performance.now();
+    const noter = new Noter(this.desk, choice, () => performance.now() - since);
+    const startedAt = Math.round(Date.now() + this.begun.clockAhead - (performance.now() - since));
+    const take = { id, explanation: this.id, startedAt, length: 0, voice: sound?.type ?? null };
+    return { kept: { ...take, keptAt: Date.now(), over: false }, since, noter, sound, waiting, counts };
+  }
+
+  /** Keeps what has come within the last second, and what could not be kept before. */
+  private keep(): void {
+    const { take } = this;
+    for (const one of this.unkept) this.store(one);
+    if (!take) return;
+    this.gatherNotes(take);
+    take.kept = { ...take.kept, length: Math.round(performance.now() - take.since) };
+    this.store(take);
+    if (performance.now() - this.litAt > LIGHT_EVERY_MS) this.light(true);
+  }
+
+  private gatherNotes({ kept: { id }, noter, waiting, counts }: Running): void {
+    const noted = noter.take();
+    if (noted.length === 0) return;
+    const bytes = new TextEncoder().encode(writeNoted(noted));
+    waiting.push({ take: id, track: 'notes', number: counts.notes++, bytes });
+  }
+
+  /** What cannot be kept stays here, and is tried again. */
+  private store(take: Running): void {
+    this.enqueue(async () => {
+      const pieces = take.waiting.splice(0);
+      try {
+        await this.kept.put({ ...take.kept, keptAt: Date.now() }, pieces);
+        this.unkept.delete(take);
+      } catch (error) {
+        take.waiting.unshift(...pieces);
+        this.unkept.add(take);
+        throw error;
+      }
+    });
+  }
+
+  private say(set: Partial<ExplanationSettings>): void {
+    this.explanation = { ...this.explanation, ...set };
+    const { explanation } = this;
+    this.enqueue(() => this.kept.putExplanation(explanation));
+  }
+
+  private enqueue(work: () => Promise<void>): void {
+    this.tail = this.tail.then(work).then(
+      () => this.sender.wake(),
+      () => this.pauseFor(t('explain.noRoomHere')),
+    );
+  }
+
+  private pauseFor(reason: string): void {
+    if (this.phase.get().is !== 'paused') this.desk.room.tellProblem(reason);
+    void this.pause();
+  }
+
+  /** Tells the class that it is recorded, or no more. A sign that does not arrive is given again in a moment. */
+  private light(on: boolean): void {
+    const { sitting, connection } = this.desk.room;
+    this.litAt = on ? performance.now() : -Infinity;
+    if (sitting === undefined) return;
+    connection.request(LIVE.recording, { sitting, on }).catch(() => (this.litAt = -Infinity));
+  }
+}

@@ -1,0 +1,143 @@
+import { Store } from '@doodla/core/client';
+import { nanoid } from 'nanoid';
+import { listExplanations } from '../api/explanations';
+import { logOf } from '../replay/bringBack';
+import type { PageDesk } from '../room/pageDesk';
+import type { Room } from '../room/room';
+import { Microphone } from './microphone';
+import type { NotedChoice } from './noter';
+import type { Begun, RecordingWish } from './recorder';
+import { Recorder } from './recorder';
+import type { KeptExplanation } from './recordedStore';
+import { recordedStore } from './recordedStore';
+import { Sender } from './sender';
+
+/** A recording of which nothing was kept for so long is not going on in another window, milliseconds. */
+const BROKEN_OFF_MS = 5000;
+
+/** A recording that was broken off, such as by closing its window. */
+export interface BrokenOff {
+  explanation: KeptExplanation;
+  /** How long it is, milliseconds. */
+  length: number;
+  hasVoice: boolean;
+}
+
+/** Where explanations of what is open are recorded, and sent to the server. */
+export class Studio {
+  readonly recorder = new Store<Recorder | undefined>(undefined);
+  readonly brokenOff = new Store<BrokenOff | undefined>(undefined);
+  /** Counts explanations that are complete and at the server, or were tried. */
+  readonly finished = new Store(0);
+  private readonly sender: Sender;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private closed = false;
+
+  private constructor(
+    private readonly desk: PageDesk,
+    private readonly owner: string,
+  ) {
+    this.sender = new Sender(owner, desk.room.tellProblem);
+    this.sender.wake();
+    void this.look();
+  }
+
+  /** The studio of a desk, once it is known who works there. */
+  static async open(desk: PageDesk): Promise<Studio> {
+    await desk.room.target.hasOpened;
+    const studio = new Studio(desk, desk.room.target.actor!.id);
+    studios.set(desk.room, studio);
+    return studio;
+  }
+
+  /** Begins a new explanation, with a countdown. */
+  async begin(name: string, wish: RecordingWish): Promise<void> {
+    const { room } = this.desk;
+    const said = { name, parts: null, stops: [], chapters: [], finished: false };
+    const explanation: KeptExplanation = { id: nanoid(), log: logOf(room), owner: this.owner, ...said };
+    await recordedStore.putExplanation(explanation);
+    this.record(wish, { explanation, length: 0, clockAhead: await this.clockAhead() });
+  }
+
+  /** Goes on with what was broken off. Throws MicrophoneError. */
+  async goOn(choice: NotedChoice = { pointing: true, focus: true }): Promise<void> {
+    const broken = this.brokenOff.get();
+    if (!broken) return;
+    const { explanation, length, hasVoice } = broken;
+    const microphone = hasVoice ? await Microphone.open() : undefined;
+    this.brokenOff.set(undefined);
+    this.record({ ...choice, microphone }, { explanation, length, clockAhead: await this.clockAhead() });
+  }
+
+  /** Leaves what was broken off as it is: it is complete. */
+  async finishBroken(): Promise<void> {
+    const broken = this.brokenOff.get();
+    if (!broken) return;
+    await recordedStore.putExplanation({ ...broken.explanation, finished: true });
+    this.brokenOff.set(undefined);
+    await this.sendAll();
+  }
+
+  close(): void {
+    this.closed = true;
+    clearTimeout(this.timer);
+    this.recorder.get()?.close();
+    this.sender.close();
+    studios.delete(this.desk.room);
+  }
+
+  private record(wish: RecordingWish, begun: Begun): void {
+    const recorder = new Recorder(this.desk, wish, begun, this.sender);
+    this.recorder.set(recorder);
+    recorder.phase.subscribe(() => {
+      if (recorder.phase.get().is !== 'over') return;
+      this.recorder.set(undefined);
+      void this.sendAll();
+    });
+    recorder.countDown();
+  }
+
+  private async sendAll(): Promise<void> {
+    await this.sender.settled();
+    this.finished.set(this.finished.get() + 1);
+  }
+
+  /** How far the server's clock is ahead of this device's; as the class knows it where the server cannot be asked. */
+  private async clockAhead(): Promise<number> {
+    const asked = Date.now();
+    try {
+      const { now } = await listExplanations(logOf(this.desk.room));
+      return now - (asked + Date.now()) / 2;
+    } catch {
+      // Without a connection one can record all the same.
+      return (this.desk.room.classroom?.now ?? asked) - asked;
+    }
+  }
+
+  /** Looks for what was broken off here; what may be going on in another window is looked at again. */
+  private async look(): Promise<void> {
+    const { id } = logOf(this.desk.room);
+    const all = await recordedStore.explanations(this.owner).catch(() => []);
+    const explanation = all.find(({ log, finished }) => log.id === id && !finished);
+    if (!explanation || this.recorder.get() || this.closed) return;
+    const takes = await recordedStore.takesOf(explanation.id);
+    const open = takes.filter(({ over }) => !over);
+    if (open.some(({ keptAt }) => Date.now() - keptAt < BROKEN_OFF_MS)) {
+      this.timer = setTimeout(() => void this.look(), BROKEN_OFF_MS);
+      return;
+    }
+    for (const take of open) await recordedStore.put({ ...take, over: true }, []);
+    const length = takes.reduce((sum, take) => sum + take.length, 0);
+    const hasVoice = takes.some(({ voice }) => voice !== null);
+    if (takes.length === 0) await recordedStore.forget(explanation.id);
+    else this.brokenOff.set({ explanation, length, hasVoice });
+    this.sender.wake();
+  }
+}
+
+const studios = new WeakMap<Room, Studio>();
+
+/** The studio of an opened lesson or class, if it is open. */
+export function studioOf(room: Room): Studio | undefined {
+  return studios.get(room);
+}
