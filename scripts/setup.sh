@@ -20,6 +20,7 @@ command -v chromium >/dev/null || missing+=(chromium)
 command -v pdftotext >/dev/null || missing+=(poppler-utils)
 [ -d /usr/share/poppler ] || missing+=(poppler-data)
 command -v qpdf >/dev/null || missing+=(qpdf)
+command -v ffprobe >/dev/null || missing+=(ffmpeg)
 command -v soffice >/dev/null || missing+=(libreoffice-impress-nogui libreoffice-writer-nogui)
 # Fonts that documents ask for by other names, with letters just as wide, and those of the scripts of the world.
 has_font() { [ -n "$(fc-list "$1" 2>/dev/null)" ]; }

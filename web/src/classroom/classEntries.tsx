@@ -85,8 +85,10 @@ export const CLASS_ENTRIES: readonly BarEntry<InClass>[] = [
   },
   {
     id: 'explain',
-    label: t('explain.entry'),
+    label: t('explain.explanations'),
     icon: <Clapperboard aria-hidden size={18} />,
+    text: () => null,
+    name: () => t('explain.explanations'),
     Sheet: lazy(() => import('../explain/ExplanationsDialog')),
   },
   {

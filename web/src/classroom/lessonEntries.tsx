@@ -33,8 +33,10 @@ export const LESSON_ENTRIES: readonly BarEntry<InLesson>[] = [
   },
   {
     id: 'explain',
-    label: t('explain.entry'),
+    label: t('explain.explanations'),
     icon: <Clapperboard aria-hidden size={18} />,
+    text: () => null,
+    name: () => t('explain.explanations'),
     Sheet: lazy(() => import('../explain/ExplanationsDialog')),
   },
   {

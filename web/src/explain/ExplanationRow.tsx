@@ -20,6 +20,7 @@ interface ExplanationRowProps {
 }
 
 const UNDO_SHOWN_MS = 15_000;
+const ON_PAPER = '!text-ink hover:!bg-paper-dim';
 
 /** One explanation: how long it is, and what can be done with it. */
 export function ExplanationRow({ explanation, log, mayChange, onPlay, onChanged }: ExplanationRowProps) {
@@ -76,11 +77,17 @@ export function ExplanationRow({ explanation, log, mayChange, onPlay, onChanged 
           {mayChange && (
             <>
               <IconButton
+                className={ON_PAPER}
                 label={t('explain.rename')}
                 icon={<Pencil aria-hidden size={20} />}
                 onClick={() => setNaming(true)}
               />
-              <IconButton label={t('explain.drop')} icon={<Trash2 aria-hidden size={20} />} onClick={drop} />
+              <IconButton
+                className={ON_PAPER}
+                label={t('explain.drop')}
+                icon={<Trash2 aria-hidden size={20} />}
+                onClick={drop}
+              />
             </>
           )}
         </div>

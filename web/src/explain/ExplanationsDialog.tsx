@@ -1,16 +1,20 @@
 import type { Explanation } from '@doodla/core';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
-import { listExplanations } from '../api/explanations';
+import { Store } from '@doodla/core/client';
+import { useState } from 'react';
 import { logOf } from '../replay/bringBack';
 import ReplayDialog from '../replay/ReplayDialog';
 import type { PageDesk } from '../room/pageDesk';
+import { useStore } from '../store/useStore';
 import { Modal } from '../ui/Modal';
 import { Problem } from '../ui/Problem';
 import { t } from '../words';
 import { ExplanationRow } from './ExplanationRow';
 import { NewRecording } from './NewRecording';
+import type { Recorder } from './recorder';
 import { studioOf } from './studio';
+import { useExplanations } from './useExplanations';
+
+const NO_RECORDER = new Store<Recorder | undefined>(undefined);
 
 interface ExplanationsDialogProps {
   desk: PageDesk;
@@ -21,19 +25,10 @@ interface ExplanationsDialogProps {
 export default function ExplanationsDialog({ desk, onClose }: ExplanationsDialogProps) {
   const { room } = desk;
   const log = logOf(room);
-  const key = ['explanations', log.id];
-  const { data, error } = useQuery({
-    queryKey: key,
-    queryFn: () => listExplanations(log, { token: room.token }),
-  });
-  const client = useQueryClient();
+  const { found, problem, again } = useExplanations(room);
   const [played, setPlayed] = useState<Explanation>();
-  const refresh = () => void client.invalidateQueries({ queryKey: key });
   const studio = studioOf(room);
-  useEffect(
-    () => studio?.finished.subscribe(() => void client.invalidateQueries({ queryKey: ['explanations'] })),
-    [studio, client],
-  );
+  const isRecording = useStore(studio?.recorder ?? NO_RECORDER) !== undefined;
   if (played) return <ReplayDialog desk={desk} explanation={played} onClose={() => setPlayed(undefined)} />;
   const records = desk.isTeacher && desk.room.device === undefined && studio !== undefined;
   const isOpen = !(desk.classroom?.state.get()?.ended ?? false);
@@ -44,24 +39,24 @@ export default function ExplanationsDialog({ desk, onClose }: ExplanationsDialog
       open
       onOpenChange={onClose}
     >
-      <Problem>{error?.message}</Problem>
+      <Problem>{problem}</Problem>
       <ul className="mb-4 flex max-h-[40dvh] flex-col gap-2 overflow-auto">
-        {data?.explanations.map((one) => (
+        {found?.explanations.map((one) => (
           <ExplanationRow
             key={one.id}
             explanation={one}
             log={log}
             mayChange={records}
             onPlay={() => setPlayed(one)}
-            onChanged={refresh}
+            onChanged={again}
           />
         ))}
       </ul>
-      {data?.explanations.length === 0 && <p className="mb-4">{t('explain.noneYet')}</p>}
-      {records && isOpen && (
+      {found?.explanations.length === 0 && <p className="mb-4">{t('explain.noneYet')}</p>}
+      {records && isOpen && !isRecording && (
         <NewRecording
           studio={studio}
-          room={data?.room}
+          room={found?.room}
           inClass={desk.classroom !== undefined}
           onBegun={onClose}
         />

@@ -30,10 +30,13 @@ export function RecordingPanel({ recorder, desk }: { recorder: Recorder; desk: P
       role="group"
       aria-label={t('explain.recording')}
       data-recording={phase.is}
-      style={
-        place ? { left: place.x, top: place.y } : { left: '50%', top: 66, transform: 'translateX(-50%)' }
-      }
-      className="absolute z-30 flex max-w-[96vw] flex-col items-center rounded-2xl border-2 border-board-line bg-board px-2 pb-1 text-paper shadow-xl"
+      // Where it was put by hand, the page does not make room for it.
+      data-bar={place ? undefined : 'explaining'}
+      style={place && { left: place.x, top: place.y }}
+      className={classes(
+        'absolute z-30 flex max-w-[calc(100%-1rem)] flex-col items-center rounded-2xl bg-board px-2 pb-1 text-paper shadow-xl forced-colors:border-2',
+        !place && 'bottom-17 left-1/2 w-max -translate-x-1/2 compact:bottom-28',
+      )}
     >
       <DragStrip label={t('explain.movePanel')} hint={t('explain.dragPanel')} onPlace={setPlace} />
       <div className="flex flex-wrap items-center justify-center gap-1">
@@ -79,7 +82,7 @@ export function RecordingPanel({ recorder, desk }: { recorder: Recorder; desk: P
           </>
         )}
       </div>
-      <p role="status" className="text-sm">
+      <p role="status" className="sr-only">
         {statusOf(phase.is)}
       </p>
     </div>

@@ -1,6 +1,17 @@
 import type { Noted } from '@doodla/core/explain';
-import type { LiveStroke } from '@doodla/core/client';
+import type { ClassClient, LiveInk, LiveStroke, LogClient, Pointers } from '@doodla/core/client';
 import type { PageDesk } from '../room/pageDesk';
+import type { Room } from '../room/room';
+
+/** What noting needs of a desk. */
+export type NotedDesk = Pick<PageDesk, 'pageId' | 'space'> & {
+  room: Pick<Room, 'colourOf'> & {
+    target: Pick<LogClient, 'pending' | 'touched'>;
+    pointers: Pick<Pointers, 'changed' | 'onPage'>;
+    ink: Pick<LiveInk, 'changed' | 'onPage'>;
+    classroom: Pick<ClassClient, 'scene'> | undefined;
+  };
+};
 
 /** What is noted beside the pages and what is written on them. */
 export interface NotedChoice {
@@ -26,7 +37,7 @@ export class Noter {
 
   /** `time` says how many milliseconds ago the take began. */
   constructor(
-    private readonly desk: PageDesk,
+    private readonly desk: NotedDesk,
     choice: NotedChoice,
     private readonly time: () => number,
   ) {

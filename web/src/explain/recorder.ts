@@ -1,12 +1,13 @@
 import type { ExplanationSettings } from '@doodla/core';
 import { LIVE } from '@doodla/core';
+import type { Line } from '@doodla/core/client';
 import { Store } from '@doodla/core/client';
 import { writeNoted } from '@doodla/core/explain';
 import { nanoid } from 'nanoid';
-import type { PageDesk } from '../room/pageDesk';
+import type { Room } from '../room/room';
 import { t } from '../words';
 import type { Microphone } from './microphone';
-import type { NotedChoice } from './noter';
+import type { NotedChoice, NotedDesk } from './noter';
 import { Noter } from './noter';
 import type { KeptExplanation, KeptPiece, KeptTake, RecordedStore } from './recordedStore';
 import { recordedStore } from './recordedStore';
@@ -20,6 +21,11 @@ export type Phase =
   | { is: 'recording'; since: number }
   | { is: 'paused' }
   | { is: 'over' };
+
+/** What recording needs of a desk. */
+export type RecordedDesk = NotedDesk & {
+  room: Pick<Room, 'sitting' | 'tellProblem'> & { connection: Pick<Line, 'request'> };
+};
 
 /** What is recorded, and how. */
 export interface RecordingWish extends NotedChoice {
@@ -68,7 +74,7 @@ export class Recorder {
   private readonly stopWatching: (() => void)[] = [];
 
   constructor(
-    private readonly desk: PageDesk,
+    private readonly desk: RecordedDesk,
     readonly wish: RecordingWish,
     private readonly begun: Begun,
     private readonly sender: Pick<Sender, 'wake'>,

@@ -2,6 +2,8 @@
 const TYPES = ['audio/webm;codecs=opus', 'audio/ogg;codecs=opus', 'audio/mp4;codecs=opus', 'audio/mp4'];
 /** Bits per second: plenty for a voice (RFC 6716 §2.1.1 has 24 to 32 kbit/s for fullband speech). */
 const BITRATE = 32_000;
+/** A recorder that has not begun by then does not begin, milliseconds. */
+const BEGIN_MS = 5000;
 /** How much is lost at most, milliseconds. */
 const PIECE_MS = 1000;
 
@@ -34,6 +36,7 @@ export function recordSound(
       })
       .catch(onFailed);
   };
+  let startedAt = 0;
   const stopped = new Promise<void>((resolve) => (recorder.onstop = () => resolve()));
   return new Promise((resolve, reject) => {
     recorder.onerror = (event) => {
@@ -42,16 +45,21 @@ export function recordSound(
       reject(failed);
       onFailed(failed);
     };
-    recorder.onstart = () =>
+    const late = setTimeout(() => reject(new Error('Nothing comes that could be recorded.')), BEGIN_MS);
+    recorder.onstart = () => {
+      clearTimeout(late);
       resolve({
         type: (recorder.mimeType || mimeType) ?? 'audio/webm',
-        startedAt: performance.now(),
+        startedAt,
         async stop() {
           if (recorder.state !== 'inactive') recorder.stop();
           await stopped;
           await tail;
         },
       });
+    };
+    // What is heard from here on is recorded; the event that says so may come much later, where the page is busy.
+    startedAt = performance.now();
     recorder.start(PIECE_MS);
   });
 }

@@ -21,7 +21,7 @@ export function FocusBar({ focus, desk }: { focus: Focus; desk: PageDesk }) {
       role="group"
       aria-label={NAMES[focus.kind]}
       data-bar="focus"
-      className="pointer-events-auto absolute bottom-17 group-has-[[data-bar=screen]]/view:bottom-32 group-has-[[data-bar=recording]]/view:bottom-32 left-1/2 z-20 flex max-w-[calc(100%-1rem)] -translate-x-1/2 flex-wrap items-center justify-center gap-1 rounded-2xl bg-board forced-colors:border-2 p-1 text-paper shadow-xl"
+      className="pointer-events-auto absolute bottom-17 group-has-[[data-bar=screen]]/view:bottom-32 group-has-[[data-bar=recording]]/view:bottom-32 group-has-[[data-bar=explaining]]/view:bottom-40 left-1/2 z-20 flex max-w-[calc(100%-1rem)] -translate-x-1/2 flex-wrap items-center justify-center gap-1 rounded-2xl bg-board forced-colors:border-2 p-1 text-paper shadow-xl"
     >
       <span className="px-2 font-bold">{NAMES[focus.kind]}</span>
       {focus.kind === 'spotlight' && <SpotlightSettings focus={focus} set={set} />}

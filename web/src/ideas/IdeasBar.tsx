@@ -39,7 +39,7 @@ function Bar({ desk, page, rules }: { desk: PageDesk; page: string; rules: IdeaR
       role="group"
       aria-label={t('ideas.ideas')}
       data-bar="ideas"
-      className="pointer-events-auto absolute bottom-17 left-1/2 z-20 flex w-max group-has-[[data-bar=talk][data-side=left]]/view:left-[calc(50%+11.5rem)] group-has-[[data-bar=talk][data-side=right]]/view:left-[calc(50%-11.5rem)] max-w-[calc(100%-1rem)] -translate-x-1/2 flex-wrap items-center justify-center gap-2 rounded-2xl bg-board p-1 text-paper shadow-xl compact:bottom-28 forced-colors:border-2"
+      className="pointer-events-auto absolute bottom-17 group-has-[[data-bar=explaining]]/view:bottom-40 left-1/2 z-20 flex w-max group-has-[[data-bar=talk][data-side=left]]/view:left-[calc(50%+11.5rem)] group-has-[[data-bar=talk][data-side=right]]/view:left-[calc(50%-11.5rem)] max-w-[calc(100%-1rem)] -translate-x-1/2 flex-wrap items-center justify-center gap-2 rounded-2xl bg-board p-1 text-paper shadow-xl compact:bottom-28 forced-colors:border-2"
     >
       {mayAdd && (
         <form onSubmit={add} className="flex min-w-0 items-center gap-1">

@@ -2243,7 +2243,6 @@ export const de: Words = {
       'Dieser Browser hat keinen Platz mehr, darum wartet die Aufnahme. Was aufgenommen ist, geht nicht verloren: Schaffe Platz auf diesem Gerät, lass diese Seite offen und mach dann weiter.',
     level: 'Wie laut das Mikrofon ist',
     explanations: 'Erklärungen',
-    entry: 'Erklären',
     whatTheyAre:
       'Was du zeichnest und sagst, Strich für Strich aufgenommen. Es lässt sich wieder abspielen, mit Pausen zum Mitzeichnen.',
     noneYet: 'Hier ist noch nichts aufgenommen.',

@@ -2180,7 +2180,6 @@ export const en = {
       'This browser has no more room, so the recording waits. What was recorded is not lost: make room on this device, leave this page open, then go on.',
     level: 'How loud the microphone is',
     explanations: 'Explanations',
-    entry: 'Explain',
     whatTheyAre:
       'What you draw and say, recorded stroke by stroke. It can be played again with pauses to draw along.',
     noneYet: 'Nothing has been recorded here yet.',

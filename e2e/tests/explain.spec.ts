@@ -1,0 +1,265 @@
+import type { Explanation, ExplanationsReply } from '@doodla/core';
+import type { Page } from '@playwright/test';
+import { findings } from '../support/axe';
+import { CuttableLine } from '../support/cuttableLine';
+import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
+import { clickingMicrophone, clicksIn, forbiddenMicrophone } from '../support/microphone';
+import { plainPdf } from '../support/pdfs';
+import { darkInCanvas } from '../support/pictures';
+import { setRules } from '../support/roster';
+import { draw, expectMarks, wave } from '../support/stage';
+
+const PHONE = { width: 390, height: 844 };
+/** Sound and picture may be so far apart, milliseconds: the narrower side of EBU R 37 (2007), 40 ms early to 60 ms late. */
+const IN_STEP_MS = 40;
+
+test.beforeEach(async ({ teacher }) => {
+  await clickingMicrophone(teacher);
+  await teacher.reload();
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(3) });
+});
+
+/** What is recorded on a page, by the hands of its teacher. */
+function recordingOn(page: Page) {
+  const dialog = page.getByRole('dialog', { name: 'Explanations' });
+  const panel = page.getByRole('group', { name: 'Recording' });
+  const open = async () => {
+    await page.getByRole('button', { name: 'Explanations', exact: true }).click();
+    await dialog.waitFor();
+  };
+  return {
+    dialog,
+    panel,
+    open,
+    button: (name: string) => panel.getByRole('button', { name, exact: true }),
+    /** Begins one, after the countdown. */
+    async begin(name: string): Promise<void> {
+      await open();
+      await expect(dialog.getByRole('meter')).toBeVisible();
+      await dialog.getByLabel('Name').fill(name);
+      await dialog.getByRole('button', { name: 'Record', exact: true }).click();
+      await expect(page.getByText('3', { exact: true })).toBeVisible();
+      await expect(panel).toHaveAttribute('data-recording', 'recording');
+    },
+    /** Waits until so many seconds are recorded. */
+    async lasts(seconds: number): Promise<void> {
+      await expect
+        .poll(async () => secondsOf(await panel.getByRole('timer').innerText()))
+        .toBeGreaterThanOrEqual(seconds);
+    },
+    async finish(): Promise<void> {
+      await panel.getByRole('button', { name: 'Finish' }).click();
+      await expect(panel).toBeHidden();
+    },
+    /** Plays the explanation of a name. */
+    async play(name: string) {
+      await open();
+      await dialog
+        .getByRole('listitem')
+        .filter({ hasText: name })
+        .getByRole('button', { name: 'Play' })
+        .click();
+      return playedOn(page, name);
+    },
+  };
+}
+
+function playedOn(page: Page, name: string) {
+  const dialog = page.getByRole('dialog', { name });
+  const picture = dialog.getByTestId('replay-page');
+  return {
+    dialog,
+    status: dialog.getByTestId('replay-status'),
+    slider: dialog.getByRole('slider', { name: 'Time' }),
+    play: dialog.getByRole('button', { name: 'Play', exact: true }),
+    ink: () => darkInCanvas(picture),
+  };
+}
+
+const secondsOf = (time: string) => time.split(':').reduce((sum, part) => sum * 60 + Number(part), 0);
+
+/** The explanations of what a page has open, and what the server has of them; asked for by the page itself. */
+function kept(page: Page) {
+  const [, kind, id] = /\/(lesson|sitting)\/([\w-]+)/.exec(page.url())!;
+  const path = `/api/logs/${kind}/${id}/explanations`;
+  const get = async (of: string): Promise<Buffer> => {
+    const bytes = await page.evaluate(async (address) => {
+      const response = await fetch(address);
+      return [...new Uint8Array(await response.arrayBuffer())];
+    }, of);
+    return Buffer.from(bytes);
+  };
+  return {
+    list: async () => (JSON.parse((await get(path)).toString()) as ExplanationsReply).explanations,
+    track: (of: Explanation, take: string, name: string) => get(`${path}/${of.id}/takes/${take}/${name}`),
+  };
+}
+
+test('an explanation is recorded over pages with a pause and a stop, sound in step, and plays again as it was', async ({
+  teacher,
+}) => {
+  const { begin, lasts, button, finish, play } = recordingOn(teacher);
+  await draw(teacher, wave(80, 80));
+  await begin('Arches');
+  await draw(teacher, wave(80, 200));
+  await lasts(1);
+  await teacher.keyboard.press('!');
+  await expect(teacher.getByRole('button', { name: 'Put a stop here (1 so far)' })).toBeVisible();
+  await draw(teacher, wave(80, 300));
+  await teacher.keyboard.press('PageDown');
+  await surfaceShown(teacher);
+  await lasts(2);
+  await button('Pause').click();
+  await draw(teacher, wave(80, 400));
+  await button('Go on').click();
+  await draw(teacher, wave(80, 500));
+  await lasts(3);
+  await finish();
+
+  const { list, track } = kept(teacher);
+  await expect.poll(async () => (await list()).map(({ finished }) => finished)).toEqual([true]);
+  const [explanation] = await list();
+  expect(explanation!.takes).toHaveLength(2);
+  for (const take of explanation!.takes) {
+    const clicks = clicksIn(await track(explanation!, take.id, 'voice'));
+    const notes = (await track(explanation!, take.id, 'notes')).toString().trim().split('\n');
+    const done = notes
+      .map((line) => JSON.parse(line) as { do: string; t: number })
+      .filter((one) => one.do === 'op');
+    expect(done.length).toBeGreaterThan(0);
+    for (const { t } of done)
+      expect(Math.min(...clicks.map((click) => Math.abs(click - t)))).toBeLessThan(IN_STEP_MS);
+  }
+
+  // It begins with what was there, waits at its stop, and what was written in the pause is there when it goes on.
+  const { dialog, status, slider, play: playIt, ink } = await play('Arches');
+  await expect(status).toContainText('0:00');
+  await expect.poll(ink).toBeGreaterThan(0);
+  const before = await ink();
+  await playIt.click();
+  await dialog.getByRole('button', { name: 'Go on' }).click();
+  await expect(status).toContainText('Page 2');
+  await expect(playIt).toBeVisible();
+  await expect.poll(ink).toBeGreaterThan(before);
+  expect(await dialog.getByRole('combobox', { name: 'Chapters' }).locator('option').count()).toBe(2);
+  expect(await findings(teacher)).toEqual([]);
+  await slider.focus();
+  await teacher.keyboard.press('ArrowLeft');
+  await expect.poll(ink).toBeLessThan(await ink().then((now) => now + 1));
+  await teacher.keyboard.press('Escape');
+  await expect(recordingOn(teacher).dialog).toBeVisible();
+});
+
+test('while a class is recorded it sees so; a student watches on a phone once they may', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const wren = await joinAs(browser, server.url, await startWriting(teacher), 'Wren', PHONE);
+  const { begin, lasts, finish } = recordingOn(teacher);
+  await begin('Loads');
+  await expect(wren.getByTestId('recorded')).toBeVisible();
+  await draw(teacher, wave(80, 200));
+  await draw(wren, wave(80, 300));
+  await expectMarks(teacher, 2);
+  await lasts(1);
+  await finish();
+  await expect(wren.getByTestId('recorded')).toBeHidden();
+
+  await expect(wren.getByRole('button', { name: 'Explanations' })).toBeHidden();
+  await setRules(teacher, ['Play pages again']);
+  await wren.getByRole('button', { name: 'Explanations' }).click();
+  await wren.getByRole('dialog', { name: 'Explanations' }).getByRole('button', { name: 'Play' }).click();
+  const { status, play, ink } = playedOn(wren, 'Loads');
+  await expect(status).toContainText('0:00');
+  const before = await ink();
+  await play.click();
+  await expect.poll(ink).toBeGreaterThan(before);
+  await expect(play).toBeVisible();
+});
+
+test('a recording whose window was closed goes on where it broke off, and a lost connection loses nothing', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const line = await CuttableLine.to(server.port);
+  const state = await teacher.context().storageState();
+  const [cookie] = state.cookies;
+  const context = await browser.newContext({ baseURL: line.url });
+  await context.addCookies([{ name: cookie!.name, value: cookie!.value, url: line.url, httpOnly: true }]);
+  const page = await context.newPage();
+  await clickingMicrophone(page);
+  const address = new URL(teacher.url()).pathname;
+  await page.goto(address);
+  await surfaceShown(page);
+  const first = recordingOn(page);
+  await first.begin('Beams');
+  await draw(page, wave(80, 200));
+  await first.lasts(3);
+  line.cut();
+  await draw(page, wave(80, 300));
+  await first.lasts(7);
+  await page.close();
+
+  line.mend();
+  const again = await context.newPage();
+  await clickingMicrophone(again);
+  await again.goto(address);
+  await surfaceShown(again);
+  const notice = again.getByRole('region', { name: 'A recording was broken off' });
+  await expect(notice).toContainText('“Beams”');
+  // At most the last second is lost.
+  expect(secondsOf(/after ([\d:]+)\./.exec(await notice.innerText())![1]!)).toBeGreaterThanOrEqual(6);
+  await notice.getByRole('button', { name: 'Go on recording' }).click();
+  const second = recordingOn(again);
+  await expect(second.panel).toHaveAttribute('data-recording', 'recording');
+  await draw(again, wave(80, 400));
+  line.cut();
+  await second.lasts(9);
+  await second.finish();
+  line.mend();
+
+  const { list, track } = kept(again);
+  await expect.poll(async () => (await list()).map(({ finished }) => finished)).toEqual([true]);
+  const [explanation] = await list();
+  const [broken, gone] = explanation!.takes;
+  expect(broken!.length + gone!.length).toBeGreaterThan(8000);
+  for (const take of [broken!, gone!]) {
+    const clicks = clicksIn(await track(explanation!, take.id, 'voice'));
+    expect(clicks.length).toBeGreaterThan(0);
+  }
+  await expectMarks(teacher, 3);
+  const { status, play } = await second.play('Beams');
+  await expect(status).toContainText('0:00');
+  await play.click();
+  await expect(status).toContainText('you,');
+  line.close();
+});
+
+test('without a microphone one is told what to do, and records the drawing alone @plain', async ({
+  teacher,
+  host,
+}) => {
+  if (host === 'localhost') await forbiddenMicrophone(teacher);
+  await teacher.reload();
+  await surfaceShown(teacher);
+  const { dialog, open, panel, finish, play } = recordingOn(teacher);
+  await open();
+  await expect(dialog.getByRole('alert')).toContainText(
+    host === 'localhost' ? 'does not let Doodla hear the microphone' : 'Open Doodla at an https address',
+  );
+  await dialog.getByLabel('Name').fill('Silent');
+  await dialog.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(panel).toHaveAttribute('data-recording', 'recording');
+  await draw(teacher, wave(80, 200));
+  await finish();
+  const { list } = kept(teacher);
+  await expect.poll(async () => (await list()).map(({ finished }) => finished)).toEqual([true]);
+  expect((await list())[0]!.takes[0]!.voice).toBeNull();
+  const { status, play: playIt, ink } = await play('Silent');
+  await expect(status).toContainText('0:00');
+  const before = await ink();
+  await playIt.click();
+  await expect.poll(ink).toBeGreaterThan(before);
+});
