@@ -1,9 +1,9 @@
 import type { Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 
-/** Gives a page a microphone that hears a click of 1 kHz whenever a pointer is lifted, and silence else. */
-export async function clickingMicrophone(page: Page): Promise<void> {
-  await page.addInitScript(() => {
+/** Gives a page a microphone that hears a tone of 1 kHz whenever a pointer is lifted, and silence else. */
+export async function soundingMicrophone(page: Page, seconds = 0.03): Promise<void> {
+  await page.addInitScript((long) => {
     let context: AudioContext | undefined;
     let out: MediaStreamAudioDestinationNode | undefined;
     const open = () => {
@@ -23,14 +23,14 @@ export async function clickingMicrophone(page: Page): Promise<void> {
       () => {
         const { context: heard, out: to } = open();
         void heard.resume();
-        const click = new OscillatorNode(heard, { frequency: 1000 });
-        click.connect(to);
-        click.start();
-        click.stop(heard.currentTime + 0.03);
+        const tone = new OscillatorNode(heard, { frequency: 1000 });
+        tone.connect(to);
+        tone.start();
+        tone.stop(heard.currentTime + long);
       },
       true,
     );
-  });
+  }, seconds);
 }
 
 /** Takes a page's microphone away, as when somebody does not allow it. */
@@ -42,28 +42,20 @@ export async function forbiddenMicrophone(page: Page): Promise<void> {
 }
 
 const RATE = 48_000;
-/** Two clicks that are nearer to each other are one, milliseconds. */
-const APART_MS = 100;
+/** Loud places that are nearer to each other are one tone, milliseconds. */
+const APART_MS = 50;
 
-/** When clicks are heard in sound as a browser recorded it, milliseconds; decoded by ffmpeg. */
-export function clicksIn(sound: Buffer): number[] {
+/** When tones begin in sound as a browser recorded it, milliseconds; decoded by ffmpeg. */
+export function tonesIn(sound: Buffer): number[] {
   const args = ['-v', 'error', '-i', 'pipe:0', '-f', 'f32le', '-ac', '1', '-ar', String(RATE), 'pipe:1'];
   const decoded = execFileSync('ffmpeg', args, { input: sound, maxBuffer: 1e9 });
-  const clicks: number[] = [];
+  const begins: number[] = [];
+  let last = -Infinity;
   for (let i = 0; i * 4 < decoded.length; i++) {
-    const time = (i * 1000) / RATE;
     if (Math.abs(decoded.readFloatLE(i * 4)) < 0.2) continue;
-    if (clicks.length === 0 || time - clicks.at(-1)! > APART_MS) clicks.push(time);
+    const time = (i * 1000) / RATE;
+    if (time - last > APART_MS) begins.push(time);
+    last = time;
   }
-  return clicks;
-}
-
-/** What a sound or video file is, by ffprobe. */
-export function probed(file: Buffer): { codec: string; seconds: number } {
-  const args = ['-v', 'error', '-show_entries', 'stream=codec_name:format=duration', '-of', 'json', 'pipe:0'];
-  const found = JSON.parse(execFileSync('ffprobe', args, { input: file }).toString()) as {
-    streams: { codec_name: string }[];
-    format: { duration?: string };
-  };
-  return { codec: found.streams[0]!.codec_name, seconds: Number(found.format.duration) };
+  return begins;
 }

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test';
 import { findings } from '../support/axe';
 import { CuttableLine } from '../support/cuttableLine';
 import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
-import { clickingMicrophone, clicksIn, forbiddenMicrophone } from '../support/microphone';
+import { soundingMicrophone, tonesIn, forbiddenMicrophone } from '../support/microphone';
 import { plainPdf } from '../support/pdfs';
 import { darkInCanvas } from '../support/pictures';
 import { setRules } from '../support/roster';
@@ -14,7 +14,7 @@ const PHONE = { width: 390, height: 844 };
 const IN_STEP_MS = 40;
 
 test.beforeEach(async ({ teacher }) => {
-  await clickingMicrophone(teacher);
+  await soundingMicrophone(teacher);
   await teacher.reload();
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(3) });
 });
@@ -121,14 +121,14 @@ test('an explanation is recorded over pages with a pause and a stop, sound in st
   const [explanation] = await list();
   expect(explanation!.takes).toHaveLength(2);
   for (const take of explanation!.takes) {
-    const clicks = clicksIn(await track(explanation!, take.id, 'voice'));
+    const tones = tonesIn(await track(explanation!, take.id, 'voice'));
     const notes = (await track(explanation!, take.id, 'notes')).toString().trim().split('\n');
     const done = notes
       .map((line) => JSON.parse(line) as { do: string; t: number })
       .filter((one) => one.do === 'op');
     expect(done.length).toBeGreaterThan(0);
     for (const { t } of done)
-      expect(Math.min(...clicks.map((click) => Math.abs(click - t)))).toBeLessThan(IN_STEP_MS);
+      expect(Math.min(...tones.map((tone) => Math.abs(tone - t)))).toBeLessThan(IN_STEP_MS);
   }
 
   // It begins with what was there, waits at its stop, and what was written in the pause is there when it goes on.
@@ -189,7 +189,7 @@ test('a recording whose window was closed goes on where it broke off, and a lost
   const context = await browser.newContext({ baseURL: line.url });
   await context.addCookies([{ name: cookie!.name, value: cookie!.value, url: line.url, httpOnly: true }]);
   const page = await context.newPage();
-  await clickingMicrophone(page);
+  await soundingMicrophone(page);
   const address = new URL(teacher.url()).pathname;
   await page.goto(address);
   await surfaceShown(page);
@@ -204,7 +204,7 @@ test('a recording whose window was closed goes on where it broke off, and a lost
 
   line.mend();
   const again = await context.newPage();
-  await clickingMicrophone(again);
+  await soundingMicrophone(again);
   await again.goto(address);
   await surfaceShown(again);
   const notice = again.getByRole('region', { name: 'A recording was broken off' });
@@ -226,8 +226,8 @@ test('a recording whose window was closed goes on where it broke off, and a lost
   const [broken, gone] = explanation!.takes;
   expect(broken!.length + gone!.length).toBeGreaterThan(8000);
   for (const take of [broken!, gone!]) {
-    const clicks = clicksIn(await track(explanation!, take.id, 'voice'));
-    expect(clicks.length).toBeGreaterThan(0);
+    const tones = tonesIn(await track(explanation!, take.id, 'voice'));
+    expect(tones.length).toBeGreaterThan(0);
   }
   await expectMarks(teacher, 3);
   const { status, play } = await second.play('Beams');
@@ -262,4 +262,80 @@ test('without a microphone one is told what to do, and records the drawing alone
   const before = await ink();
   await playIt.click();
   await expect.poll(ink).toBeGreaterThan(before);
+});
+
+test('an explanation is mended: cut, taken back, spoken and recorded anew, and as it was once more', async ({
+  teacher,
+}) => {
+  // A voice is loud for more than a moment.
+  await soundingMicrophone(teacher, 0.3);
+  await teacher.reload();
+  await surfaceShown(teacher);
+  const { begin, lasts, finish, play, panel, dialog: list } = recordingOn(teacher);
+  await begin('Cables');
+  await draw(teacher, wave(80, 200));
+  await lasts(3);
+  await draw(teacher, wave(80, 300));
+  await lasts(4);
+  await finish();
+  const { list: all } = kept(teacher);
+  await expect.poll(async () => (await all()).map(({ finished }) => finished)).toEqual([true]);
+
+  const { dialog, status, slider } = await play('Cables');
+  const length = async () => secondsOf(/of ([\d:]+)/.exec(await status.innerText())![1]!);
+  await expect.poll(length).toBeGreaterThanOrEqual(4);
+  const whole = await length();
+  await dialog.getByRole('button', { name: 'Mend' }).click();
+  const bar = dialog.getByRole('toolbar', { name: 'Mend' });
+  const act = (name: string) => bar.getByRole('button', { name, exact: true }).click();
+  // Between the two strokes nothing is said or done for more than two seconds.
+  await act('Shorten silences');
+  await expect.poll(length).toBeLessThanOrEqual(whole - 1);
+  await act('Undo');
+  await expect.poll(length).toBe(whole);
+  await slider.fill('1000');
+  await act('From here');
+  await slider.fill('3000');
+  await act('To here');
+  await expect(bar.getByRole('status')).toHaveText('0:01 to 0:03');
+  await expect(dialog.getByTestId('marked')).toBeVisible();
+  await act('Cut this out');
+  await expect.poll(length).toBe(whole - 2);
+  await act('Undo');
+  await expect.poll(length).toBe(whole);
+  await act('Redo');
+  await expect.poll(length).toBe(whole - 2);
+  await expect.poll(async () => (await all())[0]!.parts?.length).toBe(2);
+  const short = await length();
+
+  await act('Speak over this');
+  await dialog.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(dialog.getByText('Speak now')).toBeVisible();
+  await expect.poll(async () => (await all())[0]!.takes.length).toBe(2);
+  await expect.poll(async () => (await all())[0]!.finished).toBe(true);
+  const [spoken] = await all();
+  expect(spoken!.parts!.some(({ voice }) => voice?.take === spoken!.takes[1]!.id)).toBe(true);
+  await expect.poll(length).toBe(short);
+
+  // From the middle on all is recorded anew, with the page as it was then.
+  await dialog.getByRole('button', { name: 'Mend' }).click();
+  await slider.fill('500');
+  await act('Record on from here');
+  await expect(panel).toHaveAttribute('data-recording', 'recording');
+  await expectMarks(teacher, 0);
+  await draw(teacher, wave(80, 500));
+  await lasts(1);
+  await finish();
+  await expect.poll(async () => (await all())[0]!.finished).toBe(true);
+  const [mended] = await all();
+  expect(mended!.takes).toHaveLength(3);
+  expect(mended!.parts!.at(-1)!.take).toBe(mended!.takes[2]!.id);
+
+  // What was recorded first is still there.
+  const again = await play('Cables');
+  await again.dialog.getByRole('button', { name: 'Mend' }).click();
+  await again.dialog.getByRole('button', { name: 'As it was recorded' }).click();
+  await expect.poll(async () => (await all())[0]!.parts).toBeNull();
+  await teacher.keyboard.press('Escape');
+  await list.waitFor();
 });

@@ -5,6 +5,7 @@ import { Signal, Store } from '@doodla/core/client';
 import type { Noted } from '@doodla/core/explain';
 import { readNoted } from '@doodla/core/explain';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { MendPlace } from '../src/explain/mended';
 import type { KeptExplanation, KeptPiece, KeptTake } from '../src/explain/recordedStore';
 import type { RecordedDesk } from '../src/explain/recorder';
 import { Recorder } from '../src/explain/recorder';
@@ -88,6 +89,7 @@ function aStore() {
       kept.said = explanation;
       return Promise.resolve();
     },
+    takesOf: () => Promise.resolve([...kept.takes.values()]),
     noted(): Noted[] {
       const text = new TextDecoder();
       return readNoted(kept.pieces.map(({ bytes }) => text.decode(bytes)).join(''));
@@ -96,13 +98,14 @@ function aStore() {
   return kept;
 }
 
-function aRecorder(choice = { pointing: true, focus: true }) {
+function aRecorder(choice = { pointing: true, focus: true }, mend?: MendPlace) {
   const [at, kept] = [aClass(), aStore()];
   const said = { name: 'Arches', parts: null, stops: [], chapters: [], finished: false };
   const explanation: KeptExplanation = {
     id: 'e',
     log: { kind: 'sitting', id: 'sitting' },
     owner: 'ada',
+    mend,
     ...said,
   };
   const begun = { explanation, length: 0, clockAhead: 5000 };
@@ -248,5 +251,19 @@ describe('a recording', () => {
     expect([...kept.takes.values()][0]).toMatchObject({ over: true });
     await recorder.finish();
     expect(kept.said?.finished).toBe(true);
+  });
+
+  it('of a part of another takes its place when it is finished', async () => {
+    const before = { take: 'old', from: 0, length: 9000 };
+    const span = { from: 4000, to: Infinity };
+    const { recorder, kept } = aRecorder(undefined, { parts: [before], span, what: 'all' });
+    await recorder.goOn();
+    await pass(2000);
+    await recorder.finish();
+    const [take] = [...kept.takes.keys()];
+    expect(kept.said?.parts).toEqual([
+      { take: 'old', from: 0, length: 4000 },
+      { take, from: 0, length: 2000 },
+    ]);
   });
 });

@@ -2,12 +2,12 @@ import type { Explanation } from '@doodla/core';
 import { Store } from '@doodla/core/client';
 import { useState } from 'react';
 import { logOf } from '../replay/bringBack';
-import ReplayDialog from '../replay/ReplayDialog';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { Modal } from '../ui/Modal';
 import { Problem } from '../ui/Problem';
 import { t } from '../words';
+import { ExplanationDialog } from './ExplanationDialog';
 import { ExplanationRow } from './ExplanationRow';
 import { NewRecording } from './NewRecording';
 import type { Recorder } from './recorder';
@@ -29,7 +29,15 @@ export default function ExplanationsDialog({ desk, onClose }: ExplanationsDialog
   const [played, setPlayed] = useState<Explanation>();
   const studio = studioOf(room);
   const isRecording = useStore(studio?.recorder ?? NO_RECORDER) !== undefined;
-  if (played) return <ReplayDialog desk={desk} explanation={played} onClose={() => setPlayed(undefined)} />;
+  if (played)
+    return (
+      <ExplanationDialog
+        desk={desk}
+        explanation={played}
+        onClose={() => setPlayed(undefined)}
+        onLeave={onClose}
+      />
+    );
   const records = desk.isTeacher && desk.room.device === undefined && studio !== undefined;
   const isOpen = !(desk.classroom?.state.get()?.ended ?? false);
   return (

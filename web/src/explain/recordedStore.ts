@@ -1,6 +1,7 @@
 import type { ExplanationSettings, LogRef, Take, Track } from '@doodla/core';
 import type { DBSchema, IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
+import type { MendPlace } from './mended';
 
 /** An explanation that is being recorded here, or not all of which is at the server. */
 export interface KeptExplanation extends ExplanationSettings {
@@ -8,6 +9,8 @@ export interface KeptExplanation extends ExplanationSettings {
   log: LogRef;
   /** The teacher who records it, so that nobody sends another's from a shared computer. */
   owner: string;
+  /** Where what is recorded goes, of one that was there already. */
+  mend?: MendPlace | undefined;
 }
 
 /** A take of which not all is at the server. */

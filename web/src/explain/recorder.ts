@@ -6,6 +6,7 @@ import { writeNoted } from '@doodla/core/explain';
 import { nanoid } from 'nanoid';
 import type { Room } from '../room/room';
 import { t } from '../words';
+import { mended } from './mended';
 import type { Microphone } from './microphone';
 import type { NotedChoice, NotedDesk } from './noter';
 import { Noter } from './noter';
@@ -78,7 +79,7 @@ export class Recorder {
     readonly wish: RecordingWish,
     private readonly begun: Begun,
     private readonly sender: Pick<Sender, 'wake'>,
-    private readonly kept: Pick<RecordedStore, 'put' | 'putExplanation'> = recordedStore,
+    private readonly kept: Pick<RecordedStore, 'put' | 'putExplanation' | 'takesOf'> = recordedStore,
   ) {
     this.explanation = begun.explanation;
     this.before = begun.length;
@@ -111,6 +112,20 @@ export class Recorder {
     }
     this.phase.set({ is: 'counting', left });
     this.counting = setTimeout(() => this.countDown(left - 1), SECOND_MS);
+  }
+
+  /** Resolves when it records, after the countdown; rejects with a sentence where it does not. */
+  isRecording(): Promise<void> {
+    return new Promise((resolve, reject) => {
+      const look = () => {
+        const { is } = this.phase.get();
+        if (is === 'counting') return;
+        stop();
+        if (is === 'recording') resolve();
+        else reject(new Error(t('explain.soundCannotBeRecorded')));
+      };
+      const stop = this.phase.subscribe(look);
+    });
   }
 
   /** Goes on at once, in a take of its own. */
@@ -158,7 +173,9 @@ export class Recorder {
   async finish(): Promise<void> {
     await this.pause();
     if (this.unkept.size > 0) return this.desk.room.tellProblem(t('explain.noRoomHere'));
-    this.say({ finished: true });
+    const { mend } = this.explanation;
+    const takes = mend ? await this.kept.takesOf(this.id) : [];
+    this.say({ finished: true, ...(mend && { parts: mended(mend, takes) }) });
     await this.tail;
     this.close();
   }

@@ -88,7 +88,7 @@ export class Sender {
   }
 
   private async send(explanation: KeptExplanation): Promise<void> {
-    const { id, log, owner: _owner, ...said } = explanation;
+    const { id, log, owner: _owner, mend: _mend, ...said } = explanation;
     const takes = await this.kept.takesOf(id);
     // Those who watch see it once all of it is there.
     const whole = { ...said, finished: false };

@@ -4,6 +4,9 @@ import { listExplanations } from '../api/explanations';
 import { logOf } from '../replay/bringBack';
 import type { PageDesk } from '../room/pageDesk';
 import type { Room } from '../room/room';
+import type { Explanation } from '@doodla/core';
+import type { MendPlace } from './mended';
+import { mended } from './mended';
 import { Microphone } from './microphone';
 import type { NotedChoice } from './noter';
 import type { Begun, RecordingWish } from './recorder';
@@ -59,6 +62,24 @@ export class Studio {
     this.record(wish, { explanation, length: 0, clockAhead: await this.clockAhead() });
   }
 
+  /** Records something of an explanation anew, after a countdown; it is complete again with what is recorded. */
+  async mend(
+    { id, name, stops, chapters }: Explanation,
+    mend: MendPlace,
+    wish: RecordingWish,
+  ): Promise<Recorder> {
+    const said = { name, parts: mend.parts, stops, chapters, finished: false };
+    const log = logOf(this.desk.room);
+    const explanation: KeptExplanation = { id, log, owner: this.owner, mend, ...said };
+    await recordedStore.putExplanation(explanation);
+    return this.record(wish, { explanation, length: 0, clockAhead: await this.clockAhead() });
+  }
+
+  /** Resolves when what was recorded is at the server, or was tried. */
+  sent(): Promise<void> {
+    return this.sender.settled();
+  }
+
   /** Goes on with what was broken off. Throws MicrophoneError. */
   async goOn(choice: NotedChoice = { pointing: true, focus: true }): Promise<void> {
     const broken = this.brokenOff.get();
@@ -73,7 +94,10 @@ export class Studio {
   async finishBroken(): Promise<void> {
     const broken = this.brokenOff.get();
     if (!broken) return;
-    await recordedStore.putExplanation({ ...broken.explanation, finished: true });
+    const { explanation } = broken;
+    const { mend } = explanation;
+    const parts = mend ? mended(mend, await recordedStore.takesOf(explanation.id)) : explanation.parts;
+    await recordedStore.putExplanation({ ...explanation, parts, finished: true });
     this.brokenOff.set(undefined);
     await this.sendAll();
   }
@@ -86,7 +110,7 @@ export class Studio {
     studios.delete(this.desk.room);
   }
 
-  private record(wish: RecordingWish, begun: Begun): void {
+  private record(wish: RecordingWish, begun: Begun): Recorder {
     const recorder = new Recorder(this.desk, wish, begun, this.sender);
     this.recorder.set(recorder);
     recorder.phase.subscribe(() => {
@@ -95,6 +119,7 @@ export class Studio {
       void this.sendAll();
     });
     recorder.countDown();
+    return recorder;
   }
 
   private async sendAll(): Promise<void> {
@@ -129,7 +154,10 @@ export class Studio {
     for (const take of open) await recordedStore.put({ ...take, over: true }, []);
     const length = takes.reduce((sum, take) => sum + take.length, 0);
     const hasVoice = takes.some(({ voice }) => voice !== null);
-    if (takes.length === 0) await recordedStore.forget(explanation.id);
+    // What was begun and has nothing yet: a new one goes, one that is mended stays as it was.
+    if (takes.length === 0 && explanation.mend)
+      await recordedStore.putExplanation({ ...explanation, finished: true });
+    else if (takes.length === 0) await recordedStore.forget(explanation.id);
     else this.brokenOff.set({ explanation, length, hasVoice });
     this.sender.wake();
   }

@@ -39,11 +39,13 @@ interface PlayedViewProps {
   /** Keeps what a chapter is called; not given where one may not. */
   onNameChapter: ((turn: Turn, name: string) => Promise<void>) | undefined;
   onClose(): void;
+  /** What is done with it, over its time. */
+  children?: ReactNode;
 }
 
 /** Something that plays: its pages, its time, and all that it is played by. */
 export function PlayedView(props: PlayedViewProps) {
-  const { desk, title, player, stops, wanted, beside, choices, onNameChapter, onClose } = props;
+  const { desk, title, player, stops, wanted, beside, choices, onNameChapter, onClose, children } = props;
   const { room } = desk;
   const { played, staleness } = usePlayedPage(desk, player);
   const [edited, setEdited] = useState<string>();
@@ -81,6 +83,7 @@ export function PlayedView(props: PlayedViewProps) {
         beside={beside}
         onProblem={desk.tellProblem}
       />
+      {children}
       <StopArea player={player} stops={stops} edited={stop} onEdited={() => setEdited(undefined)} />
       <Thumbnails player={player} played={played} />
       <StopFlags player={player} stops={stops.played} onChoose={({ id }) => setEdited(id)} />

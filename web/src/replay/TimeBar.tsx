@@ -13,7 +13,9 @@ const TEACHER_COLOUR = '#fffdf5';
 /** The time of a playback: who did something when, the turns to other pages, and where one is. */
 export function TimeBar({ player, room, status }: { player: Player; room: Room; status: string }) {
   const { time } = useStore(player.state);
+  const marked = useStore(player.marked);
   const { replay } = player;
+  const share = (at: number) => `${(100 * at) / Math.max(1, replay.length)}%`;
   // Keys go from step to step; a slider's own would move by a thousandth of a second.
   const keepKeys = (event: KeyboardEvent) => {
     if (event.key === 'Home') player.seek(0);
@@ -24,6 +26,15 @@ export function TimeBar({ player, room, status }: { player: Player; room: Room; 
   return (
     <div className="relative">
       <Band player={player} room={room} />
+      {marked && (
+        <div aria-hidden className="pointer-events-none absolute inset-x-2 top-0 h-2.5">
+          <div
+            data-testid="marked"
+            className="absolute h-full bg-chalk/60"
+            style={{ insetInlineStart: share(marked.from), width: share(marked.to - marked.from) }}
+          />
+        </div>
+      )}
       <input
         type="range"
         aria-label={t('replay.time')}

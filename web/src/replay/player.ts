@@ -1,4 +1,4 @@
-import type { Replay } from '@doodla/core/replay';
+import type { Replay, Span } from '@doodla/core/replay';
 import { Store } from '@doodla/core/client';
 
 export const SPEEDS = [0.5, 1, 2, 4, 8, 16] as const;
@@ -36,6 +36,8 @@ export class Player {
   readonly speed = new Store<Speed>(1);
   /** Where it waits until whoever watches goes on; milliseconds of the playback. */
   readonly heldAt = new Store<number | undefined>(undefined);
+  /** A stretch that is marked over the time, if one is. */
+  readonly marked = new Store<Span | undefined>(undefined);
   private stops: readonly number[] = [];
   private frame: number | undefined;
   private last: number | undefined;
@@ -71,6 +73,23 @@ export class Player {
   toggle(): void {
     if (this.state.get().isPlaying) this.pause();
     else this.play();
+  }
+
+  /** Plays a stretch of it, whatever it waits at else; resolves when that has been played, or was stopped. */
+  async playSpan({ from, to }: Span): Promise<void> {
+    const { stops } = this;
+    this.stops = [];
+    this.pause();
+    this.go(from);
+    this.run(Math.min(to, this.replay.length));
+    await new Promise<void>((resolve) => {
+      const end = this.state.subscribe(() => {
+        if (this.state.get().isPlaying) return;
+        end();
+        resolve();
+      });
+    });
+    this.stops = stops;
   }
 
   /** Goes to a time; playing goes on from there. */

@@ -1,7 +1,7 @@
 import type { PlayedPart } from '@doodla/core/explain';
 import { partAt } from '@doodla/core/explain';
 import { Store } from '@doodla/core/client';
-import type { PlayedSound, Speed } from './player';
+import type { PlayedSound, Speed } from '../replay/player';
 
 /** Faster than this nobody understands a word, and it is silent. */
 const FASTEST_HEARD = 2;
@@ -21,13 +21,13 @@ export class PlayedVoice implements PlayedSound {
 
   /** `voices` are of each take that has one; `onProblem` is told once when one cannot be played. */
   constructor(
-    private readonly parts: readonly PlayedPart[],
+    readonly played: readonly PlayedPart[],
     private readonly voices: ReadonlyMap<string, Voice>,
     private readonly onProblem: () => void,
   ) {}
 
   play(time: number, speed: Speed): void {
-    const part = partAt(this.parts, time);
+    const part = partAt(this.played, time);
     this.voice?.pause();
     this.part = part;
     const { voice } = part ?? {};
@@ -49,7 +49,7 @@ export class PlayedVoice implements PlayedSound {
   }
 
   follow(time: number, speed: Speed): number | undefined {
-    const part = partAt(this.parts, time);
+    const part = partAt(this.played, time);
     if (part !== this.part) this.play(time, speed);
     const { voice } = this;
     if (!part?.voice || !voice || voice.ended) return undefined;

@@ -3,8 +3,8 @@ import type { PlayedPart } from '@doodla/core/explain';
 import { placeAt, timeOfPlace } from '@doodla/core/explain';
 import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useState } from 'react';
-import type { Player } from './player';
-import type { PlayedStop, Stops } from './useStops';
+import type { Player } from '../replay/player';
+import type { PlayedStop, Stops } from '../replay/useStops';
 
 /** The stops of an explanation; `keep` keeps all of them, or throws. What cannot be kept is taken back and told. */
 export function useExplanationStops(

@@ -1,0 +1,147 @@
+import type { ExplanationChapter, ExplanationSettings, ExplanationStop, Part } from '@doodla/core';
+import { explained, placeAt, playedParts, stretchesOf } from '@doodla/core/explain';
+import type { Turn } from '@doodla/core/replay';
+import { Scissors, Volume2, VolumeX } from 'lucide-react';
+import { useMemo, useRef, useState } from 'react';
+import { putExplanation } from '../api/explanations';
+import { logOf } from '../replay/bringBack';
+import { PlayedView } from '../replay/PlayedView';
+import { ReplayChoices } from '../replay/ReplayChoices';
+import type { Wanted } from '../replay/useReplay';
+import { useReplay, writersIn } from '../replay/useReplay';
+import type { PageDesk } from '../room/pageDesk';
+import { useStore } from '../store/useStore';
+import { IconButton } from '../ui/IconButton';
+import { t } from '../words';
+import { MendBar } from './MendBar';
+import { studioOf } from './studio';
+import { useExplanationStops } from './useExplanationStops';
+import type { Material } from './useMaterial';
+import { useParts } from './useParts';
+import { PlayedVoice } from './voice';
+
+interface ExplanationViewProps {
+  desk: PageDesk;
+  material: Material;
+  /** Reads all anew, since more was recorded. */
+  onRenew(): void;
+  onClose(): void;
+  /** Closes all, since the page is wanted. */
+  onLeave(): void;
+}
+
+/** An explanation as it was recorded or mended, with all that it is played by. */
+export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: ExplanationViewProps) {
+  const { room } = desk;
+  const { explanation } = material;
+  const [wanted, setWanted] = useState<Wanted>({ page: undefined, author: undefined, pauses: true });
+  const keep = useKeeping(desk, material);
+  const tell = (error: Error) => desk.tellProblem(error.message);
+  const parts = useParts(explanation, (next) => void keep({ parts: next }).catch(tell));
+  const playing = usePlaying(material, parts.now, () => desk.tellProblem(t('explain.noSound')));
+  const { recorded, played, sound } = playing;
+  const player = useReplay(recorded, room, wanted, playing);
+  const keepStops = (stops: ExplanationStop[]) => keep({ stops });
+  const stops = useExplanationStops(explanation, played, player, keepStops, desk.tellProblem);
+  const writers = useMemo(() => writersIn(recorded, room), [recorded, room]);
+  const [mending, setMending] = useState(false);
+  const studio = desk.isTeacher ? studioOf(room) : undefined;
+  const nameChapter = async ({ place }: Turn, name: string) => {
+    if (!place) return;
+    const others = without(explanation.chapters, place);
+    await keep({ chapters: name ? [...others, { ...place, name }] : others });
+  };
+  return (
+    <PlayedView
+      desk={desk}
+      title={explanation.name}
+      player={player}
+      stops={stops}
+      wanted={wanted}
+      beside={playing}
+      onNameChapter={desk.isTeacher ? nameChapter : undefined}
+      onClose={onClose}
+      choices={
+        <>
+          {writers.length > 1 && (
+            <ReplayChoices
+              room={room}
+              wanted={wanted}
+              writers={writers}
+              pages={[]}
+              onChange={(set) => setWanted({ ...wanted, ...set })}
+            />
+          )}
+          {played.some(({ voice }) => voice) && <VoiceSwitch sound={sound} />}
+          {studio && (
+            <IconButton
+              label={t('explain.mend')}
+              icon={<Scissors aria-hidden size={22} />}
+              active={mending}
+              tooltipSide="none"
+              onClick={() => setMending(!mending)}
+            />
+          )}
+        </>
+      }
+    >
+      {mending && studio && (
+        <MendBar
+          desk={desk}
+          studio={studio}
+          material={material}
+          parts={parts}
+          player={player}
+          sound={sound}
+          onRenew={onRenew}
+          onLeave={onLeave}
+        />
+      )}
+    </PlayedView>
+  );
+}
+
+/** What plays now: its log, its parts, what was shown beside the pages, and the voice. */
+function usePlaying(material: Material, parts: readonly Part[], onSilent: () => void) {
+  const silent = useRef(onSilent);
+  return useMemo(() => {
+    const { explanation, shown, voices } = material;
+    const played = playedParts({ takes: explanation.takes, parts: [...parts] });
+    return {
+      played,
+      recorded: explained(material.recorded, explanation, material.noted),
+      parts: stretchesOf(played),
+      sound: new PlayedVoice(played, voices, () => silent.current()),
+      at(time: number) {
+        const place = placeAt(played, time);
+        return place && shown.get(place.take)?.at(place.from);
+      },
+    };
+  }, [material, parts]);
+}
+
+/** Keeps something of an explanation with all else that was said of it. */
+function useKeeping({ room }: PageDesk, { explanation }: Material) {
+  const { name, parts, stops, chapters, finished } = explanation;
+  const said = useRef<ExplanationSettings>({ name, parts, stops, chapters, finished });
+  return async (set: Partial<ExplanationSettings>) => {
+    const next = { ...said.current, ...set };
+    await putExplanation(logOf(room), explanation.id, next);
+    said.current = next;
+  };
+}
+
+const without = (chapters: readonly ExplanationChapter[], place: { take: string; from: number }) =>
+  chapters.filter(({ take, from }) => take !== place.take || from !== place.from);
+
+function VoiceSwitch({ sound }: { sound: PlayedVoice }) {
+  const isOff = useStore(sound.loudness) === 0;
+  return (
+    <IconButton
+      label={isOff ? t('explain.voiceOn') : t('explain.voiceOff')}
+      icon={isOff ? <VolumeX aria-hidden size={22} /> : <Volume2 aria-hidden size={22} />}
+      tooltipSide="none"
+      onClick={() => sound.loudness.set(isOff ? 1 : 0)}
+    />
+  );
+}
