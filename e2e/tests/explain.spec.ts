@@ -1,5 +1,6 @@
 import type { Explanation, ExplanationsReply } from '@doodla/core';
 import type { Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { findings } from '../support/axe';
 import { CuttableLine } from '../support/cuttableLine';
 import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
@@ -297,7 +298,7 @@ test('an explanation is mended: cut, taken back, spoken and recorded anew, and a
   await act('From here');
   await slider.fill('3000');
   await act('To here');
-  await expect(bar.getByRole('status')).toHaveText('0:01 to 0:03');
+  await expect(bar.getByRole('status')).toHaveText('0:01.0 to 0:03.0');
   await expect(dialog.getByTestId('marked')).toBeVisible();
   await act('Cut this out');
   await expect.poll(length).toBe(whole - 2);
@@ -326,10 +327,13 @@ test('an explanation is mended: cut, taken back, spoken and recorded anew, and a
   await draw(teacher, wave(80, 500));
   await lasts(1);
   await finish();
+  await expect
+    .poll(async () => {
+      const [{ takes, parts }] = (await all()) as [Explanation];
+      return takes.length === 3 && parts?.at(-1)?.take === takes[2]!.id;
+    })
+    .toBe(true);
   await expect.poll(async () => (await all())[0]!.finished).toBe(true);
-  const [mended] = await all();
-  expect(mended!.takes).toHaveLength(3);
-  expect(mended!.parts!.at(-1)!.take).toBe(mended!.takes[2]!.id);
 
   // What was recorded first is still there.
   const again = await play('Cables');
@@ -338,4 +342,73 @@ test('an explanation is mended: cut, taken back, spoken and recorded anew, and a
   await expect.poll(async () => (await all())[0]!.parts).toBeNull();
   await teacher.keyboard.press('Escape');
   await list.waitFor();
+});
+
+test('captions are typed, timed by a key while it plays, read by a browser, and read from a file', async ({
+  teacher,
+}) => {
+  const { begin, lasts, finish, play } = recordingOn(teacher);
+  await begin('Towers');
+  await draw(teacher, wave(80, 200));
+  await lasts(3);
+  await finish();
+  const { list } = kept(teacher);
+  await expect.poll(async () => (await list()).map(({ finished }) => finished)).toEqual([true]);
+  const { dialog, slider, play: playIt, status } = await play('Towers');
+  await dialog.getByRole('button', { name: 'Captions' }).click();
+  const editor = dialog.getByRole('region', { name: 'Captions' });
+  await editor.getByRole('button', { name: 'Add a line' }).click();
+  await editor.getByLabel('What is said').first().fill('The tower is pushed down.\nThe cable pulls.');
+  await expect(editor.getByLabel('What is said')).toHaveCount(2);
+  await editor.getByRole('button', { name: 'Set times while it plays' }).click();
+  await expect(status).not.toContainText('0:00');
+  await teacher.keyboard.press('Enter');
+  await expect(editor.getByRole('button', { name: /^Go to/ })).toHaveCount(1);
+  await expect(status).toContainText('0:02');
+  await teacher.keyboard.press('Enter');
+  await expect(editor.getByRole('button', { name: /^Go to/ })).toHaveCount(2);
+  await expect(playIt).toBeVisible();
+  await expect
+    .poll(async () => (await list())[0]!.captions.map(({ text }) => text))
+    .toEqual(['The tower is pushed down.', 'The cable pulls.']);
+  await slider.fill('2900');
+  await expect(dialog.getByTestId('caption')).toHaveText('The cable pulls.');
+
+  // The browser's own reader of WebVTT (HTML, text tracks) finds the same in the file.
+  const [download] = await Promise.all([
+    teacher.waitForEvent('download'),
+    editor.getByRole('button', { name: 'WebVTT' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('Towers.vtt');
+  const file = readFileSync(await download.path(), 'utf8');
+  const cues = await teacher.evaluate(async (text) => {
+    const video = document.createElement('video');
+    const track = document.createElement('track');
+    track.src = URL.createObjectURL(new Blob([text], { type: 'text/vtt' }));
+    video.append(track);
+    const loaded = new Promise((resolve) => track.addEventListener('load', resolve));
+    track.track.mode = 'hidden';
+    await loaded;
+    return [...track.track.cues!].map((cue) => ({
+      from: cue.startTime,
+      to: cue.endTime,
+      text: (cue as VTTCue).text,
+    }));
+  }, file);
+  expect(cues.map(({ text }) => text)).toEqual(['The tower is pushed down.', 'The cable pulls.']);
+  expect(cues[0]!.to).toBe(cues[1]!.from);
+
+  const srt = '1\n00:00:00,500 --> 00:00:02,000\nLoads\n';
+  const choose = (name: string, text: string) =>
+    editor
+      .getByLabel('Choose a file of captions')
+      .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+  await choose('lesson.txt', 'Dear class');
+  await expect(teacher.getByText('This is no file of captions.')).toBeVisible();
+  await expect(editor.getByLabel('What is said')).toHaveCount(2);
+  await choose('lesson.srt', srt);
+  await expect(editor.getByLabel('What is said')).toHaveValue('Loads');
+  await slider.fill('1000');
+  await expect(dialog.getByTestId('caption')).toHaveText('Loads');
+  expect(await findings(teacher)).toEqual([]);
 });

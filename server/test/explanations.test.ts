@@ -37,6 +37,7 @@ const said = (set: Partial<ExplanationSettings> = {}): ExplanationSettings => ({
   parts: null,
   stops: [],
   chapters: [],
+  captions: [],
   finished: true,
   ...set,
 });

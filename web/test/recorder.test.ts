@@ -100,7 +100,7 @@ function aStore() {
 
 function aRecorder(choice = { pointing: true, focus: true }, mend?: MendPlace) {
   const [at, kept] = [aClass(), aStore()];
-  const said = { name: 'Arches', parts: null, stops: [], chapters: [], finished: false };
+  const said = { name: 'Arches', parts: null, stops: [], chapters: [], captions: [], finished: false };
   const explanation: KeptExplanation = {
     id: 'e',
     log: { kind: 'sitting', id: 'sitting' },

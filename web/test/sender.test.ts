@@ -16,7 +16,7 @@ class Kept {
   stored: KeptPiece[] = [];
 
   begin(finished = false): void {
-    const said = { name: 'Arches', parts: null, stops: [], chapters: [], finished };
+    const said = { name: 'Arches', parts: null, stops: [], chapters: [], captions: [], finished };
     this.all.set('e', { id: 'e', log: { kind: 'lesson', id: 'l' }, owner: OWNER, ...said });
     this.take({});
   }

@@ -42,6 +42,13 @@ export interface ExplanationChapter extends TakePlace {
   name: string;
 }
 
+/** What is said from a place on, to be read. */
+export interface Caption extends TakePlace {
+  /** Milliseconds; 0 of one that has no time yet. */
+  length: number;
+  text: string;
+}
+
 /** What a teacher may say of an explanation. */
 export interface ExplanationSettings {
   name: string;
@@ -50,6 +57,7 @@ export interface ExplanationSettings {
   stops: ExplanationStop[];
   /** Those that are not called as their pages are. */
   chapters: ExplanationChapter[];
+  captions: Caption[];
   /** Whether it is complete; nobody else sees one that is not. */
   finished: boolean;
 }
@@ -75,6 +83,8 @@ export const MOST_TAKES = 500;
 export const MOST_PARTS = 2000;
 export const MOST_EXPLANATION_STOPS = 500;
 export const MOST_EXPLANATION_CHAPTERS = 500;
+export const MOST_CAPTIONS = 3000;
+export const MOST_CAPTION_TEXT = 500;
 export const MOST_EXPLANATION_NAME = 120;
 /** Longest take, milliseconds: a school day. */
 export const MOST_TAKE_MS = 12 * 3600 * 1000;

@@ -1,3 +1,5 @@
+export * from './captionFiles.js';
+export * from './captions.js';
 export * from './explained.js';
 export * from './mending.js';
 export * from './noted.js';

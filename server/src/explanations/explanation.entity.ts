@@ -1,4 +1,4 @@
-import type { ExplanationChapter, ExplanationStop, Part } from '@doodla/core';
+import type { Caption, ExplanationChapter, ExplanationStop, Part } from '@doodla/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /** A recorded explanation of a lesson's or class's pages. */
@@ -12,6 +12,7 @@ export class StoredExplanation {
   @Column({ type: 'simple-json', nullable: true }) parts: Part[] | null;
   @Column({ type: 'simple-json' }) stops: ExplanationStop[];
   @Column({ type: 'simple-json' }) chapters: ExplanationChapter[];
+  @Column({ type: 'simple-json' }) captions: Caption[];
   @Column({ type: 'boolean' }) finished: boolean;
   @Column({ type: 'integer', name: 'created_at' }) createdAt: number;
   @Column({ type: 'integer', name: 'dropped_at', nullable: true }) droppedAt: number | null;

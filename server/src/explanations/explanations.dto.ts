@@ -1,4 +1,5 @@
 import type {
+  Caption,
   ExplanationChapter,
   ExplanationSettings,
   ExplanationStop,
@@ -10,6 +11,8 @@ import type {
 } from '@doodla/core';
 import {
   isId,
+  MOST_CAPTION_TEXT,
+  MOST_CAPTIONS,
   MOST_CHAPTER_NAME,
   MOST_EXPLANATION_CHAPTERS,
   MOST_EXPLANATION_NAME,
@@ -85,6 +88,11 @@ class ChapterDto extends TakePlaceDto implements ExplanationChapter {
   @IsString() @MaxLength(MOST_CHAPTER_NAME) name: string;
 }
 
+class CaptionDto extends TakePlaceDto implements Caption {
+  @IsInt() @Min(0) @Max(MOST_TAKE_MS) length: number;
+  @IsString() @MaxLength(MOST_CAPTION_TEXT) text: string;
+}
+
 export class ExplanationSettingsDto implements ExplanationSettings {
   @IsString() @MaxLength(MOST_EXPLANATION_NAME) name: string;
 
@@ -106,6 +114,12 @@ export class ExplanationSettingsDto implements ExplanationSettings {
   @ValidateNested({ each: true })
   @Type(() => ChapterDto)
   chapters: ChapterDto[];
+
+  @IsArray()
+  @ArrayMaxSize(MOST_CAPTIONS)
+  @ValidateNested({ each: true })
+  @Type(() => CaptionDto)
+  captions: CaptionDto[];
 
   @IsBoolean() finished: boolean;
 }

@@ -25,16 +25,16 @@ export class ExplanationsService {
       where: { explanationId: In(found.map(({ id }) => id)) },
       order: { startedAt: 'ASC' },
     });
-    return found.map(({ id, name, parts, stops, chapters, finished, createdAt }) => {
+    return found.map(({ id, name, parts, stops, chapters, captions, finished, createdAt }) => {
       const own = takes.filter(({ explanationId }) => explanationId === id).map(takeOf);
-      return { id, name, parts, stops, chapters, finished, createdAt, takes: own };
+      return { id, name, parts, stops, chapters, captions, finished, createdAt, takes: own };
     });
   }
 
   /** Keeps what is said of an explanation, which is there from then on. Throws Problem where there are too many. */
   async put(log: LogRef, id: string, said: ExplanationSettings): Promise<void> {
-    const { name, parts, stops, chapters, finished } = said;
-    const set = { name, parts, stops, chapters, finished };
+    const { name, parts, stops, chapters, captions, finished } = said;
+    const set = { name, parts, stops, chapters, captions, finished };
     const { affected } = await this.explanations.update({ id, ...ownerOf(log) }, set);
     if (affected !== 0) return;
     if (await this.explanations.existsBy({ id })) throw notFound('This explanation');

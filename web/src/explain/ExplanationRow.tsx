@@ -24,7 +24,7 @@ const ON_PAPER = '!text-ink hover:!bg-paper-dim';
 
 /** One explanation: how long it is, and what can be done with it. */
 export function ExplanationRow({ explanation, log, mayChange, onPlay, onChanged }: ExplanationRowProps) {
-  const { id, name, parts, stops, chapters, finished, createdAt } = explanation;
+  const { id, name, parts, stops, chapters, captions, finished, createdAt } = explanation;
   const [naming, setNaming] = useState(false);
   const length = playedParts(explanation).reduce((sum, part) => sum + part.length, 0);
   const attempt = (action: Promise<void>, done?: () => void) =>
@@ -38,7 +38,7 @@ export function ExplanationRow({ explanation, log, mayChange, onPlay, onChanged 
   const rename = (wanted: string) => {
     setNaming(false);
     if (wanted.trim() !== '')
-      attempt(putExplanation(log, id, { name: wanted.trim(), parts, stops, chapters, finished }));
+      attempt(putExplanation(log, id, { name: wanted.trim(), parts, stops, chapters, captions, finished }));
   };
   const drop = () =>
     attempt(dropExplanation(log, id), () =>

@@ -1,7 +1,7 @@
 import type { ExplanationChapter, ExplanationSettings, ExplanationStop, Part } from '@doodla/core';
 import { explained, placeAt, playedParts, stretchesOf } from '@doodla/core/explain';
 import type { Turn } from '@doodla/core/replay';
-import { Scissors, Volume2, VolumeX } from 'lucide-react';
+import { Captions, Scissors, Volume2, VolumeX } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { putExplanation } from '../api/explanations';
 import { logOf } from '../replay/bringBack';
@@ -13,8 +13,11 @@ import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
+import { CaptionEditor } from './CaptionEditor';
+import { CaptionLine } from './CaptionLine';
 import { MendBar } from './MendBar';
 import { studioOf } from './studio';
+import { useCaptions } from './useCaptions';
 import { useExplanationStops } from './useExplanationStops';
 import type { Material } from './useMaterial';
 import { useParts } from './useParts';
@@ -38,13 +41,18 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
   const keep = useKeeping(desk, material);
   const tell = (error: Error) => desk.tellProblem(error.message);
   const parts = useParts(explanation, (next) => void keep({ parts: next }).catch(tell));
-  const playing = usePlaying(material, parts.now, () => desk.tellProblem(t('explain.noSound')));
+  const playing = usePlaying(material, parts.now, desk.tellProblem);
   const { recorded, played, sound } = playing;
   const player = useReplay(recorded, room, wanted, playing);
   const keepStops = (stops: ExplanationStop[]) => keep({ stops });
   const stops = useExplanationStops(explanation, played, player, keepStops, desk.tellProblem);
   const writers = useMemo(() => writersIn(recorded, room), [recorded, room]);
-  const [mending, setMending] = useState(false);
+  const [open, setOpen] = useState<'mend' | 'captions'>();
+  const captions = useCaptions(explanation, played, player.replay.length, (next) =>
+    keep({ captions: next }).catch(tell),
+  );
+  const [isRead, setRead] = useState(true);
+  const toggle = (what: 'mend' | 'captions') => setOpen(open === what ? undefined : what);
   const studio = desk.isTeacher ? studioOf(room) : undefined;
   const nameChapter = async ({ place }: Turn, name: string) => {
     if (!place) return;
@@ -73,19 +81,37 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
             />
           )}
           {played.some(({ voice }) => voice) && <VoiceSwitch sound={sound} />}
+          {(studio || captions.cues.length > 0) && (
+            <IconButton
+              label={studio ? t('explain.captions') : t('explain.captionsOff')}
+              icon={<Captions aria-hidden size={22} />}
+              active={studio ? open === 'captions' : isRead}
+              tooltipSide="none"
+              onClick={() => (studio ? toggle('captions') : setRead(!isRead))}
+            />
+          )}
           {studio && (
             <IconButton
               label={t('explain.mend')}
               icon={<Scissors aria-hidden size={22} />}
-              active={mending}
+              active={open === 'mend'}
               tooltipSide="none"
-              onClick={() => setMending(!mending)}
+              onClick={() => toggle('mend')}
             />
           )}
         </>
       }
     >
-      {mending && studio && (
+      {isRead && <CaptionLine player={player} captions={captions} />}
+      {open === 'captions' && (
+        <CaptionEditor
+          player={player}
+          captions={captions}
+          name={explanation.name}
+          onProblem={desk.tellProblem}
+        />
+      )}
+      {open === 'mend' && studio && (
         <MendBar
           desk={desk}
           studio={studio}
@@ -102,8 +128,7 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
 }
 
 /** What plays now: its log, its parts, what was shown beside the pages, and the voice. */
-function usePlaying(material: Material, parts: readonly Part[], onSilent: () => void) {
-  const silent = useRef(onSilent);
+function usePlaying(material: Material, parts: readonly Part[], tell: (sentence: string) => void) {
   return useMemo(() => {
     const { explanation, shown, voices } = material;
     const played = playedParts({ takes: explanation.takes, parts: [...parts] });
@@ -111,19 +136,19 @@ function usePlaying(material: Material, parts: readonly Part[], onSilent: () => 
       played,
       recorded: explained(material.recorded, explanation, material.noted),
       parts: stretchesOf(played),
-      sound: new PlayedVoice(played, voices, () => silent.current()),
+      sound: new PlayedVoice(played, voices, () => tell(t('explain.noSound'))),
       at(time: number) {
         const place = placeAt(played, time);
         return place && shown.get(place.take)?.at(place.from);
       },
     };
-  }, [material, parts]);
+  }, [material, parts, tell]);
 }
 
 /** Keeps something of an explanation with all else that was said of it. */
 function useKeeping({ room }: PageDesk, { explanation }: Material) {
-  const { name, parts, stops, chapters, finished } = explanation;
-  const said = useRef<ExplanationSettings>({ name, parts, stops, chapters, finished });
+  const { name, parts, stops, chapters, captions, finished } = explanation;
+  const said = useRef<ExplanationSettings>({ name, parts, stops, chapters, captions, finished });
   return async (set: Partial<ExplanationSettings>) => {
     const next = { ...said.current, ...set };
     await putExplanation(logOf(room), explanation.id, next);

@@ -76,6 +76,7 @@ export function MendBar(props: MendBarProps) {
         sound={sound}
         place={{ parts: [...parts.now], span, what: 'voice' }}
         onDone={onRenew}
+        onCancel={() => setSpeaking(false)}
         onProblem={desk.tellProblem}
       />
     );
@@ -94,7 +95,7 @@ export function MendBar(props: MendBarProps) {
       <p role="status" className="px-1 tabular-nums">
         {whole
           ? t('explain.allOfIt')
-          : t('explain.stretch', { from: playTime(span.from), to: playTime(span.to) })}
+          : t('explain.stretch', { from: inTenths(span.from), to: inTenths(span.to) })}
       </p>
       <Button look="onBoard" disabled={whole} onClick={() => change(partsWithin(parts.now, span))}>
         {t('explain.keepOnly')}
@@ -133,6 +134,10 @@ export function MendBar(props: MendBarProps) {
     </div>
   );
 }
+
+/** Such as *1:02.5*. */
+const inTenths = (time: number): string =>
+  `${playTime(Math.floor(time / 1000) * 1000)}.${Math.floor((time % 1000) / 100)}`;
 
 /** Marks a stretch over the time as long as it is chosen. */
 function useMarked(player: Player, span: Span | undefined): void {

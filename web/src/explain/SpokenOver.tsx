@@ -19,11 +19,22 @@ interface SpokenOverProps {
   place: MendPlace;
   /** Told when it is over, and something may have been recorded. */
   onDone(): void;
+  /** Told when nothing is to be recorded. */
+  onCancel(): void;
   onProblem(sentence: string): void;
 }
 
 /** Speaking anew over a stretch while it plays without its voice. */
-export function SpokenOver({ studio, material, player, sound, place, onDone, onProblem }: SpokenOverProps) {
+export function SpokenOver({
+  studio,
+  material,
+  player,
+  sound,
+  place,
+  onDone,
+  onCancel,
+  onProblem,
+}: SpokenOverProps) {
   const [microphone, setMicrophone] = useState<Microphone>();
   const [recorder, setRecorder] = useState<Recorder>();
   useEffect(() => {
@@ -35,7 +46,7 @@ export function SpokenOver({ studio, material, player, sound, place, onDone, onP
       },
       (error: Error) => {
         onProblem(error.message);
-        onDone();
+        onCancel();
       },
     );
     return () => {
@@ -74,7 +85,7 @@ export function SpokenOver({ studio, material, player, sound, place, onDone, onP
             look="onBoard"
             onClick={() => {
               microphone?.close();
-              onDone();
+              onCancel();
             }}
           >
             {t('common.cancel')}

@@ -78,7 +78,7 @@ export class Noter {
     what: Noted extends infer One ? (One extends Noted ? Omit<One, 't'> : never) : never,
     t = this.time(),
   ): void {
-    this.noted.push({ t: Math.round(Math.max(0, t)), ...what } as Noted);
+    this.noted.push({ t: Math.round(Math.max(0, t)), ...what });
   }
 
   private notePage(): void {

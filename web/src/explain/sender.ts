@@ -88,7 +88,8 @@ export class Sender {
   }
 
   private async send(explanation: KeptExplanation): Promise<void> {
-    const { id, log, owner: _owner, mend: _mend, ...said } = explanation;
+    const { id, log } = explanation;
+    const said = saidOf(explanation);
     const takes = await this.kept.takesOf(id);
     // Those who watch see it once all of it is there.
     const whole = { ...said, finished: false };
@@ -99,10 +100,9 @@ export class Sender {
     await this.kept.forget(id);
   }
 
-  private async sendTake(
-    log: LogRef,
-    { explanation, keptAt: _keptAt, over, ...take }: KeptTake,
-  ): Promise<void> {
+  private async sendTake(log: LogRef, kept: KeptTake): Promise<void> {
+    const { explanation, over, id, startedAt, length, voice } = kept;
+    const take: Take = { id, startedAt, length, voice };
     // Sound without the piece before it may be of no use, so pieces go one after the other.
     if (!this.sent.has(take.id))
       await this.once(take.id, take, () => this.server.putTake(log, explanation, take));
@@ -130,6 +130,11 @@ export class Sender {
     await say();
     this.sent.set(id, written);
   }
+}
+
+/** What the server is told of an explanation. */
+function saidOf({ name, parts, stops, chapters, captions, finished }: KeptExplanation): ExplanationSettings {
+  return { name, parts, stops, chapters, captions, finished };
 }
 
 function joined(pieces: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {

@@ -39,9 +39,8 @@ export function recordSound(
   let startedAt = 0;
   const stopped = new Promise<void>((resolve) => (recorder.onstop = () => resolve()));
   return new Promise((resolve, reject) => {
-    recorder.onerror = (event) => {
-      const { error } = event as ErrorEvent & { error?: Error };
-      const failed = error ?? new Error('Sound could not be recorded.');
+    recorder.onerror = () => {
+      const failed = new Error('Sound could not be recorded.');
       reject(failed);
       onFailed(failed);
     };

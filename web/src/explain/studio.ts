@@ -56,7 +56,7 @@ export class Studio {
   /** Begins a new explanation, with a countdown. */
   async begin(name: string, wish: RecordingWish): Promise<void> {
     const { room } = this.desk;
-    const said = { name, parts: null, stops: [], chapters: [], finished: false };
+    const said = { name, parts: null, stops: [], chapters: [], captions: [], finished: false };
     const explanation: KeptExplanation = { id: nanoid(), log: logOf(room), owner: this.owner, ...said };
     await recordedStore.putExplanation(explanation);
     this.record(wish, { explanation, length: 0, clockAhead: await this.clockAhead() });
@@ -64,11 +64,11 @@ export class Studio {
 
   /** Records something of an explanation anew, after a countdown; it is complete again with what is recorded. */
   async mend(
-    { id, name, stops, chapters }: Explanation,
+    { id, name, stops, chapters, captions }: Explanation,
     mend: MendPlace,
     wish: RecordingWish,
   ): Promise<Recorder> {
-    const said = { name, parts: mend.parts, stops, chapters, finished: false };
+    const said = { name, parts: mend.parts, stops, chapters, captions, finished: false };
     const log = logOf(this.desk.room);
     const explanation: KeptExplanation = { id, log, owner: this.owner, mend, ...said };
     await recordedStore.putExplanation(explanation);

@@ -1,6 +1,6 @@
 import type { Explanation, Part } from '@doodla/core';
 import { wholeOf } from '@doodla/core/explain';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 
 /** What of an explanation plays, and how that is changed. */
 export interface Parts {
@@ -22,7 +22,8 @@ export function useParts(
   keep: (parts: Part[] | null) => void,
 ): Parts {
   const [{ states, at }, setHistory] = useState({ states: [parts], at: 0 });
-  const now = states[at] ?? takes.map(wholeOf);
+  const state = states[at];
+  const now = useMemo(() => state ?? takes.map(wholeOf), [state, takes]);
   const go = (to: number) => {
     setHistory({ states, at: to });
     keep(states[to]!);

@@ -12,8 +12,8 @@ const SHEET = '#23483b';
 export function paintShown(canvas: HTMLCanvasElement, page: Page, extent: Rect, shown: Shown): void {
   const scale = canvas.width / extent.width;
   const ctx = canvas.getContext('2d')!;
-  const usePageUnits = () => ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
-  usePageUnits();
+  const toPageUnits = () => ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
+  toPageUnits();
   for (const { points, style, left } of shown.wisps.filter((one) => one.page === page.id)) {
     ctx.globalAlpha = left;
     drawItems(ctx, paintStroke({ points, style }, false));
@@ -21,7 +21,7 @@ export function paintShown(canvas: HTMLCanvasElement, page: Page, extent: Rect, 
   ctx.globalAlpha = 1;
   if (shown.focus?.page === page.id) {
     paintFocus(ctx, canvas, extent, shown.focus);
-    usePageUnits();
+    toPageUnits();
   }
   const now = performance.now();
   const dots = shown.points

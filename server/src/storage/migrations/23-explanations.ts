@@ -11,6 +11,7 @@ export class Explanations1700000000023 implements MigrationInterface {
       parts TEXT,
       stops TEXT NOT NULL,
       chapters TEXT NOT NULL,
+      captions TEXT NOT NULL,
       finished INTEGER NOT NULL,
       created_at INTEGER NOT NULL,
       dropped_at INTEGER
