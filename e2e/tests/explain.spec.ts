@@ -412,3 +412,28 @@ test('captions are typed, timed by a key while it plays, read by a browser, and 
   await expect(dialog.getByTestId('caption')).toHaveText('Loads');
   expect(await findings(teacher)).toEqual([]);
 });
+
+test('each page may be recorded as an explanation of its own', async ({ teacher }) => {
+  const { dialog, open, panel, lasts, finish } = recordingOn(teacher);
+  await open();
+  await expect(dialog.getByRole('meter')).toBeVisible();
+  await dialog.getByLabel('Name').fill('Parts');
+  await dialog.getByLabel('One for each page').check();
+  await dialog.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(panel).toHaveAttribute('data-recording', 'recording');
+  await lasts(1);
+  await teacher.keyboard.press('PageDown');
+  await surfaceShown(teacher);
+  await draw(teacher, wave(80, 200));
+  await lasts(1);
+  await finish();
+  const { list } = kept(teacher);
+  await expect
+    .poll(async () =>
+      (await list()).map(({ name, finished, takes }) => [name, finished, takes.length]).sort(),
+    )
+    .toEqual([
+      ['Parts, page 1', true, 1],
+      ['Parts, page 2', true, 1],
+    ]);
+});

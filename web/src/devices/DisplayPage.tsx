@@ -36,7 +36,11 @@ function Display({ workspace, onLeave }: { workspace: Workspace; onLeave(why: st
   const why = useStay(workspace.room);
   if (why !== undefined) return <Left why={why} onAgain={() => onLeave(why)} />;
   return (
-    <WorkspaceView workspace={workspace} slim corners={() => <Light classroom={workspace.room.classroom!} />} />
+    <WorkspaceView
+      workspace={workspace}
+      slim
+      corners={() => <Light classroom={workspace.room.classroom!} />}
+    />
   );
 }
 

@@ -8,7 +8,6 @@ import { Tick } from '../ui/Tick';
 import { t } from '../words';
 import { dateAndTime } from '../words/dates';
 import { LevelBar } from './LevelBar';
-import type { NotedChoice } from './noter';
 import { Microphone } from './microphone';
 import { roomText, useRoomLeft } from './roomLeft';
 import type { Studio } from './studio';
@@ -27,7 +26,7 @@ const NO_VOICE = 'none';
 /** What is recorded and by which microphone, before it begins. */
 export function NewRecording({ studio, room, inClass, onBegun }: NewRecordingProps) {
   const [name, setName] = useState(() => t('explain.named', { date: dateAndTime(Date.now()) }));
-  const [choice, setChoice] = useState<NotedChoice>({ pointing: true, focus: true });
+  const [choice, setChoice] = useState({ pointing: true, focus: true, perPage: false });
   const { microphone, microphones, problem, choose, keep } = useMicrophone();
   const left = useRoomLeft(room);
   const [failed, setFailed] = useState<string>();
@@ -67,6 +66,9 @@ export function NewRecording({ studio, room, inClass, onBegun }: NewRecordingPro
       <div className="*:mb-1">
         <Tick checked={choice.pointing} onChange={(pointing) => setChoice({ ...choice, pointing })}>
           {t('explain.withPointing')}
+        </Tick>
+        <Tick checked={choice.perPage} onChange={(perPage) => setChoice({ ...choice, perPage })}>
+          {t('explain.perPage')}
         </Tick>
         {inClass && (
           <Tick checked={choice.focus} onChange={(focus) => setChoice({ ...choice, focus })}>

@@ -31,6 +31,8 @@ export type RecordedDesk = NotedDesk & {
 /** What is recorded, and how. */
 export interface RecordingWish extends NotedChoice {
   microphone: Microphone | undefined;
+  /** Whether each page becomes an explanation of its own. */
+  perPage?: boolean;
 }
 
 /** An explanation that is recorded, from its beginning or on from where it was broken off. */
@@ -169,23 +171,26 @@ export class Recorder {
     this.stops.set(this.explanation.stops.length);
   }
 
-  /** Ends the recording: it is complete. Not while something of it cannot be kept, which is told. */
-  async finish(): Promise<void> {
+  /**
+   * Ends the recording: it is complete. Not while something of it cannot be kept, which is told. Another one may go on with its
+   * microphone.
+   */
+  async finish(handsOver = false): Promise<void> {
     await this.pause();
     if (this.unkept.size > 0) return this.desk.room.tellProblem(t('explain.noRoomHere'));
     const { mend } = this.explanation;
     const takes = mend ? await this.kept.takesOf(this.id) : [];
     this.say({ finished: true, ...(mend && { parts: mended(mend, takes) }) });
     await this.tail;
-    this.close();
+    this.close(handsOver);
   }
 
   /** Lets go; what was recorded stays, to go on with. */
-  close(): void {
+  close(handsOver = false): void {
     void this.pause();
     clearInterval(this.timer);
     for (const stop of this.stopWatching) stop();
-    this.wish.microphone?.close();
+    if (!handsOver) this.wish.microphone?.close();
     this.phase.set({ is: 'over' });
   }
 

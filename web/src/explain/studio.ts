@@ -1,10 +1,11 @@
+import type { Explanation } from '@doodla/core';
 import { Store } from '@doodla/core/client';
 import { nanoid } from 'nanoid';
 import { listExplanations } from '../api/explanations';
 import { logOf } from '../replay/bringBack';
 import type { PageDesk } from '../room/pageDesk';
 import type { Room } from '../room/room';
-import type { Explanation } from '@doodla/core';
+import { t } from '../words';
 import type { MendPlace } from './mended';
 import { mended } from './mended';
 import { Microphone } from './microphone';
@@ -55,11 +56,8 @@ export class Studio {
 
   /** Begins a new explanation, with a countdown. */
   async begin(name: string, wish: RecordingWish): Promise<void> {
-    const { room } = this.desk;
-    const said = { name, parts: null, stops: [], chapters: [], captions: [], finished: false };
-    const explanation: KeptExplanation = { id: nanoid(), log: logOf(room), owner: this.owner, ...said };
-    await recordedStore.putExplanation(explanation);
-    this.record(wish, { explanation, length: 0, clockAhead: await this.clockAhead() });
+    const begun = await this.newOne(name, wish);
+    this.record(name, wish, begun).countDown();
   }
 
   /** Records something of an explanation anew, after a countdown; it is complete again with what is recorded. */
@@ -72,7 +70,10 @@ export class Studio {
     const log = logOf(this.desk.room);
     const explanation: KeptExplanation = { id, log, owner: this.owner, mend, ...said };
     await recordedStore.putExplanation(explanation);
-    return this.record(wish, { explanation, length: 0, clockAhead: await this.clockAhead() });
+    const begun = { explanation, length: 0, clockAhead: await this.clockAhead() };
+    const recorder = this.record(name, wish, begun);
+    recorder.countDown();
+    return recorder;
   }
 
   /** Resolves when what was recorded is at the server, or was tried. */
@@ -87,7 +88,8 @@ export class Studio {
     const { explanation, length, hasVoice } = broken;
     const microphone = hasVoice ? await Microphone.open() : undefined;
     this.brokenOff.set(undefined);
-    this.record({ ...choice, microphone }, { explanation, length, clockAhead: await this.clockAhead() });
+    const begun = { explanation, length, clockAhead: await this.clockAhead() };
+    this.record(explanation.name, { ...choice, microphone }, begun).countDown();
   }
 
   /** Leaves what was broken off as it is: it is complete. */
@@ -110,16 +112,48 @@ export class Studio {
     studios.delete(this.desk.room);
   }
 
-  private record(wish: RecordingWish, begun: Begun): Recorder {
+  private async newOne(name: string, { perPage }: RecordingWish): Promise<Begun> {
+    const { room, pageId, pages } = this.desk;
+    const number = pages.get().findIndex(({ id }) => id === pageId.get()) + 1;
+    const said = {
+      name: perPage ? t('explain.nameOfPage', { name, number }) : name,
+      parts: null,
+      stops: [],
+      chapters: [],
+      captions: [],
+      finished: false,
+    };
+    const explanation: KeptExplanation = { id: nanoid(), log: logOf(room), owner: this.owner, ...said };
+    await recordedStore.putExplanation(explanation);
+    return { explanation, length: 0, clockAhead: await this.clockAhead() };
+  }
+
+  private record(name: string, wish: RecordingWish, begun: Begun): Recorder {
     const recorder = new Recorder(this.desk, wish, begun, this.sender);
     this.recorder.set(recorder);
+    const turned = () => {
+      if (recorder.phase.get().is === 'recording') void this.nextPage(name, wish, recorder);
+    };
+    const stopTurning = wish.perPage ? this.desk.pageId.subscribe(turned) : undefined;
     recorder.phase.subscribe(() => {
       if (recorder.phase.get().is !== 'over') return;
+      stopTurning?.();
       this.recorder.set(undefined);
       void this.sendAll();
     });
-    recorder.countDown();
     return recorder;
+  }
+
+  /** Finishes what was recorded of a page, and goes on with one of the next. */
+  private async nextPage(name: string, wish: RecordingWish, before: Recorder): Promise<void> {
+    await before.finish(true);
+    try {
+      const begun = await this.newOne(name, wish);
+      await this.record(name, wish, begun).goOn();
+    } catch {
+      wish.microphone?.close();
+      this.desk.tellProblem(t('explain.noRoomHere'));
+    }
   }
 
   private async sendAll(): Promise<void> {

@@ -2326,5 +2326,7 @@ export const de: Words = {
     goToLine: 'Zu {{time}} gehen',
     noTimeYet: 'Noch keine Zeit',
     removeLine: 'Diese Zeile entfernen',
+    perPage: 'Für jede Seite eine, nicht eine für alle',
+    nameOfPage: '{{name}}, Seite {{number}}',
   },
 };

@@ -2262,5 +2262,7 @@ export const en = {
     goToLine: 'Go to {{time}}',
     noTimeYet: 'No time yet',
     removeLine: 'Remove this line',
+    perPage: 'One for each page, not one for all',
+    nameOfPage: '{{name}}, page {{number}}',
   },
 };
