@@ -1,11 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Part } from '../src/api/explanations.js';
+import type { Part, Take } from '../src/api/explanations.js';
+import type { Noted } from '../src/explain/index.js';
 import {
   cutOut,
   lengthOf,
   partsWithin,
+  playedParts,
   replaced,
+  settledNotes,
+  settledSettings,
+  settledTakes,
   shortened,
   silencesIn,
   spansWithout,
@@ -166,5 +171,68 @@ describe('silences', () => {
       { from: 3000, to: 5500 },
     ]);
     expect(spansWithout([{ from: 1000, to: 6000 }], [], 1500)).toEqual([{ from: 1000, to: 6000 }]);
+  });
+});
+
+describe('what plays, made all that there is', () => {
+  const take = (id: string, startedAt: number): Take => ({
+    id,
+    startedAt,
+    length: 10_000,
+    voice: 'audio/webm',
+  });
+  const played = playedParts({
+    takes: [take('a', 1000), take('b', 50_000)],
+    parts: [
+      { take: 'a', from: 2000, length: 3000 },
+      { take: 'b', from: 0, length: 1000, voice: null },
+    ],
+  });
+  const ids = ['x', 'y'];
+  const settled = settledTakes(played, () => ids.shift()!);
+
+  it('is a take for each part, at the time at which it was recorded', () => {
+    expect(settled.map((one) => one.take)).toEqual([
+      { id: 'x', startedAt: 3000, length: 3000, voice: 'audio/webm' },
+      { id: 'y', startedAt: 50_000, length: 1000, voice: null },
+    ]);
+  });
+
+  it('keeps what was noted meanwhile, and how things stood when it begins', () => {
+    const noted: Noted[] = [
+      { t: 0, do: 'page', page: 'one' },
+      { t: 100, do: 'op', op: 'early' },
+      { t: 1000, do: 'page', page: 'two' },
+      { t: 1500, do: 'uncovered', marks: ['patch'] },
+      { t: 2000, do: 'op', op: 'there already' },
+      { t: 2500, do: 'op', op: 'within' },
+      { t: 5001, do: 'op', op: 'late' },
+    ];
+    expect(settledNotes(noted, played[0]!)).toEqual([
+      { t: 0, do: 'page', page: 'two' },
+      { t: 0, do: 'focus', focus: null },
+      { t: 0, do: 'uncovered', marks: ['patch'] },
+      { t: 0, do: 'playing', playing: null },
+      { t: 500, do: 'op', op: 'within' },
+    ]);
+  });
+
+  it('has its stops, chapters and captions where they were, but for those at what is gone', () => {
+    const said = {
+      stops: [
+        { id: '1', take: 'a', from: 2500, text: '', seconds: null },
+        { id: '2', take: 'a', from: 9000, text: '', seconds: null },
+      ],
+      chapters: [{ take: 'b', from: 0, name: 'Loads' }],
+      captions: [
+        { take: 'b', from: 400, length: 300, text: 'Arches' },
+        { take: 'a', from: 0, length: 0, text: 'no time yet' },
+      ],
+    };
+    expect(settledSettings(said, settled)).toEqual({
+      stops: [{ id: '1', take: 'x', from: 500, text: '', seconds: null }],
+      chapters: [{ take: 'y', from: 0, name: 'Loads' }],
+      captions: [{ take: 'y', from: 400, length: 300, text: 'Arches' }],
+    });
   });
 });

@@ -12,8 +12,8 @@ export async function start() {
     browser: 'firefox',
     executablePath: BINARY,
     headless: true,
-    // A practice screen is drawn here; nobody is asked for a real one.
-    extraPrefsFirefox: { 'media.navigator.permission.disabled': true },
+    // A practice screen is drawn here, and the microphone hums; nobody is asked for real ones.
+    extraPrefsFirefox: { 'media.navigator.permission.disabled': true, 'media.navigator.streams.fake': true },
   });
   return {
     version: await browser.version(),

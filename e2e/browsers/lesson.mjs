@@ -195,6 +195,36 @@ export const STEPS = {
     await press(teacher, '^Show all pages$');
   },
 
+  'an explanation is recorded, with a voice where the browser has one, and plays again': async ({
+    teacher,
+  }) => {
+    const inDialog = (selector) => Boolean(document.querySelector(`[role=dialog] ${selector}`));
+    await press(teacher, '^Explanations$');
+    await until(teacher, 'a microphone, or why there is none', inDialog, ':is([role=meter], [role=alert])');
+    const hears = await teacher.run(inDialog, '[role=meter]');
+    const records = await teacher.run(
+      () => typeof MediaRecorder === 'function' && Boolean(globalThis.navigator.mediaDevices?.getUserMedia),
+    );
+    if (hears && !records) throw new Error('a microphone is shown that cannot be recorded');
+    await press(teacher, '^Record$');
+    await until(
+      teacher,
+      'two seconds',
+      () => Number(document.querySelector('[data-recording] [role=timer]')?.textContent.slice(-1)) >= 2,
+    );
+    await press(teacher, '^Finish$');
+    await until(teacher, 'the end', () => !document.querySelector('[data-recording]'));
+    await press(teacher, '^Explanations$');
+    await press(teacher, '^Play$');
+    const status = (text) =>
+      document.querySelector('[data-testid=replay-status]')?.textContent.includes(text);
+    await until(teacher, 'the player', status, '0:00 of');
+    await press(teacher, '^Play$');
+    await until(teacher, 'a later moment', status, '0:01 of');
+    await press(teacher, '^Close$');
+    await press(teacher, '^Close$');
+  },
+
   'what this browser lacks is not offered': async ({ teacher }) => {
     const lacks = await teacher.run(() => ({
       screens: typeof globalThis.navigator.mediaDevices?.getDisplayMedia !== 'function',

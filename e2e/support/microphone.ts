@@ -59,3 +59,9 @@ export function tonesIn(sound: Buffer): number[] {
   }
   return begins;
 }
+
+/** How long a file of sound or video is by ffprobe, seconds. */
+export function probed(file: Buffer): number {
+  const args = ['-v', 'error', '-show_entries', 'format=duration', '-of', 'csv=p=0', 'pipe:0'];
+  return Number(execFileSync('ffprobe', args, { input: file }).toString());
+}

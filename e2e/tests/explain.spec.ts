@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { findings } from '../support/axe';
 import { CuttableLine } from '../support/cuttableLine';
 import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
-import { soundingMicrophone, tonesIn, forbiddenMicrophone } from '../support/microphone';
+import { forbiddenMicrophone, probed, soundingMicrophone, tonesIn } from '../support/microphone';
 import { plainPdf } from '../support/pdfs';
 import { darkInCanvas } from '../support/pictures';
 import { setRules } from '../support/roster';
@@ -293,17 +293,18 @@ test('an explanation is mended: cut, taken back, spoken and recorded anew, and a
   await surfaceShown(teacher);
   const { begin, lasts, finish, play, panel, dialog: list } = recordingOn(teacher);
   await begin('Cables');
+  await lasts(1);
   await draw(teacher, wave(80, 200));
-  await lasts(3);
-  await draw(teacher, wave(80, 300));
   await lasts(4);
+  await draw(teacher, wave(80, 300));
+  await lasts(5);
   await finish();
-  const { list: all } = kept(teacher);
+  const { list: all, track } = kept(teacher);
   await expect.poll(async () => (await all()).map(({ finished }) => finished)).toEqual([true]);
 
   const { dialog, status, slider } = await play('Cables');
   const length = async () => secondsOf(/of ([\d:]+)/.exec(await status.innerText())![1]!);
-  await expect.poll(length).toBeGreaterThanOrEqual(4);
+  await expect.poll(length).toBeGreaterThanOrEqual(5);
   const whole = await length();
   await dialog.getByRole('button', { name: 'Mend' }).click();
   const bar = dialog.getByRole('toolbar', { name: 'Mend' });
@@ -313,11 +314,11 @@ test('an explanation is mended: cut, taken back, spoken and recorded anew, and a
   await expect.poll(length).toBeLessThanOrEqual(whole - 1);
   await act('Undo');
   await expect.poll(length).toBe(whole);
-  await slider.fill('1000');
+  await slider.fill('2000');
   await act('From here');
-  await slider.fill('3000');
+  await slider.fill('4000');
   await act('To here');
-  await expect(bar.getByRole('status')).toHaveText('0:01.0 to 0:03.0');
+  await expect(bar.getByRole('status')).toHaveText('0:02.0 to 0:04.0');
   await expect(dialog.getByTestId('marked')).toBeVisible();
   await act('Cut this out');
   await expect.poll(length).toBe(whole - 2);
@@ -354,11 +355,32 @@ test('an explanation is mended: cut, taken back, spoken and recorded anew, and a
     .toBe(true);
   await expect.poll(async () => (await all())[0]!.finished).toBe(true);
 
-  // What was recorded first is still there.
+  // What was recorded first is still there, until it is dropped for good.
   const again = await play('Cables');
   await again.dialog.getByRole('button', { name: 'Mend' }).click();
   await again.dialog.getByRole('button', { name: 'As it was recorded' }).click();
   await expect.poll(async () => (await all())[0]!.parts).toBeNull();
+  await again.dialog.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await all())[0]!.parts).not.toBeNull();
+  const [{ takes: old, parts: playing }] = (await all()) as [Explanation];
+  await again.dialog.getByRole('button', { name: 'Drop the rest' }).click();
+  await again.dialog.getByRole('button', { name: 'Drop it for good' }).click();
+  await expect.poll(async () => (await all())[0]!.parts).toBeNull();
+  const [settled] = await all();
+  expect(settled!.takes.map(({ length }) => length)).toEqual(
+    playing!.map(({ length }) => Math.round(length)),
+  );
+  expect(settled!.takes.some(({ id }) => old.some((one) => one.id === id))).toBe(false);
+  for (const { id, voice, length } of settled!.takes) {
+    if (voice === null) continue;
+    const sounds = probed(await track(settled!, id, 'voice')) * 1000;
+    // The sound of a take may end a moment before it.
+    expect(sounds).toBeLessThan(length + 60);
+    expect(sounds).toBeGreaterThan(length - 300);
+  }
+  await expect(again.status).toContainText('0:00');
+  await again.play.click();
+  await expect.poll(again.ink).toBeGreaterThan(0);
   await teacher.keyboard.press('Escape');
   await list.waitFor();
 });

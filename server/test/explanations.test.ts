@@ -140,6 +140,22 @@ describe('an explanation', () => {
     expect((await teacher.send('POST', path(`/${id}`))).status).toBe(404);
   });
 
+  it('lets go of a take that does not play, with what was recorded in it', async () => {
+    const { id, take, head, place } = await recorded();
+    await piece(`${place}/voice`, 0, 'a slip of the tongue');
+    const other = randomUUID();
+    await teacher.send('PUT', path(`/${id}/takes/${other}`), { ...head, startedAt: head.startedAt + 9000 });
+    const drop = (which: string) => teacher.send('DELETE', path(`/${id}/takes/${which}`));
+    expect((await drop(take)).body.code).toBe('take-plays');
+    const parts = [{ take: other, from: 0, length: 1000 }];
+    await teacher.send('PUT', path(`/${id}`), said({ parts }));
+    expect((await drop(other)).status).toBe(409);
+    expect((await asWren('DELETE', path(place))).status).toBe(403);
+    expect((await drop(take)).status).toBe(204);
+    expect((await list()).explanations[0]!.takes.map((one) => one.id)).toEqual([other]);
+    expect((await teacher.send('GET', path(`${place}/voice`))).status).toBe(404);
+  });
+
   it('refuses what is no part of one', async () => {
     const { id, take, head, place } = await recorded();
     const bad: Partial<Record<keyof Explanation, unknown>>[] = [

@@ -4,5 +4,6 @@ export * from './explained.js';
 export * from './mending.js';
 export * from './noted.js';
 export * from './playedParts.js';
+export * from './settled.js';
 export * from './shown.js';
 export * from './silences.js';

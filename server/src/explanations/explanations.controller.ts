@@ -99,6 +99,17 @@ export class ExplanationsController {
     await this.explanations.putTake(log, explanation, { id: take, startedAt, length, voice: voice ?? null });
   }
 
+  /** Drops a take for good, with all that was recorded in it. */
+  @Delete(':explanation/takes/:take')
+  @HttpCode(204)
+  async dropTake(
+    @CurrentVisitor() visitor: Visitor,
+    @Param() { explanation, take, ...log }: TakeOfLogDto,
+  ): Promise<void> {
+    await this.checkTeaches(log, visitor);
+    await this.explanations.dropTake(log, explanation, take);
+  }
+
   @Put(':explanation/takes/:take/:track/:number')
   @HttpCode(204)
   async putPiece(

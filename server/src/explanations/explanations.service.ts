@@ -76,6 +76,18 @@ export class ExplanationsService {
     await this.takes.insert({ id, explanationId: explanation, ...set });
   }
 
+  /** Leaves what is gone already. Throws Problem where the take plays. */
+  async dropTake(log: LogRef, explanation: string, id: string): Promise<void> {
+    const { parts } = await this.find(log, explanation);
+    if (!parts || parts.some(({ take, voice }) => take === id || voice?.take === id))
+      throw new Problem(
+        409,
+        'take-plays',
+        'This was not dropped, since it is a part of what plays. Please cut it out first.',
+      );
+    await this.takes.delete({ id, explanationId: explanation });
+  }
+
   /** Throws Problem where a log has no such explanation. */
   async find(log: LogRef, id: string): Promise<StoredExplanation> {
     const found = await this.explanations.findOneBy({ id, ...ownerOf(log) });

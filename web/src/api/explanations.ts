@@ -25,6 +25,10 @@ export const bringExplanationBack = (log: LogRef, id: string) =>
 export const putTake = (log: LogRef, explanation: string, { id, ...take }: Take) =>
   request<void>('PUT', takeOf(log, explanation, id), take);
 
+/** Drops a take for good. */
+export const dropTake = (log: LogRef, explanation: string, take: string) =>
+  request<void>('DELETE', takeOf(log, explanation, take));
+
 /** A piece of a take's track, by its number from 0. */
 export interface Piece {
   explanation: string;

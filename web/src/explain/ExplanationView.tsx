@@ -4,7 +4,7 @@ import type { Turn } from '@doodla/core/replay';
 import { Captions, Scissors, Volume2, VolumeX } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { putExplanation } from '../api/explanations';
-import { logOf } from '../replay/bringBack';
+import { logOf } from '../room/logOf';
 import { PlayedView } from '../replay/PlayedView';
 import { ReplayChoices } from '../replay/ReplayChoices';
 import type { Wanted } from '../replay/useReplay';
@@ -16,6 +16,7 @@ import { t } from '../words';
 import { CaptionEditor } from './CaptionEditor';
 import { CaptionLine } from './CaptionLine';
 import { MendBar } from './MendBar';
+import { settle } from './settle';
 import { studioOf } from './studio';
 import { useCaptions } from './useCaptions';
 import { useExplanationStops } from './useExplanationStops';
@@ -38,7 +39,7 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
   const { room } = desk;
   const { explanation } = material;
   const [wanted, setWanted] = useState<Wanted>({ page: undefined, author: undefined, pauses: true });
-  const keep = useKeeping(desk, material);
+  const { keep, said } = useKeeping(desk, material);
   const tell = (error: Error) => desk.tellProblem(error.message);
   const parts = useParts(explanation, (next) => void keep({ parts: next }).catch(tell));
   const playing = usePlaying(material, parts.now, desk.tellProblem);
@@ -119,6 +120,7 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
           parts={parts}
           player={player}
           sound={sound}
+          onSettle={() => settle(logOf(room), material, said(), played, () => undefined)}
           onRenew={onRenew}
           onLeave={onLeave}
         />
@@ -149,10 +151,13 @@ function usePlaying(material: Material, parts: readonly Part[], tell: (sentence:
 function useKeeping({ room }: PageDesk, { explanation }: Material) {
   const { name, parts, stops, chapters, captions, finished } = explanation;
   const said = useRef<ExplanationSettings>({ name, parts, stops, chapters, captions, finished });
-  return async (set: Partial<ExplanationSettings>) => {
-    const next = { ...said.current, ...set };
-    await putExplanation(logOf(room), explanation.id, next);
-    said.current = next;
+  return {
+    said: () => said.current,
+    async keep(set: Partial<ExplanationSettings>): Promise<void> {
+      const next = { ...said.current, ...set };
+      await putExplanation(logOf(room), explanation.id, next);
+      said.current = next;
+    },
   };
 }
 

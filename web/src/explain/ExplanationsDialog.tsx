@@ -1,7 +1,7 @@
 import type { Explanation } from '@doodla/core';
 import { Store } from '@doodla/core/client';
 import { useState } from 'react';
-import { logOf } from '../replay/bringBack';
+import { logOf } from '../room/logOf';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { Modal } from '../ui/Modal';

@@ -10,6 +10,7 @@ import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
 import { recordAnew } from './recordAnew';
+import { SettleSheet } from './SettleSheet';
 import { silentSpans } from './silences';
 import { SpokenOver } from './SpokenOver';
 import type { Studio } from './studio';
@@ -24,6 +25,8 @@ interface MendBarProps {
   parts: Parts;
   player: Player;
   sound: PlayedVoice;
+  /** Makes what plays all that there is. */
+  onSettle(): Promise<void>;
   onRenew(): void;
   onLeave(): void;
 }
@@ -33,11 +36,12 @@ const LONGEST_SILENCE = 1000;
 
 /** Mending: a stretch of the time, and what is done with it; each step can be undone, and the recording itself stays. */
 export function MendBar(props: MendBarProps) {
-  const { desk, studio, material, parts, player, sound, onRenew, onLeave } = props;
+  const { desk, studio, material, parts, player, sound, onSettle, onRenew, onLeave } = props;
   const { time } = useStore(player.state);
   const { length } = player.replay;
   const [span, setSpan] = useState<Span>({ from: 0, to: length });
   const [speaking, setSpeaking] = useState(false);
+  const [settling, setSettling] = useState(false);
   const [busy, setBusy] = useState(false);
   const whole = span.from <= 0 && span.to >= length;
   useMarked(player, whole ? undefined : span);
@@ -67,6 +71,15 @@ export function MendBar(props: MendBarProps) {
     const place = { parts: [...parts.now], span: what === 'all' ? { from, to: Infinity } : span, what };
     recordAnew(desk, studio, material, place, { replay: player.replay, sound }).then(onLeave, tell);
   };
+  if (settling)
+    return (
+      <SettleSheet
+        onSettle={onSettle}
+        onDone={onRenew}
+        onCancel={() => setSettling(false)}
+        onProblem={tell}
+      />
+    );
   if (speaking)
     return (
       <SpokenOver
@@ -130,6 +143,9 @@ export function MendBar(props: MendBarProps) {
       />
       <Button look="onBoard" disabled={!parts.isMended} onClick={() => parts.reset()}>
         {t('explain.asRecorded')}
+      </Button>
+      <Button look="onBoard" disabled={!parts.isMended} onClick={() => setSettling(true)}>
+        {t('explain.dropRest')}
       </Button>
     </div>
   );

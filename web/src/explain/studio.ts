@@ -2,7 +2,7 @@ import type { Explanation } from '@doodla/core';
 import { Store } from '@doodla/core/client';
 import { nanoid } from 'nanoid';
 import { listExplanations } from '../api/explanations';
-import { logOf } from '../replay/bringBack';
+import { logOf } from '../room/logOf';
 import type { PageDesk } from '../room/pageDesk';
 import type { Room } from '../room/room';
 import { t } from '../words';

@@ -1,7 +1,7 @@
 import type { ExplanationsReply } from '@doodla/core';
 import { useEffect, useState } from 'react';
 import { listExplanations } from '../api/explanations';
-import { logOf } from '../replay/bringBack';
+import { logOf } from '../room/logOf';
 import type { Room } from '../room/room';
 import { studioOf } from './studio';
 

@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react';
 import { fetchNoted, fetchVoice, listExplanations } from '../api/explanations';
 import type { Caller } from '../api/http';
 import { fetchRecorded } from '../api/replay';
-import { logOf } from '../replay/bringBack';
+import { logOf } from '../room/logOf';
 import type { Room } from '../room/room';
 
 /** All that an explanation is made of, whatever of it plays. */

@@ -1,6 +1,7 @@
-import type { LogRef, Space } from '@doodla/core';
+import type { Space } from '@doodla/core';
 import { toast } from 'sonner';
 import { restorePage } from '../api/history';
+import { logOf } from '../room/logOf';
 import type { Room } from '../room/room';
 import { t } from '../words';
 import { exactTime } from '../words/dates';
@@ -16,13 +17,6 @@ export interface EarlierState {
   seq: number;
   /** When it was, milliseconds since 1970. */
   at: number;
-}
-
-/** The log of the lesson or class that is open. */
-export function logOf(room: Room): LogRef {
-  return room.sitting === undefined
-    ? { kind: 'lesson', id: room.lesson }
-    : { kind: 'sitting', id: room.sitting };
 }
 
 /** Makes a page what it was, as a new step that can be undone. Throws RequestError. */

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { RecordedWithStops } from '../api/replay';
 import { fetchRecorded } from '../api/replay';
 import type { Room } from '../room/room';
-import { logOf } from './bringBack';
+import { logOf } from '../room/logOf';
 
 interface Fetching {
   recorded?: RecordedWithStops;

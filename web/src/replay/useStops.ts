@@ -3,7 +3,7 @@ import type { Replay } from '@doodla/core/replay';
 import { useEffect, useMemo, useState } from 'react';
 import { addStop, changeStop, removeStop } from '../api/replay';
 import type { Room } from '../room/room';
-import { logOf } from './bringBack';
+import { logOf } from '../room/logOf';
 import type { Player } from './player';
 
 /** A stop of what is played, and when in the playback it is. */

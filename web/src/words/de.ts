@@ -1682,6 +1682,8 @@ export const de: Words = {
       'Die Erklärungen hier sind so groß, wie sie sein dürfen. Bitte beende diese und verwirf andere, bevor du mehr aufnimmst.',
     'broken-piece': 'Das Senden brach ab. Es wird von selbst wiederholt.',
     'piece-size': 'Dieses Stück einer Aufnahme hat nicht die Größe, die eines hat.',
+    'take-plays':
+      'Das wurde nicht verworfen, weil es ein Teil dessen ist, was läuft. Bitte schneide es zuerst heraus.',
   },
   shapes: {
     arc: 'Bogen',
@@ -2328,5 +2330,10 @@ export const de: Words = {
     removeLine: 'Diese Zeile entfernen',
     perPage: 'Für jede Seite eine, nicht eine für alle',
     nameOfPage: '{{name}}, Seite {{number}}',
+    dropRest: 'Den Rest verwerfen',
+    dropRestHint:
+      'Was herausgeschnitten oder ersetzt ist, wird endgültig verworfen, auch was dort gesagt wurde. Nur was jetzt läuft, bleibt. Das lässt sich nicht rückgängig machen.',
+    isDropping: 'Der Rest wird verworfen …',
+    dropForGood: 'Endgültig verwerfen',
   },
 };

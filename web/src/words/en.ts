@@ -1632,6 +1632,7 @@ export const en = {
       'The explanations here are as large as they may be. Please finish this one, and drop others before you record more.',
     'broken-piece': 'What was sent broke off. It is sent again by itself.',
     'piece-size': 'This piece of a recording has not the size that one has.',
+    'take-plays': 'This was not dropped, since it is a part of what plays. Please cut it out first.',
   },
   shapes: {
     arc: 'Arc',
@@ -2264,5 +2265,10 @@ export const en = {
     removeLine: 'Remove this line',
     perPage: 'One for each page, not one for all',
     nameOfPage: '{{name}}, page {{number}}',
+    dropRest: 'Drop the rest',
+    dropRestHint:
+      'What is cut out or replaced is dropped for good, also what was said there. Only what plays now stays. This cannot be undone.',
+    isDropping: 'The rest is being dropped…',
+    dropForGood: 'Drop it for good',
   },
 };

@@ -1,0 +1,68 @@
+import type { Explanation, Take, TakePlace } from '../api/explanations.js';
+import type { Noted } from './noted.js';
+import type { PlayedPart } from './playedParts.js';
+import { NotedTake } from './shown.js';
+
+/** A take that holds nothing but a part that plays, and the part. */
+export interface SettledTake {
+  readonly take: Take;
+  readonly part: PlayedPart;
+}
+
+/** For each part that plays a take of its own, in their order; `newId` gives each a name. */
+export function settledTakes(parts: readonly PlayedPart[], newId: () => string): SettledTake[] {
+  return parts.map((part) => {
+    const { take, from, length, voice } = part;
+    const startedAt = Math.round(take.startedAt + from);
+    const sound = voice?.take.voice ?? null;
+    return { part, take: { id: newId(), startedAt, length: Math.round(length), voice: sound } };
+  });
+}
+
+/** What was noted while a part was recorded, by the time since it begins; at first how things stood then. */
+export function settledNotes(
+  noted: readonly Noted[],
+  { from, length }: Pick<PlayedPart, 'from' | 'length'>,
+): Noted[] {
+  const { focus, uncovered, playing } = new NotedTake(noted).at(from);
+  const page = noted.findLast((one) => one.do === 'page' && one.t <= from);
+  const within = noted.filter(({ t }) => t > from && t <= from + length);
+  return [
+    ...(page ? [{ ...page, t: 0 }] : []),
+    { t: 0, do: 'focus', focus },
+    { t: 0, do: 'uncovered', marks: uncovered },
+    { t: 0, do: 'playing', playing },
+    ...within.map((one) => ({ ...one, t: Math.round(one.t - from) })),
+  ];
+}
+
+/** Stops, chapters and captions at the takes that hold the parts; those at what does not play go. */
+export function settledPlaces<Place extends TakePlace>(
+  places: readonly Place[],
+  settled: readonly SettledTake[],
+): Place[] {
+  return places.flatMap((place) => {
+    const found = settled.find(
+      ({ part: { take, from, length } }) =>
+        take.id === place.take && place.from >= from && place.from <= from + length,
+    );
+    if (!found) return [];
+    return [{ ...place, take: found.take.id, from: Math.round(place.from - found.part.from) }];
+  });
+}
+
+/** An explanation of nothing but what plays; its parts are all that its takes hold. */
+export function settledSettings<Said extends Pick<Explanation, 'stops' | 'chapters' | 'captions'>>(
+  said: Said,
+  settled: readonly SettledTake[],
+): Said {
+  return {
+    ...said,
+    stops: settledPlaces(said.stops, settled),
+    chapters: settledPlaces(said.chapters, settled),
+    captions: settledPlaces(
+      said.captions.filter(({ length }) => length > 0),
+      settled,
+    ),
+  };
+}

@@ -1,0 +1,62 @@
+import type { ExplanationSettings, LogRef, Track } from '@doodla/core';
+import { MOST_PIECE_BYTES } from '@doodla/core';
+import type { PlayedPart, SettledTake } from '@doodla/core/explain';
+import { settledNotes, settledSettings, settledTakes, wholeOf, writeNoted } from '@doodla/core/explain';
+import { nanoid } from 'nanoid';
+import { dropTake, putExplanation, putPiece, putTake } from '../api/explanations';
+import type { Material } from './useMaterial';
+
+/**
+ * Makes takes of their own of what plays, and drops for good all that was recorded otherwise; `onProgress` hears how much is
+ * done, 0 to 1. Until the last step everything is there twice, so that nothing is lost where it breaks off. Throws RequestError.
+ */
+export async function settle(
+  log: LogRef,
+  material: Material,
+  said: ExplanationSettings,
+  played: readonly PlayedPart[],
+  onProgress: (share: number) => void,
+): Promise<void> {
+  const { explanation } = material;
+  const settled = settledTakes(played, nanoid);
+  for (const [i, one] of settled.entries()) {
+    await send(log, material, one);
+    onProgress((i + 1) / (settled.length + 1));
+  }
+  const next = settledSettings(said, settled);
+  const parts = settled.map(({ take }) => wholeOf(take));
+  await putExplanation(log, explanation.id, { ...next, parts });
+  for (const { id } of explanation.takes) await dropTake(log, explanation.id, id);
+  // Takes play in the order of their times, unless it is said otherwise.
+  const isInOrder = settled.every(
+    ({ take }, i) => i === 0 || take.startedAt > settled[i - 1]!.take.startedAt,
+  );
+  if (isInOrder) await putExplanation(log, explanation.id, { ...next, parts: null });
+  onProgress(1);
+}
+
+async function send(log: LogRef, material: Material, { take, part }: SettledTake): Promise<void> {
+  const { id } = material.explanation;
+  await putTake(log, id, take);
+  const noted = writeNoted(settledNotes(material.noted.get(part.take.id) ?? [], part));
+  await sendTrack(log, id, take.id, 'notes', new TextEncoder().encode(noted));
+  const sound = part.voice && material.sounds.get(part.voice.take.id);
+  if (!part.voice || !sound) return;
+  const { trimmed } = await import('./seekable');
+  const cut = await trimmed(sound, part.voice.from / 1000, (part.voice.from + part.length) / 1000);
+  await sendTrack(log, id, take.id, 'voice', new Uint8Array(await cut.arrayBuffer()));
+}
+
+async function sendTrack(
+  log: LogRef,
+  explanation: string,
+  take: string,
+  track: Track,
+  all: Uint8Array<ArrayBuffer>,
+): Promise<void> {
+  const size = MOST_PIECE_BYTES / 2;
+  for (let number = 0; number * size < all.length; number++) {
+    const bytes = all.slice(number * size, (number + 1) * size);
+    await putPiece(log, { explanation, take, track, number, bytes });
+  }
+}
