@@ -149,6 +149,12 @@ describe('marks as standard annotations', () => {
     );
   }, 60_000);
 
+  it('comes back as a mark where it is as thin as can be', async () => {
+    const thin = aNote({ x: 0, y: 1046.13, width: 60.01, height: 0.1, text: 'a' });
+    const [back] = await readBack(await annotated([thin], BOUNDLESS));
+    expect(isMark(back)).toBe(true);
+  });
+
   it('glues marked words to what they say again', async () => {
     const source = await PDFDocument.create();
     const font = await source.embedFont(StandardFonts.Helvetica);

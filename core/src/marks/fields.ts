@@ -27,7 +27,9 @@ export function isPaneId(value: unknown): value is number {
 }
 
 export const isCoordinate: Check = (value) => isNumberIn(value, -MAX_COORDINATE, MAX_COORDINATE);
-export const isLength: Check = (value) => isNumberIn(value, 0.1, MAX_COORDINATE);
+/** Least width and height of what has a box, page units. */
+export const LEAST_LENGTH = 0.1;
+export const isLength: Check = (value) => isNumberIn(value, LEAST_LENGTH, MAX_COORDINATE);
 export const isFlag: Check = (value) => typeof value === 'boolean';
 export const isOpacity: Check = (value) => isNumberIn(value, 0.05, 1);
 export const isInkWidth: Check = (value) => isNumberIn(value, INK_WIDTH.min, INK_WIDTH.max);

@@ -2,7 +2,7 @@ import type { Rect } from '../geometry/rect.js';
 import { rectFromCorners } from '../geometry/rect.js';
 import type { TurnedBox } from '../geometry/turnedBox.js';
 import { boundsOfPoints } from '../geometry/turnedBox.js';
-import { INK_WIDTH } from '../marks/fields.js';
+import { INK_WIDTH, LEAST_LENGTH } from '../marks/fields.js';
 import { TEXT_SIZE } from '../marks/text/textMark.js';
 import type { LineStyle } from '../marks/lineStyle.js';
 import type { MarkBody } from '../marks/markBody.js';
@@ -235,7 +235,10 @@ function note(fields: AnnotationFields, placing: Placing): MarkBody[] | undefine
   const [box, text] = [turnedBoxOf(fields, placing), plain(fields.text('Contents')).slice(0, 2000)];
   if (!box || text === '') return undefined;
   const { x, y, rotation } = box;
-  const { width, height } = Math.max(box.width, box.height) > ICON ? box : NOTE;
+  const wanted = Math.max(box.width, box.height) > ICON ? box : NOTE;
+  // Numbers of a PDF are rounded, and what is as thin as can be must not become thinner.
+  const width = Math.max(LEAST_LENGTH, wanted.width);
+  const height = Math.max(LEAST_LENGTH, wanted.height);
   const style = { colour: fields.colour('C') ?? NOTE_COLOUR, font: 'andika' as const };
   return [{ kind: 'note', x, y, width, height, rotation, text, style }];
 }
