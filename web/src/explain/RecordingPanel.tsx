@@ -12,7 +12,7 @@ import { isTyping } from '../replay/isTyping';
 import { LevelBar } from './LevelBar';
 import type { Recorder } from './recorder';
 
-const TICK_MS = 250;
+const TICK_MS = 1000;
 
 /** While it is recorded: how long it is, how loud, and what can be done; put where it is not in the way, or folded. */
 export function RecordingPanel({ recorder, desk }: { recorder: Recorder; desk: PageDesk }) {
@@ -50,7 +50,7 @@ export function RecordingPanel({ recorder, desk }: { recorder: Recorder; desk: P
           <Circle
             aria-hidden
             size={16}
-            className={classes(isOn ? 'animate-pulse fill-[#ff9d8f] text-[#ff9d8f]' : 'text-paper/60')}
+            className={classes(isOn ? 'fill-[#ff9d8f] text-[#ff9d8f]' : 'text-paper/60')}
           />
           <span role="timer">{playTime(recorder.length)}</span>
           {!folded && <Minimize2 aria-hidden size={16} />}

@@ -11,7 +11,9 @@ export class MicrophoneError extends Error {
 export type Hearing = 'fine' | 'silent' | 'muted' | 'gone';
 
 /** How often the level is looked at, and how long nothing may come in before that is said; milliseconds. */
-const LOOK_MS = 100;
+const LOOK_MS = 200;
+/** The level is told in so many steps, since each is drawn. */
+const LEVELS = 16;
 const SILENT_MS = 3000;
 /** Louder than any microphone's own noise when nothing at all comes in; −66 dB below full scale. */
 const NOTHING = 0.0005;
@@ -29,6 +31,7 @@ export class Microphone {
 
   private constructor(readonly stream: MediaStream) {
     this.analyser = this.context.createAnalyser();
+    this.analyser.fftSize = 1024;
     this.samples = new Float32Array(this.analyser.fftSize);
     this.context.createMediaStreamSource(stream).connect(this.analyser);
     // A browser may hold it back until somebody has tapped; then there is no level, and sound all the same.
@@ -82,7 +85,8 @@ export class Microphone {
     const loudness = Math.sqrt(power);
     const now = performance.now();
     if (loudness > NOTHING || this.context.state !== 'running') this.heardAt = now;
-    this.level.set(loudness > 0 ? Math.min(1, Math.max(0, 1 + (20 * Math.log10(loudness)) / 54)) : 0);
+    const level = loudness > 0 ? Math.min(1, Math.max(0, 1 + (20 * Math.log10(loudness)) / 54)) : 0;
+    this.level.set(Math.round(level * LEVELS) / LEVELS);
     this.hearing.set(this.hearingAt(now));
   }
 
