@@ -157,6 +157,20 @@ describe('a recording', () => {
     expect(recorder.phase.get().is).toBe('over');
   });
 
+  it('is one take, however often it is told to go on, and none after it was let go of', async () => {
+    const { recorder, kept } = aRecorder();
+    await Promise.all([recorder.goOn(), recorder.goOn()]);
+    await recorder.goOn();
+    await pass(1000);
+    await recorder.pause();
+    expect(kept.takes.size).toBe(1);
+    recorder.close();
+    await recorder.goOn();
+    await pass(2000);
+    expect(kept.takes.size).toBe(1);
+    expect(recorder.phase.get().is).toBe('over');
+  });
+
   it('loses at most its last second', async () => {
     const { recorder, kept, operate } = aRecorder();
     await recorder.goOn();

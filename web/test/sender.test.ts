@@ -64,6 +64,8 @@ class Server implements Receiver {
   readonly pieces = new Map<string, number[]>();
   readonly said: boolean[] = [];
   length = 0;
+  /** Explanations that are not taken. */
+  refuses: (id: string) => boolean = () => false;
   /** What is thrown by the next requests. */
   failures: Error[] = [];
 
@@ -71,7 +73,8 @@ class Server implements Receiver {
     const failure = this.failures.shift();
     return failure ? Promise.reject(failure) : Promise.resolve();
   }
-  async putExplanation(_log: object, _id: string, { finished }: { finished: boolean }): Promise<void> {
+  async putExplanation(_log: object, id: string, { finished }: { finished: boolean }): Promise<void> {
+    if (this.refuses(id)) throw new RequestError(404, 'not-found', 'It is gone.');
     await this.meet();
     this.said.push(finished);
   }
@@ -152,6 +155,19 @@ describe('what was recorded', () => {
     await sender.settled();
     expect(problems).toEqual([refusal.message]);
     expect(kept.stored).toHaveLength(5);
+    sender.close();
+  });
+
+  it('of one explanation arrives, whatever is refused of another', async () => {
+    const { kept, server, sender } = aSender();
+    kept.begin(true);
+    kept.take({ over: true });
+    kept.all.set('gone', { ...kept.all.get('e')!, id: 'gone' });
+    kept.all.set('e', kept.all.get('e')!);
+    server.refuses = (id) => id === 'e';
+    await sender.settled();
+    expect(server.said).toContain(true);
+    expect([...kept.all.keys()]).not.toContain('gone');
     sender.close();
   });
 

@@ -120,7 +120,7 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
           parts={parts}
           player={player}
           sound={sound}
-          onSettle={() => settle(logOf(room), material, said(), played, () => undefined)}
+          onSettle={(onProgress) => settle(logOf(room), material, said(), played, onProgress)}
           onRenew={onRenew}
           onLeave={onLeave}
         />

@@ -26,7 +26,7 @@ interface MendBarProps {
   player: Player;
   sound: PlayedVoice;
   /** Makes what plays all that there is. */
-  onSettle(): Promise<void>;
+  onSettle(onProgress: (share: number) => void): Promise<void>;
   onRenew(): void;
   onLeave(): void;
 }

@@ -104,6 +104,7 @@ function useMicrophone() {
           opened = one;
           setMicrophone(one);
           setProblem(undefined);
+          // Without a list one has the microphone that is open.
           Microphone.list().then(setMicrophones, () => undefined);
         },
         (error: Error) => !gone && setProblem(error.message),

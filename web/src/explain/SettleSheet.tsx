@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import { Button } from '../ui/Button';
+import { ProgressBar } from '../ui/ProgressBar';
 import { t } from '../words';
 
 interface SettleSheetProps {
-  onSettle(): Promise<void>;
+  /** Tells how much is done, 0 to 1. */
+  onSettle(onProgress: (share: number) => void): Promise<void>;
   onDone(): void;
   onCancel(): void;
   onProblem(error: Error): void;
@@ -11,10 +13,11 @@ interface SettleSheetProps {
 
 /** Asks before what does not play is dropped for good. */
 export function SettleSheet({ onSettle, onDone, onCancel, onProblem }: SettleSheetProps) {
-  const [busy, setBusy] = useState(false);
+  const [share, setShare] = useState<number>();
+  const busy = share !== undefined;
   const settle = () => {
-    setBusy(true);
-    onSettle().then(onDone, (error: Error) => {
+    setShare(0);
+    onSettle(setShare).then(onDone, (error: Error) => {
       onProblem(error);
       onCancel();
     });
@@ -25,9 +28,9 @@ export function SettleSheet({ onSettle, onDone, onCancel, onProblem }: SettleShe
       aria-label={t('explain.dropRest')}
       className="flex flex-wrap items-center gap-3 rounded-2xl bg-paper p-4 text-ink"
     >
-      <p role="status" className="min-w-60 grow">
-        {busy ? t('explain.isDropping') : t('explain.dropRestHint')}
-      </p>
+      <div role="status" className="min-w-60 grow">
+        {busy ? <ProgressBar label={t('explain.isDropping')} part={share} /> : t('explain.dropRestHint')}
+      </div>
       <Button disabled={busy} onClick={onCancel}>
         {t('common.cancel')}
       </Button>

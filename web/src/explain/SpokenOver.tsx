@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Player } from '../replay/player';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
@@ -37,12 +37,15 @@ export function SpokenOver({
 }: SpokenOverProps) {
   const [microphone, setMicrophone] = useState<Microphone>();
   const [recorder, setRecorder] = useState<Recorder>();
+  // Once it records, the recorder lets go of it.
+  const isUsed = useRef(false);
   useEffect(() => {
     let gone = false;
+    let opened: Microphone | undefined;
     Microphone.open().then(
       (one) => {
         if (gone) one.close();
-        else setMicrophone(one);
+        else setMicrophone((opened = one));
       },
       (error: Error) => {
         onProblem(error.message);
@@ -51,11 +54,13 @@ export function SpokenOver({
     );
     return () => {
       gone = true;
+      if (!isUsed.current) opened?.close();
     };
     // Opened once, when this is shown.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   const begin = async () => {
+    isUsed.current = true;
     const loudness = sound.loudness.get();
     const made = await studio.mend(material.explanation, place, {
       microphone,
@@ -81,13 +86,7 @@ export function SpokenOver({
         <Button onClick={() => player.pause()}>{t('explain.finish')}</Button>
       ) : (
         <>
-          <Button
-            look="onBoard"
-            onClick={() => {
-              microphone?.close();
-              onCancel();
-            }}
-          >
+          <Button look="onBoard" onClick={onCancel}>
             {t('common.cancel')}
           </Button>
           <Button

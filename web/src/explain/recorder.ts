@@ -68,6 +68,9 @@ export class Recorder {
   private explanation: KeptExplanation;
   private take: Running | undefined;
   private before: number;
+  /** Whether a take is about to begin. */
+  private isBeginning = false;
+  private isClosed = false;
   private readonly timer: ReturnType<typeof setInterval>;
   private counting: ReturnType<typeof setTimeout> | undefined;
   private tail: Promise<unknown> = Promise.resolve();
@@ -133,12 +136,19 @@ export class Recorder {
   /** Goes on at once, in a take of its own. */
   async goOn(): Promise<void> {
     clearTimeout(this.counting);
+    if (this.take || this.isBeginning || this.isClosed) return;
+    this.isBeginning = true;
     try {
-      this.take = await this.begin();
+      const take = await this.begin();
+      // It may have been let go of meanwhile.
+      if (this.isClosed) return void take.sound?.stop();
+      this.take = take;
       this.phase.set({ is: 'recording', since: this.take.since });
       this.light(true);
     } catch {
       this.pauseFor(t('explain.soundCannotBeRecorded'));
+    } finally {
+      this.isBeginning = false;
     }
     this.keep();
   }
@@ -187,6 +197,7 @@ export class Recorder {
 
   /** Lets go; what was recorded stays, to go on with. */
   close(handsOver = false): void {
+    this.isClosed = true;
     void this.pause();
     clearInterval(this.timer);
     for (const stop of this.stopWatching) stop();

@@ -62,7 +62,9 @@ export class Sender {
     const waiting = this.waiting;
     this.waiting = [];
     try {
-      for (const one of await this.kept.explanations(this.owner)) await this.send(one);
+      // What is refused of one is no reason to keep another back.
+      for (const one of await this.kept.explanations(this.owner))
+        await this.send(one).catch((error: Error) => this.postpone(error));
     } catch (error) {
       this.postpone(error as Error);
     }
@@ -78,6 +80,7 @@ export class Sender {
   private postpone(error: Error): void {
     const isRefused = error instanceof RequestError && error.status >= 400 && error.status < 500;
     if (isRefused || !(error instanceof RequestError)) this.tellOnce(error.message);
+    clearTimeout(this.timer);
     if (!this.closed) this.timer = setTimeout(() => this.wake(), isRefused ? 10 * RETRY_MS : RETRY_MS);
   }
 

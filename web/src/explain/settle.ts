@@ -4,11 +4,13 @@ import type { PlayedPart, SettledTake } from '@doodla/core/explain';
 import { settledNotes, settledSettings, settledTakes, wholeOf, writeNoted } from '@doodla/core/explain';
 import { nanoid } from 'nanoid';
 import { dropTake, putExplanation, putPiece, putTake } from '../api/explanations';
+import { t } from '../words';
 import type { Material } from './useMaterial';
 
 /**
  * Makes takes of their own of what plays, and drops for good all that was recorded otherwise; `onProgress` hears how much is
- * done, 0 to 1. Until the last step everything is there twice, so that nothing is lost where it breaks off. Throws RequestError.
+ * done, 0 to 1. Until the last step everything is there twice, so that nothing is lost where it breaks off. Throws an error with
+ * a sentence where that cannot be done, and drops nothing then.
  */
 export async function settle(
   log: LogRef,
@@ -18,6 +20,9 @@ export async function settle(
   onProgress: (share: number) => void,
 ): Promise<void> {
   const { explanation } = material;
+  // A voice that cannot be read here would be dropped with the rest.
+  if (played.some(({ voice }) => voice && !material.sounds.has(voice.take.id)))
+    throw new Error(t('explain.voiceNotRead'));
   const settled = settledTakes(played, nanoid);
   for (const [i, one] of settled.entries()) {
     await send(log, material, one);

@@ -43,7 +43,7 @@ export class Studio {
   ) {
     this.sender = new Sender(owner, desk.room.tellProblem);
     this.sender.wake();
-    void this.look();
+    this.tryToLook();
   }
 
   /** The studio of a desk, once it is known who works there. */
@@ -173,16 +173,22 @@ export class Studio {
     }
   }
 
+  private tryToLook(): void {
+    // What was recorded stays where it is, and is looked for when this is opened again.
+    this.look().catch(() => undefined);
+  }
+
   /** Looks for what was broken off here; what may be going on in another window is looked at again. */
   private async look(): Promise<void> {
     const { id } = logOf(this.desk.room);
+    // A browser that keeps nothing has nothing that was broken off.
     const all = await recordedStore.explanations(this.owner).catch(() => []);
     const explanation = all.find(({ log, finished }) => log.id === id && !finished);
     if (!explanation || this.recorder.get() || this.closed) return;
     const takes = await recordedStore.takesOf(explanation.id);
     const open = takes.filter(({ over }) => !over);
     if (open.some(({ keptAt }) => Date.now() - keptAt < BROKEN_OFF_MS)) {
-      this.timer = setTimeout(() => void this.look(), BROKEN_OFF_MS);
+      this.timer = setTimeout(() => this.tryToLook(), BROKEN_OFF_MS);
       return;
     }
     for (const take of open) await recordedStore.put({ ...take, over: true }, []);

@@ -2335,5 +2335,7 @@ export const de: Words = {
       'Was herausgeschnitten oder ersetzt ist, wird endgültig verworfen, auch was dort gesagt wurde. Nur was jetzt läuft, bleibt. Das lässt sich nicht rückgängig machen.',
     isDropping: 'Der Rest wird verworfen …',
     dropForGood: 'Endgültig verwerfen',
+    voiceNotRead:
+      'Die Stimme eines Teils, der läuft, ließ sich hier nicht lesen, darum wurde nichts verworfen. Lade die Seite neu oder nimm einen anderen Browser.',
   },
 };

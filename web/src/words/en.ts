@@ -2270,5 +2270,7 @@ export const en = {
       'What is cut out or replaced is dropped for good, also what was said there. Only what plays now stays. This cannot be undone.',
     isDropping: 'The rest is being dropped…',
     dropForGood: 'Drop it for good',
+    voiceNotRead:
+      'The voice of a part that plays could not be read here, so nothing was dropped. Load the page again, or try another browser.',
   },
 };
