@@ -14,6 +14,7 @@ const LEVELS = [
   ['handout', 'media', 'people'],
   ['material', 'sharing', 'stage'],
   ['replay', 'shelf'],
+  ['film'],
   ['asking', 'explain', 'focus', 'ideas', 'instruments', 'pages', 'selection', 'sittings', 'talk', 'typing'],
   ['plotting', 'present', 'reach', 'roster'],
   ['classroom'],

@@ -1,4 +1,4 @@
-import type { Explanation, ExplanationsReply } from '@doodla/core';
+import type { Explanation } from '@doodla/core';
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { findings } from '../support/axe';
@@ -6,7 +6,7 @@ import { CuttableLine } from '../support/cuttableLine';
 import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
 import { forbiddenMicrophone, probed, soundingMicrophone, tonesIn } from '../support/microphone';
 import { plainPdf } from '../support/pdfs';
-import { darkInCanvas } from '../support/pictures';
+import { kept, playedOn, recordingOn, secondsOf } from '../support/recording';
 import { setRules } from '../support/roster';
 import { draw, expectMarks, wave } from '../support/stage';
 
@@ -14,87 +14,14 @@ const PHONE = { width: 390, height: 844 };
 /** Sound and picture may be so far apart, milliseconds: the narrower side of EBU R 37 (2007), 40 ms early to 60 ms late. */
 const IN_STEP_MS = 40;
 
+/** Longest piece of sound that a browser writes, seen on a busy machine: two packets of Opus (RFC 6716) of 60 ms. */
+const A_PIECE_MS = 200;
+
 test.beforeEach(async ({ teacher }) => {
   await soundingMicrophone(teacher);
   await teacher.reload();
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(3) });
 });
-
-/** What is recorded on a page, by the hands of its teacher. */
-function recordingOn(page: Page) {
-  const dialog = page.getByRole('dialog', { name: 'Explanations' });
-  const panel = page.getByRole('group', { name: 'Recording' });
-  const open = async () => {
-    await page.getByRole('button', { name: 'Explanations', exact: true }).click();
-    await dialog.waitFor();
-  };
-  return {
-    dialog,
-    panel,
-    open,
-    button: (name: string) => panel.getByRole('button', { name, exact: true }),
-    /** Begins one, after the countdown. */
-    async begin(name: string): Promise<void> {
-      await open();
-      await expect(dialog.getByRole('meter')).toBeVisible();
-      await dialog.getByRole('textbox', { name: 'Name' }).fill(name);
-      await dialog.getByRole('button', { name: 'Record', exact: true }).click();
-      await expect(page.getByText('3', { exact: true })).toBeVisible();
-      await expect(panel).toHaveAttribute('data-recording', 'recording');
-    },
-    /** Waits until so many seconds are recorded. */
-    async lasts(seconds: number): Promise<void> {
-      await expect
-        .poll(async () => secondsOf(await panel.getByRole('timer').innerText()))
-        .toBeGreaterThanOrEqual(seconds);
-    },
-    async finish(): Promise<void> {
-      await panel.getByRole('button', { name: 'Finish' }).click();
-      await expect(panel).toBeHidden();
-    },
-    /** Plays the explanation of a name. */
-    async play(name: string) {
-      await open();
-      await dialog
-        .getByRole('listitem')
-        .filter({ hasText: name })
-        .getByRole('button', { name: 'Play' })
-        .click();
-      return playedOn(page, name);
-    },
-  };
-}
-
-function playedOn(page: Page, name: string) {
-  const dialog = page.getByRole('dialog', { name });
-  const picture = dialog.getByTestId('replay-page');
-  return {
-    dialog,
-    status: dialog.getByTestId('replay-status'),
-    slider: dialog.getByRole('slider', { name: 'Time' }),
-    play: dialog.getByRole('button', { name: 'Play', exact: true }),
-    ink: () => darkInCanvas(picture),
-  };
-}
-
-const secondsOf = (time: string) => time.split(':').reduce((sum, part) => sum * 60 + Number(part), 0);
-
-/** The explanations of what a page has open, and what the server has of them; asked for by the page itself. */
-function kept(page: Page) {
-  const [, kind, id] = /\/(lesson|sitting)\/([\w-]+)/.exec(page.url())!;
-  const path = `/api/logs/${kind}/${id}/explanations`;
-  const get = async (of: string): Promise<Buffer> => {
-    const bytes = await page.evaluate(async (address) => {
-      const response = await fetch(address);
-      return [...new Uint8Array(await response.arrayBuffer())];
-    }, of);
-    return Buffer.from(bytes);
-  };
-  return {
-    list: async () => (JSON.parse((await get(path)).toString()) as ExplanationsReply).explanations,
-    track: (of: Explanation, take: string, name: string) => get(`${path}/${of.id}/takes/${take}/${name}`),
-  };
-}
 
 test('an explanation is recorded over pages with a pause and a stop, and plays again as it was', async ({
   teacher,
@@ -291,13 +218,14 @@ test('an explanation is mended: cut, taken back, spoken and recorded anew, and a
   await soundingMicrophone(teacher, 0.3);
   await teacher.reload();
   await surfaceShown(teacher);
-  const { begin, lasts, finish, play, panel, dialog: list } = recordingOn(teacher);
+  const { begin, lasts, goesOn, finish, play, panel, dialog: list } = recordingOn(teacher);
   await begin('Cables');
   await lasts(1);
   await draw(teacher, wave(80, 200));
-  await lasts(4);
+  // However long a busy machine draws, there is a silence after it.
+  await goesOn(4);
   await draw(teacher, wave(80, 300));
-  await lasts(5);
+  await goesOn(1);
   await finish();
   const { list: all, track } = kept(teacher);
   await expect.poll(async () => (await all()).map(({ finished }) => finished)).toEqual([true]);
@@ -374,9 +302,9 @@ test('an explanation is mended: cut, taken back, spoken and recorded anew, and a
   for (const { id, voice, length } of settled!.takes) {
     if (voice === null) continue;
     const sounds = probed(await track(settled!, id, 'voice')) * 1000;
-    // The sound of a take may end a moment before it.
-    expect(sounds).toBeLessThan(length + 60);
-    expect(sounds).toBeGreaterThan(length - 300);
+    // A piece of sound that has begun is kept whole, and a busy browser makes long ones; the end of a take may have none yet.
+    expect(sounds).toBeLessThan(length + A_PIECE_MS);
+    expect(sounds).toBeGreaterThan(length - 2 * A_PIECE_MS);
   }
   await expect(again.status).toContainText('0:00');
   await again.play.click();

@@ -1,4 +1,5 @@
 import { TRAIL_MS } from '@doodla/core/client';
+import type { Context } from './markPainter';
 
 /** Where somebody points. */
 export interface Dot {
@@ -11,7 +12,7 @@ export interface Dot {
 const RADIUS = 11;
 
 /** Draws pointing dots with their short trails, in page units; bright on any ground by a dark and a light ring. */
-export function drawDots(ctx: CanvasRenderingContext2D, dots: readonly Dot[], scale: number): void {
+export function drawDots(ctx: Context, dots: readonly Dot[], scale: number): void {
   const now = performance.now();
   for (const { colour, trail } of dots) {
     ctx.lineCap = 'round';

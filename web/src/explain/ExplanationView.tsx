@@ -1,12 +1,16 @@
 import type { ExplanationChapter, ExplanationSettings, ExplanationStop, Part } from '@doodla/core';
-import { explained, placeAt, playedParts, stretchesOf } from '@doodla/core/explain';
+import { explained, holdsOf, placeAt, playedParts, stretchesOf } from '@doodla/core/explain';
 import type { Turn } from '@doodla/core/replay';
-import { Captions, Scissors, Volume2, VolumeX } from 'lucide-react';
+import { Captions, Download, Scissors, Volume2, VolumeX } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { putExplanation } from '../api/explanations';
+import { filmPages, hiddenIn } from '../film/makeFilm';
+import { TakeAlong } from '../film/TakeAlong';
 import { logOf } from '../room/logOf';
+import { chapterName } from '../replay/chapterName';
 import { PlayedView } from '../replay/PlayedView';
 import { ReplayChoices } from '../replay/ReplayChoices';
+import type { Player } from '../replay/player';
 import type { Wanted } from '../replay/useReplay';
 import { useReplay, writersIn } from '../replay/useReplay';
 import type { PageDesk } from '../room/pageDesk';
@@ -23,6 +27,9 @@ import { useExplanationStops } from './useExplanationStops';
 import type { Material } from './useMaterial';
 import { useParts } from './useParts';
 import { PlayedVoice } from './voice';
+
+/** What is open under what plays. */
+type Tool = 'mend' | 'captions' | 'take';
 
 interface ExplanationViewProps {
   desk: PageDesk;
@@ -48,12 +55,12 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
   const keepStops = (stops: ExplanationStop[]) => keep({ stops });
   const stops = useExplanationStops(explanation, played, player, keepStops, desk.tellProblem);
   const writers = useMemo(() => writersIn(recorded, room), [recorded, room]);
-  const [open, setOpen] = useState<'mend' | 'captions'>();
+  const [open, setOpen] = useState<Tool>();
   const captions = useCaptions(explanation, played, player.replay.length, (next) =>
     keep({ captions: next }).catch(tell),
   );
   const [isRead, setRead] = useState(true);
-  const toggle = (what: 'mend' | 'captions') => setOpen(open === what ? undefined : what);
+  const toggle = (what: Tool) => setOpen(open === what ? undefined : what);
   const studio = desk.isTeacher ? studioOf(room) : undefined;
   const nameChapter = async ({ place }: Turn, name: string) => {
     if (!place) return;
@@ -100,6 +107,15 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
               onClick={() => toggle('mend')}
             />
           )}
+          {desk.isTeacher && (
+            <IconButton
+              label={t('explain.takeAlong')}
+              icon={<Download aria-hidden size={22} />}
+              active={open === 'take'}
+              tooltipSide="none"
+              onClick={() => toggle('take')}
+            />
+          )}
         </>
       }
     >
@@ -110,6 +126,24 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
           captions={captions}
           name={explanation.name}
           onProblem={desk.tellProblem}
+        />
+      )}
+      {open === 'take' && (
+        <TakeAlong
+          desk={desk}
+          title={explanation.name}
+          isHeard={played.some(({ voice }) => voice)}
+          hasCaptions={captions.cues.length > 0}
+          hasStops={stops.played.length > 0}
+          plan={async (lines, isCaptioned) => ({
+            ...planOf(material, playing, desk),
+            pages: await filmPages(desk, player.replay),
+            chapters: chaptersOf(player, desk),
+            holds: holdsOf(stops.played),
+            cues: captions.cues,
+            lines,
+            isCaptioned,
+          })}
         />
       )}
       {open === 'mend' && studio && (
@@ -145,6 +179,25 @@ function usePlaying(material: Material, parts: readonly Part[], tell: (sentence:
       },
     };
   }, [material, parts, tell]);
+}
+
+/** What a film of it is made from, all but what depends on what is wanted. */
+function planOf(
+  { explanation, noted, sounds }: Material,
+  { recorded, played }: Pick<ReturnType<typeof usePlaying>, 'recorded' | 'played'>,
+  desk: PageDesk,
+) {
+  const hidden = hiddenIn(recorded, desk);
+  return { title: explanation.name, recorded, hidden, played, noted, sounds };
+}
+
+function chaptersOf({ replay }: Player, desk: PageDesk) {
+  const times = replay.turnTimes();
+  return replay.turns.map((turn, i) => ({
+    // A film begins with its first chapter.
+    at: i === 0 ? 0 : times[i]!,
+    name: chapterName(turn, desk.pages.get()),
+  }));
 }
 
 /** Keeps something of an explanation with all else that was said of it. */

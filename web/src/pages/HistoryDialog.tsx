@@ -6,7 +6,8 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { historyQuery } from '../api/history';
 import { bringBack } from '../replay/bringBack';
 import { logOf } from '../room/logOf';
-import { drawThumbnail, loadPictures, paintMarks } from '../room/thumbnail';
+import { paintMarks } from '../canvas/paintMarks';
+import { drawThumbnail, loadPictures } from '../room/thumbnail';
 import type { PageDesk } from '../room/pageDesk';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
@@ -122,7 +123,7 @@ function StatePicture({ desk, state, now }: StatePictureProps) {
       canvas.current.width = picture.width;
       canvas.current.height = picture.height;
       canvas.current.getContext('2d')!.drawImage(picture, 0, 0);
-      paintMarks(canvas.current, page, marks, desk);
+      paintMarks(canvas.current, desk.extentOf(page), marks, desk.pictures);
     };
     draw().catch((error: Error) => desk.tellProblem(error.message));
     return () => {

@@ -7,6 +7,7 @@ import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
+import { chapterName } from './chapterName';
 import type { Player } from './player';
 import { playTime } from './playTime';
 
@@ -29,11 +30,8 @@ export function Chapters({ desk, player, onName }: ChaptersProps) {
   const turn = replay.turns[at];
   if (!turn) return null;
   const times = replay.turnTimes();
-  const nameOf = ({ at: when, page, name }: Turn) => {
-    const own = names[when] ?? name ?? '';
-    const number = pages.findIndex((each) => each.id === page) + 1;
-    return own || pages[number - 1]?.title || t('common.page', { number });
-  };
+  const nameOf = ({ at: when, page, name }: Turn) =>
+    chapterName({ page, name: names[when] ?? name ?? null }, pages);
   const rename = (name: string) => {
     setNaming(false);
     setNames({ ...names, [turn.at]: name });

@@ -18,6 +18,7 @@ import { ReplayControls } from './ReplayControls';
 import { ReplayHead } from './ReplayHead';
 import type { Beside } from './ReplayStage';
 import { ReplayStage } from './ReplayStage';
+import { sceneryOf } from './scenery';
 import { StopArea } from './StopArea';
 import { StopFlags } from './StopFlags';
 import { Thumbnails } from './Thumbnails';
@@ -116,11 +117,17 @@ export function PlayedView(props: PlayedViewProps) {
 function usePlayedPage(desk: PageDesk, player: Player) {
   const [staleness, setStaleness] = useState(0);
   const played = useMemo(
-    () => new PlayedPage(desk, player.replay, () => setStaleness((count) => count + 1)),
+    () => playedPageOf(desk, player, () => setStaleness((count) => count + 1)),
     [desk, player],
   );
   useEffect(() => () => played.close(), [played]);
   return { played, staleness };
+}
+
+function playedPageOf(desk: PageDesk, { replay }: Player, onStale: () => void): PlayedPage {
+  const played = new PlayedPage(sceneryOf(desk), replay, onStale);
+  played.uncover(desk.classroom?.scene.get().uncovered ?? []);
+  return played;
 }
 
 /** Where one is, which page it is, and who did something last. */

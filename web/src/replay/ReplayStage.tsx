@@ -45,7 +45,7 @@ export function ReplayStage({ player, played, staleness, wide, beside, onProblem
         const shown = beside?.at(time);
         if (shown) played.uncover(shown.uncovered);
         played.show(canvas.current, moment, ground);
-        if (shown) paintShown(canvas.current, page, played.extentOf(page), shown);
+        if (shown) paintShown(canvas.current, page, played.extentOf(page), shown, window.devicePixelRatio);
         canvas.current.dataset.time = String(Math.round(time));
       },
       (error: Error) => !passed && onProblem(error.message),

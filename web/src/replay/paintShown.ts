@@ -1,17 +1,23 @@
 import type { Focus, Page, Rect } from '@doodla/core';
 import { paintStroke } from '@doodla/core';
 import type { Shown } from '@doodla/core/explain';
+import type { Canvas } from '../canvas/blankCanvas';
+import { contextOf, copyOf } from '../canvas/blankCanvas';
 import { drawDots } from '../canvas/dotPainter';
+import type { Context } from '../canvas/markPainter';
 import { drawItems } from '../canvas/markPainter';
 import { spotlightHole } from '../canvas/spotlightHole';
 
 const DARK = '#05100c';
 const SHEET = '#23483b';
 
-/** Draws what was shown beside a page onto its picture: ink that fades, who points, and what leads the eye. */
-export function paintShown(canvas: HTMLCanvasElement, page: Page, extent: Rect, shown: Shown): void {
+/**
+ * Draws what was shown beside a page onto its picture: ink that fades, who points, and what leads the eye. Dots are `dot` times
+ * as large as in a window of ordinary pixels.
+ */
+export function paintShown(canvas: Canvas, page: Page, extent: Rect, shown: Shown, dot: number): void {
   const scale = canvas.width / extent.width;
-  const ctx = canvas.getContext('2d')!;
+  const ctx = contextOf(canvas);
   const toPageUnits = () => ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
   toPageUnits();
   for (const { points, style, left } of shown.wisps.filter((one) => one.page === page.id)) {
@@ -28,15 +34,10 @@ export function paintShown(canvas: HTMLCanvasElement, page: Page, extent: Rect, 
     .filter((one) => one.page === page.id)
     .map(({ colour, trail }) => ({ colour, trail: trail.map(({ x, y, age }) => ({ x, y, at: now - age })) }));
   // A dot is as large on the screen however large the picture is.
-  drawDots(ctx, dots, scale / window.devicePixelRatio);
+  drawDots(ctx, dots, scale / dot);
 }
 
-function paintFocus(
-  ctx: CanvasRenderingContext2D,
-  canvas: HTMLCanvasElement,
-  extent: Rect,
-  focus: Focus,
-): void {
+function paintFocus(ctx: Context, canvas: Canvas, extent: Rect, focus: Focus): void {
   const { x, y, width, height } = focus;
   switch (focus.kind) {
     case 'cover':
@@ -78,8 +79,8 @@ function paintFocus(
 }
 
 function paintGlass(
-  ctx: CanvasRenderingContext2D,
-  picture: HTMLCanvasElement,
+  ctx: Context,
+  picture: Canvas,
   extent: Rect,
   { x, y, width, height, factor }: Extract<Focus, { kind: 'magnifier' }>,
 ): void {
@@ -109,11 +110,4 @@ function paintGlass(
   ctx.beginPath();
   ctx.ellipse(middleX, middleY, width / 2, height / 2, 0, 0, 2 * Math.PI);
   ctx.stroke();
-}
-
-function copyOf(canvas: HTMLCanvasElement): HTMLCanvasElement {
-  const copy = document.createElement('canvas');
-  [copy.width, copy.height] = [canvas.width, canvas.height];
-  copy.getContext('2d')!.drawImage(canvas, 0, 0);
-  return copy;
 }

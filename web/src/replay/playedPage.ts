@@ -1,14 +1,16 @@
 import type { Mark, Page, Rect } from '@doodla/core';
 import { byOrder } from '@doodla/core';
 import type { Replay, ReplayMoment } from '@doodla/core/replay';
+import type { Canvas } from '../canvas/blankCanvas';
+import { contextOf, copyOf } from '../canvas/blankCanvas';
 import { fontArrived } from '../canvas/markPainter';
-import type { PageDesk } from '../room/pageDesk';
-import { drawSurface, loadPictures, paintMarks } from '../room/thumbnail';
+import { paintMarks } from '../canvas/paintMarks';
+import type { Scenery } from './scenery';
 
 /** A page as it was at a moment, without what was just being drawn. */
 interface Dry {
-  readonly ground: HTMLCanvasElement;
-  readonly picture: HTMLCanvasElement;
+  readonly ground: Canvas;
+  readonly picture: Canvas;
   readonly count: number;
   readonly marks: ReadonlyMap<string, Mark>;
   readonly top: Mark | undefined;
@@ -18,19 +20,18 @@ interface Dry {
 /** Draws the pages of a replay: each picture from the one before where only ink has come, which is the most of it. */
 export class PlayedPage {
   /** Pages without what was done in the log that is played, by page, paper and width. */
-  private readonly grounds = new Map<string, Promise<HTMLCanvasElement>>();
+  private readonly grounds = new Map<string, Promise<Canvas>>();
   private dry: Dry | undefined;
   /** Patches that are taken away in what is shown. */
-  private uncovered: readonly string[];
+  private uncovered: readonly string[] = [];
   private readonly stop: () => void;
 
   /** `onStale` is told when what was drawn would look otherwise by now. */
   constructor(
-    private readonly desk: PageDesk,
+    private readonly scenery: Scenery,
     private readonly replay: Replay,
     private readonly onStale: () => void,
   ) {
-    this.uncovered = desk.classroom?.scene.get().uncovered ?? [];
     this.stop = fontArrived.subscribe(() => {
       this.dry = undefined;
       onStale();
@@ -41,21 +42,21 @@ export class PlayedPage {
     this.stop();
   }
 
-  /** Says which patches were taken away at what is shown next; those of now unless it is said. */
+  /** Says which patches were taken away at what is shown next; none unless it is said. */
   uncover(patches: readonly string[]): void {
     this.uncovered = patches;
   }
 
   /** The page of a moment as it was then; undefined where there is none any more. */
   pageOf(moment: ReplayMoment): Page | undefined {
-    const now = this.desk.target.state.pages.get(moment.page);
+    const now = this.scenery.pageNow(moment.page);
     const then = this.replay.stateAfter(moment).page;
     return now || then ? ({ ...now, ...then, id: moment.page } as Page) : undefined;
   }
 
   /** The part of the plane that a page takes in its picture, page units. */
   extentOf(page: Page): Rect {
-    return this.desk.extentOf(page);
+    return this.scenery.extentOf(page);
   }
 
   /** All that was on a page at a moment and is done, what was prepared too. */
@@ -64,34 +65,34 @@ export class PlayedPage {
   }
 
   /** Draws a moment `width` device pixels wide, whatever has to be fetched for it. Gives nothing where there is no page. */
-  async draw(moment: ReplayMoment, width: number): Promise<HTMLCanvasElement | undefined> {
+  async draw(moment: ReplayMoment, width: number): Promise<Canvas | undefined> {
     const page = this.pageOf(moment);
     if (!page) return undefined;
     const ground = await this.groundOf(page, width);
     const marks = [...this.replay.stateAfter(moment).marks.values()].filter(this.isShown);
-    await loadPictures(page, marks, this.desk);
+    await this.scenery.loadPictures(page, marks);
     const picture = copyOf(ground);
-    paintMarks(picture, page, marks, this.desk);
+    paintMarks(picture, this.extentOf(page), marks, this.scenery.pictures);
     return picture;
   }
 
   /** Draws a moment with what is just being drawn onto a canvas, over its ground (`groundOf`). */
-  show(canvas: HTMLCanvasElement, moment: ReplayMoment, ground: HTMLCanvasElement): void {
+  show(canvas: Canvas, moment: ReplayMoment, ground: Canvas): void {
     const page = this.pageOf(moment);
     if (!page) return;
     const dry = this.dryAt(moment, page, ground);
     const { width, height } = dry.picture;
     if (canvas.width !== width || canvas.height !== height) [canvas.width, canvas.height] = [width, height];
-    const ctx = canvas.getContext('2d')!;
+    const ctx = contextOf(canvas);
     ctx.setTransform(1, 0, 0, 1, 0, 0);
     ctx.globalCompositeOperation = 'copy';
     ctx.drawImage(dry.picture, 0, 0);
     ctx.globalCompositeOperation = 'source-over';
-    paintMarks(canvas, page, moment.growing, this.desk);
+    paintMarks(canvas, this.extentOf(page), moment.growing, this.scenery.pictures);
   }
 
   /** A page with its prepared marks, drawn once for each paper and width. */
-  groundOf(page: Page, width: number): Promise<HTMLCanvasElement> {
+  groundOf(page: Page, width: number): Promise<Canvas> {
     const key = JSON.stringify([page.id, page.surface, page.width, page.height, width]);
     let ground = this.grounds.get(key);
     if (!ground) {
@@ -103,41 +104,36 @@ export class PlayedPage {
     return ground;
   }
 
-  private async drawGround(page: Page, width: number): Promise<HTMLCanvasElement> {
+  private async drawGround(page: Page, width: number): Promise<Canvas> {
     const prepared = this.prepared(page.id);
-    await loadPictures(page, prepared, this.desk);
-    const picture = await drawSurface(page, this.desk, width);
-    paintMarks(picture, page, prepared, this.desk);
+    await this.scenery.loadPictures(page, prepared);
+    const picture = await this.scenery.surface(page, width);
+    paintMarks(picture, this.extentOf(page), prepared, this.scenery.pictures);
     return picture;
   }
 
   /** In a class, what was prepared lies under what the class wrote. */
   private prepared(page: string): Mark[] {
-    const { room, layers } = this.desk;
-    if (room.target === room.lessonLog) return [];
-    const { marks } = room.lessonLog.state;
-    return layers
-      .flatMap((layer) => layer.on(page).all())
-      .filter((mark) => marks.has(mark.id) && this.isShown(mark));
+    return this.scenery.prepared(page).filter(this.isShown);
   }
 
   /** What a patch hid and was uncovered is open. */
   private readonly isShown = (mark: Mark): boolean =>
     mark.kind !== 'patch' || !this.uncovered.includes(mark.id);
 
-  private dryAt(moment: ReplayMoment, page: Page, ground: HTMLCanvasElement): Dry {
+  private dryAt(moment: ReplayMoment, page: Page, ground: Canvas): Dry {
     const { marks } = this.replay.stateAfter(moment);
     const before = this.dry?.uncovered === this.uncovered ? this.dry : undefined;
     if (before?.ground === ground && before.count === moment.count) return before;
     const fresh = before?.ground === ground ? this.freshInk(before, marks, moment) : undefined;
     if (before && fresh) {
-      paintMarks(before.picture, page, fresh, this.desk);
+      paintMarks(before.picture, this.extentOf(page), fresh, this.scenery.pictures);
       this.dry = { ...before, count: moment.count, marks, top: fresh.at(-1) ?? before.top };
       return this.dry;
     }
     const shown = [...marks.values()].filter(this.isShown).sort(byOrder);
     const picture = copyOf(ground);
-    paintMarks(picture, page, shown, this.desk);
+    paintMarks(picture, this.extentOf(page), shown, this.scenery.pictures);
     this.fetchPictures(page, shown);
     this.dry = { ground, picture, count: moment.count, marks, top: shown.at(-1), uncovered: this.uncovered };
     return this.dry;
@@ -158,9 +154,11 @@ export class PlayedPage {
 
   /** Pictures that are not here yet are drawn once they are. */
   private fetchPictures(page: Page, marks: readonly Mark[]): void {
-    const missing = marks.filter((mark) => mark.kind === 'picture' && !this.desk.pictures.get(mark.material));
+    const missing = marks.filter(
+      (mark) => mark.kind === 'picture' && !this.scenery.pictures.get(mark.material),
+    );
     if (missing.length === 0) return;
-    loadPictures(page, missing, this.desk).then(
+    this.scenery.loadPictures(page, missing).then(
       () => {
         this.dry = undefined;
         this.onStale();
@@ -169,11 +167,4 @@ export class PlayedPage {
       () => undefined,
     );
   }
-}
-
-function copyOf(picture: HTMLCanvasElement): HTMLCanvasElement {
-  const copy = document.createElement('canvas');
-  [copy.width, copy.height] = [picture.width, picture.height];
-  copy.getContext('2d')!.drawImage(picture, 0, 0);
-  return copy;
 }

@@ -1,8 +1,9 @@
 import type { Mark, Page } from '@doodla/core';
-import { byOrder, isExported, paintSurface, UNITS_PER_POINT } from '@doodla/core';
+import { isExported, paintSurface, UNITS_PER_POINT } from '@doodla/core';
 import type { PageDesk } from './pageDesk';
 import { drawWebPage } from '../canvas/drawWebPage';
-import { drawItems, drawMark } from '../canvas/markPainter';
+import { drawItems } from '../canvas/markPainter';
+import { paintMarks } from '../canvas/paintMarks';
 import { needRuling } from '../canvas/rulings';
 
 /** Draws a small picture of a page with its marks, or some of them, `width` device pixels wide. */
@@ -18,7 +19,7 @@ export async function drawThumbnail(
     .filter((mark) => isExported(mark) && isDrawn(mark));
   await loadPictures(page, marks, desk);
   const picture = await drawSurface(page, desk, width);
-  paintMarks(picture, page, marks, desk);
+  paintMarks(picture, desk.extentOf(page), marks, desk.pictures);
   canvas.width = picture.width;
   canvas.height = picture.height;
   canvas.getContext('2d')!.drawImage(picture, 0, 0);
@@ -46,20 +47,6 @@ export async function drawSurface(page: Page, desk: PageDesk, width: number): Pr
     drawItems(ctx, paintSurface(page, extent), desk.pictures);
   }
   return picture;
-}
-
-/** Draws marks over a picture of their page. */
-export function paintMarks(
-  picture: HTMLCanvasElement,
-  page: Page,
-  marks: readonly Mark[],
-  desk: PageDesk,
-): void {
-  const { x, y, width } = desk.extentOf(page);
-  const scale = picture.width / width;
-  const ctx = picture.getContext('2d')!;
-  ctx.setTransform(scale, 0, 0, scale, -x * scale, -y * scale);
-  for (const mark of [...marks].sort(byOrder)) drawMark(ctx, mark, desk.pictures);
 }
 
 /** Waits for the pictures on a page, which would be drawn as empty places else. */

@@ -2337,5 +2337,20 @@ export const de: Words = {
     dropForGood: 'Endgültig verwerfen',
     voiceNotRead:
       'Die Stimme eines Teils, der läuft, ließ sich hier nicht lesen, darum wurde nichts verworfen. Lade die Seite neu oder nimm einen anderen Browser.',
+    takeAlong: 'Mitnehmen',
+    takeAs: 'Als',
+    asVideo720: 'Video, 1280 × 720',
+    asVideo1080: 'Video, 1920 × 1080',
+    asSound: 'Nur der Ton',
+    captionsInPicture: 'Untertitel ins Bild schreiben',
+    make: 'Herstellen',
+    isMaking: 'Wird hergestellt',
+    couldNotBeMade: 'Es konnte nicht hergestellt werden: {{why}}',
+    filmStands: 'Das Video bleibt an jedem Halt stehen: so lange wie dessen Countdown, sonst drei Sekunden.',
+    noEncoder:
+      'Dieser Browser kann keine Videos und keinen Ton herstellen. Öffne Doodla in einem aktuellen Chromium, Edge, Safari oder Firefox unter einer https-Adresse.',
+    notMade:
+      'Beim Herstellen ist etwas schiefgegangen. Versuche es noch einmal oder mit einem kleineren Bild.',
+    makeAnother: 'Etwas anderes herstellen',
   },
 };

@@ -2272,5 +2272,19 @@ export const en = {
     dropForGood: 'Drop it for good',
     voiceNotRead:
       'The voice of a part that plays could not be read here, so nothing was dropped. Load the page again, or try another browser.',
+    takeAlong: 'Take it along',
+    takeAs: 'As',
+    asVideo720: 'Video, 1280 × 720',
+    asVideo1080: 'Video, 1920 × 1080',
+    asSound: 'Sound alone',
+    captionsInPicture: 'Write the captions into the picture',
+    make: 'Make it',
+    isMaking: 'Making it',
+    couldNotBeMade: 'It could not be made: {{why}}',
+    filmStands: 'The video stands still at each stop: as long as its countdown, else three seconds.',
+    noEncoder:
+      'This browser cannot make videos or sound. Open Doodla in a current Chromium, Edge, Safari or Firefox at an https address.',
+    notMade: 'Something went wrong while it was made. Try again, or a smaller picture.',
+    makeAnother: 'Make something else',
   },
 };

@@ -1,0 +1,80 @@
+import type { Explanation, ExplanationsReply } from '@doodla/core';
+import type { Page } from '@playwright/test';
+import { expect } from './fixtures';
+import { darkInCanvas } from './pictures';
+
+/** What is recorded on a page, by the hands of its teacher. */
+export function recordingOn(page: Page) {
+  const dialog = page.getByRole('dialog', { name: 'Explanations' });
+  const panel = page.getByRole('group', { name: 'Recording' });
+  const open = async () => {
+    await page.getByRole('button', { name: 'Explanations', exact: true }).click();
+    await dialog.waitFor();
+  };
+  const seconds = async () => secondsOf(await panel.getByRole('timer').innerText());
+  const lasts = (least: number) => expect.poll(seconds).toBeGreaterThanOrEqual(least);
+  return {
+    dialog,
+    panel,
+    open,
+    button: (name: string) => panel.getByRole('button', { name, exact: true }),
+    /** Begins one, after the countdown. */
+    async begin(name: string): Promise<void> {
+      await open();
+      await expect(dialog.getByRole('meter')).toBeVisible();
+      await dialog.getByRole('textbox', { name: 'Name' }).fill(name);
+      await dialog.getByRole('button', { name: 'Record', exact: true }).click();
+      await expect(page.getByText('3', { exact: true })).toBeVisible();
+      await expect(panel).toHaveAttribute('data-recording', 'recording');
+    },
+    /** Waits until so many seconds are recorded. */
+    lasts,
+    /** Waits until so many seconds more are recorded. */
+    goesOn: async (more: number) => lasts((await seconds()) + more),
+    async finish(): Promise<void> {
+      await panel.getByRole('button', { name: 'Finish' }).click();
+      await expect(panel).toBeHidden();
+    },
+    /** Plays the explanation of a name. */
+    async play(name: string) {
+      await open();
+      await dialog
+        .getByRole('listitem')
+        .filter({ hasText: name })
+        .getByRole('button', { name: 'Play' })
+        .click();
+      return playedOn(page, name);
+    },
+  };
+}
+
+export function playedOn(page: Page, name: string) {
+  const dialog = page.getByRole('dialog', { name });
+  const picture = dialog.getByTestId('replay-page');
+  return {
+    dialog,
+    status: dialog.getByTestId('replay-status'),
+    slider: dialog.getByRole('slider', { name: 'Time' }),
+    play: dialog.getByRole('button', { name: 'Play', exact: true }),
+    ink: () => darkInCanvas(picture),
+  };
+}
+
+export const secondsOf = (time: string) => time.split(':').reduce((sum, part) => sum * 60 + Number(part), 0);
+
+/** The explanations of what a page has open, and what the server has of them; asked for by the page itself. */
+export function kept(page: Page) {
+  const [, kind, id] = /\/(lesson|sitting)\/([\w-]+)/.exec(page.url())!;
+  const path = `/api/logs/${kind}/${id}/explanations`;
+  const get = async (of: string): Promise<Buffer> => {
+    const bytes = await page.evaluate(async (address) => {
+      const response = await fetch(address);
+      return [...new Uint8Array(await response.arrayBuffer())];
+    }, of);
+    return Buffer.from(bytes);
+  };
+  return {
+    list: async () => (JSON.parse((await get(path)).toString()) as ExplanationsReply).explanations,
+    track: (of: Explanation, take: string, name: string) => get(`${path}/${of.id}/takes/${take}/${name}`),
+  };
+}

@@ -1,0 +1,163 @@
+import type { Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { PNG } from 'pngjs';
+import { findings } from '../support/axe';
+import { darknessOf, GRID, pageInFilm, probedFilm } from '../support/films';
+import { bringIn, expect, surfaceShown, test } from '../support/fixtures';
+import { forbiddenMicrophone, soundingMicrophone, tonesIn } from '../support/microphone';
+import { plainPdf } from '../support/pdfs';
+import { similarity } from '../support/pictures';
+import { kept, playedOn, recordingOn } from '../support/recording';
+import { draw, wave } from '../support/stage';
+
+/** EBU R 37 (2007): sound is not more than 40 ms before the picture to which it belongs, nor more than 60 ms after it. */
+const EARLY_MS = 40;
+const LATE_MS = 60;
+const HOLD_MS = 3000;
+
+/** What is taken along of an explanation that plays. */
+function takingAlong(page: Page) {
+  const part = page.getByRole('region', { name: 'Take it along' });
+  return {
+    part,
+    open: () => page.getByRole('button', { name: 'Take it along' }).click(),
+    /** Makes one and saves it. Gives its path and name. */
+    async make(as: string): Promise<{ path: string; name: string }> {
+      await part.getByLabel('As', { exact: true }).selectOption(as);
+      await part.getByRole('button', { name: 'Make it', exact: true }).click();
+      const link = part.getByRole('link', { name: /^Save / });
+      const problem = part.getByRole('alert');
+      await link.or(problem).waitFor();
+      await expect(problem).toBeHidden();
+      const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);
+      await part.getByRole('button', { name: 'Make something else' }).click();
+      return { path: await download.path(), name: download.suggestedFilename() };
+    },
+  };
+}
+
+test('an explanation is taken along as a video, in step, with chapters and stops, and as sound alone', async ({
+  teacher,
+}) => {
+  await soundingMicrophone(teacher);
+  await teacher.reload();
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
+  const { begin, goesOn, finish, play } = recordingOn(teacher);
+  await begin('Loads');
+  for (let i = 0; i < 3; i++) {
+    await draw(teacher, wave(80, 150 + 120 * i));
+    await goesOn(2);
+  }
+  await teacher.keyboard.press('!');
+  await teacher.keyboard.press('PageDown');
+  await goesOn(1);
+  await finish();
+  const { list, track } = kept(teacher);
+  await expect.poll(async () => (await list()).map(({ finished }) => finished)).toEqual([true]);
+  const [explanation] = await list();
+  const take = explanation!.takes[0]!;
+  const { dialog, slider } = await play('Loads');
+  const { open, part, make } = takingAlong(teacher);
+  await open();
+  expect(await findings(teacher)).toEqual([]);
+
+  // What is begun can be given up.
+  await part.getByRole('button', { name: 'Make it', exact: true }).click();
+  await expect(part.getByRole('progressbar').or(part.getByRole('link', { name: /^Save / }))).toBeVisible();
+  const cancel = part.getByRole('button', { name: 'Cancel' });
+  if (await cancel.isVisible()) await cancel.click();
+  else await part.getByRole('button', { name: 'Make something else' }).click();
+
+  const { path, name } = await make('Video, 1280 × 720');
+  expect(name).toBe('Loads.webm');
+  const film = probedFilm(path);
+  expect(film.streams).toMatchObject({ video: 'vp9', audio: 'opus' });
+  expect(film.size).toEqual([1280, 720]);
+  // It stands still once, at the stop.
+  expect(film.duration * 1000).toBeGreaterThan(take.length + HOLD_MS - 100);
+  expect(film.duration * 1000).toBeLessThan(take.length + HOLD_MS + 100);
+  expect(film.chapters.map(({ title }) => title)).toEqual(['Page 1', 'Page 2']);
+  expect(film.chapters[0]!.from).toBe(0);
+  expect(film.chapters[1]!.from * 1000).toBeGreaterThan(HOLD_MS + 6000);
+
+  // What is heard is where it was, and a stroke is complete when it was.
+  const voice = await track(explanation!, take.id, 'voice');
+  const tones = tonesIn(readFileSync(path));
+  expect(tones).toHaveLength(3);
+  tonesIn(voice).forEach((tone, i) => expect(Math.abs(tones[i]! - tone)).toBeLessThan(EARLY_MS / 2));
+  const notes = (await track(explanation!, take.id, 'notes')).toString().trim().split('\n');
+  const strokes = notes
+    .map((line) => JSON.parse(line) as { do: string; t: number })
+    .filter((one) => one.do === 'op');
+  const at = strokes[2]!.t + 500;
+  await slider.fill(String(Math.round(at)));
+  const picture = dialog.getByTestId('replay-page');
+  const source = await picture.evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
+  const seen = PNG.sync.read(Buffer.from(source.split(',')[1]!, 'base64'));
+  const dark = darknessOf(path, seen);
+  strokes.forEach(({ t }, i) => {
+    const level = (ms: number) => dark[Math.round((ms * GRID) / 1000)]!;
+    const [before, after] = [i === 0 ? level(0) : level(strokes[i - 1]!.t + 600), level(t + 600)];
+    const shown = dark.findIndex((one) => one > before + 0.95 * (after - before));
+    const late = (shown * 1000) / GRID - t;
+    expect(late).toBeGreaterThan(-LATE_MS);
+    expect(late).toBeLessThan(EARLY_MS);
+  });
+  // The picture is that of the player.
+  expect(similarity(seen, pageInFilm(path, at / 1000, seen, seen.width))).toBeGreaterThan(0.93);
+
+  const sound = await make('Sound alone');
+  expect(sound.name).toBe('Loads.ogg');
+  expect(probedFilm(sound.path).streams).toEqual({ audio: 'opus' });
+  expect(probedFilm(sound.path).duration * 1000).toBeGreaterThan(take.length - 100);
+  expect(tonesIn(readFileSync(sound.path))).toHaveLength(3);
+});
+
+test('without a voice it is a video of another kind, with captions in its picture @plain', async ({
+  teacher,
+  host,
+}) => {
+  await forbiddenMicrophone(teacher);
+  await teacher.reload();
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
+  await surfaceShown(teacher);
+  const { panel, open: openAll, finish, goesOn, play, dialog: all } = recordingOn(teacher);
+  await openAll();
+  await all.getByRole('textbox', { name: 'Name' }).fill('Silent');
+  await all.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(panel).toHaveAttribute('data-recording', 'recording');
+  await draw(teacher, wave(80, 200));
+  await goesOn(2);
+  await finish();
+  await expect.poll(async () => (await kept(teacher).list()).map(({ finished }) => finished)).toEqual([true]);
+  await play('Silent');
+  const { dialog } = playedOn(teacher, 'Silent');
+  const { open, part, make } = takingAlong(teacher);
+  if (host !== 'localhost') {
+    await open();
+    await part.getByRole('button', { name: 'Make it', exact: true }).click();
+    await expect(part.getByRole('alert')).toContainText('Open Doodla in a current');
+    return;
+  }
+  await dialog.getByRole('button', { name: 'Captions' }).click();
+  const editor = dialog.getByRole('region', { name: 'Captions' });
+  await editor.getByLabel('Choose a file of captions').setInputFiles({
+    name: 'said.vtt',
+    mimeType: 'text/vtt',
+    buffer: Buffer.from('WEBVTT\n\n00:00.500 --> 00:01.500\nThe load runs into the banks.\n'),
+  });
+  await open();
+  await expect(part.getByLabel('As', { exact: true }).locator('option')).toHaveCount(2);
+  await part.getByLabel('Write the captions into the picture').check();
+  const { path, name } = await make('Video, 1920 × 1080');
+  expect(name).toBe('Silent.mp4');
+  const film = probedFilm(path);
+  expect(film.streams.video).toBe('h264');
+  expect(film.streams.audio).toBeUndefined();
+  // ISO/IEC 14496-30 (WebVTT in MP4).
+  expect(film.tags).toEqual(['avc1', 'wvtt']);
+  expect(film.size).toEqual([1920, 1080]);
+  expect(film.chapters.map(({ title }) => title)).toEqual(['Page 1']);
+  const dark = darknessOf(path, { width: 16, height: 9 });
+  expect(dark[GRID]!).toBeGreaterThan(dark[2 * GRID]! + 500);
+});

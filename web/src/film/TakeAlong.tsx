@@ -1,0 +1,121 @@
+import { Download } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { fileName } from '../handout/fileName';
+import type { PageDesk } from '../room/pageDesk';
+import { Button } from '../ui/Button';
+import { ProgressBar } from '../ui/ProgressBar';
+import { SelectField } from '../ui/SelectField';
+import { Tick } from '../ui/Tick';
+import { t } from '../words';
+import type { FilmLines, FilmPlan } from './filmPlan';
+import { makeFilm } from './makeFilm';
+
+type Form = 'video720' | 'video1080' | 'sound';
+
+interface TakeAlongProps {
+  desk: PageDesk;
+  title: string;
+  isHeard: boolean;
+  hasCaptions: boolean;
+  hasStops: boolean;
+  plan(lines: FilmLines, isCaptioned: boolean): Promise<FilmPlan>;
+}
+
+type Stage =
+  | { at: 'ready' }
+  | { at: 'making'; share: number }
+  | { at: 'made'; url: string; name: string }
+  | { at: 'failed'; why: string };
+
+const cancelled = () => new DOMException('Cancelled', 'AbortError');
+
+/** Makes files of an explanation that play anywhere. */
+export function TakeAlong({ desk, title, isHeard, hasCaptions, hasStops, plan }: TakeAlongProps) {
+  const [form, setForm] = useState<Form>('video720');
+  const [isCaptioned, setCaptioned] = useState(false);
+  const [stage, setStage] = useState<Stage>({ at: 'ready' });
+  const abort = useRef(new AbortController());
+  useEffect(() => () => abort.current.abort(cancelled()), []);
+  useEffect(() => () => (stage.at === 'made' ? URL.revokeObjectURL(stage.url) : undefined), [stage]);
+  const make = async () => {
+    abort.current = new AbortController();
+    const { signal } = abort.current;
+    setStage({ at: 'making', share: 0 });
+    try {
+      const planned = await plan(form === 'video1080' ? 1080 : 720, isCaptioned);
+      const onProgress = (share: number) => setStage({ at: 'making', share });
+      const kind = form === 'sound' ? 'sound' : 'film';
+      const { blob, ending } = await makeFilm(desk, kind, planned, { signal, onProgress });
+      setStage({ at: 'made', url: URL.createObjectURL(blob), name: fileName(title, ending) });
+    } catch (error) {
+      if (signal.aborted) setStage({ at: 'ready' });
+      else setStage({ at: 'failed', why: (error as Error).message });
+    }
+  };
+  return (
+    <section
+      aria-label={t('explain.takeAlong')}
+      className="flex flex-wrap items-end gap-x-6 gap-y-2 rounded-2xl bg-paper p-4 text-ink"
+    >
+      {(stage.at === 'ready' || stage.at === 'failed') && (
+        <>
+          <div className="-mb-4 min-w-60">
+            <SelectField<Form>
+              label={t('explain.takeAs')}
+              value={form}
+              options={[
+                { value: 'video720', name: t('explain.asVideo720') },
+                { value: 'video1080', name: t('explain.asVideo1080') },
+                ...(isHeard ? ([{ value: 'sound', name: t('explain.asSound') }] as const) : []),
+              ]}
+              onChange={setForm}
+            />
+          </div>
+          {hasCaptions && form !== 'sound' && (
+            <div className="-mb-4">
+              <Tick checked={isCaptioned} onChange={setCaptioned}>
+                {t('explain.captionsInPicture')}
+              </Tick>
+            </div>
+          )}
+          <Button look="main" onClick={() => void make()}>
+            {t('explain.make')}
+          </Button>
+          {hasStops && form !== 'sound' && (
+            <p className="w-full text-sm text-ink-soft">{t('explain.filmStands')}</p>
+          )}
+        </>
+      )}
+      {stage.at === 'making' && (
+        <>
+          <div className="min-w-60 grow">
+            <ProgressBar label={t('explain.isMaking')} part={stage.share} />
+          </div>
+          <Button onClick={() => abort.current.abort(cancelled())}>{t('common.cancel')}</Button>
+        </>
+      )}
+      {stage.at === 'made' && (
+        <>
+          <a
+            // The button that had the focus is gone.
+            ref={(link) => link?.focus()}
+            href={stage.url}
+            download={stage.name}
+            className="inline-flex min-h-11 items-center gap-2 rounded-xl border-2 border-board bg-board px-4 font-bold text-paper"
+          >
+            <Download aria-hidden size={18} /> {t('handout.saveFile', { name: stage.name })}
+          </a>
+          <Button onClick={() => setStage({ at: 'ready' })}>{t('explain.makeAnother')}</Button>
+        </>
+      )}
+      <p role="status" className="w-full font-bold empty:hidden">
+        {stage.at === 'made' && t('handout.itIsReady')}
+      </p>
+      {stage.at === 'failed' && (
+        <p role="alert" className="w-full font-bold text-alarm">
+          {t('explain.couldNotBeMade', { why: stage.why })}
+        </p>
+      )}
+    </section>
+  );
+}
