@@ -1,6 +1,7 @@
 // What recording an explanation costs while one writes, beside writing without: main-thread time of each event, memory over time,
-// and what ten minutes take. BENCH_MINUTES says for how long it is recorded; 30 are what is promised.
+// and what ten minutes take; then a video of it. BENCH_MINUTES says for how long it is recorded; 30 are what is promised.
 import { chromium } from 'playwright-core';
+import { filmTimes } from './film.mjs';
 import { median, report } from './report.mjs';
 import { School } from './school.mjs';
 
@@ -123,6 +124,14 @@ try {
     heapGrowthMb: { value: (heaps.at(-1) - heaps[0]) / MB, limit: 20 },
     tenMinutesMb: { value: tenMinutes(voice + notes), limit: 6 },
     notesShare: { value: notes / (voice + notes), limit: 0.1 },
+  });
+  const film = await filmTimes(page);
+  report('record: video, 720p', {
+    seconds: { value: film.length },
+    pictures: { value: film.pictures },
+    tenMinutesMb: { value: (film.bytes * 600) / film.length / MB },
+    madeInShareOfItsLength: { value: film.made / film.length, limit: 0.5 },
+    ratio: { value: film.made / film.bare, limit: 1.5 },
   });
 } finally {
   await browser.close();

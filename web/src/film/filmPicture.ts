@@ -1,4 +1,4 @@
-import type { Mark } from '@doodla/core';
+import type { Mark, Page } from '@doodla/core';
 import { FilmClock, NotedTake, placeAt, stretchesOf } from '@doodla/core/explain';
 import type { FilmMoment, Shown } from '@doodla/core/explain';
 import type { ReplayMoment } from '@doodla/core/replay';
@@ -26,7 +26,11 @@ export class FilmPicture {
   private readonly shown: ReadonlyMap<string, NotedTake>;
   /** Marks whose pictures and letters are here. */
   private readonly ready = new WeakSet<Mark>();
+  /** The page and the number of its steps for which all is here. */
+  private fetched = '';
   private last = '';
+  /** The size of the page round which the ground is there already. */
+  private clear = '';
 
   constructor(
     private readonly plan: FilmPlan,
@@ -55,19 +59,24 @@ export class FilmPicture {
     const looks = JSON.stringify([looksOf(moment, shown, time), said, at.hold && wordsOf(at)]);
     if (looks === this.last) return false;
     await needFace('andika');
-    this.ctx.fillStyle = GROUND;
-    this.ctx.fillRect(0, 0, this.canvas.width, this.canvas.height);
-    if (moment) await this.drawPage(moment, shown);
+    const page = moment && this.played.pageOf(moment);
+    if (moment && page) await this.drawPage(moment, page, shown);
+    else this.drawGround();
     if (said) paintCaption(this.ctx, this.canvas, said);
     if (at.hold) paintHold(this.ctx, this.canvas, wordsOf(at));
+    if (said || at.hold) this.clear = '';
     this.last = looks;
     return true;
   }
 
-  private async drawPage(moment: ReplayMoment, shown: Shown | undefined): Promise<void> {
-    const page = this.played.pageOf(moment);
-    if (!page) return;
-    await this.fetchFor(moment);
+  private drawGround(): void {
+    this.clear = '';
+    this.ctx.fillStyle = GROUND;
+    this.ctx.fillRect(0, 0, this.canvas.width, this.canvas.height);
+  }
+
+  private async drawPage(moment: ReplayMoment, page: Page, shown: Shown | undefined): Promise<void> {
+    await this.fetchFor(moment, page);
     const extent = this.played.extentOf(page);
     const { width, height } = this.canvas;
     const across = Math.max(1, Math.floor(Math.min(width, (height * extent.width) / extent.height)));
@@ -75,19 +84,24 @@ export class FilmPicture {
     this.played.uncover(shown?.uncovered ?? NONE);
     this.played.show(this.sheet, moment, ground);
     if (shown) paintShown(this.sheet, page, extent, shown, height / USUAL_LINES);
-    this.ctx.fillStyle = '#ffffff';
     const [x, y] = [(width - this.sheet.width) / 2, (height - this.sheet.height) / 2].map(Math.round);
+    const clear = `${this.sheet.width} ${this.sheet.height}`;
+    if (this.clear !== clear) this.drawGround();
+    this.clear = clear;
+    this.ctx.fillStyle = '#ffffff';
     this.ctx.fillRect(x!, y!, this.sheet.width, this.sheet.height);
     this.ctx.drawImage(this.sheet, x!, y!);
   }
 
-  private async fetchFor(moment: ReplayMoment): Promise<void> {
-    const page = this.played.pageOf(moment)!;
+  private async fetchFor(moment: ReplayMoment, page: Page): Promise<void> {
+    const step = `${moment.page} ${moment.count}`;
+    if (step === this.fetched) return;
     const fresh = this.played
       .marksAt(moment)
       .filter((mark) => mark.kind !== 'stroke' && !this.ready.has(mark));
     if (fresh.length > 0) await this.scenery.loadPictures(page, fresh);
     fresh.forEach((mark) => this.ready.add(mark));
+    this.fetched = step;
   }
 
   private shownAt(time: number): Shown | undefined {
