@@ -216,6 +216,7 @@ test('a student comes back to their own place by browser back, and from a closed
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
   const code = await startWriting(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');
+  await expect(wren.getByText('Pens up').first()).toBeVisible();
   await draw(wren, wave(80, 120));
   await expectMarks(teacher, 1);
   await wren.goBack();
