@@ -131,12 +131,13 @@ test('without a voice it is a video of another kind, with captions in its pictur
   await finish();
   await expect.poll(async () => (await kept(teacher).list()).map(({ finished }) => finished)).toEqual([true]);
   await play('Silent');
-  const { dialog } = playedOn(teacher, 'Silent');
+  const { dialog, slider } = playedOn(teacher, 'Silent');
   const { open, part, make } = takingAlong(teacher);
   if (host !== 'localhost') {
     await open();
     await part.getByRole('button', { name: 'Make it', exact: true }).click();
     await expect(part.getByRole('alert')).toContainText('Open Doodla in a current');
+    expect((await make('Text with pictures, to read')).name).toBe('Silent.html');
     return;
   }
   await dialog.getByRole('button', { name: 'Captions' }).click();
@@ -147,7 +148,7 @@ test('without a voice it is a video of another kind, with captions in its pictur
     buffer: Buffer.from('WEBVTT\n\n00:00.500 --> 00:01.500\nThe load runs into the banks.\n'),
   });
   await open();
-  await expect(part.getByLabel('As', { exact: true }).locator('option')).toHaveCount(2);
+  await expect(part.getByLabel('As', { exact: true }).locator('option')).toHaveCount(3);
   await part.getByLabel('Write the captions into the picture').check();
   const { path, name } = await make('Video, 1920 × 1080');
   expect(name).toBe('Silent.mp4');
@@ -160,4 +161,27 @@ test('without a voice it is a video of another kind, with captions in its pictur
   expect(film.chapters.map(({ title }) => title)).toEqual(['Page 1']);
   const dark = darknessOf(path, { width: 16, height: 9 });
   expect(dark[GRID]!).toBeGreaterThan(dark[2 * GRID]! + 500);
+
+  // To be read: a stop, what was said, and what is seen at the end.
+  await slider.fill('1000');
+  await dialog.getByRole('button', { name: 'Stop here' }).click();
+  const stop = dialog.getByRole('form', { name: 'Stop' });
+  await stop.getByRole('textbox').fill('Draw the arch now');
+  await stop.getByRole('textbox').press('Enter');
+  await expect
+    .poll(async () => (await kept(teacher).list())[0]!.stops.map((stop) => stop.text))
+    .toEqual(['Draw the arch now']);
+  const read = await make('Text with pictures, to read');
+  expect(read.name).toBe('Silent.html');
+  await teacher.setContent(readFileSync(read.path, 'utf8'));
+  await expect(teacher.getByRole('heading', { name: 'Silent' })).toBeVisible();
+  await expect(teacher.getByRole('img')).toHaveCount(2);
+  await expect(teacher.getByText('Draw the arch now')).toBeVisible();
+  await expect(teacher.getByText('The load runs into the banks.')).toBeVisible();
+  expect(
+    await teacher
+      .getByRole('img')
+      .evaluateAll((all: HTMLImageElement[]) => all.every((one) => one.naturalWidth > 0)),
+  ).toBe(true);
+  expect(await findings(teacher)).toEqual([]);
 });

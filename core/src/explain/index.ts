@@ -9,3 +9,4 @@ export * from './playedParts.js';
 export * from './settled.js';
 export * from './shown.js';
 export * from './silences.js';
+export * from './textVersion.js';

@@ -5,6 +5,7 @@ import { Captions, Download, Scissors, Volume2, VolumeX } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { putExplanation } from '../api/explanations';
 import { filmPages, hiddenIn } from '../film/makeFilm';
+import { makeText } from '../film/makeText';
 import { TakeAlong } from '../film/TakeAlong';
 import { logOf } from '../room/logOf';
 import { chapterName } from '../replay/chapterName';
@@ -144,6 +145,20 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
             lines,
             isCaptioned,
           })}
+          text={(options) =>
+            makeText(
+              desk,
+              {
+                title: explanation.name,
+                replay: player.replay,
+                chapters: chaptersOf(player, desk),
+                stops: stops.played,
+                cues: captions.cues,
+                shownAt: playing.at,
+              },
+              options,
+            )
+          }
         />
       )}
       {open === 'mend' && studio && (

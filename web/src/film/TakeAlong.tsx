@@ -8,9 +8,10 @@ import { SelectField } from '../ui/SelectField';
 import { Tick } from '../ui/Tick';
 import { t } from '../words';
 import type { FilmLines, FilmPlan } from './filmPlan';
+import type { MakeOptions } from './makeFilm';
 import { makeFilm } from './makeFilm';
 
-type Form = 'video720' | 'video1080' | 'sound';
+type Form = 'video720' | 'video1080' | 'sound' | 'text';
 
 interface TakeAlongProps {
   desk: PageDesk;
@@ -19,6 +20,8 @@ interface TakeAlongProps {
   hasCaptions: boolean;
   hasStops: boolean;
   plan(lines: FilmLines, isCaptioned: boolean): Promise<FilmPlan>;
+  /** Makes a text of it. */
+  text(options: MakeOptions): Promise<Blob>;
 }
 
 type Stage =
@@ -30,22 +33,26 @@ type Stage =
 const cancelled = () => new DOMException('Cancelled', 'AbortError');
 
 /** Makes files of an explanation that play anywhere. */
-export function TakeAlong({ desk, title, isHeard, hasCaptions, hasStops, plan }: TakeAlongProps) {
+export function TakeAlong({ desk, title, isHeard, hasCaptions, hasStops, plan, text }: TakeAlongProps) {
   const [form, setForm] = useState<Form>('video720');
   const [isCaptioned, setCaptioned] = useState(false);
   const [stage, setStage] = useState<Stage>({ at: 'ready' });
+  const isVideo = form === 'video720' || form === 'video1080';
   const abort = useRef(new AbortController());
   useEffect(() => () => abort.current.abort(cancelled()), []);
   useEffect(() => () => (stage.at === 'made' ? URL.revokeObjectURL(stage.url) : undefined), [stage]);
+  const madeAs = async (options: MakeOptions) => {
+    if (form === 'text') return { blob: await text(options), ending: 'html' };
+    const planned = await plan(form === 'video1080' ? 1080 : 720, isCaptioned);
+    return makeFilm(desk, form === 'sound' ? 'sound' : 'film', planned, options);
+  };
   const make = async () => {
     abort.current = new AbortController();
     const { signal } = abort.current;
     setStage({ at: 'making', share: 0 });
     try {
-      const planned = await plan(form === 'video1080' ? 1080 : 720, isCaptioned);
       const onProgress = (share: number) => setStage({ at: 'making', share });
-      const kind = form === 'sound' ? 'sound' : 'film';
-      const { blob, ending } = await makeFilm(desk, kind, planned, { signal, onProgress });
+      const { blob, ending } = await madeAs({ signal, onProgress });
       setStage({ at: 'made', url: URL.createObjectURL(blob), name: fileName(title, ending) });
     } catch (error) {
       if (signal.aborted) setStage({ at: 'ready' });
@@ -67,11 +74,12 @@ export function TakeAlong({ desk, title, isHeard, hasCaptions, hasStops, plan }:
                 { value: 'video720', name: t('explain.asVideo720') },
                 { value: 'video1080', name: t('explain.asVideo1080') },
                 ...(isHeard ? ([{ value: 'sound', name: t('explain.asSound') }] as const) : []),
+                { value: 'text', name: t('explain.asText') },
               ]}
               onChange={setForm}
             />
           </div>
-          {hasCaptions && form !== 'sound' && (
+          {hasCaptions && isVideo && (
             <div className="-mb-4">
               <Tick checked={isCaptioned} onChange={setCaptioned}>
                 {t('explain.captionsInPicture')}
@@ -81,9 +89,7 @@ export function TakeAlong({ desk, title, isHeard, hasCaptions, hasStops, plan }:
           <Button look="main" onClick={() => void make()}>
             {t('explain.make')}
           </Button>
-          {hasStops && form !== 'sound' && (
-            <p className="w-full text-sm text-ink-soft">{t('explain.filmStands')}</p>
-          )}
+          {hasStops && isVideo && <p className="w-full text-sm text-ink-soft">{t('explain.filmStands')}</p>}
         </>
       )}
       {stage.at === 'making' && (

@@ -10,7 +10,7 @@ import type { FilmHost, FilmPage, FilmPlan, MadeFilm } from './filmPlan';
 import { NO_ENCODER } from './filmPlan';
 import type { FilmWorker } from './film.worker';
 
-interface MakeOptions {
+export interface MakeOptions {
   readonly signal: AbortSignal;
   onProgress(share: number): void;
 }

@@ -2352,5 +2352,7 @@ export const de: Words = {
     notMade:
       'Beim Herstellen ist etwas schiefgegangen. Versuche es noch einmal oder mit einem kleineren Bild.',
     makeAnother: 'Etwas anderes herstellen',
+    asText: 'Text mit Bildern, zum Lesen',
+    pageAt: '{{chapter}}, wie es bei {{time}} ist',
   },
 };

@@ -2286,5 +2286,7 @@ export const en = {
       'This browser cannot make videos or sound. Open Doodla in a current Chromium, Edge, Safari or Firefox at an https address.',
     notMade: 'Something went wrong while it was made. Try again, or a smaller picture.',
     makeAnother: 'Make something else',
+    asText: 'Text with pictures, to read',
+    pageAt: '{{chapter}}, as it is at {{time}}',
   },
 };
