@@ -98,6 +98,11 @@ export async function startWriting(page: Page): Promise<string> {
   return code;
 }
 
+/** Takes back by the notice that tells what was done; the tools have a button of the same name. */
+export async function undoInNotice(page: Page): Promise<void> {
+  await page.locator('[data-sonner-toast]').getByRole('button', { name: 'Undo' }).last().click();
+}
+
 /** Joins a class as a student in a browser of its own. */
 export async function joinAs(
   browser: Browser,

@@ -33,7 +33,8 @@ export function darkInCanvas(canvas: Locator): Promise<number> {
     const { data } = element.getContext('2d')!.getImageData(0, 0, element.width, element.height);
     let dark = 0;
     for (let i = 0; i < data.length; i += 4)
-      if (Math.min(data[i]!, data[i + 1]!, data[i + 2]!) < 170) dark += 1;
+      // What was never drawn on is black, and cannot be seen.
+      if (data[i + 3]! > 0 && Math.min(data[i]!, data[i + 1]!, data[i + 2]!) < 170) dark += 1;
     return dark;
   });
 }

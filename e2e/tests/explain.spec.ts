@@ -84,7 +84,7 @@ test('sound and picture of an explanation are in step', async ({ teacher }) => {
   const { list } = kept(teacher);
   const middles: number[] = [];
   // A machine that is busy sounds its tones late, which is no fault of the recording; a fault of the recording stays.
-  for (let tries = 0; tries < 4 && !middles.some((one) => one < IN_STEP_MS); tries++) {
+  for (let tries = 0; tries < 10 && !middles.some((one) => one < IN_STEP_MS); tries++) {
     await begin(`Step ${tries}`);
     for (let i = 0; i < 5; i++) await draw(teacher, wave(80, 100 + 100 * i));
     await finish();

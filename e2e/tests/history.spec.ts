@@ -1,4 +1,4 @@
-import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
+import { bringIn, expect, joinAs, startWriting, surfaceShown, test, undoInNotice } from '../support/fixtures';
 import { pageMenu } from '../support/pageMenu';
 import { plainPdf } from '../support/pdfs';
 import { darkInCanvas } from '../support/pictures';
@@ -38,7 +38,7 @@ test('a page shows each earlier state with who and when, and one is brought back
   await bring.click();
   await expect(dialog).toBeHidden();
   for (const page of [teacher, wren]) await expectMarks(page, 1);
-  await teacher.getByRole('button', { name: 'Undo' }).last().click();
+  await undoInNotice(teacher);
   for (const page of [teacher, wren]) await expectMarks(page, 3);
   expect((await stageState(teacher)).marks.map(({ id }) => id).sort()).toEqual(ids.sort());
 

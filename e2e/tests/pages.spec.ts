@@ -1,6 +1,15 @@
 import type { Page } from '@playwright/test';
 import { PNG } from 'pngjs';
-import { bringIn, expect, joinAs, startClass, startWriting, surfaceShown, test } from '../support/fixtures';
+import {
+  bringIn,
+  expect,
+  joinAs,
+  startClass,
+  startWriting,
+  surfaceShown,
+  test,
+  undoInNotice,
+} from '../support/fixtures';
 import { makeHandout } from '../support/handout';
 import { pageMenu } from '../support/pageMenu';
 import { openLesson } from '../support/lessonMenu';
@@ -41,7 +50,7 @@ test('pages are added, ruled, duplicated, renamed, moved and deleted, also in cl
   await expect(teacher.getByRole('button', { name: 'Page 2: Squares' })).toBeVisible();
   await menu(2, 'Delete');
   await expect(teacher.getByLabel(/of 3$/)).toBeVisible();
-  await teacher.getByRole('button', { name: 'Undo' }).last().click();
+  await undoInNotice(teacher);
   await expect(teacher.getByRole('button', { name: 'Page 2: Squares' })).toBeVisible();
 });
 
@@ -199,6 +208,6 @@ test('a ready template is placed by one tap, of ordinary marks, and one undo tak
   await expect.poll(async () => (await stageState(teacher)).marks.length).toBeGreaterThan(5);
   const { marks } = await stageState(teacher);
   expect(new Set(marks.map(({ kind }) => kind))).toEqual(new Set(['shape', 'path', 'text']));
-  await teacher.getByRole('button', { name: 'Undo' }).last().click();
+  await undoInNotice(teacher);
   await expectMarks(teacher, 0);
 });

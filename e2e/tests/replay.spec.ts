@@ -2,7 +2,7 @@ import type { Locator, Page } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { findings } from '../support/axe';
 import { expectReachable } from '../support/controls';
-import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
+import { bringIn, expect, joinAs, startWriting, surfaceShown, test, undoInNotice } from '../support/fixtures';
 import { pageMenu } from '../support/pageMenu';
 import { plainPdf } from '../support/pdfs';
 import { darkInCanvas, pageOnScreen, similarity } from '../support/pictures';
@@ -218,7 +218,7 @@ test('the whole class turns its pages again; a moment becomes a page, and the pa
   await expect(dialog).toBeHidden();
   await teacher.getByRole('button', { name: 'Page 1', exact: true }).first().click();
   await expectMarks(teacher, 1);
-  await teacher.getByRole('button', { name: 'Undo' }).last().click();
+  await undoInNotice(teacher);
   await expectMarks(teacher, 2);
 });
 

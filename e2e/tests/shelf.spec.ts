@@ -1,6 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import { expectReachable } from '../support/controls';
-import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
+import { bringIn, expect, joinAs, startWriting, surfaceShown, test, undoInNotice } from '../support/fixtures';
 import { openLesson } from '../support/lessonMenu';
 import { pageMenu } from '../support/pageMenu';
 import { plainPdf } from '../support/pdfs';
@@ -121,7 +121,7 @@ test('pages go onto the shelf from the strip and into a class, where students ha
   await expect(teacher.getByLabel('Page 2 of 4')).toBeVisible();
   await expect(wren.getByText('Page 2', { exact: true })).toBeVisible();
   await expectMarks(wren, 1);
-  await teacher.getByRole('button', { name: 'Undo' }).last().click();
+  await undoInNotice(teacher);
   await expect(teacher.getByLabel(/^Page \d of 2$/)).toBeVisible();
 });
 
@@ -159,7 +159,7 @@ test('things are named, put into folders, found, shared with the school, taken o
   await shelf(teacher).getByRole('tab', { name: 'Mine' }).click();
   await menu(name, 'Take it off the shelf');
   await expect(things(teacher)).toHaveCount(0);
-  await teacher.getByRole('button', { name: 'Undo' }).last().click();
+  await undoInNotice(teacher);
   await expect(things(teacher)).toHaveCount(1);
   await teacher.keyboard.press('Escape');
 });

@@ -1,9 +1,9 @@
-import { Download } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { fileName } from '../handout/fileName';
 import type { PageDesk } from '../room/pageDesk';
 import { Button } from '../ui/Button';
 import { ProgressBar } from '../ui/ProgressBar';
+import { SaveLink } from '../ui/SaveLink';
 import { SelectField } from '../ui/SelectField';
 import { Tick } from '../ui/Tick';
 import { t } from '../words';
@@ -102,15 +102,7 @@ export function TakeAlong({ desk, title, isHeard, hasCaptions, hasStops, plan, t
       )}
       {stage.at === 'made' && (
         <>
-          <a
-            // The button that had the focus is gone.
-            ref={(link) => link?.focus()}
-            href={stage.url}
-            download={stage.name}
-            className="inline-flex min-h-11 items-center gap-2 rounded-xl border-2 border-board bg-board px-4 font-bold text-paper"
-          >
-            <Download aria-hidden size={18} /> {t('handout.saveFile', { name: stage.name })}
-          </a>
+          <SaveLink url={stage.url} name={stage.name} />
           <Button onClick={() => setStage({ at: 'ready' })}>{t('explain.makeAnother')}</Button>
         </>
       )}

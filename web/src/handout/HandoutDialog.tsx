@@ -1,6 +1,5 @@
 import { pagesOfList } from '@doodla/core';
 import type { Loss } from '@doodla/core/handout';
-import { Download } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { drawThumbnail } from '../room/thumbnail';
 import { Button } from '../ui/Button';
@@ -8,6 +7,7 @@ import { Modal } from '../ui/Modal';
 import type { DrawPage } from '../ui/PageChoice';
 import { PageChoice } from '../ui/PageChoice';
 import { ProgressBar } from '../ui/ProgressBar';
+import { SaveLink } from '../ui/SaveLink';
 import { SelectField } from '../ui/SelectField';
 import { TextField } from '../ui/TextField';
 import type { PageDesk } from '../room/pageDesk';
@@ -127,15 +127,7 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
       <div className="flex flex-wrap gap-3">
         {stage.at === 'made' ? (
           <>
-            <a
-              // The button that had the focus is gone.
-              ref={(link) => link?.focus()}
-              href={stage.url}
-              download={stage.name}
-              className="inline-flex min-h-11 items-center gap-2 rounded-xl border-2 border-board bg-board px-4 font-bold text-paper"
-            >
-              <Download aria-hidden size={18} /> {t('handout.saveFile', { name: stage.name })}
-            </a>
+            <SaveLink url={stage.url} name={stage.name} />
             <Button onClick={() => setStage({ at: 'ready' })}>{t('handout.another')}</Button>
           </>
         ) : stage.at === 'shared' ? (
