@@ -26,6 +26,18 @@ describe('an explanation to be read', () => {
     ]);
   });
 
+  it('keeps what is to be done at a stop where a chapter ends, and where all ends', () => {
+    const stops = [
+      { time: 3999.5, text: 'Turn' },
+      { time: LENGTH, text: 'Think' },
+    ];
+    const read = textChapters({ chapters: CHAPTERS, stops, cues: [], length: LENGTH });
+    expect(read.flatMap(({ steps }) => steps.map(({ task }) => task)).filter(Boolean)).toEqual([
+      'Turn',
+      'Think',
+    ]);
+  });
+
   it('leaves out no caption and says none twice, wherever stops and chapters lie', () => {
     const anyTime = fc.nat(LENGTH);
     fc.assert(

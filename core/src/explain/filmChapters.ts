@@ -6,7 +6,6 @@ export interface FilmChapter {
 
 /** IDs of RFC 9559 (Matroska Media Container Format), §5.1, which are written as they stand. */
 const EBML = {
-  head: 0x1a45dfa3,
   segment: 0x18538067,
   seekHead: 0x114d9b74,
   seek: 0x4dbb,

@@ -32,7 +32,7 @@ export function textChapters({ chapters, stops, cues, length }: Explained): Text
     const next = chapters[i + 1]?.at;
     const end = next === undefined ? length : Math.max(chapter.at, next - 1);
     const places = stops
-      .filter(({ time }) => time >= chapter.at && time < end)
+      .filter(({ time }) => time >= chapter.at && (next === undefined ? time <= length : time < next))
       .map(({ time, text }) => ({ at: time, task: text }));
     const steps = [...places, { at: end, task: '' }].sort((a, b) => a.at - b.at);
     const isLast = next === undefined;

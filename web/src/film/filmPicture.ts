@@ -80,8 +80,8 @@ export class FilmPicture {
     const extent = this.played.extentOf(page);
     const { width, height } = this.canvas;
     const across = Math.max(1, Math.floor(Math.min(width, (height * extent.width) / extent.height)));
+    this.played.uncover(shown?.uncovered ?? []);
     const ground = await this.played.groundOf(page, across);
-    this.played.uncover(shown?.uncovered ?? NONE);
     this.played.show(this.sheet, moment, ground);
     if (shown) paintShown(this.sheet, page, extent, shown, height / USUAL_LINES);
     const [x, y] = [(width - this.sheet.width) / 2, (height - this.sheet.height) / 2].map(Math.round);
@@ -114,8 +114,6 @@ export class FilmPicture {
     return said.map(({ text }) => text).join('\n');
   }
 }
-
-const NONE: readonly string[] = [];
 
 /** Told apart from what looks otherwise; what fades or trails looks otherwise at each time. */
 function looksOf(moment: ReplayMoment | undefined, shown: Shown | undefined, time: number): unknown[] {

@@ -26,39 +26,58 @@ export async function makeFilm(
   { signal, onProgress }: MakeOptions,
 ): Promise<MadeFilm> {
   if (!canEncodeSound() || !canEncodeVideo()) throw new Error(t('explain.noEncoder'));
+  signal.throwIfAborted();
   const worker = new Worker(new URL('./film.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<FilmWorker>(worker);
   const ended = new Promise<never>((_, reject) => {
     signal.addEventListener('abort', () => reject(signal.reason as Error));
     worker.addEventListener('error', () => reject(new Error(t('explain.notMade'))));
   });
+  const problems = new Set<string>();
+  let isRunning = true;
+  // It comes by a port of its own, and the last of it may come after the file.
+  const tell = (share: number) => isRunning && onProgress(share);
   try {
-    return await Promise.race([remote[kind](plan, proxy(hostOf(desk, signal, onProgress))), ended]);
+    return await Promise.race([remote[kind](plan, proxy(hostOf(desk, problems, tell))), ended]);
   } catch (error) {
-    const isUnable = error instanceof Error && error.message === NO_ENCODER;
-    throw isUnable ? new Error(t('explain.noEncoder')) : error;
+    throw signal.aborted ? error : sentenceOf(error as Error, problems);
   } finally {
+    isRunning = false;
     remote[releaseProxy]();
     worker.terminate();
   }
 }
 
-function hostOf(desk: PageDesk, signal: AbortSignal, onProgress: MakeOptions['onProgress']): FilmHost {
+/** What is told of what a worker threw; what the page itself said in `problems` is a sentence already. */
+function sentenceOf({ message }: Error, problems: ReadonlySet<string>): Error {
+  if (problems.has(message)) return new Error(message);
+  return new Error(t(message === NO_ENCODER ? 'explain.noEncoder' : 'explain.notMade'));
+}
+
+/** What the page does for a worker; what it says when it cannot is added to `problems`. */
+function hostOf(desk: PageDesk, problems: Set<string>, onProgress: FilmHost['onProgress']): FilmHost {
   const scenery = sceneryOf(desk);
+  const noting = async <T>(work: Promise<T>): Promise<T> => {
+    try {
+      return await work;
+    } catch (error) {
+      problems.add((error as Error).message);
+      throw error;
+    }
+  };
   return {
     async surface(page: Page, width: number) {
-      await scenery.loadPictures(page, []);
-      const bitmap = await createImageBitmap(await scenery.surface(page, width));
+      await noting(scenery.loadPictures(page, []));
+      const bitmap = await createImageBitmap(await noting(scenery.surface(page, width)));
       return transfer(bitmap, [bitmap]);
     },
     async picture(material) {
-      await desk.pictures.load(material);
+      await noting(desk.pictures.load(material));
       const here = desk.pictures.get(material);
       const copy = here && (await createImageBitmap(here));
       return copy && transfer(copy, [copy]);
     },
-    // It comes by a port of its own, and the last of it may come after the file.
-    onProgress: (share) => !signal.aborted && onProgress(share),
+    onProgress,
   };
 }
 

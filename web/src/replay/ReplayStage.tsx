@@ -38,12 +38,12 @@ export function ReplayStage({ player, played, staleness, wide, beside, onProblem
   useEffect(() => {
     if (!moment || !page || width === 0) return;
     let passed = false;
+    const shown = beside?.at(time);
+    if (shown) played.uncover(shown.uncovered);
     const pixels = Math.min(MOST_PIXELS, Math.round(width * window.devicePixelRatio));
     played.groundOf(page, pixels).then(
       (ground) => {
         if (passed || !canvas.current) return;
-        const shown = beside?.at(time);
-        if (shown) played.uncover(shown.uncovered);
         played.show(canvas.current, moment, ground);
         if (shown) paintShown(canvas.current, page, played.extentOf(page), shown, window.devicePixelRatio);
         canvas.current.dataset.time = String(Math.round(time));

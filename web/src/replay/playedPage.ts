@@ -19,7 +19,7 @@ interface Dry {
 
 /** Draws the pages of a replay: each picture from the one before where only ink has come, which is the most of it. */
 export class PlayedPage {
-  /** Pages without what was done in the log that is played, by page, paper and width. */
+  /** Pages without what was done in the log that is played, by page, paper, width and what is uncovered. */
   private readonly grounds = new Map<string, Promise<Canvas>>();
   private dry: Dry | undefined;
   /** Patches that are taken away in what is shown. */
@@ -44,7 +44,8 @@ export class PlayedPage {
 
   /** Says which patches were taken away at what is shown next; none unless it is said. */
   uncover(patches: readonly string[]): void {
-    this.uncovered = patches;
+    // The same list again, so that nothing is drawn anew.
+    if (patches.join() !== this.uncovered.join()) this.uncovered = patches;
   }
 
   /** The page of a moment as it was then; undefined where there is none any more. */
@@ -93,7 +94,7 @@ export class PlayedPage {
 
   /** A page with its prepared marks, drawn once for each paper and width. */
   groundOf(page: Page, width: number): Promise<Canvas> {
-    const key = JSON.stringify([page.id, page.surface, page.width, page.height, width]);
+    const key = JSON.stringify([page.id, page.surface, page.width, page.height, width, this.uncovered]);
     let ground = this.grounds.get(key);
     if (!ground) {
       ground = this.drawGround(page, width);
