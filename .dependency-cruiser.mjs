@@ -15,6 +15,7 @@ const LEVELS = [
   ['material', 'sharing', 'stage'],
   ['replay', 'shelf'],
   ['film'],
+  ['packed'],
   ['asking', 'explain', 'focus', 'ideas', 'instruments', 'pages', 'selection', 'sittings', 'talk', 'typing'],
   ['plotting', 'present', 'reach', 'roster'],
   ['classroom'],

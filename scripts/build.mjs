@@ -11,6 +11,7 @@ const run = (command, ...args) => execFileSync(command, args, { stdio: 'inherit'
 
 run('npx', 'tsc', '-b', '--pretty', 'false');
 run('npm', 'exec', '-w', 'web', '--', 'vite', 'build', '--logLevel', 'warn');
+run('npm', 'exec', '-w', 'web', '--', 'vite', 'build', '-c', 'vite.player.config.ts', '--logLevel', 'warn');
 const dist = fileURLToPath(new URL('../web/dist/', import.meta.url));
 writeReadyPictures(dist);
 await writeLineDrawings(dist);

@@ -13,7 +13,7 @@ import {
   UNITS_PER_POINT,
   wordsOfRuns,
 } from '../src/index.js';
-import { loadFaces } from '../src/handout/pdfPainter.js';
+import { loadFaces } from '../src/paint/shownOn.js';
 import { takeAnnotations } from '../src/pdfAnnotations/index.js';
 import { anyMark } from './helpers/anyMark.js';
 import { andika } from './helpers/fonts.js';

@@ -396,3 +396,19 @@ test('keys can be changed, conflicts are told, and the list tells what is missin
   await teacher.keyboard.press('Delete');
   await expectMarks(teacher, 1);
 });
+
+test('what was drawn stays when the pointer is taken away in the middle, and is let go elsewhere', async ({
+  teacher,
+}) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
+  await teacher.keyboard.press('p');
+  for (const [i, point] of wave(200, 300).entries()) {
+    await teacher.mouse.move(...(await at(teacher, ...point)));
+    if (i === 0) await teacher.mouse.down();
+  }
+  await teacher.getByTestId('stage').evaluate((stage) => stage.releasePointerCapture(1));
+  await teacher.getByRole('toolbar', { name: 'Tools' }).hover();
+  await expectMarks(teacher, 1);
+  await teacher.mouse.up();
+  await expectMarks(teacher, 1);
+});

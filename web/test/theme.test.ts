@@ -2,7 +2,7 @@ import { contrast } from '@doodla/core';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 
-const css = readFileSync(new URL('../src/app/theme.css', import.meta.url), 'utf8');
+const css = readFileSync(new URL('../src/ui/look.css', import.meta.url), 'utf8');
 const colours: Record<string, string> = Object.fromEntries(
   [...css.matchAll(/--color-([\w-]+): (#[0-9a-f]{6});/g)].map(([, name, hex]) => [name!, hex!]),
 );

@@ -1,8 +1,8 @@
 import type { Take } from '@doodla/core';
 import { playedParts } from '@doodla/core/explain';
 import { beforeEach, describe, expect, it } from 'vitest';
-import type { Voice } from '../src/explain/voice';
-import { PlayedVoice } from '../src/explain/voice';
+import type { Voice } from '../src/replay/voice';
+import { PlayedVoice } from '../src/replay/voice';
 
 /** A voice that is somewhere, and goes nowhere by itself. */
 class Still implements Voice {

@@ -1,12 +1,17 @@
 export * from './captionFiles.js';
 export * from './captions.js';
+export * from './condensed.js';
 export * from './explained.js';
 export * from './filmChapters.js';
 export * from './filmClock.js';
 export * from './mending.js';
 export * from './noted.js';
+export * from './packed.js';
 export * from './playedParts.js';
+export * from './playingPage.js';
 export * from './settled.js';
 export * from './shown.js';
 export * from './silences.js';
+export * from './stepPages.js';
 export * from './textVersion.js';
+export { facesOn, hasOriginal, picturesOn } from '../paint/shownOn.js';

@@ -8,7 +8,7 @@ export * from './svgPage.js';
 export * from './webAnnotations.js';
 export * from './webPage.js';
 export * from './zipFiles.js';
-export { facesOn, hasOriginal, picturesOn } from './materials.js';
+export { facesOn, hasOriginal, picturesOn } from '../paint/shownOn.js';
 export * from './inkMl.js';
 export * from './readDrawing.js';
 export * from './readInkMl.js';

@@ -1,34 +1,11 @@
 import type { HandoutPage, HandoutSources, PictureFile } from '../handout/sources.js';
-import { loadFaces } from '../handout/pdfPainter.js';
-import { paintMark } from '../paint/paint.js';
-import { paintSurface } from '../paint/paintSurface.js';
+import { hasOriginal } from '../paint/shownOn.js';
 import type { Face } from '../text/font.js';
 import { encodeToBase64 } from '@cantoo/pdf-lib';
 import type { HrefOf } from './svgMarks.js';
 import { cssFace, FAMILIES } from './svgMarks.js';
 import type { SvgGround } from './svgPage.js';
 import { extentOf } from './svgPage.js';
-
-/** Whether something else than Doodla draws what lies under the marks of a page. */
-export function hasOriginal({ page }: HandoutPage): boolean {
-  return page.surface.kind === 'pdf' || page.surface.kind === 'web';
-}
-
-/** The pictures that a page shows, by their ids. */
-export function picturesOn(handed: HandoutPage): Set<string> {
-  const items = [
-    ...paintSurface(handed.page, extentOf(handed)),
-    ...handed.marks.filter(({ kind }) => kind === 'picture').flatMap(paintMark),
-  ];
-  return new Set(items.flatMap((item) => (item.kind === 'picture' ? [item.material] : [])));
-}
-
-/** The faces that the words on a page are written in; known afterwards, so that its marks can be drawn. */
-export async function facesOn({ marks }: HandoutPage): Promise<Set<Face>> {
-  await loadFaces(marks);
-  const written = marks.filter(({ kind }) => kind !== 'stroke').flatMap(paintMark);
-  return new Set(written.flatMap((item) => (item.kind === 'text' && !item.fallback ? [item.face] : [])));
-}
 
 /** A picture of what something else has to draw of a page, and its words. */
 export async function groundOf(

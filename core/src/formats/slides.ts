@@ -5,7 +5,6 @@ import { flattenPath } from '../geometry/path.js';
 import { polygonArea } from '../geometry/polygon.js';
 import type { Rect } from '../geometry/rect.js';
 import { boundsOfPoints } from '../geometry/turnedBox.js';
-import { loadFaces } from '../handout/pdfPainter.js';
 import type { HandoutOptions, HandoutPage, HandoutSources, PictureFile } from '../handout/sources.js';
 import { outlineCorners } from '../ink/outline.js';
 import { STRIDE } from '../ink/points.js';
@@ -15,7 +14,7 @@ import { fewerCurves } from '../paint/fewerCurves.js';
 import type { PaintItem, PaintOf } from '../paint/items.js';
 import { paintMark } from '../paint/paint.js';
 import { paintSurface } from '../paint/paintSurface.js';
-import { hasOriginal, picturesOn } from './materials.js';
+import { hasOriginal, loadFaces, picturesOn } from '../paint/shownOn.js';
 import { extentOf } from './svgPage.js';
 import { FAMILIES } from './svgMarks.js';
 

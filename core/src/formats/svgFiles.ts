@@ -2,7 +2,8 @@ import { footOf } from '../handout/foot.js';
 import type { HandoutOptions, HandoutPage, HandoutSources } from '../handout/sources.js';
 import type { MadeFile } from './madeFile.js';
 import { pageName } from './madeFile.js';
-import { facesOn, fontCss, groundOf, inside, picturesOn } from './materials.js';
+import { facesOn, picturesOn } from '../paint/shownOn.js';
+import { fontCss, groundOf, inside } from './materials.js';
 import { svgPage } from './svgPage.js';
 import { strToU8 } from 'fflate';
 

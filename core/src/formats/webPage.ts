@@ -2,7 +2,8 @@ import { strToU8 } from 'fflate';
 import { footOf } from '../handout/foot.js';
 import type { HandoutOptions, HandoutPage, HandoutSources } from '../handout/sources.js';
 import type { Face } from '../text/font.js';
-import { facesOn, fontCss, groundOf, inside, picturesOn } from './materials.js';
+import { facesOn, picturesOn } from '../paint/shownOn.js';
+import { fontCss, groundOf, inside } from './materials.js';
 import { extentOf, svgPage } from './svgPage.js';
 import { element, xmlText } from './xml.js';
 

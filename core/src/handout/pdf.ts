@@ -6,7 +6,7 @@ import { PDFDocument, PDFName } from '@cantoo/pdf-lib';
 import type { Matrix } from '../geometry/matrix.js';
 import { applyMatrix, compose, inverse } from '../geometry/matrix.js';
 import type { Rect } from '../geometry/rect.js';
-import { rectFromCorners, rectsTouch } from '../geometry/rect.js';
+import { rectFromCorners, rectsTouch, unionRect } from '../geometry/rect.js';
 import { markBounds } from '../marks/bounds.js';
 import type { Mark } from '../marks/mark.js';
 import { boundsOf } from '../marks/select.js';
@@ -15,6 +15,7 @@ import type { Page } from '../pages/page.js';
 import { MAX_PAGE_SIDE, UNITS_PER_POINT } from '../pages/page.js';
 import type { PaintItem } from '../paint/items.js';
 import { paintSurface } from '../paint/paintSurface.js';
+import { loadFaces } from '../paint/shownOn.js';
 import { Annotator } from './annotate/annotator.js';
 import { flattenAnnotations, isShownOnly } from './annotations.js';
 import { CopiedPages } from './copiedPages.js';
@@ -26,7 +27,7 @@ import { prepareContents } from './pageContents.js';
 import type { PageLabel } from './pageLabels.js';
 import { labelsOf, writeLabels } from './pageLabels.js';
 import { pageToUserSpace } from './pageTransform.js';
-import { loadFaces, PdfPainter } from './pdfPainter.js';
+import { PdfPainter } from './pdfPainter.js';
 import { StructureTree } from './structure.js';
 import type { HandoutOptions, HandoutPage, HandoutSources } from './sources.js';
 import type { Placed } from './webPages.js';
@@ -105,10 +106,12 @@ class Handout {
   }
 
   /** Adds a page with its marks: one page of the PDF, or several where it is too long for one. */
-  async add({ page, marks, alts = {} }: HandoutPage): Promise<void> {
+  async add({ page, marks, alts = {}, below = 0 }: HandoutPage): Promise<void> {
     await loadFaces(marks);
     const extent = pageExtent(page, [boundsOf(marks)]);
-    for (const placed of await this.place(page, extent)) {
+    const sheets = await this.place(page, extent);
+    const last = sheets.pop();
+    for (const placed of last ? [...sheets, withRoomBelow(last, below)] : []) {
       const own = marks.filter((mark) => rectsTouch(markBounds(mark), placed.part));
       await this.write(placed, own, paintSurface(page, extent), alts);
     }
@@ -148,8 +151,7 @@ class Handout {
   ) {
     const written = boundsOf(marks);
     if (!written && ground.length === 0) return;
-    const toCorner: Matrix = [scale, 0, 0, scale, -part.x * scale, -part.y * scale];
-    const toUserSpace = compose(toCorner, pageToUserSpace(geometryOf(target)));
+    const toUserSpace = userSpaceOf({ target, part, scale });
     const place = { toUserSpace, clip: isSheet ? part : undefined };
     const altOf = (mark: Mark) => mark.alt ?? alts[mark.id] ?? '';
     prepareContents(target);
@@ -263,6 +265,25 @@ function onceEach(tell: HandoutOptions['onLoss']): (loss: Loss) => void {
     if (!told.has(loss)) tell?.(loss);
     told.add(loss);
   };
+}
+
+/** The map from page units to the user space of the page that shows a part. */
+function userSpaceOf({ target, part, scale }: Pick<Placed, 'target' | 'part' | 'scale'>): Matrix {
+  const toCorner: Matrix = [scale, 0, 0, scale, -part.x * scale, -part.y * scale];
+  return compose(toCorner, pageToUserSpace(geometryOf(target)));
+}
+
+/** A page that is longer at its foot; what is on it stays where it is, however the page is turned (ISO 32000-1 §14.11.2). */
+function withRoomBelow(placed: Placed, below: number): Placed {
+  if (below === 0) return placed;
+  const { target } = placed;
+  const part = { ...placed.part, height: placed.part.height + below };
+  const [left, bottom, right, top] = geometryOf(target).box;
+  const shown = { x: left, y: bottom, width: right - left, height: top - bottom };
+  const { x, y, width, height } = unionRect(shown, mapped(part, userSpaceOf(placed)));
+  target.setMediaBox(x, y, width, height);
+  target.setCropBox(x, y, width, height);
+  return { ...placed, part };
 }
 
 /** The upright box round a mapped one. */

@@ -11,7 +11,6 @@ import { boundsOf } from '../marks/select.js';
 import { inkFill, isFilledInk } from '../marks/stroke/strokePaint.js';
 import type { PaintItem, PaintOf } from '../paint/items.js';
 import { paintMark } from '../paint/paint.js';
-import { loadFace } from '../text/faceTables.js';
 import type { Face } from '../text/font.js';
 import { ContentWriter } from './contentWriter.js';
 import type { GraphicsStates } from './resourceNames.js';
@@ -263,12 +262,6 @@ export class PdfPainter {
     }
     return font;
   }
-}
-
-/** Makes sure that all faces of the marks are laid out by their own widths. */
-export async function loadFaces(marks: readonly Mark[]): Promise<void> {
-  const written = marks.filter(({ kind }) => kind !== 'stroke');
-  for (const item of itemsOf(written)) if (item.kind === 'text') await loadFace(item.face);
 }
 
 /** One after the other: all outlines of a full page at once would not fit into a browser's memory. */

@@ -11,6 +11,8 @@ export interface HandoutPage {
   marks: readonly Mark[];
   /** What marks are, in words, by id, for those who cannot see them. */
   alts?: Readonly<Record<string, string>>;
+  /** Room that its sheet has below it, for marks that lie there; page units. */
+  below?: number;
   /** What the speaker has beside it. */
   notes?: string;
 }

@@ -229,7 +229,7 @@ function turnsIn(parts: readonly Stretch[], way: readonly Turn[]): PlayedThing<T
 }
 
 /** A server's clock may be set back; what comes later in a log came later. */
-function risingTimes(operations: readonly LoggedOperation[]): LoggedOperation[] {
+export function risingTimes(operations: readonly LoggedOperation[]): LoggedOperation[] {
   let latest = -Infinity;
   return operations.map((one) => {
     latest = Math.max(latest, one.at);

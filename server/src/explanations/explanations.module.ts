@@ -19,5 +19,6 @@ export const EXPLANATIONS_TABLES: Tables = {
   imports: [TypeOrmModule.forFeature(EXPLANATIONS_TABLES.entities)],
   controllers: [ExplanationsController],
   providers: [ExplanationsService, PiecesService, RecordingGateway],
+  exports: [ExplanationsService],
 })
 export class ExplanationsModule {}

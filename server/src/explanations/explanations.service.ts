@@ -95,6 +95,11 @@ export class ExplanationsService {
     return found;
   }
 
+  /** Whether there is an explanation that nobody has dropped. */
+  isThere(id: string): Promise<boolean> {
+    return this.explanations.existsBy({ id, droppedAt: IsNull() });
+  }
+
   /** Throws Problem where an explanation has no such take. */
   async findTake(explanation: string, id: string): Promise<Take> {
     const found = await this.takes.findOneBy({ id, explanationId: explanation });

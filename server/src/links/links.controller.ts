@@ -52,7 +52,7 @@ export class LinksController {
     return this.summary(await this.links.make(teacher.id, id, what), request);
   }
 
-  /** Puts the pages that a link shows there: one HTML file that needs no other. */
+  /** Puts what a link shows there: one HTML file that needs no other, or a packed explanation. */
   @Put('links/:id/pages')
   @HttpCode(204)
   @UseGuards(TeacherGuard)
@@ -93,12 +93,12 @@ export class LinksController {
   @Get('shared/:token')
   door(@Param('token') token: string, @Req() request: Request): Promise<SharedLinkDoor> {
     return this.limit.guard(request, async () => {
-      const { title, passwordHash, mayDownload } = await this.links.at(token);
-      return { title, hasPassword: passwordHash !== null, mayDownload };
+      const { title, explanationId, passwordHash, mayDownload } = await this.links.at(token);
+      return { title, plays: explanationId !== null, hasPassword: passwordHash !== null, mayDownload };
     });
   }
 
-  /** The pages that a link shows. */
+  /** The pages that a link shows, or the explanation that it plays. */
   @Post('shared/:token/pages')
   async pages(
     @Param('token') token: string,
@@ -106,14 +106,14 @@ export class LinksController {
     @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    const { sha256 } = await this.limit.guard(request, async () => {
+    const { sha256, explanationId } = await this.limit.guard(request, async () => {
       const link = await this.links.at(token);
       await this.links.checkPassword(link, password);
       return link;
     });
     response.sendFile(this.files.pathOf(sha256), {
       headers: {
-        'Content-Type': 'text/html; charset=utf-8',
+        'Content-Type': explanationId === null ? 'text/html; charset=utf-8' : 'application/zip',
         'Content-Security-Policy': POLICY,
         'Cache-Control': 'no-store',
       },
@@ -122,9 +122,10 @@ export class LinksController {
   }
 
   private summary(link: SharedLink, request: Request): SharedLinkSummary {
-    const { id, title, token, passwordHash, endsAt, mayDownload, createdAt } = link;
+    const { id, title, token, explanationId, passwordHash, endsAt, mayDownload, createdAt } = link;
     const address = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
     const url = `${address}/see/${token}`;
-    return { id, title, url, hasPassword: passwordHash !== null, endsAt, mayDownload, createdAt };
+    const hasPassword = passwordHash !== null;
+    return { id, title, url, explanation: explanationId, hasPassword, endsAt, mayDownload, createdAt };
   }
 }

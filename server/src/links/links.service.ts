@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { LinkRequest } from '@doodla/core';
+import type { LinkRequest, LogRef } from '@doodla/core';
 import { LINK_LIMITS } from '@doodla/core';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { IsNull, Not, Repository } from 'typeorm';
+import { ExplanationsService } from '../explanations/explanations.service.js';
 import { notFound, Problem } from '../http/problem.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import { hashPassword, passwordMatches } from '../people/password.js';
@@ -17,14 +18,16 @@ export class LinksService {
     @InjectRepository(SharedLink) private readonly links: Repository<SharedLink>,
     private readonly lessons: LessonsService,
     private readonly sittings: SittingsService,
+    private readonly explanations: ExplanationsService,
   ) {}
 
   /** Makes a link that shows nothing yet. Throws Problem where lesson or class are not the teacher's. */
   async make(teacherId: string, lessonId: string, what: LinkRequest): Promise<SharedLink> {
-    const { title, sitting, password, endsAt, mayDownload } = what;
+    const { title, sitting, explanation, password, endsAt, mayDownload } = what;
     await this.lessons.own(teacherId, lessonId);
     if (sitting !== undefined && (await this.sittings.find(sitting))?.lessonId !== lessonId)
       throw notFound('This class');
+    if (explanation !== undefined) await this.checkFinished({ lessonId, sittingId: sitting }, explanation);
     if ((await this.links.countBy({ lessonId })) >= LINK_LIMITS.perLesson)
       throw new Problem(
         409,
@@ -35,6 +38,7 @@ export class LinksService {
       id: randomUUID(),
       lessonId,
       sittingId: sitting ?? null,
+      explanationId: explanation ?? null,
       title,
       token: randomBytes(16).toString('base64url'),
       passwordHash: password === undefined ? null : await hashPassword(password),
@@ -45,6 +49,17 @@ export class LinksService {
     };
     await this.links.insert(link);
     return link;
+  }
+
+  /** Throws Problem where a lesson or class has no such explanation that is complete. */
+  private async checkFinished(
+    { lessonId, sittingId }: { lessonId: string; sittingId: string | undefined },
+    id: string,
+  ): Promise<void> {
+    const log: LogRef =
+      sittingId === undefined ? { kind: 'lesson', id: lessonId } : { kind: 'sitting', id: sittingId };
+    const { finished, droppedAt } = await this.explanations.find(log, id);
+    if (!finished || droppedAt !== null) throw notFound('This explanation');
   }
 
   /** A link of the teacher's. Throws Problem. */
@@ -80,7 +95,8 @@ export class LinksService {
     const link = await this.links.findOneBy({ token });
     const lesson = link && (await this.lessons.find(link.lessonId));
     const sitting = link?.sittingId == null ? undefined : await this.sittings.find(link.sittingId);
-    const isAway = !lesson || lesson.deletedAt !== null || (sitting?.droppedAt ?? null) !== null;
+    const isDropped = link?.explanationId != null && !(await this.explanations.isThere(link.explanationId));
+    const isAway = isDropped || !lesson || lesson.deletedAt !== null || (sitting?.droppedAt ?? null) !== null;
     const isOver = isAway || (link.endsAt !== null && link.endsAt < Date.now());
     if (isOver || link.sha256 === null)
       throw new Problem(

@@ -24,6 +24,7 @@ import { ClassCovers1700000000020 } from './migrations/20-class-covers.js';
 import { ClassTurns1700000000021 } from './migrations/21-class-turns.js';
 import { ReplayStops1700000000022 } from './migrations/22-replay-stops.js';
 import { Explanations1700000000023 } from './migrations/23-explanations.js';
+import { ExplanationLinks1700000000024 } from './migrations/24-explanation-links.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -67,6 +68,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       ClassTurns1700000000021,
       ReplayStops1700000000022,
       Explanations1700000000023,
+      ExplanationLinks1700000000024,
       ...migrations,
     ],
     migrationsRun: true,

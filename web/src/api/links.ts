@@ -10,10 +10,14 @@ export const linksQuery = (lesson: string) =>
     staleTime: 0,
   });
 
-/** Makes a link to pages, which are one HTML file. */
-export async function makeLink(lesson: string, what: LinkRequest, pages: Blob): Promise<SharedLinkSummary> {
+/** Makes a link to pages, which are one HTML file, or to a packed explanation. */
+export async function makeLink(lesson: string, what: LinkRequest, shown: Blob): Promise<SharedLinkSummary> {
   const link = await request<SharedLinkSummary>('POST', `/api/lessons/${lesson}/links`, what);
-  await request<void>('PUT', `/api/links/${link.id}/pages`, fileForm(pages, 'pages.html'));
+  await request<void>(
+    'PUT',
+    `/api/links/${link.id}/pages`,
+    fileForm(shown, what.explanation === undefined ? 'pages.html' : 'explanation.zip'),
+  );
   return link;
 }
 
@@ -23,8 +27,8 @@ export const removeLink = (id: string) => request<void>('DELETE', `/api/links/${
 /** What a link is before it is opened. */
 export const doorOf = (token: string) => request<SharedLinkDoor>('GET', `/api/shared/${token}`);
 
-/** The pages that a link shows, as HTML. Throws RequestError. */
-export async function pagesOf(token: string, password: string | undefined): Promise<string> {
+/** The pages that a link shows, as HTML, or the packed explanation that it plays. Throws RequestError. */
+export async function shownBy(token: string, password: string | undefined): Promise<Blob> {
   const what: LookAtLinkRequest = password === undefined ? {} : { password };
   const response = await fetch(`/api/shared/${token}/pages`, {
     method: 'POST',
@@ -33,7 +37,6 @@ export async function pagesOf(token: string, password: string | undefined): Prom
   }).catch(() => {
     throw errorOf(0, '');
   });
-  const text = await response.text();
-  if (!response.ok) throw errorOf(response.status, text);
-  return text;
+  if (!response.ok) throw errorOf(response.status, await response.text());
+  return response.blob();
 }

@@ -12,7 +12,7 @@ import { Panes } from './Panes';
 import type { Arrangement } from '../canvas/view';
 import { Reach } from '../reach/reachState';
 import { besidePages } from '../reach/stripRoom';
-import { lazyAfter, pageShows, toolsHere } from '../ui/moments';
+import { lazyAfter, pageShows } from '../ui/moments';
 import { windowRoom } from '../ui/windowRoom';
 import { picturesIn, useClipboard } from '../room/useClipboard';
 import { useShortcuts } from './useShortcuts';
@@ -24,11 +24,7 @@ import { t } from '../words';
 const afterPage = <Props,>(load: () => Promise<{ default: FunctionComponent<Props> }>) =>
   lazyAfter(pageShows, load);
 
-const ReachPanel = afterPage(async () => {
-  const { ReachPanel: panel } = await import('../reach/ReachPanel');
-  toolsHere.come();
-  return { default: panel };
-});
+const ReachPanel = afterPage(async () => ({ default: (await import('../reach/ReachPanel')).ReachPanel }));
 
 const DraftsNotice = afterPage(() => import('../pages/DraftsNotice'));
 const CopySign = afterPage(() => import('../roster/CopySign'));

@@ -1,17 +1,21 @@
 import type { ExplanationChapter, ExplanationSettings, ExplanationStop, Part } from '@doodla/core';
+import type { PackedPage } from '@doodla/core/explain';
 import { explained, holdsOf, placeAt, playedParts, stretchesOf } from '@doodla/core/explain';
 import type { Turn } from '@doodla/core/replay';
 import { Captions, Download, Scissors, Volume2, VolumeX } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { putExplanation } from '../api/explanations';
+import type { FilmPage } from '../film/filmPlan';
 import { filmPages, hiddenIn } from '../film/makeFilm';
+import { makeSteps } from '../film/makeSteps';
 import { makeText } from '../film/makeText';
-import { TakeAlong } from '../film/TakeAlong';
 import { logOf } from '../room/logOf';
 import { chapterName } from '../replay/chapterName';
+import { CaptionLine } from '../replay/CaptionLine';
 import { PlayedView } from '../replay/PlayedView';
 import { ReplayChoices } from '../replay/ReplayChoices';
 import type { Player } from '../replay/player';
+import { PlayedVoice } from '../replay/voice';
 import type { Wanted } from '../replay/useReplay';
 import { useReplay, writersIn } from '../replay/useReplay';
 import type { PageDesk } from '../room/pageDesk';
@@ -19,15 +23,14 @@ import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
 import { CaptionEditor } from './CaptionEditor';
-import { CaptionLine } from './CaptionLine';
 import { MendBar } from './MendBar';
+import { TakeAlong } from './TakeAlong';
 import { settle } from './settle';
 import { studioOf } from './studio';
 import { useCaptions } from './useCaptions';
 import { useExplanationStops } from './useExplanationStops';
 import type { Material } from './useMaterial';
 import { useParts } from './useParts';
-import { PlayedVoice } from './voice';
 
 /** What is open under what plays. */
 type Tool = 'mend' | 'captions' | 'take';
@@ -68,6 +71,14 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
     const others = without(explanation.chapters, place);
     await keep({ chapters: name ? [...others, { ...place, name }] : others });
   };
+  const textSources = () => ({
+    title: explanation.name,
+    replay: player.replay,
+    chapters: chaptersOf(player, desk),
+    stops: stops.played,
+    cues: captions.cues,
+    shownAt: playing.at,
+  });
   return (
     <PlayedView
       desk={desk}
@@ -120,7 +131,7 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
         </>
       }
     >
-      {isRead && <CaptionLine player={player} captions={captions} />}
+      {isRead && <CaptionLine player={player} cues={captions.cues} />}
       {open === 'captions' && (
         <CaptionEditor
           player={player}
@@ -132,6 +143,7 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
       {open === 'take' && (
         <TakeAlong
           desk={desk}
+          id={explanation.id}
           title={explanation.name}
           isHeard={played.some(({ voice }) => voice)}
           hasCaptions={captions.cues.length > 0}
@@ -145,20 +157,17 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
             lines,
             isCaptioned,
           })}
-          text={(options) =>
-            makeText(
-              desk,
-              {
-                title: explanation.name,
-                replay: player.replay,
-                chapters: chaptersOf(player, desk),
-                stops: stops.played,
-                cues: captions.cues,
-                shownAt: playing.at,
-              },
-              options,
-            )
-          }
+          pack={async () => ({
+            ...planOf(material, playing, desk),
+            language: document.documentElement.lang,
+            pages: packedPages(await filmPages(desk, player.replay)),
+            chapters: chaptersOf(player, desk),
+            stops: stops.played.map(({ id, time, text, seconds }) => ({ id, time, text, seconds })),
+            cues: captions.cues,
+            colourOf: (author) => room.personOf(author)?.colour,
+          })}
+          text={(options) => makeText(desk, textSources(), options)}
+          steps={(link, options) => makeSteps(desk, { ...textSources(), link }, options)}
         />
       )}
       {open === 'mend' && studio && (
@@ -204,6 +213,13 @@ function planOf(
 ) {
   const hidden = hiddenIn(recorded, desk);
   return { title: explanation.name, recorded, hidden, played, noted, sounds };
+}
+
+function packedPages(pages: ReadonlyMap<string, FilmPage>): PackedPage[] {
+  return [...pages.values()].map(({ bounds, ...page }) => ({
+    ...page,
+    bounds: bounds.map((rect) => rect ?? null),
+  }));
 }
 
 function chaptersOf({ replay }: Player, desk: PageDesk) {

@@ -16,7 +16,7 @@ import { SpokenOver } from './SpokenOver';
 import type { Studio } from './studio';
 import type { Material } from './useMaterial';
 import type { Parts } from './useParts';
-import type { PlayedVoice } from './voice';
+import type { PlayedVoice } from '../replay/voice';
 
 interface MendBarProps {
   desk: PageDesk;

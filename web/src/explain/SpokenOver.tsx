@@ -9,7 +9,7 @@ import { Microphone } from './microphone';
 import type { Recorder } from './recorder';
 import type { Studio } from './studio';
 import type { Material } from './useMaterial';
-import type { PlayedVoice } from './voice';
+import type { PlayedVoice } from '../replay/voice';
 
 interface SpokenOverProps {
   studio: Studio;

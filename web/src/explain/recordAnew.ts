@@ -6,7 +6,7 @@ import type { MendPlace } from './mended';
 import { Microphone } from './microphone';
 import type { Studio } from './studio';
 import type { Material } from './useMaterial';
-import type { PlayedVoice } from './voice';
+import type { PlayedVoice } from '../replay/voice';
 
 interface Played {
   replay: Replay;

@@ -47,7 +47,7 @@ async function send(log: LogRef, material: Material, { take, part }: SettledTake
   await sendTrack(log, id, take.id, 'notes', new TextEncoder().encode(noted));
   const sound = part.voice && material.sounds.get(part.voice.take.id);
   if (!part.voice || !sound) return;
-  const { trimmed } = await import('./seekable');
+  const { trimmed } = await import('../film/seekable');
   const cut = await trimmed(sound, part.voice.from / 1000, (part.voice.from + part.length) / 1000);
   await sendTrack(log, id, take.id, 'voice', new Uint8Array(await cut.arrayBuffer()));
 }

@@ -99,7 +99,7 @@ async function fetchMaterial(
 
 /** Sound in which any place is found at once; nothing where there is none in it, as of a take that broke off at once. */
 async function soundOf(recorded: Blob): Promise<Blob | undefined> {
-  const { seekable } = await import('./seekable');
+  const { seekable } = await import('../film/seekable');
   return seekable(recorded).catch(() => undefined);
 }
 

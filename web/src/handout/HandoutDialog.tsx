@@ -9,7 +9,6 @@ import { PageChoice } from '../ui/PageChoice';
 import { ProgressBar } from '../ui/ProgressBar';
 import { SaveLink } from '../ui/SaveLink';
 import { SelectField } from '../ui/SelectField';
-import { TextField } from '../ui/TextField';
 import type { PageDesk } from '../room/pageDesk';
 import { footWords } from './footWords';
 import { FORMAT_WORDS } from './formatNames';
@@ -19,7 +18,7 @@ import { calledBy, studentsOf } from './handoutSets';
 import { LayoutParts } from './LayoutParts';
 import { LOSSES } from './losses';
 import { makeHandout } from './makeHandout';
-import { copyLink, LinkParts } from './LinkParts';
+import { LinkParts, SharedLink } from './LinkParts';
 import { MarkParts } from './MarkParts';
 import { printFile } from './printFile';
 import type { LinkChoice } from './shareLink';
@@ -73,7 +72,7 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
         foot: footWords(choice, title, Date.now()),
       });
       if (choice.format === 'link') {
-        const { url } = await shareLink(desk, { title, pages: blob, link });
+        const { url } = await shareLink(desk, { title, shown: blob, link });
         setStage({ at: 'shared', url });
       } else if (choice.format === 'print') {
         await printFile(blob);
@@ -111,7 +110,11 @@ export default function HandoutDialog({ desk, title, onClose }: HandoutDialogPro
         </div>
       )}
       {stage.at === 'made' && stage.losses.length > 0 && <Losses losses={stage.losses} />}
-      {stage.at === 'shared' && <SharedLink url={stage.url} />}
+      {stage.at === 'shared' && (
+        <div className="mb-5">
+          <SharedLink url={stage.url} />
+        </div>
+      )}
       {stage.at === 'failed' && (
         <p role="alert" className="mb-5 font-bold text-alarm">
           {t('handout.itCouldNotBeMade', { why: stage.message })}
@@ -212,25 +215,6 @@ function Choices({ desk, choice, change, link, changeLink, list, setList, onWord
       {pages.length > 1 && !isAll && (
         <PageChoice count={pages.length} value={list} onChange={setList} draw={draw} />
       )}
-    </div>
-  );
-}
-
-/** A link that was made, to be given to others. */
-function SharedLink({ url }: { url: string }) {
-  return (
-    <div className="mb-5 flex flex-wrap items-end gap-3">
-      <div className="grow *:mb-0">
-        <TextField
-          label={t('handout.theLink')}
-          value={url}
-          readOnly
-          onFocus={(event) => event.target.select()}
-        />
-      </div>
-      <Button look="main" onClick={() => copyLink(url)}>
-        {t('common.copy')}
-      </Button>
     </div>
   );
 }

@@ -13,11 +13,18 @@ import type { LinkChoice } from './shareLink';
 interface LinkPartsProps {
   lesson: string;
   link: LinkChoice;
+  /** What others may do with what it shows. */
+  mayBeSaved?: string;
   change(set: Partial<LinkChoice>): void;
 }
 
 /** What a link asks for and until when it shows something, and the links that there are. */
-export function LinkParts({ lesson, link, change }: LinkPartsProps) {
+export function LinkParts({
+  lesson,
+  link,
+  mayBeSaved = t('handout.linkMayBeSaved'),
+  change,
+}: LinkPartsProps) {
   return (
     <>
       <TextField
@@ -34,7 +41,7 @@ export function LinkParts({ lesson, link, change }: LinkPartsProps) {
         onChange={(event) => change({ until: event.target.value })}
       />
       <Tick checked={link.mayDownload} onChange={(mayDownload) => change({ mayDownload })}>
-        {t('handout.linkMayBeSaved')}
+        {mayBeSaved}
       </Tick>
       <Links lesson={lesson} />
     </>
@@ -75,8 +82,27 @@ export function Links({ lesson }: { lesson: string }) {
   );
 }
 
+/** A link that was made, to be given to others. */
+export function SharedLink({ url }: { url: string }) {
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <div className="grow *:mb-0">
+        <TextField
+          label={t('handout.theLink')}
+          value={url}
+          readOnly
+          onFocus={(event) => event.target.select()}
+        />
+      </div>
+      <Button look="main" onClick={() => copyLink(url)}>
+        {t('common.copy')}
+      </Button>
+    </div>
+  );
+}
+
 /** Puts a link where it can be pasted from, and says so. */
-export function copyLink(url: string): void {
+function copyLink(url: string): void {
   copyText(url).then(
     () => toast(t('handout.linkIsCopied')),
     (error: Error) => toast.error(error.message),

@@ -13,10 +13,19 @@ export interface LinkChoice {
 
 export const USUAL_LINK: LinkChoice = { password: '', until: '', mayDownload: true };
 
-/** Makes a link that shows pages, which are one HTML file. Throws with a sentence. */
+interface Shared {
+  title: string;
+  /** Pages, which are one HTML file, or a packed explanation. */
+  shown: Blob;
+  /** The explanation that is packed. */
+  explanation?: string;
+  link: LinkChoice;
+}
+
+/** Makes a link that shows pages or plays an explanation. Throws with a sentence. */
 export function shareLink(
   desk: PageDesk,
-  { title, pages, link }: { title: string; pages: Blob; link: LinkChoice },
+  { title, shown, explanation, link }: Shared,
 ): Promise<SharedLinkSummary> {
   const { password, until, mayDownload } = link;
   return makeLink(
@@ -25,10 +34,11 @@ export function shareLink(
       title: title.slice(0, 200),
       mayDownload,
       ...(desk.sitting !== undefined && { sitting: desk.sitting }),
+      ...(explanation !== undefined && { explanation }),
       ...(password !== '' && { password }),
       ...(until !== '' && { endsAt: endOf(until) }),
     },
-    pages,
+    shown,
   );
 }
 

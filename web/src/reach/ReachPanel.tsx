@@ -26,6 +26,7 @@ import { WORK } from '../tools/work';
 import { ToolButton } from './ToolButton';
 import { ToolStrip } from './ToolStrip';
 import { WipeMenu } from './WipeMenu';
+import { toolsHere } from '../ui/moments';
 import { windowRoom } from '../ui/windowRoom';
 import { useDrag } from '../ui/useDrag';
 import { GROUP_NAMES } from './groupNames';
@@ -44,6 +45,8 @@ interface ReachPanelProps {
 export function ReachPanel({ desk, reach }: ReachPanelProps) {
   const state = useStore(reach);
   useStore(desk.room.shortcuts);
+  // Not before they are seen: what lay where they are now would be pressed through them.
+  useEffect(() => toolsHere.come(), []);
   const panel = useRef<HTMLDivElement>(null);
   const { compact } = useStore(windowRoom);
   useFocusKept(state.folded);

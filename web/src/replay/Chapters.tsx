@@ -7,9 +7,9 @@ import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
+import { ChapterList } from './ChapterList';
 import { chapterName } from './chapterName';
 import type { Player } from './player';
-import { playTime } from './playTime';
 
 interface ChaptersProps {
   desk: PageDesk;
@@ -43,18 +43,11 @@ export function Chapters({ desk, player, onName }: ChaptersProps) {
   if (isNaming) return <NameField name={nameOf(turn)} onKeep={rename} onLeave={() => setNaming(false)} />;
   return (
     <div className="flex min-w-0 items-center">
-      <select
-        aria-label={t('replay.chapters')}
-        value={at}
-        onChange={({ target }) => player.seek(times[target.selectedIndex]!)}
-        className="min-h-11 max-w-56 min-w-0 rounded-xl border-2 border-board-line bg-board-light px-2 text-paper"
-      >
-        {replay.turns.map((each, i) => (
-          <option key={i} value={i}>
-            {playTime(times[i]!)} {nameOf(each)}
-          </option>
-        ))}
-      </select>
+      <ChapterList
+        chapters={replay.turns.map((each, i) => ({ at: times[i]!, name: nameOf(each) }))}
+        at={at}
+        onGo={(time) => player.seek(time)}
+      />
       {onName && (turn.id !== undefined || turn.place) && (
         <IconButton
           label={t('replay.nameChapter')}

@@ -1,3 +1,4 @@
+import type { PackedStop } from '@doodla/core/explain';
 import { Play } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useStore } from '../store/useStore';
@@ -5,10 +6,9 @@ import { Button } from '../ui/Button';
 import { t } from '../words';
 import type { Player } from './player';
 import { playTime } from './playTime';
-import type { PlayedStop } from './useStops';
 
 /** While it waits: what is to be done, how much time there is for it, and going on. */
-export function HeldSign({ player, stops }: { player: Player; stops: readonly PlayedStop[] }) {
+export function HeldSign({ player, stops }: { player: Player; stops: readonly PackedStop[] }) {
   const heldAt = useStore(player.heldAt);
   const stop = stops.find(({ time }) => time === heldAt);
   if (!stop) return null;

@@ -1,7 +1,7 @@
 import type { Turn } from '@doodla/core/replay';
 import { FlagTriangleRight, StretchHorizontal } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
@@ -9,7 +9,6 @@ import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
 import { timeOfDay } from '../words/dates';
 import { Chapters } from './Chapters';
-import { isTyping } from './isTyping';
 import { MomentActions } from './MomentActions';
 import { PlayedPage } from './playedPage';
 import type { Player } from './player';
@@ -24,6 +23,7 @@ import { StopFlags } from './StopFlags';
 import { Thumbnails } from './Thumbnails';
 import { TimeBar } from './TimeBar';
 import type { Wanted } from './useReplay';
+import { usePlayKeys } from './usePlayKeys';
 import type { Stops } from './useStops';
 
 interface PlayedViewProps {
@@ -58,11 +58,8 @@ export function PlayedView(props: PlayedViewProps) {
     player.pause();
     setEdited(await stops.add(time));
   };
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => pressed(event, player);
-    document.addEventListener('keydown', listen);
-    return () => document.removeEventListener('keydown', listen);
-  }, [player]);
+  usePlayKeys(player);
+  const colourOf = useCallback((author: string) => room.personOf(author)?.colour, [room]);
   return (
     <div className="flex flex-[1_0_auto] flex-col gap-2">
       <ReplayHead title={title}>
@@ -88,7 +85,7 @@ export function PlayedView(props: PlayedViewProps) {
       <StopArea player={player} stops={stops} edited={stop} onEdited={() => setEdited(undefined)} />
       <Thumbnails player={player} played={played} />
       <StopFlags player={player} stops={stops.played} onChoose={({ id }) => setEdited(id)} />
-      <TimeBar player={player} room={room} status={status} />
+      <TimeBar player={player} colourOf={colourOf} status={status} />
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <ReplayControls player={player} />
         {wanted.page === undefined && <Chapters desk={desk} player={player} onName={onNameChapter} />}
@@ -137,15 +134,4 @@ function statusOf({ replay }: Player, time: number, desk: PageDesk): string {
   const step = replay.lastStep(time);
   const by = step && t('replay.by', { name: desk.room.nameOf(step.author), time: timeOfDay(step.to) });
   return [where, number > 0 ? t('common.page', { number }) : '', by ?? ''].filter(Boolean).join(' · ');
-}
-
-/** Space plays and stops, arrows go step by step; a list that is open has its keys for itself. */
-function pressed(event: KeyboardEvent, player: Player): void {
-  const { target, key } = event;
-  if (isTyping(target) || event.ctrlKey || event.altKey || event.metaKey) return;
-  if (key === ' ' && !(target instanceof HTMLButtonElement)) player.toggle();
-  else if (key === 'ArrowRight') player.next();
-  else if (key === 'ArrowLeft') player.previous();
-  else return;
-  event.preventDefault();
 }

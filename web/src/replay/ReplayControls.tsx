@@ -7,7 +7,10 @@ import { SPEEDS } from './player';
 
 const SPEED_NAMES: Readonly<Record<Speed, string>> = {
   0.5: '½ ×',
+  0.75: '¾ ×',
   1: '1 ×',
+  1.25: '1¼ ×',
+  1.5: '1½ ×',
   2: '2 ×',
   4: '4 ×',
   8: '8 ×',

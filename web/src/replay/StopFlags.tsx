@@ -1,17 +1,17 @@
+import type { PackedStop } from '@doodla/core/explain';
 import { Flag } from 'lucide-react';
 import { t } from '../words';
 import type { Player } from './player';
 import { playTime } from './playTime';
-import type { PlayedStop } from './useStops';
 
-interface StopFlagsProps {
+interface StopFlagsProps<Stop extends PackedStop> {
   player: Player;
-  stops: readonly PlayedStop[];
-  onChoose(stop: PlayedStop): void;
+  stops: readonly Stop[];
+  onChoose?(stop: Stop): void;
 }
 
 /** Where the playback waits, over the time; each leads there. */
-export function StopFlags({ player, stops, onChoose }: StopFlagsProps) {
+export function StopFlags<Stop extends PackedStop>({ player, stops, onChoose }: StopFlagsProps<Stop>) {
   if (stops.length === 0) return null;
   const { length } = player.replay;
   return (
@@ -30,7 +30,7 @@ export function StopFlags({ player, stops, onChoose }: StopFlagsProps) {
             onClick={() => {
               player.pause();
               player.seek(stop.time);
-              onChoose(stop);
+              onChoose?.(stop);
             }}
             className="grid size-11 place-items-center rounded-xl text-chalk hover:bg-board-light"
           >

@@ -1,6 +1,5 @@
 import type { KeyboardEvent } from 'react';
 import { useEffect, useRef } from 'react';
-import type { Room } from '../room/room';
 import { useStore } from '../store/useStore';
 import { t } from '../words';
 import type { Player } from './player';
@@ -10,8 +9,16 @@ import { playTime } from './playTime';
 const BAND = { width: 1600, height: 20 };
 const TEACHER_COLOUR = '#fffdf5';
 
+interface TimeBarProps {
+  player: Player;
+  /** The colour of somebody who wrote; undefined for the teacher. */
+  colourOf(author: string): string | undefined;
+  /** Where one is, in words. */
+  status: string;
+}
+
 /** The time of a playback: who did something when, the turns to other pages, and where one is. */
-export function TimeBar({ player, room, status }: { player: Player; room: Room; status: string }) {
+export function TimeBar({ player, colourOf, status }: TimeBarProps) {
   const { time } = useStore(player.state);
   const marked = useStore(player.marked);
   const { replay } = player;
@@ -25,7 +32,7 @@ export function TimeBar({ player, room, status }: { player: Player; room: Room; 
   };
   return (
     <div className="relative">
-      <Band player={player} room={room} />
+      <Band player={player} colourOf={colourOf} />
       {marked && (
         <div aria-hidden className="pointer-events-none absolute inset-x-2 top-0 h-2.5">
           <div
@@ -50,7 +57,7 @@ export function TimeBar({ player, room, status }: { player: Player; room: Room; 
   );
 }
 
-function Band({ player, room }: { player: Player; room: Room }) {
+function Band({ player, colourOf }: Pick<TimeBarProps, 'player' | 'colourOf'>) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     const { replay } = player;
@@ -59,12 +66,12 @@ function Band({ player, room }: { player: Player; room: Room }) {
     ctx.clearRect(0, 0, BAND.width, BAND.height);
     for (const [i, { author }] of replay.steps.entries()) {
       const { from, to } = replay.spanOf(i);
-      ctx.fillStyle = room.personOf(author)?.colour ?? TEACHER_COLOUR;
+      ctx.fillStyle = colourOf(author) ?? TEACHER_COLOUR;
       ctx.fillRect(place(from), 6, Math.max(4, place(to) - place(from)), BAND.height - 6);
     }
     ctx.fillStyle = '#f2d94e';
     for (const turn of replay.turnTimes().slice(1)) ctx.fillRect(place(turn), 0, 4, BAND.height);
-  }, [player, room]);
+  }, [player, colourOf]);
   return (
     <canvas
       ref={canvas}

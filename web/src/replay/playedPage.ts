@@ -60,9 +60,10 @@ export class PlayedPage {
     return this.scenery.extentOf(page);
   }
 
-  /** All that was on a page at a moment and is done, what was prepared too. */
+  /** All that was on a page at a moment and is done, lowest first; what was prepared lies under the rest. */
   marksAt(moment: ReplayMoment): Mark[] {
-    return [...this.prepared(moment.page), ...this.replay.stateAfter(moment).marks.values()];
+    const written = [...this.replay.stateAfter(moment).marks.values()];
+    return [...this.prepared(moment.page).sort(byOrder), ...written.sort(byOrder)];
   }
 
   /** Draws a moment `width` device pixels wide, whatever has to be fetched for it. Gives nothing where there is no page. */

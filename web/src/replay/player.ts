@@ -1,7 +1,7 @@
 import type { Replay, Span } from '@doodla/core/replay';
 import { Store } from '@doodla/core/client';
 
-export const SPEEDS = [0.5, 1, 2, 4, 8, 16] as const;
+export const SPEEDS = [0.5, 0.75, 1, 1.25, 1.5, 2, 4, 8, 16] as const;
 export type Speed = (typeof SPEEDS)[number];
 
 export interface Playing {

@@ -1,10 +1,9 @@
 import type { Mark, Page } from '@doodla/core';
-import { isExported, paintSurface, UNITS_PER_POINT } from '@doodla/core';
+import { isExported, UNITS_PER_POINT } from '@doodla/core';
 import type { PageDesk } from './pageDesk';
 import { drawWebPage } from '../canvas/drawWebPage';
-import { drawItems } from '../canvas/markPainter';
 import { paintMarks } from '../canvas/paintMarks';
-import { needRuling } from '../canvas/rulings';
+import { paintPaper } from '../canvas/paintPaper';
 
 /** Draws a small picture of a page with its marks, or some of them, `width` device pixels wide. */
 export async function drawThumbnail(
@@ -32,19 +31,16 @@ export async function drawSurface(page: Page, desk: PageDesk, width: number): Pr
   const picture = document.createElement('canvas');
   picture.width = width;
   picture.height = Math.max(1, Math.round(extent.height * scale));
-  const ctx = picture.getContext('2d')!;
   if (page.surface.kind === 'web') {
     const drawn = await drawWebPage(await desk.room.webPages.html(page.surface.material), page, scale);
-    ctx.drawImage(drawn, 0, 0);
+    picture.getContext('2d')!.drawImage(drawn, 0, 0);
   } else if (page.surface.kind === 'pdf') {
     const doc = await desk.surfaces.pdf(page.surface.material);
     const original = await doc.getPage(page.surface.index + 1);
     const viewport = original.getViewport({ scale: scale * UNITS_PER_POINT });
     await original.render({ canvas: picture, viewport }).promise;
   } else {
-    await needRuling(page.surface);
-    ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
-    drawItems(ctx, paintSurface(page, extent), desk.pictures);
+    await paintPaper(picture, page, extent, desk.pictures);
   }
   return picture;
 }

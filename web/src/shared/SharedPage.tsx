@@ -1,9 +1,9 @@
 import type { SharedLinkDoor } from '@doodla/core';
 import { Download } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useParams } from 'react-router';
 import { RequestError } from '../api/http';
-import { doorOf, pagesOf } from '../api/links';
+import { doorOf, shownBy } from '../api/links';
 import { fileName } from '../handout/fileName';
 import { saveFile } from '../handout/saveFile';
 import { Button } from '../ui/Button';
@@ -13,21 +13,23 @@ import { TextField } from '../ui/TextField';
 import { useTitle } from '../ui/useTitle';
 import { t } from '../words';
 
-/** Pages that somebody was given a link to: shown without a sign-in, and nothing else. */
+const SharedExplanation = lazy(() => import('./SharedExplanation'));
+
+/** Pages or an explanation that somebody was given a link to: shown without a sign-in, and nothing else. */
 export default function SharedPage() {
   const { token = '' } = useParams();
   const [door, setDoor] = useState<SharedLinkDoor>();
-  const [pages, setPages] = useState<string>();
+  const [shown, setShown] = useState<Blob>();
   const [problem, setProblem] = useState<string>();
 
   useEffect(() => {
     let gone = false;
     doorOf(token)
       .then(async (told) => {
-        const shown = told.hasPassword ? undefined : await pagesOf(token, undefined);
+        const first = told.hasPassword ? undefined : await shownBy(token, undefined);
         if (gone) return;
         setDoor(told);
-        setPages(shown);
+        setShown(first);
       })
       .catch((error: Error) => !gone && setProblem(error.message));
     return () => {
@@ -35,8 +37,15 @@ export default function SharedPage() {
     };
   }, [token]);
 
-  if (door && pages !== undefined) return <Shown door={door} pages={pages} />;
-  if (door) return <Locked door={door} token={token} onOpen={setPages} />;
+  if (door && shown)
+    return door.plays ? (
+      <Suspense>
+        <SharedExplanation door={door} shown={shown} />
+      </Suspense>
+    ) : (
+      <Shown door={door} shown={shown} />
+    );
+  if (door) return <Locked door={door} token={token} onOpen={setShown} />;
   return (
     <Front title={problem ? t('shared.cannotBeShown') : t('common.opening')}>
       <Problem>{problem}</Problem>
@@ -47,7 +56,7 @@ export default function SharedPage() {
 interface LockedProps {
   door: SharedLinkDoor;
   token: string;
-  onOpen(pages: string): void;
+  onOpen(shown: Blob): void;
 }
 
 function Locked({ door, token, onOpen }: LockedProps) {
@@ -55,7 +64,7 @@ function Locked({ door, token, onOpen }: LockedProps) {
   const [problem, setProblem] = useState<string>();
   const open = () => {
     setProblem(undefined);
-    pagesOf(token, password).then(onOpen, (error: Error) => {
+    shownBy(token, password).then(onOpen, (error: Error) => {
       setProblem(error.message);
       if (error instanceof RequestError && error.code === 'wrong-link-password') setPassword('');
     });
@@ -78,16 +87,18 @@ function Locked({ door, token, onOpen }: LockedProps) {
           onChange={(event) => setPassword(event.target.value)}
         />
         <Button type="submit" look="main" disabled={password === ''}>
-          {t('shared.show')}
+          {t(door.plays ? 'shared.play' : 'shared.show')}
         </Button>
       </form>
     </Front>
   );
 }
 
-function Shown({ door, pages }: { door: SharedLinkDoor; pages: string }) {
+function Shown({ door, shown }: { door: SharedLinkDoor; shown: Blob }) {
   useTitle(door.title);
-  const save = () => saveFile(new Blob([pages], { type: 'text/html' }), fileName(door.title, 'html'));
+  const [pages, setPages] = useState('');
+  useEffect(() => void shown.text().then(setPages, () => undefined), [shown]); // It is here as a whole.
+  const save = () => saveFile(shown, fileName(door.title, 'html'));
   return (
     <main className="flex h-full flex-col">
       <header className="flex flex-wrap items-center gap-3 bg-board px-4 py-2 text-paper">

@@ -42,6 +42,8 @@ export class StageInput {
     host.addEventListener('pointermove', (event) => this.pointerMove(event), { signal });
     host.addEventListener('pointerup', (event) => this.pointerUp(event, 'end'), { signal });
     host.addEventListener('pointercancel', (event) => this.pointerUp(event, 'cancel'), { signal });
+    // Whatever takes the pointer away: what has been drawn is kept.
+    host.addEventListener('lostpointercapture', (event) => this.pointerUp(event, 'end'), { signal });
     host.addEventListener('pointerleave', () => this.glass.hover(undefined), { signal });
     host.addEventListener('wheel', (event) => this.wheel(event), { signal, passive: false });
     host.addEventListener('contextmenu', (event) => event.preventDefault(), { signal });

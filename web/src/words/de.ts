@@ -1726,6 +1726,9 @@ export const de: Words = {
     password: 'Passwort',
     save: 'Seiten speichern',
     show: 'Seiten zeigen',
+    saveExplanation: 'Als Seite sichern',
+    cannotBePlayed: 'Das lässt sich nicht abspielen',
+    play: 'Abspielen',
   },
   sharing: {
     aCameraToPractiseWith: 'Eine Kamera zum Üben',
@@ -2354,5 +2357,17 @@ export const de: Words = {
     makeAnother: 'Etwas anderes herstellen',
     asText: 'Text mit Bildern, zum Lesen',
     pageAt: '{{chapter}}, wie es bei {{time}} ist',
+    packUnreadable:
+      'Diese Erklärung lässt sich nicht lesen. Bitte hol dir von dem Menschen, von dem du sie hast, eine neue.',
+    keysToPlay:
+      'Die Leertaste spielt und hält an, ← und → gehen Schritt für Schritt, + und − ändern das Tempo.',
+    asPage: 'Seite, die ohne Verbindung spielt',
+    asLink: 'Link, der sie abspielt',
+    asSteps: 'PDF ihrer Schritte',
+    whoHasLink:
+      'Wer den Link hat, sieht und hört diese Erklärung so, wie sie jetzt ist, ohne deinen Namen und ohne das, was herausgeschnitten ist.',
+    mayBeSaved: 'Andere dürfen sie sichern',
+    makeLink: 'Link machen',
+    withCode: 'Mit einem Code, der zu einem Link führt (er wird dafür gemacht, wenn es keinen gibt)',
   },
 };

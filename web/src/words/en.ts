@@ -1673,6 +1673,9 @@ export const en = {
     password: 'Password',
     save: 'Save the pages',
     show: 'Show the pages',
+    saveExplanation: 'Save it as a page',
+    cannotBePlayed: 'This cannot be played',
+    play: 'Play it',
   },
   sharing: {
     aCameraToPractiseWith: 'A camera to practise with',
@@ -2288,5 +2291,15 @@ export const en = {
     makeAnother: 'Make something else',
     asText: 'Text with pictures, to read',
     pageAt: '{{chapter}}, as it is at {{time}}',
+    packUnreadable: 'This explanation cannot be read. Please ask whoever gave it to you for a new one.',
+    keysToPlay: 'Space plays and stops, ← and → go step by step, + and − change the speed.',
+    asPage: 'A page that plays without a connection',
+    asLink: 'A link that plays it',
+    asSteps: 'PDF of its steps',
+    whoHasLink:
+      'Whoever has the link sees and hears this explanation as it is now, without your name and without what was cut out.',
+    mayBeSaved: 'Others may save it',
+    makeLink: 'Make the link',
+    withCode: 'With a code that leads to a link (made for it, unless there is one)',
   },
 };

@@ -60,6 +60,12 @@ export function speakWords(language: string, words: Words): void {
   i18next.services.formatter?.add('lowercase', (text: string) => text.toLocaleLowerCase(language));
 }
 
+/** The words of some sections in the language that is spoken, to be spoken elsewhere (`speakWords`). */
+export function spokenWords<Section extends keyof Words>(sections: readonly Section[]): Pick<Words, Section> {
+  const all = i18next.getResourceBundle(i18next.language, 'translation') as Words;
+  return Object.fromEntries(sections.map((section) => [section, all[section]])) as Pick<Words, Section>;
+}
+
 /** The text of a name, with its values put in; `count` chooses the plural. */
 export function t(name: TextName, values: Record<string, string | number | null | undefined> = {}): string {
   return i18next.t(name, values);

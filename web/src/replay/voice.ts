@@ -1,7 +1,7 @@
 import type { PlayedPart } from '@doodla/core/explain';
 import { partAt } from '@doodla/core/explain';
 import { Store } from '@doodla/core/client';
-import type { PlayedSound, Speed } from '../replay/player';
+import type { PlayedSound, Speed } from './player';
 
 /** Faster than this nobody understands a word, and it is silent. */
 const FASTEST_HEARD = 2;

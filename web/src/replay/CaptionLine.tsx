@@ -1,9 +1,9 @@
-import type { Player } from '../replay/player';
+import type { Cue } from '@doodla/core/explain';
 import { useStore } from '../store/useStore';
-import type { CaptionRows } from './useCaptions';
+import type { Player } from './player';
 
 /** What is said now, to be read. */
-export function CaptionLine({ player, captions: { cues } }: { player: Player; captions: CaptionRows }) {
+export function CaptionLine({ player, cues }: { player: Player; cues: readonly Cue[] }) {
   const { time } = useStore(player.state);
   if (cues.length === 0) return null;
   const said = cues.filter(({ from, to }) => time >= from && time < to);

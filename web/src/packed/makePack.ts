@@ -1,0 +1,96 @@
+import type { Page } from '@doodla/core';
+import type { PackSources } from '@doodla/core/explain';
+import { hasOriginal, marksIn, packed, picturesOn } from '@doodla/core/explain';
+import type { MakeOptions } from '../film/makeFilm';
+import type { PageDesk } from '../room/pageDesk';
+import { drawSurface, loadPictures } from '../room/thumbnail';
+import { t } from '../words';
+import { writePack } from './packFiles';
+
+/** How wide a page of a document is drawn, and how high at most; pixels. */
+const WIDTH = 2560;
+const MOST_HEIGHT = 8000;
+/** Nobody sees the difference to a picture that is exactly right. */
+const QUALITY = 0.9;
+
+export interface PackPlan extends PackSources {
+  /** The sound of each take that has some. */
+  readonly sounds: ReadonlyMap<string, Blob>;
+}
+
+/**
+ * Packs an explanation with all that it plays by, and nothing of what was cut out or hidden. Throws the signal's reason when
+ * aborted, and an error with a sentence where it cannot be made.
+ */
+export async function makePack(
+  desk: PageDesk,
+  { sounds, ...sources }: PackPlan,
+  { signal, onProgress }: MakeOptions,
+): Promise<Blob> {
+  const { explanation, sounds: wanted } = packed(sources);
+  const documents = explanation.pages.filter(hasOriginal);
+  const materials = materialsOf(explanation);
+  const total = documents.length + materials.size + wanted.length + 1;
+  let done = 0;
+  const each = async <T>(work: Promise<T>): Promise<T> => {
+    signal.throwIfAborted();
+    const made = await work;
+    done += 1;
+    onProgress(done / total);
+    return made;
+  };
+  const grounds = new Map<string, Blob>();
+  for (const { page } of documents) grounds.set(page.id, await each(groundOf(desk, page)));
+  const pictures = new Map<string, Blob>();
+  for (const material of materials) {
+    const picture = await each(pictureOf(desk, material));
+    if (picture) pictures.set(material, picture);
+  }
+  const cut = new Map<string, Blob>();
+  for (const { take, part } of wanted) {
+    const sound = part.voice && sounds.get(part.voice.take.id);
+    // A voice that cannot be read here would be missing without a word.
+    if (!part.voice || !sound) throw new Error(t('explain.voiceNotRead'));
+    cut.set(take.id, await each(stretchOf(sound, part.voice.from, part.length)));
+  }
+  signal.throwIfAborted();
+  return writePack({ explanation, grounds, pictures, sounds: cut });
+}
+
+function materialsOf(explanation: Parameters<typeof marksIn>[0]): Set<string> {
+  const marks = marksIn(explanation);
+  return new Set(
+    explanation.pages.flatMap(({ page }) => [...picturesOn({ page, marks: marks.get(page.id) ?? [] })]),
+  );
+}
+
+async function groundOf(desk: PageDesk, page: Page): Promise<Blob> {
+  const { width, height } = desk.extentOf(page);
+  await loadPictures(page, [], desk);
+  return encoded(await drawSurface(page, desk, Math.round(Math.min(WIDTH, (MOST_HEIGHT * width) / height))));
+}
+
+async function pictureOf(desk: PageDesk, material: string): Promise<Blob | undefined> {
+  const bitmap = await desk.pictures.load(material);
+  if (!bitmap) return undefined;
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [bitmap.width, bitmap.height];
+  canvas.getContext('2d')!.drawImage(bitmap, 0, 0);
+  return encoded(canvas);
+}
+
+/** As WebP, or as PNG in a browser that writes no WebP. */
+function encoded(canvas: HTMLCanvasElement): Promise<Blob> {
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(
+      (blob) => (blob ? resolve(blob) : reject(new Error(t('explain.notMade')))),
+      'image/webp',
+      QUALITY,
+    ),
+  );
+}
+
+async function stretchOf(sound: Blob, from: number, length: number): Promise<Blob> {
+  const { trimmed } = await import('../film/seekable');
+  return trimmed(sound, from / 1000, (from + length) / 1000);
+}
