@@ -72,7 +72,7 @@ export default tseslint.config(
     languageOptions: {
       parserOptions: {
         projectService: {
-          allowDefaultProject: ['*.ts', 'web/vite.config.ts'],
+          allowDefaultProject: ['*.ts', 'web/vite.config.ts', 'web/vite.player.config.ts'],
         },
         tsconfigRootDir: import.meta.dirname,
       },

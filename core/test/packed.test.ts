@@ -1,8 +1,9 @@
 import fc from 'fast-check';
+import { runInNewContext } from 'node:vm';
 import { describe, expect, it } from 'vitest';
 import type { Take } from '../src/api/explanations.js';
 import type { PackSources } from '../src/explain/index.js';
-import { condensed, marksIn, packed, playedParts, stretchesOf } from '../src/explain/index.js';
+import { condensed, marksIn, packed, playedParts, playingPage, stretchesOf } from '../src/explain/index.js';
 import type { Change, LoggedOperation } from '../src/ops/operation.js';
 import type { Recorded, Stretch } from '../src/replay/index.js';
 import { Replay } from '../src/replay/index.js';
@@ -192,5 +193,31 @@ describe('an explanation packed up', () => {
     const found = marksIn(packed(sources({ recorded, pages })).explanation);
     expect(found.get('p1')!.map(({ order }) => order)).toEqual(['a0', 'a9']);
     expect(found.get('p2')!.map(({ id }) => id)).toEqual(['m4', 'm2']);
+  });
+});
+
+describe('a page that plays by itself', () => {
+  it('fetches nothing, and nothing that it brings ends where it should not', () => {
+    const brought = {
+      pack: 'UEsD',
+      words: JSON.stringify({ say: 'a </script><script>alert(1)</script> & "b"' }),
+    };
+    const html = playingPage({
+      title: 'Loads & </title>',
+      language: 'de',
+      script: 'const end = "</script>";',
+      style: 'main{color:red}',
+      brought,
+    });
+    // HTML, "Restrictions for contents of script elements": an element ends at the first end tag of its name.
+    const scripts = [...html.matchAll(/<script(?: type="text\/plain" id="(\w+)")?>([\s\S]*?)<\/script>/g)];
+    expect(scripts.map(([, id]) => id)).toEqual(['pack', 'words', undefined]);
+    expect(scripts[0]![2]).toBe('UEsD');
+    expect(JSON.parse(scripts[1]![2]!)).toEqual(JSON.parse(brought.words));
+    expect(runInNewContext(`${scripts[2]![2]} end`)).toBe('</script>');
+    expect(html.match(/<\/title>/g)).toHaveLength(1);
+    expect(html).toContain('<html lang="de">');
+    expect(/Content-Security-Policy" content="([^"]+)"/.exec(html)![1]).toMatch(/^default-src 'none'; /);
+    expect(html).not.toMatch(/https?:|src=|href=/);
   });
 });

@@ -60,6 +60,27 @@ export function playedOn(page: Page, name: string) {
   };
 }
 
+/** What is taken along of an explanation that plays. */
+export function takingAlong(page: Page) {
+  const part = page.getByRole('region', { name: 'Take it along' });
+  return {
+    part,
+    open: () => page.getByRole('button', { name: 'Take it along' }).click(),
+    /** Makes one and saves it. Gives its path and name. */
+    async make(as: string): Promise<{ path: string; name: string }> {
+      await part.getByLabel('As', { exact: true }).selectOption(as);
+      await part.getByRole('button', { name: 'Make it', exact: true }).click();
+      const link = part.getByRole('link', { name: /^Save / });
+      const problem = part.getByRole('alert');
+      await link.or(problem).waitFor();
+      await expect(problem).toBeHidden();
+      const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);
+      await part.getByRole('button', { name: 'Make something else' }).click();
+      return { path: await download.path(), name: download.suggestedFilename() };
+    },
+  };
+}
+
 export const secondsOf = (time: string) => time.split(':').reduce((sum, part) => sum * 60 + Number(part), 0);
 
 /** The explanations of what a page has open, and what the server has of them; asked for by the page itself. */

@@ -1,4 +1,3 @@
-import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { PNG } from 'pngjs';
 import { findings } from '../support/axe';
@@ -7,34 +6,13 @@ import { bringIn, expect, surfaceShown, test } from '../support/fixtures';
 import { forbiddenMicrophone, soundingMicrophone, tonesIn } from '../support/microphone';
 import { plainPdf } from '../support/pdfs';
 import { similarity } from '../support/pictures';
-import { kept, playedOn, recordingOn } from '../support/recording';
+import { kept, playedOn, recordingOn, takingAlong } from '../support/recording';
 import { draw, wave } from '../support/stage';
 
 /** EBU R 37 (2007): sound is not more than 40 ms before the picture to which it belongs, nor more than 60 ms after it. */
 const EARLY_MS = 40;
 const LATE_MS = 60;
 const HOLD_MS = 3000;
-
-/** What is taken along of an explanation that plays. */
-function takingAlong(page: Page) {
-  const part = page.getByRole('region', { name: 'Take it along' });
-  return {
-    part,
-    open: () => page.getByRole('button', { name: 'Take it along' }).click(),
-    /** Makes one and saves it. Gives its path and name. */
-    async make(as: string): Promise<{ path: string; name: string }> {
-      await part.getByLabel('As', { exact: true }).selectOption(as);
-      await part.getByRole('button', { name: 'Make it', exact: true }).click();
-      const link = part.getByRole('link', { name: /^Save / });
-      const problem = part.getByRole('alert');
-      await link.or(problem).waitFor();
-      await expect(problem).toBeHidden();
-      const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);
-      await part.getByRole('button', { name: 'Make something else' }).click();
-      return { path: await download.path(), name: download.suggestedFilename() };
-    },
-  };
-}
 
 test('an explanation is taken along as a video, in step, with chapters and stops, and as sound alone', async ({
   teacher,
@@ -62,6 +40,7 @@ test('an explanation is taken along as a video, in step, with chapters and stops
   expect(await findings(teacher)).toEqual([]);
 
   // What is begun can be given up.
+  await part.getByLabel('As', { exact: true }).selectOption('Video, 1280 × 720');
   await part.getByRole('button', { name: 'Make it', exact: true }).click();
   await expect(part.getByRole('progressbar').or(part.getByRole('link', { name: /^Save / }))).toBeVisible();
   const cancel = part.getByRole('button', { name: 'Cancel' });
@@ -135,6 +114,7 @@ test('without a voice it is a video of another kind, with captions in its pictur
   const { open, part, make } = takingAlong(teacher);
   if (host !== 'localhost') {
     await open();
+    await part.getByLabel('As', { exact: true }).selectOption('Video, 1280 × 720');
     await part.getByRole('button', { name: 'Make it', exact: true }).click();
     await expect(part.getByRole('alert')).toContainText('Open Doodla in a current');
     expect((await make('Text with pictures, to read')).name).toBe('Silent.html');
@@ -148,7 +128,8 @@ test('without a voice it is a video of another kind, with captions in its pictur
     buffer: Buffer.from('WEBVTT\n\n00:00.500 --> 00:01.500\nThe load runs into the banks.\n'),
   });
   await open();
-  await expect(part.getByLabel('As', { exact: true }).locator('option')).toHaveCount(3);
+  await expect(part.getByLabel('As', { exact: true }).locator('option')).toHaveCount(6);
+  await part.getByLabel('As', { exact: true }).selectOption('Video, 1920 × 1080');
   await part.getByLabel('Write the captions into the picture').check();
   const { path, name } = await make('Video, 1920 × 1080');
   expect(name).toBe('Silent.mp4');

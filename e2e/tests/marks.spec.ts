@@ -400,7 +400,6 @@ test('keys can be changed, conflicts are told, and the list tells what is missin
 test('what was drawn stays when the pointer is taken away in the middle, and is let go elsewhere', async ({
   teacher,
 }) => {
-  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
   await teacher.keyboard.press('p');
   for (const [i, point] of wave(200, 300).entries()) {
     await teacher.mouse.move(...(await at(teacher, ...point)));

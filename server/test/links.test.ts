@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import type { SharedLinkDoor, SharedLinkSummary } from '@doodla/core';
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { KEPT_MS, PurgeService } from '../src/lessons/purge.service.js';
 import { FileStore } from '../src/storage/fileStore.js';
@@ -51,7 +51,7 @@ describe('a link', () => {
     expect((await look(token)).status).toBe(404);
     expect((await put(body.id)).status).toBe(204);
     const { body: door } = await anybody.send<SharedLinkDoor>('GET', `/api/shared/${token}`);
-    expect(door).toEqual({ title: 'Rivers', hasPassword: false, mayDownload: true });
+    expect(door).toEqual({ title: 'Rivers', plays: false, hasPassword: false, mayDownload: true });
     const shown = await look(token);
     expect(shown.body).toBe(PAGES);
     expect(shown.headers.get('Content-Security-Policy')).toMatch(/^sandbox; default-src 'none'/);
@@ -91,6 +91,40 @@ describe('a link', () => {
     expect(JSON.stringify(list.body)).not.toContain('assword_hash');
     for (const wrong of [{ title: '' }, { mayDownload: 'x' }, { password: '' }, { sitting: at.lesson.id }])
       expect((await make(wrong)).status, JSON.stringify(wrong)).toBeGreaterThanOrEqual(400);
+  });
+
+  it('plays an explanation that is complete until that is dropped, and is not one of another lesson', async () => {
+    const explained = async (finished: boolean, kind: 'lesson' | 'sitting' = 'lesson') => {
+      const id = randomUUID();
+      const said = { name: 'Loads', parts: null, stops: [], chapters: [], captions: [], finished };
+      const of = kind === 'lesson' ? at.lesson.id : at.sitting.id;
+      const place = `/api/logs/${kind}/${of}/explanations/${id}`;
+      expect((await teacher.send('PUT', place, said)).status).toBe(204);
+      return { id, place };
+    };
+    const { id: explanation, place } = await explained(true);
+    const { id, token } = await link({ explanation });
+    const { body: door } = await anybody.send<SharedLinkDoor>('GET', `/api/shared/${token}`);
+    expect(door.plays).toBe(true);
+    expect((await look(token)).headers.get('content-type')).toBe('application/zip');
+    const { body: links } = await teacher.send<SharedLinkSummary[]>(
+      'GET',
+      `/api/lessons/${at.lesson.id}/links`,
+    );
+    expect(links.find((one) => one.id === id)?.explanation).toBe(explanation);
+
+    await teacher.send('DELETE', place);
+    expect((await look(token)).body.code).toBe('link-gone');
+    expect((await make({ explanation })).status).toBe(404);
+    await teacher.send('POST', place);
+    expect((await look(token)).status).toBe(201);
+
+    expect((await make({ explanation: (await explained(false)).id })).status).toBe(404);
+    expect((await make({ explanation: randomUUID() })).status).toBe(404);
+    expect((await make({ explanation: '../x' })).status).toBe(400);
+    const ofClass = await explained(true, 'sitting');
+    expect((await make({ explanation: ofClass.id })).status).toBe(404);
+    expect((await make({ explanation: ofClass.id, sitting: at.sitting.id })).status).toBe(201);
   });
 
   it('goes with its class, and so does its file where no other link shows it', async () => {

@@ -25,6 +25,7 @@ const ENDINGS: Readonly<Record<string, string>> = {
   'audio/webm': 'webm',
   'audio/mp4': 'mp4',
 };
+const FILE = /^(\w+)\/(.+)\.(\w+)$/;
 /** Most bytes that are unpacked of what somebody else has packed. */
 const MOST_BYTES = 2_000_000_000;
 
@@ -57,14 +58,10 @@ export function readPack(bytes: Uint8Array): PackFiles {
     sounds: new Map(),
   };
   for (const [name, content] of Object.entries(unpacked)) {
-    const [folder, file] = name.split('/');
-    const [id, ending] = file?.split('.') ?? [];
+    const [, folder, id, ending] = FILE.exec(name) ?? [];
     if (!isFolder(folder) || id === undefined) continue;
-    const type = Object.keys(ENDINGS).find((one) => ENDINGS[one] === ending);
-    found[folder].set(
-      decodeURIComponent(id),
-      new Blob([content as Uint8Array<ArrayBuffer>], type === undefined ? {} : { type }),
-    );
+    const type = Object.keys(ENDINGS).find((one) => ENDINGS[one] === ending) ?? '';
+    found[folder].set(decodeURIComponent(id), new Blob([content as Uint8Array<ArrayBuffer>], { type }));
   }
   return { explanation, ...found };
 }
