@@ -8,6 +8,7 @@ export async function filmTimes(page) {
   await page.getByRole('button', { name: 'Play', exact: true }).first().click();
   await page.getByTestId('replay-page').waitFor();
   await page.getByRole('button', { name: 'Take it along' }).click();
+  await page.getByLabel('As', { exact: true }).selectOption('Video, 1280 × 720');
   const began = performance.now();
   await page.getByRole('button', { name: 'Make it', exact: true }).click();
   const link = page.getByRole('link', { name: /^Save / });

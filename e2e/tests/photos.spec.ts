@@ -1,8 +1,25 @@
+import type { Page } from '@playwright/test';
+import { writeFileSync } from 'node:fs';
 import { PNG } from 'pngjs';
+import type { Film } from '../support/films';
+import { probedFilm } from '../support/films';
 import { bringIn, expect, joinAs, startClass, surfaceShown, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
 import { at, draw, expectMarks, stageState, wave } from '../support/stage';
 
+/** What ffprobe says of the video that a page plays, and its address; not of the one that it played before. */
+async function videoOn(page: Page, before = ''): Promise<Film & { address: string }> {
+  const source = () => page.locator('video').evaluate((video: HTMLVideoElement) => video.currentSrc);
+  await expect.poll(async () => ['', before].includes(await source())).toBe(false);
+  const address = await source();
+  const bytes = await page.evaluate(async (from) => {
+    const response = await fetch(from);
+    return [...new Uint8Array(await response.arrayBuffer())];
+  }, address);
+  const path = test.info().outputPath('video.mp4');
+  writeFileSync(path, Buffer.from(bytes));
+  return { ...probedFilm(path), address };
+}
 test.beforeEach(async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
 });
@@ -82,7 +99,10 @@ test('a camera is shown, and a region of it is grabbed onto a page', async ({ br
   await teacher.getByRole('button', { name: 'Closer' }).click();
   await expect(teacher.getByRole('button', { name: 'Farther' })).toBeEnabled();
   await teacher.getByRole('button', { name: 'A picture again and again' }).click();
-  await teacher.getByRole('menuitem', { name: 'Every 5 minutes' }).click();
+  await teacher
+    .getByRole('group', { name: 'Each onto a page' })
+    .getByRole('menuitem', { name: 'Every 5 minutes' })
+    .click();
   await expect(teacher.getByLabel(/^Page \d of 5$/)).toBeVisible();
   await teacher.getByRole('button', { name: 'Stop taking pictures' }).click();
   await teacher.keyboard.press('g');
@@ -104,6 +124,47 @@ test('a camera is shown, and a region of it is grabbed onto a page', async ({ br
   const download = teacher.waitForEvent('download');
   await teacher.getByRole('button', { name: 'Save' }).click();
   expect((await download).suggestedFilename()).toMatch(/^grab-.*\.png$/);
+});
+
+test('what a camera shows is recorded as a video page, and so are pictures that are taken again and again', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  const code = await startClass(teacher);
+  const wren = await joinAs(browser, server.url, code, 'Wren');
+  await teacher.getByRole('button', { name: 'Show', exact: true }).click();
+  await teacher.getByRole('menuitem', { name: 'A camera to practise with' }).click();
+  const bar = teacher.getByRole('group', { name: 'Shown screen' });
+  await bar.getByRole('button', { name: 'Record a video' }).click();
+  await expect(bar.getByRole('timer')).toHaveText('0:02 of 10 minutes');
+  await bar.getByRole('button', { name: 'Stop the video' }).click();
+  const show = teacher.getByRole('button', { name: 'Show it' });
+  await show.click();
+  const film = await videoOn(teacher);
+  expect(film.duration).toBeGreaterThan(1.8);
+  expect(film.duration).toBeLessThan(20);
+
+  await bar.getByRole('button', { name: 'Back to it' }).click();
+  await expect(bar.getByRole('button', { name: 'Back to it' })).toBeHidden();
+  await bar.getByRole('button', { name: 'A picture again and again' }).click();
+  await teacher
+    .getByRole('group', { name: 'All into a video' })
+    .getByRole('menuitem', { name: 'Every 5 seconds' })
+    .click();
+  await expect(bar.getByRole('button', { name: 'Stop taking pictures' })).toBeVisible();
+  // What was taken is kept also where the camera is not shown any more.
+  await bar.getByRole('button', { name: 'Stop showing' }).click();
+  await show.click();
+  const lapse = await videoOn(teacher, film.address);
+  expect(Math.round(lapse.duration * 10)).toBeGreaterThanOrEqual(1);
+  expect(lapse.duration).toBeLessThan(1);
+  for (const { streams, size } of [film, lapse]) {
+    expect(streams).toEqual({ video: 'h264' });
+    expect(size).toEqual([1280, 720]);
+  }
+  // It is the class's page too.
+  await expect(wren.locator('video')).toBeAttached();
 });
 
 test('a picture as phones take it, HEIC, is put on the page in its own colours', async ({ teacher }) => {

@@ -172,7 +172,7 @@ export function WorkspaceView({
         )}
         {screenShown && <ScreenBar desk={desk} side={side} />}
         {recording && page?.surface.kind === 'media' && (
-          <MediaBar desk={desk} recording={recording} side={side} />
+          <MediaBar desk={desk} recording={recording} side={side} isRaised={screenShown} />
         )}
         {hasTimer && <TimerPanel room={desk.room} />}
       </Suspense>

@@ -7,20 +7,20 @@ import {
   writeWebVtt,
 } from '@doodla/core/explain';
 import { expose } from 'comlink';
-import type { AudioCodec, OutputFormat, VideoCodec } from 'mediabunny';
+import type { AudioCodec } from 'mediabunny';
 import {
   AudioSampleSource,
   BufferTarget,
   canEncodeAudio,
-  canEncodeVideo,
   CanvasSource,
   Mp4OutputFormat,
   OggOutputFormat,
   Output,
   Quality,
   TextSubtitleSource,
-  WebMOutputFormat,
 } from 'mediabunny';
+import type { VideoKind } from '../media/videoKind';
+import { videoKindOf } from '../media/videoKind';
 import { FilmPicture } from './filmPicture';
 import type { FilmHost, FilmPlan, MadeFilm } from './filmPlan';
 import { NO_ENCODER } from './filmPlan';
@@ -102,30 +102,11 @@ const worker = {
 
 export type FilmWorker = typeof worker;
 
-interface Kind {
-  readonly format: OutputFormat;
-  readonly ending: 'mp4' | 'webm';
-  readonly picture: VideoCodec;
-  readonly sound: AudioCodec;
-}
-
 /** What the browser can make. Throws `NO_ENCODER` where that is nothing. */
-async function kindOf({ lines }: FilmPlan, isHeard: boolean): Promise<Kind> {
-  const size = { width: (lines * 16) / 9, height: lines };
-  if ((await canEncodeVideo('avc', size)) && (!isHeard || (await canEncodeAudio('aac'))))
-    return {
-      // Its index comes last, where chapters can be added to it.
-      format: new Mp4OutputFormat({ fastStart: false }),
-      ending: 'mp4',
-      picture: 'avc',
-      sound: 'aac',
-    };
-  const picture = (await canEncodeVideo('vp9', size)) ? 'vp9' : 'vp8';
-  const canAll =
-    (picture === 'vp9' || (await canEncodeVideo('vp8', size))) &&
-    (!isHeard || (await canEncodeAudio('opus')));
-  if (!canAll) throw new Error(NO_ENCODER);
-  return { format: new WebMOutputFormat(), ending: 'webm', picture, sound: 'opus' };
+async function kindOf({ lines }: FilmPlan, isHeard: boolean): Promise<VideoKind> {
+  const kind = await videoKindOf({ width: (lines * 16) / 9, height: lines }, isHeard);
+  if (!kind) throw new Error(NO_ENCODER);
+  return kind;
 }
 
 /** Adds the pictures of a second that look otherwise than those before, and one at its beginning. */

@@ -7,7 +7,7 @@ import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
 import { broughtIn } from './broughtIn';
 import type { PageDesk } from '../room/pageDesk';
-import { pictureSize } from './pictureSize';
+import { pictureSize } from '../media/pictureSize';
 import { t } from '../words';
 
 /** Brings a sound or video file in as a page that is played in step for all. */

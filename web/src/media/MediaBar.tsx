@@ -11,10 +11,12 @@ interface MediaBarProps {
   desk: PageDesk;
   recording: MediaFrame;
   side: 'left' | 'right';
+  /** Whether the bar of a shown screen lies where this one would. */
+  isRaised: boolean;
 }
 
 /** Plays the recording on the page, in step for all; students see how far it is. */
-export default function MediaBar({ desk, recording, side }: MediaBarProps) {
+export default function MediaBar({ desk, recording, side, isRaised }: MediaBarProps) {
   const { loaded, duration, position, playing, silenced } = useStore(recording.state);
   return (
     <div
@@ -22,7 +24,8 @@ export default function MediaBar({ desk, recording, side }: MediaBarProps) {
       aria-label={t('media.recording')}
       data-bar="recording"
       className={classes(
-        'absolute bottom-17 z-20 flex max-w-[calc(100%-1rem)] items-center gap-2 rounded-2xl bg-board forced-colors:border-2 p-1 text-paper shadow-xl lg:max-w-[calc(100%-12rem)] 2xl:bottom-2 2xl:max-w-[calc(100%-52rem)]',
+        'absolute z-20 flex max-w-[calc(100%-1rem)] items-center gap-2 rounded-2xl bg-board forced-colors:border-2 p-1 text-paper shadow-xl lg:max-w-[calc(100%-12rem)] 2xl:max-w-[calc(100%-52rem)]',
+        isRaised ? 'bottom-32 2xl:bottom-17' : 'bottom-17 2xl:bottom-2',
         side === 'left' ? 'left-44 compact:left-2' : 'right-44 compact:right-2',
       )}
     >

@@ -17,8 +17,9 @@ import { IconButton } from '../ui/IconButton';
 import type { PageDesk } from '../room/pageDesk';
 import type { Presenter } from '../screen/presenter';
 import { SimulatedScreen } from '../screen/simulatedScreen';
-import { TimeLapseButton } from '../handout/TimeLapseButton';
 import { t } from '../words';
+import { TimeLapseButton } from './TimeLapseButton';
+import { VideoButton } from './VideoButton';
 
 /** What is being shown, and how it is followed; for whoever shows it, and in short for everybody else. */
 export default function ScreenBar({ desk, side }: { desk: PageDesk; side: 'left' | 'right' }) {
@@ -122,6 +123,7 @@ function Controls({ presenter, desk }: { presenter: Presenter; desk: PageDesk })
             icon={<ZoomOut aria-hidden size={20} />}
             onClick={() => presenter.zoomBy(-0.5)}
           />
+          <VideoButton desk={desk} />
           <TimeLapseButton desk={desk} />
         </>
       )}

@@ -1758,6 +1758,18 @@ export const de: Words = {
     turnThePicture: 'Bild drehen',
     video: 'Video',
     yourScreenIsAway: 'Dein Bildschirm ist gerade nicht zu sehen: Das ist das letzte Bild',
+    recordTheCamera: 'Video aufnehmen',
+    stopTheVideo: 'Video beenden',
+    videoTime: '{{time}} von {{longest}} Minuten',
+    videoOf: 'Kamera, {{time}}',
+    lapseOf: 'Bilder bis {{time}}',
+    videoIsSent: 'Das Video kommt auf eine Seite …',
+    videoIsOnAPage: 'Das Video ist auf einer eigenen Seite, ohne Ton.',
+    showTheVideo: 'Zeigen',
+    videoCouldNotBeSent:
+      'Das Video konnte nicht auf eine Seite gebracht werden: {{why}} Sichere es hier, sonst ist es weg, wenn sich dieses Fenster schließt.',
+    lapseOntoPages: 'Jedes auf eine Seite',
+    lapseIntoVideo: 'Alle in ein Video',
   },
   shelf: {
     allFolders: 'Alle Ordner',

@@ -1705,6 +1705,18 @@ export const en = {
     turnThePicture: 'Turn the picture',
     video: 'Video',
     yourScreenIsAway: 'Your screen is not shown just now: this is the last picture',
+    recordTheCamera: 'Record a video',
+    stopTheVideo: 'Stop the video',
+    videoTime: '{{time}} of {{longest}} minutes',
+    videoOf: 'Camera, {{time}}',
+    lapseOf: 'Pictures up to {{time}}',
+    videoIsSent: 'The video is put on a page …',
+    videoIsOnAPage: 'The video is on a page of its own, without sound.',
+    showTheVideo: 'Show it',
+    videoCouldNotBeSent:
+      'The video could not be put on a page: {{why}} Save it here, or it is lost when this window closes.',
+    lapseOntoPages: 'Each onto a page',
+    lapseIntoVideo: 'All into a video',
   },
   shelf: {
     allFolders: 'All folders',
