@@ -73,14 +73,14 @@ await teacher
   .getByRole('button', { name: 'Look' })
   .click();
 await shown(teacher);
-await teacher.getByRole('button', { name: 'Play again' }).click();
+await teacher.getByRole('button', { name: 'Explanations', exact: true }).click();
+await teacher.getByRole('button', { name: 'Play', exact: true }).click();
 await teacher.locator('[data-testid=replay-page][data-time]').waitFor();
-await teacher
-  .getByRole('button', { name: /^Go to/ })
-  .nth(8)
-  .click();
-await teacher.locator('[data-testid=replay-page]:not([data-time="0"])').waitFor();
+await teacher.getByRole('slider', { name: 'Time' }).fill('10500');
+await teacher.getByRole('button', { name: 'Play', exact: true }).click();
+await teacher.getByText('Draw the second arrow').waitFor();
 await shot(teacher, 'replay');
+await teacher.keyboard.press('Escape');
 await teacher.keyboard.press('Escape');
 await teacher.getByRole('button', { name: 'Hand out' }).click();
 await teacher.getByLabel('Hand out as').waitFor();

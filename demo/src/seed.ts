@@ -1,6 +1,8 @@
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { Page } from '@doodla/core';
 import { orderedPages } from '@doodla/core';
+import { ExplanationsService } from '@doodla/server/explanations/explanations.service';
+import { PiecesService } from '@doodla/server/explanations/pieces.service';
 import { GroupsService } from '@doodla/server/groups/groups.service';
 import { LessonsService } from '@doodla/server/lessons/lessons.service';
 import { LogsService } from '@doodla/server/live/logs.service';
@@ -16,6 +18,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { pastExplanation } from './explained.js';
 import { pastClassMarks, TURNED_AFTER_MS } from './pastClass.js';
 
 export const DEMO_TEACHER = {
@@ -93,8 +96,25 @@ async function seedPastClass(app: NestExpressApplication, teacher: Teacher, less
       { at: openedAt + at },
     );
   }
+  await seedExplanation(app, sitting.id, openedAt, pages);
   await app.get(TurnsService).note(sitting.id, pages[1]!.id, openedAt + TURNED_AFTER_MS);
   await sittings.end(sitting.id, { drop: false });
+}
+
+/** What was explained in the past class, to be played, put into other forms and given on. */
+async function seedExplanation(
+  app: NestExpressApplication,
+  sitting: string,
+  openedAt: number,
+  pages: readonly Page[],
+): Promise<void> {
+  const log = { kind: 'sitting', id: sitting } as const;
+  const [explanation, id] = [randomUUID(), randomUUID()];
+  const { take, notes, said } = pastExplanation(id, openedAt, pages);
+  const explanations = app.get(ExplanationsService);
+  await explanations.put(log, explanation, said);
+  await explanations.putTake(log, explanation, take);
+  await app.get(PiecesService).put(log, { take: id, track: 'notes', number: 0 }, Buffer.from(notes));
 }
 
 /** The class that visitors of the demo join always has the same code. */

@@ -13,7 +13,7 @@ import { logOf } from '../room/logOf';
 import { chapterName } from '../replay/chapterName';
 import { CaptionLine } from '../replay/CaptionLine';
 import { PlayedView } from '../replay/PlayedView';
-import { ReplayChoices } from '../replay/ReplayChoices';
+import { WriterChoice } from '../replay/ReplayChoices';
 import type { Player } from '../replay/player';
 import { PlayedVoice } from '../replay/voice';
 import type { Wanted } from '../replay/useReplay';
@@ -92,11 +92,10 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
       choices={
         <>
           {writers.length > 1 && (
-            <ReplayChoices
+            <WriterChoice
               room={room}
               wanted={wanted}
               writers={writers}
-              pages={[]}
               onChange={(set) => setWanted({ ...wanted, ...set })}
             />
           )}

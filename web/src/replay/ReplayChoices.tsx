@@ -17,7 +17,6 @@ const SELECT =
 
 /** Which page or all of them, whose marks, and whether pauses are shortened. */
 export function ReplayChoices({ room, wanted, writers, pages, onChange }: ReplayChoicesProps) {
-  const valueOf = (value: string) => (value === '' ? undefined : value);
   return (
     <>
       <select
@@ -33,19 +32,7 @@ export function ReplayChoices({ room, wanted, writers, pages, onChange }: Replay
           </option>
         ))}
       </select>
-      <select
-        aria-label={t('replay.whose')}
-        value={wanted.author ?? ''}
-        onChange={({ target }) => onChange({ author: valueOf(target.value) })}
-        className={SELECT}
-      >
-        <option value="">{t('replay.everybodys')}</option>
-        {writers.map((id) => (
-          <option key={id} value={id}>
-            {room.nameOf(id)}
-          </option>
-        ))}
-      </select>
+      <WriterChoice room={room} wanted={wanted} writers={writers} onChange={onChange} />
       <div className="w-72 max-w-full compact:flex-[1_0_60%]">
         <Switch
           label={t('replay.truePauses')}
@@ -56,3 +43,24 @@ export function ReplayChoices({ room, wanted, writers, pages, onChange }: Replay
     </>
   );
 }
+
+/** Whose marks are played. */
+export function WriterChoice({ room, wanted, writers, onChange }: Omit<ReplayChoicesProps, 'pages'>) {
+  return (
+    <select
+      aria-label={t('replay.whose')}
+      value={wanted.author ?? ''}
+      onChange={({ target }) => onChange({ author: valueOf(target.value) })}
+      className={SELECT}
+    >
+      <option value="">{t('replay.everybodys')}</option>
+      {writers.map((id) => (
+        <option key={id} value={id}>
+          {room.nameOf(id)}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+const valueOf = (value: string) => (value === '' ? undefined : value);
