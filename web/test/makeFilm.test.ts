@@ -5,7 +5,7 @@ import type { FilmHost, FilmPlan } from '../src/film/filmPlan';
 import type { PageDesk } from '../src/room/pageDesk';
 
 const desk = { room: {}, layers: [], pictures: {} } as unknown as PageDesk;
-const plan = {} as FilmPlan;
+const plan = { played: [], sounds: new Map() } as unknown as FilmPlan;
 let host: FilmHost;
 let workers: number;
 
@@ -53,6 +53,17 @@ describe('making a film', () => {
     vi.stubGlobal('AudioEncoder', class {});
   });
   afterEach(() => vi.unstubAllGlobals());
+
+  it('says so where a voice that plays is not here, which would be missing without a word', async () => {
+    const voice = { take: { id: 'a', startedAt: 0, length: 9000, voice: 'audio/webm' }, from: 0 };
+    const played = [{ take: voice.take, from: 0, length: 9000, start: 0, voice }];
+    const { signal } = new AbortController();
+    const options = { signal, onProgress: () => undefined };
+    await expect(makeFilm(desk, 'film', { ...plan, played }, options)).rejects.toThrow('would be missing');
+    expect(workers).toBe(0);
+    const sounds = new Map([['a', new Blob(['sound'])]]);
+    await expect(makeFilm(desk, 'film', { ...plan, played, sounds }, options)).resolves.toBeTruthy();
+  });
 
   it('tells no progress once the file is there', async () => {
     const told: number[] = [];

@@ -56,7 +56,9 @@ export default function ShortcutsDialog({ room, onClose }: { room: Room; onClose
       <Tick checked={!shortcuts.singlesOff} onChange={(on) => shortcuts.switchSingles(on)}>
         {t('classroom.keysOfASingleLetter')}
       </Tick>
-      <p className="mb-4 text-ink-soft">{t('classroom.arrowsTurnPagesOrNudge')}</p>
+      <p className="mb-4 text-ink-soft">
+        {t('classroom.arrowsTurnPagesOrNudge')} {room.isTeacher && t('classroom.stopKey')}
+      </p>
       <div className="mb-4 flex items-center gap-3">
         <span className="font-bold">{t('common.sizeOfButtons')}</span>
         <TargetSizeChoice />

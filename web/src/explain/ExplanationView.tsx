@@ -64,7 +64,12 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
     keep({ captions: next }).catch(tell),
   );
   const [isRead, setRead] = useState(true);
-  const toggle = (what: Tool) => setOpen(open === what ? undefined : what);
+  // What is being made there goes on while it is closed.
+  const [isTaken, setTaken] = useState(false);
+  const toggle = (what: Tool) => {
+    if (what === 'take') setTaken(true);
+    setOpen(open === what ? undefined : what);
+  };
   const studio = desk.isTeacher ? studioOf(room) : undefined;
   const nameChapter = async ({ place }: Turn, name: string) => {
     if (!place) return;
@@ -139,35 +144,37 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
           onProblem={desk.tellProblem}
         />
       )}
-      {open === 'take' && (
-        <TakeAlong
-          desk={desk}
-          id={explanation.id}
-          title={explanation.name}
-          isHeard={played.some(({ voice }) => voice)}
-          hasCaptions={captions.cues.length > 0}
-          hasStops={stops.played.length > 0}
-          plan={async (lines, isCaptioned) => ({
-            ...planOf(material, playing, desk),
-            pages: await filmPages(desk, player.replay),
-            chapters: chaptersOf(player, desk),
-            holds: holdsOf(stops.played),
-            cues: captions.cues,
-            lines,
-            isCaptioned,
-          })}
-          pack={async () => ({
-            ...planOf(material, playing, desk),
-            language: document.documentElement.lang,
-            pages: packedPages(await filmPages(desk, player.replay)),
-            chapters: chaptersOf(player, desk),
-            stops: stops.played.map(({ id, time, text, seconds }) => ({ id, time, text, seconds })),
-            cues: captions.cues,
-            colourOf: (author) => room.personOf(author)?.colour,
-          })}
-          text={(options) => makeText(desk, textSources(), options)}
-          steps={(link, options) => makeSteps(desk, { ...textSources(), link }, options)}
-        />
+      {isTaken && (
+        <div hidden={open !== 'take'}>
+          <TakeAlong
+            desk={desk}
+            id={explanation.id}
+            title={explanation.name}
+            isHeard={played.some(({ voice }) => voice)}
+            hasCaptions={captions.cues.length > 0}
+            hasStops={stops.played.length > 0}
+            plan={async (lines, isCaptioned) => ({
+              ...planOf(material, playing, desk),
+              pages: await filmPages(desk, player.replay),
+              chapters: chaptersOf(player, desk),
+              holds: holdsOf(stops.played),
+              cues: captions.cues,
+              lines,
+              isCaptioned,
+            })}
+            pack={async () => ({
+              ...planOf(material, playing, desk),
+              language: document.documentElement.lang,
+              pages: packedPages(await filmPages(desk, player.replay)),
+              chapters: chaptersOf(player, desk),
+              stops: stops.played.map(({ id, time, text, seconds }) => ({ id, time, text, seconds })),
+              cues: captions.cues,
+              colourOf: (author) => room.personOf(author)?.colour,
+            })}
+            text={(options) => makeText(desk, textSources(), options)}
+            steps={(link, options) => makeSteps(desk, { ...textSources(), link }, options)}
+          />
+        </div>
       )}
       {open === 'mend' && studio && (
         <MendBar

@@ -23,6 +23,9 @@ export interface Material {
   hold(): void;
 }
 
+/** A file of fewer bytes has no more than a head, as of a take that broke off at once. */
+const LEAST_SOUND = 1000;
+
 /** Addresses of sounds that are played here. */
 interface Addresses {
   readonly all: string[];
@@ -83,9 +86,12 @@ async function fetchMaterial(
   const noted = await fetchNoted(log, explanation, caller);
   const [voices, sounds] = [new Map<string, HTMLAudioElement>(), new Map<string, Blob>()];
   const spoken = explanation.takes.filter(({ voice }) => voice !== null);
+  const silent = new Set<string>();
   for (const [i, take] of spoken.entries()) {
     onProgress(0.5 + i / (2 * spoken.length));
-    const sound = await soundOf(await fetchVoice(log, explanation.id, take, caller));
+    const file = await fetchVoice(log, explanation.id, take, caller);
+    if (file.size < LEAST_SOUND) silent.add(take.id);
+    const sound = await soundOf(file);
     if (!sound) continue;
     sounds.set(take.id, sound);
     voices.set(take.id, voiceOf(sound, addresses));
@@ -94,10 +100,11 @@ async function fetchMaterial(
   const hold = () => {
     addresses.held = true;
   };
-  return { explanation, recorded, noted, shown, voices, sounds, hold };
+  const takes = explanation.takes.map((take) => (silent.has(take.id) ? { ...take, voice: null } : take));
+  return { explanation: { ...explanation, takes }, recorded, noted, shown, voices, sounds, hold };
 }
 
-/** Sound in which any place is found at once; nothing where there is none in it, as of a take that broke off at once. */
+/** Sound in which any place is found at once; nothing where it cannot be read. */
 async function soundOf(recorded: Blob): Promise<Blob | undefined> {
   const { seekable } = await import('../film/seekable');
   return seekable(recorded).catch(() => undefined);

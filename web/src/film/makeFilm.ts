@@ -26,6 +26,9 @@ export async function makeFilm(
   { signal, onProgress }: MakeOptions,
 ): Promise<MadeFilm> {
   if (!canEncodeSound() || !canEncodeVideo()) throw new Error(t('explain.noEncoder'));
+  // It would be silent there without a word.
+  if (plan.played.some(({ voice }) => voice && !plan.sounds.has(voice.take.id)))
+    throw new Error(t('explain.voiceMissing'));
   signal.throwIfAborted();
   const worker = new Worker(new URL('./film.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<FilmWorker>(worker);

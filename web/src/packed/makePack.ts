@@ -50,7 +50,7 @@ export async function makePack(
   for (const { take, part } of wanted) {
     const sound = part.voice && sounds.get(part.voice.take.id);
     // A voice that cannot be read here would be missing without a word.
-    if (!part.voice || !sound) throw new Error(t('explain.voiceNotRead'));
+    if (!part.voice || !sound) throw new Error(t('explain.voiceMissing'));
     cut.set(take.id, await each(stretchOf(sound, part.voice.from, part.length)));
   }
   signal.throwIfAborted();

@@ -203,6 +203,7 @@ export const de: Words = {
     yourTeacherHasTakenYou:
       'Deine Lehrkraft hat dich entfernt, oder die Klasse ist weg. Was du geschrieben hast, bleibt.',
     yourTeacherLetsYouIn: '<b>Warte hier, {{name}}:</b> Deine Lehrkraft lässt dich herein.',
+    stopKey: '! setzt einen Halt, während eine Erklärung aufgenommen wird.',
   },
   colours: {
     black: 'Schwarz',
@@ -2381,5 +2382,7 @@ export const de: Words = {
     mayBeSaved: 'Andere dürfen sie sichern',
     makeLink: 'Link machen',
     withCode: 'Mit einem Code, der zu einem Link führt (er wird dafür gemacht, wenn es keinen gibt)',
+    voiceMissing:
+      'Die Stimme eines Teils, der spielt, ließ sich hier nicht lesen und würde fehlen. Lade die Seite neu, oder nimm einen anderen Browser.',
   },
 };

@@ -195,6 +195,7 @@ export const en = {
       '<b>{{name}} is not on the list of this class.</b> Wait here: your teacher is being asked.',
     yourTeacherHasTakenYou: 'Your teacher has taken you out, or the class is gone. What you wrote is kept.',
     yourTeacherLetsYouIn: '<b>Wait here, {{name}}:</b> your teacher lets you in.',
+    stopKey: '! sets a stop while an explanation is recorded.',
   },
   colours: {
     black: 'Black',
@@ -2313,5 +2314,7 @@ export const en = {
     mayBeSaved: 'Others may save it',
     makeLink: 'Make the link',
     withCode: 'With a code that leads to a link (made for it, unless there is one)',
+    voiceMissing:
+      'The voice of a part that plays could not be read here, and would be missing. Load the page again, or try another browser.',
   },
 };
