@@ -195,8 +195,9 @@ export const STEPS = {
     await press(teacher, '^Show all pages$');
   },
 
-  'an explanation is recorded, with a voice where the browser has one, and plays again': async ({
+  'an explanation is recorded, with a voice where the browser has one, plays again, and by a link': async ({
     teacher,
+    student,
   }) => {
     const inDialog = (selector) => Boolean(document.querySelector(`[role=dialog] ${selector}`));
     await press(teacher, '^Explanations$');
@@ -221,6 +222,16 @@ export const STEPS = {
     await until(teacher, 'the player', status, '0:00 of');
     await press(teacher, '^Play$');
     await until(teacher, 'a later moment', status, '0:01 of');
+    await press(teacher, '^Take it along$');
+    await press(teacher, '^Make the link$');
+    const link = await until(teacher, 'the link', () => document.querySelector('input[readonly]')?.value);
+    const inClass = await student.run(() => location.href);
+    await student.goto(link);
+    await until(student, 'the player of the link', status, '0:00 of');
+    await press(student, '^Play$');
+    await until(student, 'a later moment by the link', status, '0:01 of');
+    await student.goto(inClass);
+    await shown(student);
     await press(teacher, '^Close$');
     await press(teacher, '^Close$');
   },

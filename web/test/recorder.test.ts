@@ -6,6 +6,7 @@ import type { Noted } from '@doodla/core/explain';
 import { readNoted } from '@doodla/core/explain';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { MendPlace } from '../src/explain/mended';
+import type { Microphone } from '../src/explain/microphone';
 import type { KeptExplanation, KeptPiece, KeptTake } from '../src/explain/recordedStore';
 import type { RecordedDesk } from '../src/explain/recorder';
 import { Recorder } from '../src/explain/recorder';
@@ -98,7 +99,7 @@ function aStore() {
   return kept;
 }
 
-function aRecorder(choice = { pointing: true, focus: true }, mend?: MendPlace) {
+function aRecorder(choice = { pointing: true, focus: true }, mend?: MendPlace, microphone?: Microphone) {
   const [at, kept] = [aClass(), aStore()];
   const said = { name: 'Arches', parts: null, stops: [], chapters: [], captions: [], finished: false };
   const explanation: KeptExplanation = {
@@ -109,15 +110,39 @@ function aRecorder(choice = { pointing: true, focus: true }, mend?: MendPlace) {
     ...said,
   };
   const begun = { explanation, length: 0, clockAhead: 5000 };
-  const recorder = new Recorder(
-    at.desk,
-    { ...choice, microphone: undefined },
-    begun,
-    { wake: () => undefined },
-    kept,
-  );
+  const recorder = new Recorder(at.desk, { ...choice, microphone }, begun, { wake: () => undefined }, kept);
   return { ...at, kept, recorder };
 }
+/** What a browser records with, told by hand what it has heard. */
+class ByHand {
+  static last: ByHand;
+  static isTypeSupported = () => true;
+  state = 'recording';
+  mimeType = 'audio/webm';
+  onstart = () => undefined;
+  onstop = () => undefined;
+  ondataavailable = (_heard: { data: Blob }): void => undefined;
+
+  constructor() {
+    ByHand.last = this;
+  }
+
+  start() {
+    queueMicrotask(() => this.onstart());
+  }
+
+  stop() {
+    this.state = 'inactive';
+    this.onstop();
+  }
+
+  async hear() {
+    this.ondataavailable({ data: new Blob(['sound']) });
+    for (let i = 0; i < 20; i++) await Promise.resolve();
+    await pass(0);
+  }
+}
+
 const pass = (ms: number) => vi.advanceTimersByTimeAsync(ms);
 
 describe('a recording', () => {
@@ -155,6 +180,26 @@ describe('a recording', () => {
     expect(kept.said?.finished).toBe(true);
     expect([...kept.takes.values()].map(({ length }) => length)).toEqual([2000, 3000]);
     expect(recorder.phase.get().is).toBe('over');
+  });
+
+  it('goes on in another take where the machine stood still: sound and drawing would be out of step', async () => {
+    vi.stubGlobal('MediaRecorder', ByHand);
+    const microphone = { stream: {}, hearing: new Store('sound'), close: () => undefined };
+    const { recorder, kept } = aRecorder(undefined, undefined, microphone as unknown as Microphone);
+    await recorder.goOn();
+    for (let second = 0; second < 5; second++) {
+      await pass(second === 3 ? 2500 : 1000);
+      await ByHand.last.hear();
+    }
+    expect(kept.takes.size).toBe(1);
+    await pass(9000);
+    await ByHand.last.hear();
+    expect(recorder.phase.get().is).toBe('recording');
+    await pass(1000);
+    await ByHand.last.hear();
+    await recorder.finish();
+    expect([...kept.takes.values()].map(({ length }) => length)).toEqual([15_500, 1000]);
+    vi.unstubAllGlobals();
   });
 
   it('is one take, however often it is told to go on, and none after it was let go of', async () => {

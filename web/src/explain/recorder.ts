@@ -46,6 +46,8 @@ export interface Begun {
 
 const COUNT = 3;
 const SECOND_MS = 1000;
+/** Sound that comes so late was not heard all the while, as on a machine that slept; milliseconds. */
+const STOOD_MS = 4000;
 /** Everybody in a class is told so often that it is recorded. */
 const LIGHT_EVERY_MS = 20_000;
 
@@ -210,6 +212,7 @@ export class Recorder {
     const id = nanoid();
     const waiting: KeptPiece[] = [];
     const counts = { notes: 0, voice: 0 };
+    let heardAt = performance.now();
     const sound =
       microphone &&
       (await recordSound(
@@ -218,6 +221,9 @@ export class Recorder {
           waiting.push({ take: id, track: 'voice', number: counts.voice++, bytes });
           // Sound comes also where a browser holds back timers of a tab that is not in front.
           this.keep();
+          const stood = performance.now() - heardAt;
+          heardAt += stood;
+          if (stood > STOOD_MS) void this.beginAnew(id);
         },
         () => this.pauseFor(t('explain.soundCannotBeRecorded')),
       ));
@@ -226,6 +232,13 @@ export class Recorder {
     const startedAt = Math.round(Date.now() + this.begun.clockAhead - (performance.now() - since));
     const take = { id, explanation: this.id, startedAt, length: 0, voice: sound?.type ?? null };
     return { kept: { ...take, keptAt: Date.now(), over: false }, since, noter, sound, waiting, counts };
+  }
+
+  /** Goes on in another take, where sound and drawing are in step again; what is recorded in one place stays in one. */
+  private async beginAnew(id: string): Promise<void> {
+    if (this.take?.kept.id !== id || this.explanation.mend) return;
+    await this.pause();
+    await this.goOn();
   }
 
   /** Keeps what has come within the last second, and what could not be kept before. */
