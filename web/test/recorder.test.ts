@@ -121,7 +121,7 @@ class ByHand {
   mimeType = 'audio/webm';
   onstart = () => undefined;
   onstop = () => undefined;
-  ondataavailable = (_heard: { data: Blob }): void => undefined;
+  ondataavailable: (heard: { data: Blob }) => void = () => undefined;
 
   constructor() {
     ByHand.last = this;

@@ -47,7 +47,7 @@ export interface Begun {
 const COUNT = 3;
 const SECOND_MS = 1000;
 /** Sound that comes so late was not heard all the while, as on a machine that slept; milliseconds. */
-const STOOD_MS = 4000;
+const STOOD_MS = 8000;
 /** Everybody in a class is told so often that it is recorded. */
 const LIGHT_EVERY_MS = 20_000;
 
