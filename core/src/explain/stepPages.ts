@@ -4,6 +4,7 @@ import type { Mark } from '../marks/mark.js';
 import { boundsOf } from '../marks/select.js';
 import { textHeight } from '../marks/text/textLayout.js';
 import type { TextMark } from '../marks/text/textMark.js';
+import { plainText } from '../marks/text/textMark.js';
 import { isBoundless, pageExtent } from '../pages/extent.js';
 import type { Page } from '../pages/page.js';
 
@@ -104,17 +105,7 @@ function textMark(text: string, { x, y, width, size, bold, page, number }: Words
     page,
     text,
     ...{ x, y, width, rotation: 0 },
-    style: {
-      font: 'andika',
-      size,
-      colour: '#000000',
-      bold,
-      italic: false,
-      underline: false,
-      background: null,
-      align: 'left',
-      list: 'none',
-    },
+    style: plainText(size, bold),
   };
 }
 

@@ -1,4 +1,5 @@
-import type { TextMark, TextStyle } from '../marks/text/textMark.js';
+import type { TextMark } from '../marks/text/textMark.js';
+import { plainText } from '../marks/text/textMark.js';
 import { textLayout } from '../marks/text/textLayout.js';
 import type { Page } from '../pages/page.js';
 import { UNITS_PER_MM } from '../pages/page.js';
@@ -73,17 +74,7 @@ function split(paragraph: Paragraph, text: TextMark, room: number): Paragraph[] 
 function textOf({ text, parts, look, indent }: Paragraph): TextMark {
   const { size, bold } = LOOKS[look];
   const x = MARGIN + indent * INDENT;
-  const style: TextStyle = {
-    font: 'andika',
-    size,
-    colour: '#000000',
-    bold,
-    italic: false,
-    underline: false,
-    background: null,
-    align: 'left',
-    list: 'none',
-  };
+  const style = plainText(size, bold);
   const shared = { author: '', space: 'class', order: 'a0', locked: false, group: null, alt: null } as const;
   const box = { x, y: 0, width: SHEET.width - MARGIN - x, rotation: 0 };
   return { ...shared, id: '', page: '', createdAt: 0, kind: 'text', text, parts, style, ...box };

@@ -2,7 +2,7 @@ import type { ExplanationChapter, ExplanationSettings, ExplanationStop, Part } f
 import type { PackedPage } from '@doodla/core/explain';
 import { explained, holdsOf, placeAt, playedParts, stretchesOf } from '@doodla/core/explain';
 import type { Turn } from '@doodla/core/replay';
-import { Captions, Download, Scissors, Volume2, VolumeX } from 'lucide-react';
+import { Captions, Download, Scissors } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { putExplanation } from '../api/explanations';
 import type { FilmPage } from '../film/filmPlan';
@@ -18,8 +18,8 @@ import type { Player } from '../replay/player';
 import { PlayedVoice } from '../replay/voice';
 import type { Wanted } from '../replay/useReplay';
 import { useReplay, writersIn } from '../replay/useReplay';
+import { VoiceSwitch } from '../replay/VoiceSwitch';
 import type { PageDesk } from '../room/pageDesk';
-import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
 import { CaptionEditor } from './CaptionEditor';
@@ -253,15 +253,3 @@ function useKeeping({ room }: PageDesk, { explanation }: Material) {
 
 const without = (chapters: readonly ExplanationChapter[], place: { take: string; from: number }) =>
   chapters.filter(({ take, from }) => take !== place.take || from !== place.from);
-
-function VoiceSwitch({ sound }: { sound: PlayedVoice }) {
-  const isOff = useStore(sound.loudness) === 0;
-  return (
-    <IconButton
-      label={isOff ? t('explain.voiceOn') : t('explain.voiceOff')}
-      icon={isOff ? <VolumeX aria-hidden size={22} /> : <Volume2 aria-hidden size={22} />}
-      tooltipSide="none"
-      onClick={() => sound.loudness.set(isOff ? 1 : 0)}
-    />
-  );
-}

@@ -1,4 +1,4 @@
-import { Captions, StretchHorizontal, Volume2, VolumeX } from 'lucide-react';
+import { Captions, StretchHorizontal } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { CaptionLine } from '../replay/CaptionLine';
@@ -12,6 +12,7 @@ import { StopFlags } from '../replay/StopFlags';
 import { Thumbnails } from '../replay/Thumbnails';
 import { TimeBar } from '../replay/TimeBar';
 import { usePlayKeys } from '../replay/usePlayKeys';
+import { VoiceSwitch } from '../replay/VoiceSwitch';
 import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
 import { Problem } from '../ui/Problem';
@@ -35,7 +36,6 @@ export function PackedView({ pack, problem: first, actions }: PackedViewProps) {
   const [isRead, setRead] = useState(true);
   const [problem, setProblem] = useState<string>();
   const { time } = useStore(player.state);
-  const isOff = useStore(sound.loudness) === 0;
   usePlayKeys(player);
   const beside = useMemo(() => ({ at: shownAt }), [shownAt]);
   const colourOf = useCallback((writer: string) => colours[writer], [colours]);
@@ -44,14 +44,7 @@ export function PackedView({ pack, problem: first, actions }: PackedViewProps) {
     <main className="flex min-h-full flex-col gap-2 overflow-auto bg-board p-3 text-paper compact:p-1">
       <header className="flex min-h-11 flex-wrap items-center gap-2">
         <h1 className="me-2 min-w-0 truncate text-xl font-bold">{title}</h1>
-        {parts.some(({ voice }) => voice) && (
-          <IconButton
-            label={isOff ? t('explain.voiceOn') : t('explain.voiceOff')}
-            icon={isOff ? <VolumeX aria-hidden size={22} /> : <Volume2 aria-hidden size={22} />}
-            tooltipSide="none"
-            onClick={() => sound.loudness.set(isOff ? 1 : 0)}
-          />
-        )}
+        {parts.some(({ voice }) => voice) && <VoiceSwitch sound={sound} />}
         {cues.length > 0 && (
           <IconButton
             label={t('explain.captionsOff')}

@@ -41,6 +41,21 @@ export interface TextMark extends SharedFields, Omit<TurnedBox, 'height' | 'flip
   parts?: readonly TextPart[];
 }
 
+/** Words on paper: black, from the left, of a size in page units. */
+export function plainText(size: number, bold: boolean): TextStyle {
+  return {
+    font: 'andika',
+    size,
+    colour: '#000000',
+    bold,
+    italic: false,
+    underline: false,
+    background: null,
+    align: 'left',
+    list: 'none',
+  };
+}
+
 export const MAX_TEXT_LENGTH = 10_000;
 export const TEXT_SIZE = { min: 4, max: 400 };
 export const TEXT_SCALE = { min: 0.1, max: 10 };
