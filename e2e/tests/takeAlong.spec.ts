@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { unzipSync } from 'fflate';
+import { unzipSync, zipSync } from 'fflate';
 import jsQR from 'jsqr';
 import { readFileSync } from 'node:fs';
 import { PNG } from 'pngjs';
@@ -122,6 +122,19 @@ test('an explanation is played by a link on a phone, by itself from a file, and 
   await expect.poll(there.time).toBe(0);
   await guest.getByRole('combobox', { name: 'Chapters' }).selectOption({ index: 1 });
   await expect.poll(there.time).toBeGreaterThan(2000);
+
+  // What arrives broken is said, as a whole or where a page of it is no picture.
+  const ground = Object.keys(files).find((file) => file.startsWith('grounds/'))!;
+  const noPicture = Buffer.from(zipSync({ ...files, [ground]: new Uint8Array(20) }));
+  for (const body of [noPicture.subarray(0, 90), noPicture]) {
+    const broken = await phone.newPage();
+    await broken.route('**/pages', (route) => route.fulfill({ body }));
+    await broken.goto(url);
+    await broken.getByLabel('Password').fill('river');
+    await broken.getByRole('button', { name: 'Play it' }).tap();
+    await expect(broken.getByRole('alert')).toContainText('This explanation cannot be read.');
+    await broken.close();
+  }
 
   // The same page by itself, from a file, with no connection.
   const [download] = await Promise.all([

@@ -1,7 +1,16 @@
 import type { SharedLinkSummary } from '@doodla/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
+import { linksQuery } from '../api/links';
+import type { FilmLines, FilmPlan } from '../film/filmPlan';
+import type { MakeOptions } from '../film/makeFilm';
+import { makeFilm } from '../film/makeFilm';
 import { fileName } from '../handout/fileName';
+import { LinkParts, SharedLink } from '../handout/LinkParts';
+import type { LinkChoice } from '../handout/shareLink';
+import { shareLink, USUAL_LINK } from '../handout/shareLink';
+import type { PackPlan } from '../packed/makePack';
+import { makePack } from '../packed/makePack';
 import type { PageDesk } from '../room/pageDesk';
 import { Button } from '../ui/Button';
 import { ProgressBar } from '../ui/ProgressBar';
@@ -9,15 +18,6 @@ import { SaveLink } from '../ui/SaveLink';
 import { SelectField } from '../ui/SelectField';
 import { Tick } from '../ui/Tick';
 import { t } from '../words';
-import { linksQuery } from '../api/links';
-import type { FilmLines, FilmPlan } from '../film/filmPlan';
-import type { MakeOptions } from '../film/makeFilm';
-import { makeFilm } from '../film/makeFilm';
-import { LinkParts, SharedLink } from '../handout/LinkParts';
-import type { LinkChoice } from '../handout/shareLink';
-import { shareLink, USUAL_LINK } from '../handout/shareLink';
-import type { PackPlan } from '../packed/makePack';
-import { makePack } from '../packed/makePack';
 
 type Form = 'link' | 'page' | 'video720' | 'video1080' | 'sound' | 'text' | 'steps';
 
@@ -96,6 +96,8 @@ export function TakeAlong(props: TakeAlongProps) {
         return;
       }
       const { blob, ending } = await madeAs({ signal, onProgress });
+      // Not all that makes something can stop in the middle of it.
+      signal.throwIfAborted();
       setStage({ at: 'made', url: URL.createObjectURL(blob), name: fileName(title, ending) });
     } catch (error) {
       if (signal.aborted) setStage({ at: 'ready' });

@@ -9,6 +9,7 @@ import { paintPaper } from '../canvas/paintPaper';
 import { Player } from '../replay/player';
 import type { Scenery } from '../replay/scenery';
 import { PlayedVoice } from '../replay/voice';
+import { t } from '../words';
 import type { PackFiles } from './packFiles';
 
 /** A packed explanation, ready to play. */
@@ -62,12 +63,19 @@ export async function openPack(files: PackFiles, onSilent: () => void): Promise<
   };
 }
 
+/** Throws an error with a sentence where a file is no picture. */
+function bitmapOf(file: Blob): Promise<ImageBitmap> {
+  return createImageBitmap(file).catch(() => {
+    throw new Error(t('explain.packUnreadable'));
+  });
+}
+
 async function sceneryOf({ explanation, grounds, pictures: packedPictures }: PackFiles): Promise<Scenery> {
   const pages = new Map(explanation.pages.map((one) => [one.page.id, one]));
   const marks = marksIn(explanation);
   for (const face of await facesOn({ marks: [...marks.values()].flat() })) await needFace(face);
   const pictures = new Map<string, ImageBitmap>();
-  for (const [material, file] of packedPictures) pictures.set(material, await createImageBitmap(file));
+  for (const [material, file] of packedPictures) pictures.set(material, await bitmapOf(file));
   const extentOf = (page: Page): Rect =>
     pageExtent(
       page,
@@ -85,7 +93,7 @@ async function sceneryOf({ explanation, grounds, pictures: packedPictures }: Pac
       const ground = grounds.get(page.id);
       if (!ground) await paintPaper(canvas, page, extent, pictures);
       else {
-        const drawn = await createImageBitmap(ground);
+        const drawn = await bitmapOf(ground);
         const ctx = contextOf(canvas);
         ctx.imageSmoothingQuality = 'high';
         ctx.drawImage(drawn, 0, 0, width, height);

@@ -35,6 +35,7 @@ export async function playingFile(pack: Blob): Promise<Blob> {
 }
 
 async function fetched(address: string): Promise<Blob> {
+  // Without an answer it is told as one that is no good.
   const response = await fetch(address).catch(() => undefined);
   if (!response?.ok) throw new Error(t('explain.notMade'));
   return response.blob();

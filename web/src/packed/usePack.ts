@@ -18,7 +18,12 @@ export function usePack(bytes: Uint8Array): Opening {
     const tellSilent = () => setOpening((now) => ({ ...now, problem: t('explain.noSound') }));
     const opened = Promise.resolve()
       .then(() => readPack(bytes))
-      .then((files) => openPack(files, tellSilent));
+      .then((files) => openPack(files, tellSilent))
+      .catch((error: unknown) => {
+        // What is in it may be of any kind, and fail anywhere.
+        console.error(error);
+        throw new Error(t('explain.packUnreadable'));
+      });
     opened.then(
       (pack) => !gone && setOpening({ pack }),
       (error: Error) => !gone && setOpening({ problem: error.message }),

@@ -19,14 +19,16 @@ export async function videoOntoPage(
 ): Promise<void> {
   if (maker.length === 0) return;
   const file = await maker.finish(fileName(name));
-  const waiting = toast.loading(t('sharing.videoIsSent'));
+  const abort = new AbortController();
+  const cancel = { label: t('common.cancel'), onClick: () => abort.abort() };
+  const waiting = toast.loading(t('sharing.videoIsSent'), { cancel });
   try {
     const size = { width: maker.width, height: maker.height };
     const { page } = await sendMedia(desk.room.lesson, file, {
       sitting: desk.sitting,
       after,
       size,
-      signal: new AbortController().signal,
+      signal: abort.signal,
       onProgress: () => undefined,
     });
     toast(t('sharing.videoIsOnAPage'), {
@@ -34,7 +36,8 @@ export async function videoOntoPage(
       action: { label: t('sharing.showTheVideo'), onClick: () => desk.turnToWhenThere(page) },
     });
   } catch (error) {
-    toast.error(t('sharing.videoCouldNotBeSent', { why: (error as Error).message }), {
+    const why = abort.signal.aborted ? '' : (error as Error).message;
+    toast.error(t('sharing.videoCouldNotBeSent', { why }), {
       duration: Infinity,
       action: { label: t('handout.saveFile', { name: file.name }), onClick: () => saveFile(file, file.name) },
     });
