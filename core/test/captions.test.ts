@@ -87,7 +87,14 @@ describe('files of captions', () => {
 });
 
 describe('captions of an explanation', () => {
-  const take = (id: string, length: number): Take => ({ id, startedAt: 0, length, voice: null });
+  const take = (id: string, length: number): Take => ({
+    id,
+    startedAt: 0,
+    length,
+    voice: null,
+    video: null,
+    face: null,
+  });
   const takes = [take('a', 10_000), take('b', 5000)];
   const caption = (from: number, length: number, text = 'Loads') => ({ take: 'a', from, length, text });
 

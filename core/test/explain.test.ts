@@ -4,7 +4,9 @@ import type { Explanation, Part, Take } from '../src/api/explanations.js';
 import type { Noted } from '../src/explain/index.js';
 import {
   explained,
+  missingVideos,
   NotedTake,
+  videosIn,
   placeAt,
   playedParts,
   readNoted,
@@ -21,6 +23,8 @@ const take = (set: Partial<Take> = {}): Take => ({
   startedAt: 100_000,
   length: 10_000,
   voice: 'audio/webm',
+  video: null,
+  face: null,
   ...set,
 });
 const second = take({ id: 'second', startedAt: 200_000, length: 5000 });
@@ -230,7 +234,14 @@ describe('what is noted beside the pages', () => {
 
   it('is shown as it was at each moment', () => {
     const shown = new NotedTake(noted);
-    expect(shown.at(0)).toEqual({ focus: null, uncovered: [], playing: null, points: [], wisps: [] });
+    expect(shown.at(0)).toEqual({
+      focus: null,
+      uncovered: [],
+      playing: null,
+      live: null,
+      points: [],
+      wisps: [],
+    });
     expect(shown.at(350).focus?.kind).toBe('cover');
     expect(shown.at(350).points).toEqual([
       {
@@ -255,6 +266,35 @@ describe('what is noted beside the pages', () => {
     expect(shown.at(2000).wisps[0]!.left).toBe(1);
     expect(shown.at(3150).wisps[0]!.left).toBeCloseTo(0.5);
     expect(shown.at(3500).wisps).toEqual([]);
+  });
+
+  it('knows when something moved under the marks, and which videos a part needs', () => {
+    const panes = [{ id: 1, region: { x: 0, y: 0, width: 9, height: 9 }, place: { x: 0, y: -40, scale: 1 } }];
+    const shown = new NotedTake([
+      { t: 1000, do: 'live', live: { page: 'one', panes: [] } },
+      { t: 2000, do: 'live', live: { page: 'one', panes } },
+      { t: 3000, do: 'live', live: null },
+      { t: 8000, do: 'live', live: { page: 'two', panes: [] } },
+    ]);
+    expect([999, 1000, 2500, 3000].map((time) => shown.at(time).live)).toEqual([
+      null,
+      { page: 'one', panes: [] },
+      { page: 'one', panes },
+      null,
+    ]);
+    expect(shown.liveSpans(1500, 9000)).toEqual([
+      { from: 1500, to: 2000 },
+      { from: 2000, to: 3000 },
+      { from: 8000, to: 9000 },
+    ]);
+    const both = take({ video: 'video/mp4', face: 'video/webm' });
+    const [part] = parts({ takes: [both], parts: [{ take: 'first', from: 500, length: 1000 }] });
+    const still = { ...part!, from: 3000, length: 4000 };
+    expect(videosIn(part!, shown)).toEqual(['video', 'face']);
+    expect(videosIn(still, shown)).toEqual(['face']);
+    expect(videosIn({ ...part!, take: take() }, shown)).toEqual([]);
+    const here = { video: new Map(), face: new Map([['first', 'a file']]) };
+    expect(missingVideos([part!, still], new Map([['first', shown]]), here)).toEqual(['video']);
   });
 
   it('forgets one who points and is not heard of any more', () => {

@@ -180,6 +180,8 @@ describe('what plays, made all that there is', () => {
     startedAt,
     length: 10_000,
     voice: 'audio/webm',
+    video: 'video/mp4',
+    face: null,
   });
   const played = playedParts({
     takes: [take('a', 1000), take('b', 50_000)],
@@ -193,8 +195,8 @@ describe('what plays, made all that there is', () => {
 
   it('is a take for each part, at the time at which it was recorded', () => {
     expect(settled.map((one) => one.take)).toEqual([
-      { id: 'x', startedAt: 3000, length: 3000, voice: 'audio/webm' },
-      { id: 'y', startedAt: 50_000, length: 1000, voice: null },
+      { id: 'x', startedAt: 3000, length: 3000, voice: 'audio/webm', video: 'video/mp4', face: null },
+      { id: 'y', startedAt: 50_000, length: 1000, voice: null, video: 'video/mp4', face: null },
     ]);
   });
 
@@ -213,6 +215,7 @@ describe('what plays, made all that there is', () => {
       { t: 0, do: 'focus', focus: null },
       { t: 0, do: 'uncovered', marks: ['patch'] },
       { t: 0, do: 'playing', playing: null },
+      { t: 0, do: 'live', live: null },
       { t: 500, do: 'op', op: 'within' },
     ]);
   });

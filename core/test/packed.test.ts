@@ -104,7 +104,14 @@ describe('a log with nothing in it but what is seen', () => {
 });
 
 describe('an explanation packed up', () => {
-  const take: Take = { id: 'first', startedAt: 10_000, length: 9000, voice: 'audio/webm' };
+  const take: Take = {
+    id: 'first',
+    startedAt: 10_000,
+    length: 9000,
+    voice: 'audio/webm',
+    video: 'video/mp4',
+    face: null,
+  };
   const sources = (set: Partial<PackSources> = {}): PackSources => ({
     title: 'Loads',
     language: 'en',
@@ -137,7 +144,10 @@ describe('an explanation packed up', () => {
           { t: 1000, do: 'op', op: 'op1' },
           { t: 1200, do: 'point', who: 1, colour: '#f00', page: 'p1', x: 1, y: 1 },
           { t: 3000, do: 'point', who: 1, colour: '#f00', page: 'p3', x: 9, y: 9 },
+          { t: 3500, do: 'live', live: { page: 'p2', panes: [] } },
           { t: 5000, do: 'rest', who: 1 },
+          { t: 5500, do: 'live', live: { page: 'p3', panes: [] } },
+          { t: 6000, do: 'live', live: null },
         ],
       ],
     ]),
@@ -150,12 +160,12 @@ describe('an explanation packed up', () => {
   });
 
   it('plays from takes that hold nothing but what plays, with the sound that belongs to each', () => {
-    const { explanation, sounds } = packed(sources());
+    const { explanation, takes } = packed(sources());
     expect(explanation.played).toMatchObject([
       { take: { id: 'take 1', startedAt: 10_500, length: 1500 }, from: 0, start: 0 },
       { take: { id: 'take 2', startedAt: 14_500, length: 2000 }, from: 0, start: 1500 },
     ]);
-    expect(sounds.map(({ take: { id }, part }) => [id, part.voice!.from, part.length])).toEqual([
+    expect(takes.map(({ take: { id }, part }) => [id, part.voice!.from, part.length])).toEqual([
       ['take 1', 500, 1500],
       ['take 2', 4500, 2000],
     ]);
@@ -177,7 +187,14 @@ describe('an explanation packed up', () => {
       'focus',
       'uncovered',
       'playing',
+      'live',
       'point',
+    ]);
+    // What moved on a page that is not shown is not told either.
+    const live = { page: 'p2', panes: [] };
+    expect(explanation.noted['take 2']!.filter((one) => one.do === 'live')).toEqual([
+      { t: 0, do: 'live', live },
+      { t: 1500, do: 'live', live: null },
     ]);
   });
 

@@ -25,7 +25,14 @@ export function pastExplanation(
   [sheet]: readonly Page[],
 ): { take: Take; notes: string; said: ExplanationSettings } {
   return {
-    take: { id, startedAt: openedAt + BEGAN * SECOND, length: 140 * SECOND, voice: null },
+    take: {
+      id,
+      startedAt: openedAt + BEGAN * SECOND,
+      length: 140 * SECOND,
+      voice: null,
+      video: null,
+      face: null,
+    },
     notes: writeNoted([
       { t: 0, do: 'page', page: sheet!.id },
       { t: 62.5 * SECOND, do: 'point', who: 1, colour: '#d55e00', page: sheet!.id, x: 400, y: 290 },

@@ -9,6 +9,8 @@ const take = (id: string, length: number, voice: string | null = 'audio/webm'): 
   startedAt: 0,
   length,
   voice,
+  video: null,
+  face: null,
 });
 
 describe('what is heard in a film', () => {

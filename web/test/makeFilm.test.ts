@@ -5,7 +5,12 @@ import type { FilmHost, FilmPlan } from '../src/film/filmPlan';
 import type { PageDesk } from '../src/room/pageDesk';
 
 const desk = { room: {}, layers: [], pictures: {} } as unknown as PageDesk;
-const plan = { played: [], sounds: new Map() } as unknown as FilmPlan;
+const plan = {
+  played: [],
+  noted: new Map(),
+  sounds: new Map(),
+  videos: { video: new Map(), face: new Map() },
+} as unknown as FilmPlan;
 let host: FilmHost;
 let workers: number;
 
@@ -54,15 +59,22 @@ describe('making a film', () => {
   });
   afterEach(() => vi.unstubAllGlobals());
 
-  it('says so where a voice that plays is not here, which would be missing without a word', async () => {
-    const voice = { take: { id: 'a', startedAt: 0, length: 9000, voice: 'audio/webm' }, from: 0 };
-    const played = [{ take: voice.take, from: 0, length: 9000, start: 0, voice }];
+  it('says so where a voice or video that plays is not here, which would be missing without a word', async () => {
+    const take = { id: 'a', startedAt: 0, length: 9000, voice: 'audio/webm', video: 'video/mp4', face: null };
+    const played = [{ take, from: 0, length: 9000, start: 0, voice: { take, from: 0 } }];
     const { signal } = new AbortController();
     const options = { signal, onProgress: () => undefined };
     await expect(makeFilm(desk, 'film', { ...plan, played }, options)).rejects.toThrow('would be missing');
     expect(workers).toBe(0);
     const sounds = new Map([['a', new Blob(['sound'])]]);
     await expect(makeFilm(desk, 'film', { ...plan, played, sounds }, options)).resolves.toBeTruthy();
+    // Nor may what moved be missing, where something did.
+    const live = { page: 'p', panes: [] };
+    const noted = new Map([['a', [{ t: 5, do: 'live' as const, live }]]]);
+    const moved = { ...plan, played, sounds, noted };
+    await expect(makeFilm(desk, 'film', moved, options)).rejects.toThrow('moving picture');
+    const videos = { ...plan.videos, video: new Map([['a', new Blob(['video'])]]) };
+    await expect(makeFilm(desk, 'film', { ...moved, videos }, options)).resolves.toBeTruthy();
   });
 
   it('tells no progress once the file is there', async () => {

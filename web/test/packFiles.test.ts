@@ -32,10 +32,12 @@ describe('a packed explanation', () => {
         ['take 1', blobOf('sound', 'audio/webm;codecs=opus')],
         ['take 2', blobOf('other', 'audio/mp4')],
       ]),
+      videos: new Map([['take 1', blobOf('video', 'video/webm')]]),
+      faces: new Map([['take 2', blobOf('face', 'video/mp4')]]),
     };
     const read = readPack(await bytesOf(await writePack(files)));
     expect(read.explanation).toEqual(EXPLANATION);
-    for (const part of ['grounds', 'pictures', 'sounds'] as const) {
+    for (const part of ['grounds', 'pictures', 'sounds', 'videos', 'faces'] as const) {
       expect([...read[part].keys()]).toEqual([...files[part].keys()]);
       for (const [id, blob] of read[part]) {
         expect(await blob.text()).toBe(await files[part].get(id)!.text());

@@ -2,13 +2,15 @@ import type { Focus, Scene } from '@doodla/core';
 import { EMPTY_SCENE } from '@doodla/core';
 import type { LiveStroke, LogChange, Pointing } from '@doodla/core/client';
 import { Signal, Store } from '@doodla/core/client';
-import type { Noted } from '@doodla/core/explain';
+import type { Noted, NotedLive } from '@doodla/core/explain';
 import { readNoted } from '@doodla/core/explain';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { LiveSource } from '../src/explain/liveSource';
 import type { MendPlace } from '../src/explain/mended';
 import type { Microphone } from '../src/explain/microphone';
 import type { KeptExplanation, KeptPiece, KeptTake } from '../src/explain/recordedStore';
 import type { RecordedDesk } from '../src/explain/recorder';
+import type { RecordingWish } from '../src/explain/recorder';
 import { Recorder } from '../src/explain/recorder';
 
 beforeEach(() =>
@@ -99,7 +101,11 @@ function aStore() {
   return kept;
 }
 
-function aRecorder(choice = { pointing: true, focus: true }, mend?: MendPlace, microphone?: Microphone) {
+function aRecorder(
+  choice = { pointing: true, focus: true },
+  mend?: MendPlace,
+  more: Pick<RecordingWish, 'live'> & { microphone?: Microphone } = {},
+) {
   const [at, kept] = [aClass(), aStore()];
   const said = { name: 'Arches', parts: null, stops: [], chapters: [], captions: [], finished: false };
   const explanation: KeptExplanation = {
@@ -110,7 +116,13 @@ function aRecorder(choice = { pointing: true, focus: true }, mend?: MendPlace, m
     ...said,
   };
   const begun = { explanation, length: 0, clockAhead: 5000 };
-  const recorder = new Recorder(at.desk, { ...choice, microphone }, begun, { wake: () => undefined }, kept);
+  const recorder = new Recorder(
+    at.desk,
+    { microphone: undefined, ...choice, ...more },
+    begun,
+    { wake: () => undefined },
+    kept,
+  );
   return { ...at, kept, recorder };
 }
 /** What a browser records with, told by hand what it has heard. */
@@ -141,6 +153,14 @@ class ByHand {
     for (let i = 0; i < 20; i++) await Promise.resolve();
     await pass(0);
   }
+}
+
+/** Sound that goes from nowhere to nowhere. */
+class NoSound {
+  readonly stream = {};
+  resume = () => Promise.resolve();
+  close = () => Promise.resolve();
+  createMediaStreamSource = () => ({ connect() {}, disconnect() {} });
 }
 
 const pass = (ms: number) => vi.advanceTimersByTimeAsync(ms);
@@ -185,7 +205,9 @@ describe('a recording', () => {
   it('goes on in another take where the machine stood still: sound and drawing would be out of step', async () => {
     vi.stubGlobal('MediaRecorder', ByHand);
     const microphone = { stream: {}, hearing: new Store('sound'), close: () => undefined };
-    const { recorder, kept } = aRecorder(undefined, undefined, microphone as unknown as Microphone);
+    const { recorder, kept } = aRecorder(undefined, undefined, {
+      microphone: microphone as unknown as Microphone,
+    });
     await recorder.goOn();
     for (let second = 0; second < 5; second++) {
       await pass(second === 3 ? 2500 : 1000);
@@ -276,6 +298,42 @@ describe('a recording', () => {
     await recorder.pause();
     expect(kept.noted().map((one) => one.do)).toEqual(['page', 'uncovered', 'playing']);
     recorder.close();
+  });
+
+  it('notes when something moves under the marks, and begins a take where that is heard first', async () => {
+    const changed = new Signal();
+    const [now, sounds] = [new Store<NotedLive | null>(null), [] as MediaStreamTrack[]];
+    const live = { now: now.get, watch: changed.subscribe, sounds, stamp: undefined };
+    const { recorder, kept } = aRecorder({ pointing: false, focus: false }, undefined, {
+      live: live as unknown as LiveSource,
+    });
+    const show = (next: NotedLive | null) => {
+      now.set(next);
+      changed.tell();
+    };
+    vi.stubGlobal('MediaRecorder', ByHand);
+    vi.stubGlobal('AudioContext', NoSound);
+    vi.stubGlobal('MediaStreamAudioDestinationNode', NoSound);
+    vi.stubGlobal('MediaStream', NoSound);
+    await recorder.goOn();
+    show(null);
+    await pass(300);
+    show({ page: 'one', panes: [] });
+    show({ page: 'one', panes: [] });
+    await pass(300);
+    show(null);
+    await pass(600);
+    expect(kept.noted().filter((one) => one.do === 'live')).toEqual([
+      { t: 300, do: 'live', live: { page: 'one', panes: [] } },
+      { t: 600, do: 'live', live: null },
+    ]);
+    expect([...kept.takes.values()].map(({ voice }) => voice)).toEqual([null]);
+    sounds.push({} as MediaStreamTrack);
+    await pass(2000);
+    await recorder.pause();
+    expect([...kept.takes.values()].map(({ voice }) => voice)).toEqual([null, 'audio/webm']);
+    recorder.close();
+    vi.unstubAllGlobals();
   });
 
   it('has stops where one puts them', async () => {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Track } from '@doodla/core';
+import { TRACKS } from '@doodla/core';
 import type { Piece } from '../src/api/explanations';
 import { RequestError } from '../src/api/http';
 import type { KeptExplanation, KeptPiece, KeptTake } from '../src/explain/recordedStore';
@@ -27,6 +28,8 @@ class Kept {
       startedAt: 1,
       length: 0,
       voice: 'audio/webm',
+      video: 'video/mp4',
+      face: null,
       keptAt: 0,
       over: false,
     };
@@ -192,7 +195,7 @@ describe('what was recorded', () => {
       fc.asyncProperty(fc.array(anyEvent, { maxLength: 25 }), async (events) => {
         const { kept, server, sender: first } = aSender();
         let sender = first;
-        const count = { voice: 0, notes: 0 };
+        const count = { voice: 0, notes: 0, video: 0, face: 0 };
         const record = (track: Track, more: number) => {
           kept.add(
             track,
@@ -202,7 +205,7 @@ describe('what was recorded', () => {
         };
         kept.begin();
         for (const event of events) {
-          if (event.do === 'record') record(event.count % 3 === 0 ? 'notes' : 'voice', event.count);
+          if (event.do === 'record') record(TRACKS[event.count % TRACKS.length]!, event.count);
           else if (event.do === 'send') await sender.settled();
           else if (event.do === 'fail') {
             const failure = event.lost

@@ -24,7 +24,14 @@ class Still implements Voice {
   }
 }
 
-const take = (id: string, length: number): Take => ({ id, startedAt: 0, length, voice: 'audio/webm' });
+const take = (id: string, length: number): Take => ({
+  id,
+  startedAt: 0,
+  length,
+  voice: 'audio/webm',
+  video: null,
+  face: null,
+});
 let one: Still;
 let two: Still;
 let problems: number;

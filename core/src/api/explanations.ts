@@ -1,16 +1,21 @@
-/** What is recorded beside the log while somebody explains; `notes` are lines of JSON (`Noted`), `voice` is sound. */
-export const TRACKS = ['notes', 'voice'] as const;
+/**
+ * What is recorded beside the log while somebody explains: `notes` are lines of JSON (`Noted`), `voice` is sound, `video` what
+ * moved under the marks (a shown screen, a camera, a recording that was played), `face` the picture of whoever explains.
+ */
+export const TRACKS = ['notes', 'voice', 'video', 'face'] as const;
 export type Track = (typeof TRACKS)[number];
+export const MEDIA_TRACKS = ['voice', 'video', 'face'] as const satisfies readonly Track[];
+export type MediaTrack = (typeof MEDIA_TRACKS)[number];
+export const VIDEO_TRACKS = ['video', 'face'] as const satisfies readonly MediaTrack[];
+export type VideoTrack = (typeof VIDEO_TRACKS)[number];
 
-/** Something that was recorded without a break. */
-export interface Take {
+/** Something that was recorded without a break, with the media type (RFC 6838) of each track; null where there is none. */
+export interface Take extends Record<MediaTrack, string | null> {
   id: string;
   /** When it began, by the server's clock; milliseconds since 1970-01-01 UTC. */
   startedAt: number;
   /** Milliseconds. */
   length: number;
-  /** The media type (RFC 6838) of its sound as the browser recorded it; null of one without. */
-  voice: string | null;
 }
 
 /** A place in a take. */

@@ -8,6 +8,7 @@ export * from './mending.js';
 export * from './noted.js';
 export * from './packed.js';
 export * from './playedParts.js';
+export * from './playedVideos.js';
 export * from './playingPage.js';
 export * from './settled.js';
 export * from './shown.js';

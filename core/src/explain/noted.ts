@@ -1,3 +1,4 @@
+import type { Pane } from '../live/panes.js';
 import type { Focus, Playing } from '../live/scene.js';
 import type { InkStyle } from '../marks/stroke/strokeMark.js';
 
@@ -20,6 +21,12 @@ export interface NotedWisp {
   fade: number;
 }
 
+/** A page of which something moves under the marks, and where the parts of it are that have been scrolled. */
+export interface NotedLive {
+  page: string;
+  panes: readonly Pane[];
+}
+
 /** What the log does not know of a take; `t` is the time since it began, milliseconds. */
 export type Noted =
   | { t: number; do: 'page'; page: string }
@@ -30,7 +37,8 @@ export type Noted =
   | ({ t: number; do: 'wisp' } & NotedWisp)
   | { t: number; do: 'focus'; focus: Focus | null }
   | { t: number; do: 'uncovered'; marks: readonly string[] }
-  | { t: number; do: 'playing'; playing: Playing | null };
+  | { t: number; do: 'playing'; playing: Playing | null }
+  | { t: number; do: 'live'; live: NotedLive | null };
 
 /** Lines of JSON, one for each thing. */
 export function writeNoted(noted: readonly Noted[]): string {

@@ -61,10 +61,10 @@ export interface PackSources extends Pick<
   colourOf(author: string): string | undefined;
 }
 
-/** An explanation packed up, and the stretches of sound that belong to it, each by the take that it is of from now on. */
+/** An explanation packed up, and the stretches of sound and video that belong to it, each by the take that it is of from now on. */
 export interface Packed {
   readonly explanation: PackedExplanation;
-  readonly sounds: readonly SettledTake[];
+  readonly takes: readonly SettledTake[];
 }
 
 /** Packs what plays of an explanation, with nothing of what was cut out. Those who wrote are told apart by numbers alone. */
@@ -92,7 +92,7 @@ export function packed(sources: PackSources): Packed {
     pages: pages.map((one) => ({ ...one, prepared: one.prepared.map((mark) => writers.withoutName(mark)) })),
     colours: writers.colours,
   };
-  return { explanation, sounds: settled.filter(({ part }) => part.voice) };
+  return { explanation, takes: settled };
 }
 
 /** Every mark of an explanation, in every form that it has while it plays. */
@@ -116,6 +116,7 @@ function notesOf(
 ): readonly Noted[] {
   const isKept = (one: Noted) => {
     if (one.do === 'op' || one.do === 'page') return false;
+    if (one.do === 'live') return !one.live || shown.has(one.live.page);
     return !('page' in one) || shown.has(one.page);
   };
   return settledNotes(noted.get(part.take.id) ?? [], part).filter(isKept);

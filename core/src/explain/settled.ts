@@ -14,8 +14,8 @@ export function settledTakes(parts: readonly PlayedPart[], newId: () => string):
   return parts.map((part) => {
     const { take, from, length, voice } = part;
     const startedAt = Math.round(take.startedAt + from);
-    const sound = voice?.take.voice ?? null;
-    return { part, take: { id: newId(), startedAt, length: Math.round(length), voice: sound } };
+    const tracks = { voice: voice?.take.voice ?? null, video: take.video, face: take.face };
+    return { part, take: { id: newId(), startedAt, length: Math.round(length), ...tracks } };
   });
 }
 
@@ -24,7 +24,7 @@ export function settledNotes(
   noted: readonly Noted[],
   { from, length }: Pick<PlayedPart, 'from' | 'length'>,
 ): Noted[] {
-  const { focus, uncovered, playing } = new NotedTake(noted).at(from);
+  const { focus, uncovered, playing, live } = new NotedTake(noted).at(from);
   const page = noted.findLast((one) => one.do === 'page' && one.t <= from);
   const within = noted.filter(({ t }) => t > from && t <= from + length);
   return [
@@ -32,6 +32,7 @@ export function settledNotes(
     { t: 0, do: 'focus', focus },
     { t: 0, do: 'uncovered', marks: uncovered },
     { t: 0, do: 'playing', playing },
+    { t: 0, do: 'live', live },
     ...within.map((one) => ({ ...one, t: Math.round(one.t - from) })),
   ];
 }

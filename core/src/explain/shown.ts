@@ -1,7 +1,8 @@
 import { STRIDE } from '../ink/points.js';
 import type { Focus, Playing } from '../live/scene.js';
 import { countWhile } from '../ops/countWhile.js';
-import type { Noted, NotedPoint, NotedWisp } from './noted.js';
+import type { Span } from '../replay/replay.js';
+import type { Noted, NotedLive, NotedPoint, NotedWisp } from './noted.js';
 
 /** Somebody who points, with where they pointed a moment ago, the newest last; `age` in milliseconds. */
 export interface ShownPoint extends Omit<NotedPoint, 'x' | 'y'> {
@@ -20,6 +21,8 @@ export interface Shown {
   /** Patches that were taken away. */
   readonly uncovered: readonly string[];
   readonly playing: Playing | null;
+  /** What moved under the marks; its picture is in the take's video. */
+  readonly live: NotedLive | null;
   readonly points: readonly ShownPoint[];
   readonly wisps: readonly ShownWisp[];
 }
@@ -37,6 +40,7 @@ export class NotedTake {
   private readonly foci: readonly Of<'focus'>[];
   private readonly uncovered: readonly Of<'uncovered'>[];
   private readonly playing: readonly Of<'playing'>[];
+  private readonly live: readonly Of<'live'>[];
   private readonly pointing: readonly (Of<'point'> | Of<'rest'>)[];
   private readonly wisps: readonly Of<'wisp'>[];
 
@@ -45,6 +49,7 @@ export class NotedTake {
     this.foci = noted.filter((one) => one.do === 'focus');
     this.uncovered = noted.filter((one) => one.do === 'uncovered');
     this.playing = noted.filter((one) => one.do === 'playing');
+    this.live = noted.filter((one) => one.do === 'live');
     this.pointing = noted.filter((one) => one.do === 'point' || one.do === 'rest');
     this.wisps = noted.filter((one) => one.do === 'wisp');
   }
@@ -55,9 +60,18 @@ export class NotedTake {
       focus: lastBy(this.foci, time)?.focus ?? null,
       uncovered: lastBy(this.uncovered, time)?.marks ?? [],
       playing: lastBy(this.playing, time)?.playing ?? null,
+      live: lastBy(this.live, time)?.live ?? null,
       points: this.pointsAt(time),
       wisps: this.wisps.flatMap((wisp) => wispAt(wisp, time)),
     };
+  }
+
+  /** When something moved under the marks within a stretch; milliseconds since the take began. */
+  liveSpans(from: number, to: number): Span[] {
+    return this.live.flatMap(({ t, live }, i) => {
+      const span = { from: Math.max(from, t), to: Math.min(to, this.live[i + 1]?.t ?? Infinity) };
+      return live && span.to > span.from ? [span] : [];
+    });
   }
 
   private pointsAt(time: number): ShownPoint[] {

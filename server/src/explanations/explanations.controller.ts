@@ -93,10 +93,11 @@ export class ExplanationsController {
   async putTake(
     @CurrentVisitor() visitor: Visitor,
     @Param() { explanation, take, ...log }: TakeOfLogDto,
-    @Body() { startedAt, length, voice }: TakeDto,
+    @Body() { startedAt, length, voice, video, face }: TakeDto,
   ): Promise<void> {
     await this.checkTeaches(log, visitor);
-    await this.explanations.putTake(log, explanation, { id: take, startedAt, length, voice: voice ?? null });
+    const tracks = { voice: voice ?? null, video: video ?? null, face: face ?? null };
+    await this.explanations.putTake(log, explanation, { id: take, startedAt, length, ...tracks });
   }
 
   /** Drops a take for good, with all that was recorded in it. */
@@ -124,7 +125,7 @@ export class ExplanationsController {
     await this.pieces.put(log, { take, track, number: Number(number) }, bytes);
   }
 
-  /** A whole track: what was noted, as lines of JSON, or sound in the container that the browser recorded. */
+  /** A whole track: what was noted, as lines of JSON, or sound or video in the container that the browser recorded. */
   @Get(':explanation/takes/:take/:track')
   async track(
     @CurrentVisitor() visitor: Visitor,
@@ -134,9 +135,9 @@ export class ExplanationsController {
     const { role } = await this.watching.to(log, visitor);
     const { finished, droppedAt } = await this.explanations.find(log, explanation);
     if (role === 'student' && (!finished || droppedAt !== null)) throw notFound('This explanation');
-    const { voice } = await this.explanations.findTake(explanation, take);
+    const found = await this.explanations.findTake(explanation, take);
     response.set('Cache-Control', 'private, no-cache');
-    const type = track === 'notes' ? 'application/x-ndjson' : (voice ?? 'audio/webm');
+    const type = track === 'notes' ? 'application/x-ndjson' : (found[track] ?? 'application/octet-stream');
     const length = await this.pieces.sizeOf(take, track);
     return new StreamableFile(Readable.from(this.pieces.read(take, track), { objectMode: false }), {
       type,

@@ -66,6 +66,8 @@ export class TakeDto implements Omit<Take, 'id'> {
   @IsInt() @Min(0) startedAt: number;
   @IsInt() @Min(0) @Max(MOST_TAKE_MS) length: number;
   @IsOptional() @IsString() @MaxLength(80) @Matches(/^audio\/[\w.;=+ -]+$/) voice: string | null;
+  @IsOptional() @IsString() @MaxLength(80) @Matches(/^video\/[\w.;=+ -]+$/) video: string | null;
+  @IsOptional() @IsString() @MaxLength(80) @Matches(/^video\/[\w.;=+ -]+$/) face: string | null;
 }
 
 class TakePlaceDto implements TakePlace {

@@ -61,9 +61,8 @@ export class ExplanationsService {
   }
 
   /** Notes a take, or how long it has become. Throws Problem where there are too many. */
-  async putTake(log: LogRef, explanation: string, { id, startedAt, length, voice }: Take): Promise<void> {
+  async putTake(log: LogRef, explanation: string, { id, ...set }: Take): Promise<void> {
     await this.find(log, explanation);
-    const set = { startedAt, length, voice };
     const { affected } = await this.takes.update({ id, explanationId: explanation }, set);
     if (affected !== 0) return;
     if (await this.takes.existsBy({ id })) throw notFound('This explanation');
@@ -108,7 +107,9 @@ export class ExplanationsService {
   }
 }
 
-const takeOf = ({ id, startedAt, length, voice }: StoredTake): Take => ({ id, startedAt, length, voice });
+function takeOf({ id, startedAt, length, voice, video, face }: StoredTake): Take {
+  return { id, startedAt, length, voice, video, face };
+}
 
 function ownerOf({ kind, id }: LogRef): { lessonId: string } | { sittingId: string } {
   return kind === 'lesson' ? { lessonId: id } : { sittingId: id };

@@ -9,4 +9,6 @@ export class StoredTake implements Take {
   @Column({ type: 'integer', name: 'started_at' }) startedAt: number;
   @Column({ type: 'integer' }) length: number;
   @Column({ type: 'text', nullable: true }) voice: string | null;
+  @Column({ type: 'text', nullable: true }) video: string | null;
+  @Column({ type: 'text', nullable: true }) face: string | null;
 }

@@ -25,6 +25,7 @@ import { ClassTurns1700000000021 } from './migrations/21-class-turns.js';
 import { ReplayStops1700000000022 } from './migrations/22-replay-stops.js';
 import { Explanations1700000000023 } from './migrations/23-explanations.js';
 import { ExplanationLinks1700000000024 } from './migrations/24-explanation-links.js';
+import { ExplanationVideos1700000000025 } from './migrations/25-explanation-videos.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -69,6 +70,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       ReplayStops1700000000022,
       Explanations1700000000023,
       ExplanationLinks1700000000024,
+      ExplanationVideos1700000000025,
       ...migrations,
     ],
     migrationsRun: true,

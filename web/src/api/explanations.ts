@@ -1,4 +1,12 @@
-import type { Explanation, ExplanationSettings, ExplanationsReply, LogRef, Take, Track } from '@doodla/core';
+import type {
+  Explanation,
+  ExplanationSettings,
+  ExplanationsReply,
+  LogRef,
+  MediaTrack,
+  Take,
+  Track,
+} from '@doodla/core';
 import type { Noted } from '@doodla/core/explain';
 import { readNoted } from '@doodla/core/explain';
 import type { Caller } from './http';
@@ -41,14 +49,14 @@ export interface Piece {
 export const putPiece = (log: LogRef, { explanation, take, track, number, bytes }: Piece) =>
   sendBytes(`${takeOf(log, explanation, take)}/${track}/${number}`, bytes);
 
-/** The sound of a take, as the browser recorded it. */
-export async function fetchVoice(
+/** The sound or video of a take, as the browser recorded it. */
+export async function fetchTrack(
   log: LogRef,
   explanation: string,
-  take: Take,
+  { take, track }: { take: string; track: MediaTrack },
   caller: Caller,
 ): Promise<Blob> {
-  const response = await fetchStored(`${takeOf(log, explanation, take.id)}/voice`, caller);
+  const response = await fetchStored(`${takeOf(log, explanation, take)}/${track}`, caller);
   return response.blob();
 }
 

@@ -36,4 +36,8 @@ export interface Glass {
   centreOn(x: number, y: number): void;
   /** Draws the frame of a recording that is seen now into a context that is in page units. */
   drawRecording(ctx: CanvasRenderingContext2D): void;
+  /** Where the recording on the page is, seconds; undefined where there is none to be seen. */
+  readonly recordingAt: number | undefined;
+  /** What is heard of it, as a track that can be recorded. */
+  recordingSound(): MediaStreamTrack | undefined;
 }

@@ -3,7 +3,7 @@ import type { PackedPage } from '@doodla/core/explain';
 import { explained, holdsOf, placeAt, playedParts, stretchesOf } from '@doodla/core/explain';
 import type { Turn } from '@doodla/core/replay';
 import { Captions, Download, Scissors } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { putExplanation } from '../api/explanations';
 import type { FilmPage } from '../film/filmPlan';
 import { filmPages, hiddenIn } from '../film/makeFilm';
@@ -15,6 +15,7 @@ import { CaptionLine } from '../replay/CaptionLine';
 import { PlayedView } from '../replay/PlayedView';
 import { WriterChoice } from '../replay/ReplayChoices';
 import type { Player } from '../replay/player';
+import { PlayedPictures } from '../replay/playedPictures';
 import { PlayedVoice } from '../replay/voice';
 import type { Wanted } from '../replay/useReplay';
 import { useReplay, writersIn } from '../replay/useReplay';
@@ -71,6 +72,10 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
     setOpen(open === what ? undefined : what);
   };
   const studio = desk.isTeacher ? studioOf(room) : undefined;
+  const { lacksPictures } = material;
+  useEffect(() => {
+    if (lacksPictures) desk.tellProblem(t('explain.movingMissing'));
+  }, [lacksPictures, desk]);
   const nameChapter = async ({ place }: Turn, name: string) => {
     if (!place) return;
     const others = without(explanation.chapters, place);
@@ -151,10 +156,11 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
             id={explanation.id}
             title={explanation.name}
             isHeard={played.some(({ voice }) => voice)}
+            hasFace={material.videos.face.size > 0}
             hasCaptions={captions.cues.length > 0}
             hasStops={stops.played.length > 0}
-            plan={async (lines, isCaptioned) => ({
-              ...planOf(material, playing, desk),
+            plan={async ({ lines, isCaptioned, hasFace }) => ({
+              ...planOf(hasFace ? material : withoutFace(material), playing, desk),
               pages: await filmPages(desk, player.replay),
               chapters: chaptersOf(player, desk),
               holds: holdsOf(stops.played),
@@ -196,13 +202,15 @@ export function ExplanationView({ desk, material, onRenew, onClose, onLeave }: E
 /** What plays now: its log, its parts, what was shown beside the pages, and the voice. */
 function usePlaying(material: Material, parts: readonly Part[], tell: (sentence: string) => void) {
   return useMemo(() => {
-    const { explanation, shown, voices } = material;
+    const { explanation, shown, voices, films } = material;
     const played = playedParts({ takes: explanation.takes, parts: [...parts] });
     return {
       played,
       recorded: explained(material.recorded, explanation, material.noted),
       parts: stretchesOf(played),
       sound: new PlayedVoice(played, voices, () => tell(t('explain.noSound'))),
+      live: new PlayedPictures(played, films.video),
+      face: new PlayedPictures(played, films.face),
       at(time: number) {
         const place = placeAt(played, time);
         return place && shown.get(place.take)?.at(place.from);
@@ -213,12 +221,16 @@ function usePlaying(material: Material, parts: readonly Part[], tell: (sentence:
 
 /** What a film of it is made from, all but what depends on what is wanted. */
 function planOf(
-  { explanation, noted, sounds }: Material,
+  { explanation, noted, sounds, videos }: Material,
   { recorded, played }: Pick<ReturnType<typeof usePlaying>, 'recorded' | 'played'>,
   desk: PageDesk,
 ) {
   const hidden = hiddenIn(recorded, desk);
-  return { title: explanation.name, recorded, hidden, played, noted, sounds };
+  return { title: explanation.name, recorded, hidden, played, noted, sounds, videos };
+}
+
+function withoutFace({ videos, ...material }: Material): Material {
+  return { ...material, videos: { ...videos, face: new Map() } };
 }
 
 function packedPages(pages: ReadonlyMap<string, FilmPage>): PackedPage[] {

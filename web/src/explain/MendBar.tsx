@@ -55,7 +55,7 @@ export function MendBar(props: MendBarProps) {
     setBusy(true);
     try {
       const { played } = sound;
-      const silences = await silentSpans(played, material.sounds, player.replay, LONGEST_SILENCE);
+      const silences = await silentSpans(played, material, player.replay, LONGEST_SILENCE);
       const next = shortened(parts.now, silences, LONGEST_SILENCE);
       if (lengthOf(next) === lengthOf(parts.now)) desk.room.tellNotice(t('explain.noSilences'));
       else change(next);

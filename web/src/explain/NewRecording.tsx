@@ -7,10 +7,12 @@ import { TextField } from '../ui/TextField';
 import { Tick } from '../ui/Tick';
 import { t } from '../words';
 import { dateAndTime } from '../words/dates';
+import { FaceView } from './FaceView';
 import { LevelBar } from './LevelBar';
 import { Microphone } from './microphone';
 import { roomText, useRoomLeft } from './roomLeft';
 import type { Studio } from './studio';
+import { useFaceCamera } from './useFaceCamera';
 
 interface NewRecordingProps {
   studio: Studio;
@@ -26,14 +28,18 @@ const NO_VOICE = 'none';
 /** What is recorded and by which microphone, before it begins. */
 export function NewRecording({ studio, room, inClass, onBegun }: NewRecordingProps) {
   const [name, setName] = useState(() => t('explain.named', { date: dateAndTime(Date.now()) }));
-  const [choice, setChoice] = useState({ pointing: true, focus: true, perPage: false });
+  const [choice, setChoice] = useState({ pointing: true, focus: true, moving: true, perPage: false });
   const { microphone, microphones, problem, choose, keep } = useMicrophone();
-  const left = useRoomLeft(room);
+  const camera = useFaceCamera();
+  const live = choice.moving ? studio.live : undefined;
+  const left = useRoomLeft(room, { moving: live?.now() != null, face: camera.face !== undefined });
   const [failed, setFailed] = useState<string>();
   const begin = () => {
-    const used = keep();
-    studio.begin(name.trim() || t('explain.recording'), { ...choice, microphone: used }).then(onBegun, () => {
-      used?.close();
+    const { pointing, focus, perPage } = choice;
+    const wish = { pointing, focus, perPage, live, microphone: keep(), face: camera.keep() };
+    studio.begin(name.trim() || t('explain.recording'), wish).then(onBegun, () => {
+      wish.microphone?.close();
+      wish.face?.close();
       setFailed(t('explain.noRoomHere'));
     });
   };
@@ -56,7 +62,7 @@ export function NewRecording({ studio, room, inClass, onBegun }: NewRecordingPro
         options={options}
         onChange={(value) => choose(value === NO_VOICE ? undefined : value)}
       />
-      <Problem>{problem ?? failed}</Problem>
+      <Problem>{problem ?? camera.problem ?? failed}</Problem>
       {microphone && (
         <div className="mb-4 flex flex-wrap items-center gap-3">
           <span>{t('explain.sayAFewWords')}</span>
@@ -70,6 +76,17 @@ export function NewRecording({ studio, room, inClass, onBegun }: NewRecordingPro
         <Tick checked={choice.perPage} onChange={(perPage) => setChoice({ ...choice, perPage })}>
           {t('explain.perPage')}
         </Tick>
+        {studio.live && (
+          <Tick checked={choice.moving} onChange={(moving) => setChoice({ ...choice, moving })}>
+            {t('explain.withMoving')}
+          </Tick>
+        )}
+        {studio.live && (
+          <Tick checked={camera.isWanted} onChange={camera.want}>
+            {t('explain.withFace')}
+          </Tick>
+        )}
+        {camera.face && <FaceView face={camera.face} className="mb-3 w-40" />}
         {inClass && (
           <Tick checked={choice.focus} onChange={(focus) => setChoice({ ...choice, focus })}>
             {t('explain.withFocus')}

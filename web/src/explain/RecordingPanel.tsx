@@ -9,10 +9,13 @@ import { DragStrip } from '../ui/DragStrip';
 import { IconButton } from '../ui/IconButton';
 import { t } from '../words';
 import { isTyping } from '../replay/isTyping';
+import { FaceView } from './FaceView';
 import { LevelBar } from './LevelBar';
 import type { Recorder } from './recorder';
 
 const TICK_MS = 1000;
+/** Above so many bars that lie where it would. */
+const ABOVE = ['bottom-17', 'bottom-32 max-lg:bottom-17', 'bottom-47 max-lg:bottom-32'] as const;
 
 /** While it is recorded: how long it is, how loud, and what can be done; put where it is not in the way, or folded. */
 export function RecordingPanel({ recorder, desk }: { recorder: Recorder; desk: PageDesk }) {
@@ -20,6 +23,7 @@ export function RecordingPanel({ recorder, desk }: { recorder: Recorder; desk: P
   const stops = useStore(recorder.stops);
   const [place, setPlace] = useState<{ x: number; y: number }>();
   const [folded, setFolded] = useState(false);
+  const barsBelow = useBarsBelow(desk);
   useTicks();
   useStopKey(recorder);
   useEndOfClass(recorder, desk);
@@ -35,11 +39,13 @@ export function RecordingPanel({ recorder, desk }: { recorder: Recorder; desk: P
       style={place && { left: place.x, top: place.y }}
       className={classes(
         'absolute z-30 flex max-w-[calc(100%-1rem)] flex-col items-center rounded-2xl bg-board px-2 pb-1 text-paper shadow-xl forced-colors:border-2',
-        !place && 'bottom-17 left-1/2 w-max -translate-x-1/2 compact:bottom-28',
+        !place && 'left-1/2 w-max -translate-x-1/2 compact:bottom-28 2xl:bottom-17',
+        !place && ABOVE[barsBelow],
       )}
     >
       <DragStrip label={t('explain.movePanel')} hint={t('explain.dragPanel')} onPlace={setPlace} />
       <div className="flex flex-wrap items-center justify-center gap-1">
+        {recorder.wish.face && !folded && <FaceView face={recorder.wish.face} className="w-20" />}
         <button
           type="button"
           className="flex min-h-11 items-center gap-2 rounded-xl px-2 font-bold tabular-nums hover:bg-board-light"
@@ -87,6 +93,15 @@ export function RecordingPanel({ recorder, desk }: { recorder: Recorder; desk: P
       </p>
     </div>
   );
+}
+
+/** How many bars lie where the panel would: of a shown screen, and of a recording on the page. */
+function useBarsBelow(desk: PageDesk): 0 | 1 | 2 {
+  const screen = useStore(desk.screen.state);
+  useStore(desk.pageId);
+  const isMedia = desk.page?.surface.kind === 'media';
+  if (screen && isMedia) return 2;
+  return screen || isMedia ? 1 : 0;
 }
 
 function statusOf(is: 'recording' | 'paused' | 'over'): string {

@@ -27,13 +27,20 @@ interface TakeAlongProps {
   id: string;
   title: string;
   isHeard: boolean;
+  hasFace: boolean;
   hasCaptions: boolean;
   hasStops: boolean;
-  plan(lines: FilmLines, isCaptioned: boolean): Promise<FilmPlan>;
+  plan(choice: FilmChoice): Promise<FilmPlan>;
   pack(): Promise<PackPlan>;
   /** Makes a text of it, or a PDF of its steps with the code of a link. */
   text(options: MakeOptions): Promise<Blob>;
   steps(link: string | undefined, options: MakeOptions): Promise<Blob>;
+}
+
+interface FilmChoice {
+  lines: FilmLines;
+  isCaptioned: boolean;
+  hasFace: boolean;
 }
 
 type Stage =
@@ -47,11 +54,12 @@ const cancelled = () => new DOMException('Cancelled', 'AbortError');
 
 /** Makes a link to an explanation, or files of it that play anywhere. */
 export function TakeAlong(props: TakeAlongProps) {
-  const { desk, id, title, isHeard, hasCaptions, hasStops, plan, pack, text, steps } = props;
+  const { desk, id, title, isHeard, hasFace, hasCaptions, hasStops, plan, pack, text, steps } = props;
   const client = useQueryClient();
   const [form, setForm] = useState<Form>('link');
   const [link, setLink] = useState(USUAL_LINK);
   const [isCaptioned, setCaptioned] = useState(false);
+  const [withFace, setWithFace] = useState(true);
   const [stage, setStage] = useState<Stage>({ at: 'ready' });
   const [isCoded, setCoded] = useState(true);
   const isVideo = form === 'video720' || form === 'video1080';
@@ -68,7 +76,8 @@ export function TakeAlong(props: TakeAlongProps) {
       const { playingFile } = await import('../packed/playingFile');
       return { blob: await playingFile(await makePack(desk, await pack(), options)), ending: 'html' };
     }
-    const planned = await plan(form === 'video1080' ? 1080 : 720, isCaptioned);
+    const lines = form === 'video1080' ? 1080 : 720;
+    const planned = await plan({ lines, isCaptioned, hasFace: hasFace && withFace });
     return makeFilm(desk, form === 'sound' ? 'sound' : 'film', planned, options);
   };
   const share = async (as: LinkChoice, options: MakeOptions): Promise<string> => {
@@ -131,6 +140,13 @@ export function TakeAlong(props: TakeAlongProps) {
             <div className="-mb-4">
               <Tick checked={isCaptioned} onChange={setCaptioned}>
                 {t('explain.captionsInPicture')}
+              </Tick>
+            </div>
+          )}
+          {hasFace && isVideo && (
+            <div className="-mb-4">
+              <Tick checked={withFace} onChange={setWithFace}>
+                {t('explain.faceInPicture')}
               </Tick>
             </div>
           )}

@@ -2,6 +2,7 @@ import type { Noted } from '@doodla/core/explain';
 import type { ClassClient, LiveInk, LiveStroke, LogClient, Pointers } from '@doodla/core/client';
 import type { PageDesk } from '../room/pageDesk';
 import type { Room } from '../room/room';
+import type { LiveSource } from './liveSource';
 
 /** What noting needs of a desk. */
 export type NotedDesk = Pick<PageDesk, 'pageId' | 'space'> & {
@@ -20,6 +21,9 @@ export interface NotedChoice {
   /** Spotlight, cover, magnifier. */
   focus: boolean;
 }
+
+/** What moves under the marks. */
+type Moving = Pick<LiveSource, 'now' | 'watch'>;
 
 /** Somebody's pointing is noted at most so often, milliseconds. */
 const POINT_MS = 50;
@@ -40,6 +44,7 @@ export class Noter {
     private readonly desk: NotedDesk,
     choice: NotedChoice,
     private readonly time: () => number,
+    live?: Moving,
   ) {
     const { room, pageId } = desk;
     for (const { id } of room.target.pending) this.known.add(id);
@@ -53,6 +58,7 @@ export class Noter {
         room.pointers.changed.subscribe(() => this.notePoints()),
         room.ink.changed.subscribe(() => this.noteWisps()),
       );
+    if (live) this.noteLive(live);
     const { classroom } = room;
     if (!classroom) return;
     if (choice.focus) this.noteEach(classroom.scene, 'focus', (focus) => ({ do: 'focus', focus }));
@@ -109,6 +115,18 @@ export class Noter {
     };
     look();
     this.stops.push(scene.subscribe(look));
+  }
+
+  private noteLive(live: Moving): void {
+    let last = 'null';
+    const look = () => {
+      const now = live.now();
+      const written = JSON.stringify(now);
+      if (written !== last) this.note({ do: 'live', live: now });
+      last = written;
+    };
+    look();
+    this.stops.push(live.watch(look));
   }
 
   private notePoints(): void {

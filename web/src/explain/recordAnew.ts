@@ -3,6 +3,7 @@ import { RequestError } from '../api/http';
 import { bringBack } from '../replay/bringBack';
 import type { PageDesk } from '../room/pageDesk';
 import type { MendPlace } from './mended';
+import { FaceCamera } from './faceCamera';
 import { Microphone } from './microphone';
 import type { Studio } from './studio';
 import type { Material } from './useMaterial';
@@ -29,7 +30,10 @@ export async function recordAnew(
   const moment = replay.at(place.span.from);
   if (!moment) return;
   const hasVoice = place.what === 'all' && explanation.takes.some(({ voice }) => voice !== null);
+  const hasFace = place.what === 'all' && explanation.takes.some(({ face }) => face !== null);
   const microphone = hasVoice ? await Microphone.open() : undefined;
+  // Without a camera it goes on all the same.
+  const face = hasFace ? await FaceCamera.open().catch(() => undefined) : undefined;
   desk.turnTo(moment.page);
   const number = desk.pages.get().findIndex(({ id }) => id === moment.page) + 1;
   const [seq, at] = [replay.seqOf(moment), replay.realTime(place.span.from)];
@@ -39,10 +43,12 @@ export async function recordAnew(
     // It is as it was then already.
     if (!(error instanceof RequestError && error.code === 'as-it-was')) {
       microphone?.close();
+      face?.close();
       throw error;
     }
   }
-  const recorder = await studio.mend(explanation, place, { microphone, pointing: true, focus: true });
+  const wish = { microphone, face, live: studio.live, pointing: true, focus: true };
+  const recorder = await studio.mend(explanation, place, wish);
   if (place.what !== 'drawing') return;
   material.hold();
   hearMeanwhile(recorder, sound, place.span);

@@ -1,4 +1,5 @@
 import type { ExplanationSettings, LogRef, Take, Track } from '@doodla/core';
+import { TRACKS } from '@doodla/core';
 import type { DBSchema, IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
 import type { MendPlace } from './mended';
@@ -101,8 +102,7 @@ export const recordedStore = {
       work.objectStore('explanations').delete(explanation),
       ...takes.flatMap(({ id }) => [
         work.objectStore('takes').delete(id),
-        work.objectStore('pieces').delete(allOf(id, 'notes')),
-        work.objectStore('pieces').delete(allOf(id, 'voice')),
+        ...TRACKS.map((track) => work.objectStore('pieces').delete(allOf(id, track))),
       ]),
       work.done,
     ]);

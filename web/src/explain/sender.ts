@@ -5,6 +5,7 @@ import { putExplanation, putPiece, putTake } from '../api/explanations';
 import { RequestError } from '../api/http';
 import type { KeptExplanation, KeptTake, RecordedStore } from './recordedStore';
 import { recordedStore } from './recordedStore';
+import { joined } from './piecesOf';
 
 /** So many pieces as they are kept here go to the server as one, which makes some seconds of sound one file there. */
 export const KEPT_IN_ONE = 5;
@@ -104,8 +105,8 @@ export class Sender {
   }
 
   private async sendTake(log: LogRef, kept: KeptTake): Promise<void> {
-    const { explanation, over, id, startedAt, length, voice } = kept;
-    const take: Take = { id, startedAt, length, voice };
+    const { explanation, over, id, startedAt, length, voice, video, face } = kept;
+    const take: Take = { id, startedAt, length, voice, video, face };
     // Sound without the piece before it may be of no use, so pieces go one after the other.
     if (!this.sent.has(take.id))
       await this.once(take.id, take, () => this.server.putTake(log, explanation, take));
@@ -138,14 +139,4 @@ export class Sender {
 /** What the server is told of an explanation. */
 function saidOf({ name, parts, stops, chapters, captions, finished }: KeptExplanation): ExplanationSettings {
   return { name, parts, stops, chapters, captions, finished };
-}
-
-function joined(pieces: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
-  const bytes = new Uint8Array(pieces.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const piece of pieces) {
-    bytes.set(piece, at);
-    at += piece.length;
-  }
-  return bytes;
 }

@@ -1,7 +1,15 @@
-import type { ExplanationSettings, LogRef, Track } from '@doodla/core';
+import type { ExplanationSettings, LogRef, MediaTrack, Track } from '@doodla/core';
 import { MOST_PIECE_BYTES } from '@doodla/core';
 import type { PlayedPart, SettledTake } from '@doodla/core/explain';
-import { settledNotes, settledSettings, settledTakes, wholeOf, writeNoted } from '@doodla/core/explain';
+import {
+  missingVideos,
+  settledNotes,
+  settledSettings,
+  settledTakes,
+  videosIn,
+  wholeOf,
+  writeNoted,
+} from '@doodla/core/explain';
 import { nanoid } from 'nanoid';
 import { dropTake, putExplanation, putPiece, putTake } from '../api/explanations';
 import { t } from '../words';
@@ -23,6 +31,8 @@ export async function settle(
   // A voice that cannot be read here would be dropped with the rest.
   if (played.some(({ voice }) => voice && !material.sounds.has(voice.take.id)))
     throw new Error(t('explain.voiceNotRead'));
+  if (missingVideos(played, material.shown, material.videos).length > 0)
+    throw new Error(t('explain.movingNotPacked'));
   const settled = settledTakes(played, nanoid);
   for (const [i, one] of settled.entries()) {
     await send(log, material, one);
@@ -45,11 +55,15 @@ async function send(log: LogRef, material: Material, { take, part }: SettledTake
   await putTake(log, id, take);
   const noted = writeNoted(settledNotes(material.noted.get(part.take.id) ?? [], part));
   await sendTrack(log, id, take.id, 'notes', new TextEncoder().encode(noted));
-  const sound = part.voice && material.sounds.get(part.voice.take.id);
-  if (!part.voice || !sound) return;
-  const { trimmed } = await import('../film/seekable');
-  const cut = await trimmed(sound, part.voice.from / 1000, (part.voice.from + part.length) / 1000);
-  await sendTrack(log, id, take.id, 'voice', new Uint8Array(await cut.arrayBuffer()));
+  const sendCut = async (track: MediaTrack, file: Blob | undefined, from: number) => {
+    if (!file) return;
+    const { trimmed } = await import('../media/seekable');
+    const cut = await trimmed(file, from / 1000, (from + part.length) / 1000);
+    await sendTrack(log, id, take.id, track, new Uint8Array(await cut.arrayBuffer()));
+  };
+  if (part.voice) await sendCut('voice', material.sounds.get(part.voice.take.id), part.voice.from);
+  for (const track of videosIn(part, material.shown.get(part.take.id)))
+    await sendCut(track, material.videos[track].get(part.take.id), part.from);
 }
 
 async function sendTrack(

@@ -2,6 +2,7 @@ import type { PlayedPart } from '@doodla/core/explain';
 import { silencesIn, spansWithout } from '@doodla/core/explain';
 import type { Replay, Span } from '@doodla/core/replay';
 import { WorkerLink } from '../desk/workerLink';
+import type { Material } from './useMaterial';
 import type { Loudness } from './loudness.worker';
 
 const WINDOW_MS = 50;
@@ -10,10 +11,10 @@ const link = new WorkerLink<Loudness>(
   () => new Worker(new URL('./loudness.worker.ts', import.meta.url), { type: 'module' }),
 );
 
-/** Where in a playback nothing is said or drawn for at least `least` milliseconds. Throws where its sound cannot be decoded. */
+/** Where in a playback nothing is said or drawn, and nothing moves, for at least `least` milliseconds. Throws where its sound cannot be decoded. */
 export async function silentSpans(
   played: readonly PlayedPart[],
-  sounds: ReadonlyMap<string, Blob>,
+  { sounds, shown }: Pick<Material, 'shown' | 'sounds'>,
   replay: Replay,
   least: number,
 ): Promise<Span[]> {
@@ -33,6 +34,13 @@ export async function silentSpans(
       }))
       .filter(({ from, to }) => to > from);
   });
-  const drawn = replay.steps.map((_, i) => replay.spanOf(i)).sort((a, b) => a.from - b.from);
-  return spansWithout(silent, drawn, least);
+  const drawn = replay.steps.map((_, i) => replay.spanOf(i));
+  const moving = played.flatMap(({ take, from, length, start }) =>
+    (shown.get(take.id)?.liveSpans(from, from + length) ?? []).map((span) => ({
+      from: span.from - from + start,
+      to: span.to - from + start,
+    })),
+  );
+  const busy = [...drawn, ...moving].sort((a, b) => a.from - b.from);
+  return spansWithout(silent, busy, least);
 }

@@ -5,9 +5,12 @@ import { listExplanations } from '../api/explanations';
 import { logOf } from '../room/logOf';
 import type { PageDesk } from '../room/pageDesk';
 import type { Room } from '../room/room';
+import { canEncodeVideo } from '../secure/secureOnly';
 import { t } from '../words';
 import type { MendPlace } from './mended';
 import { mended } from './mended';
+import { FaceCamera } from './faceCamera';
+import { LiveSource } from './liveSource';
 import { Microphone } from './microphone';
 import type { NotedChoice } from './noter';
 import type { Begun, RecordingWish } from './recorder';
@@ -25,6 +28,7 @@ export interface BrokenOff {
   /** How long it is, milliseconds. */
   length: number;
   hasVoice: boolean;
+  hasFace: boolean;
 }
 
 /** Where explanations of what is open are recorded, and sent to the server. */
@@ -33,6 +37,8 @@ export class Studio {
   readonly brokenOff = new Store<BrokenOff | undefined>(undefined);
   /** Counts explanations that are complete and at the server, or were tried. */
   readonly finished = new Store(0);
+  /** What moves under the marks, where this browser can record that. */
+  readonly live: LiveSource | undefined;
   private readonly sender: Sender;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private closed = false;
@@ -41,6 +47,7 @@ export class Studio {
     private readonly desk: PageDesk,
     private readonly owner: string,
   ) {
+    this.live = canEncodeVideo() ? new LiveSource(desk) : undefined;
     this.sender = new Sender(owner, desk.room.tellProblem);
     this.sender.wake();
     this.tryToLook();
@@ -81,15 +88,16 @@ export class Studio {
     return this.sender.settled();
   }
 
-  /** Goes on with what was broken off. Throws MicrophoneError. */
+  /** Goes on with what was broken off. Throws MicrophoneError or SourceError. */
   async goOn(choice: NotedChoice = { pointing: true, focus: true }): Promise<void> {
     const broken = this.brokenOff.get();
     if (!broken) return;
-    const { explanation, length, hasVoice } = broken;
-    const microphone = hasVoice ? await Microphone.open() : undefined;
+    const { explanation, length, hasVoice, hasFace } = broken;
+    const face = hasFace ? await FaceCamera.open() : undefined;
+    const microphone = hasVoice ? await openedWith(face) : undefined;
     this.brokenOff.set(undefined);
     const begun = { explanation, length, clockAhead: await this.clockAhead() };
-    this.record(explanation.name, { ...choice, microphone }, begun).countDown();
+    this.record(explanation.name, { ...choice, microphone, face, live: this.live }, begun).countDown();
   }
 
   /** Leaves what was broken off as it is: it is complete. */
@@ -152,6 +160,7 @@ export class Studio {
       await this.record(name, wish, begun).goOn();
     } catch {
       wish.microphone?.close();
+      wish.face?.close();
       this.desk.tellProblem(t('explain.noRoomHere'));
     }
   }
@@ -194,12 +203,23 @@ export class Studio {
     for (const take of open) await recordedStore.put({ ...take, over: true }, []);
     const length = takes.reduce((sum, take) => sum + take.length, 0);
     const hasVoice = takes.some(({ voice }) => voice !== null);
+    const hasFace = takes.some(({ face }) => face !== null);
     // What was begun and has nothing yet: a new one goes, one that is mended stays as it was.
     if (takes.length === 0 && explanation.mend)
       await recordedStore.putExplanation({ ...explanation, finished: true });
     else if (takes.length === 0) await recordedStore.forget(explanation.id);
-    else this.brokenOff.set({ explanation, length, hasVoice });
+    else this.brokenOff.set({ explanation, length, hasVoice, hasFace });
     this.sender.wake();
+  }
+}
+
+/** Opens the microphone; where that fails, what was opened before it is let go. Throws MicrophoneError. */
+async function openedWith(face: FaceCamera | undefined): Promise<Microphone> {
+  try {
+    return await Microphone.open();
+  } catch (error) {
+    face?.close();
+    throw error;
   }
 }
 

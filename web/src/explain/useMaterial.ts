@@ -1,11 +1,13 @@
-import type { Explanation } from '@doodla/core';
-import { NotedTake } from '@doodla/core/explain';
+import type { Explanation, LogRef, MediaTrack, VideoTrack } from '@doodla/core';
 import type { NotedByTake } from '@doodla/core/explain';
+import { missingVideos, NotedTake, playedParts } from '@doodla/core/explain';
 import type { Recorded } from '@doodla/core/replay';
 import { useEffect, useState } from 'react';
-import { fetchNoted, fetchVoice, listExplanations } from '../api/explanations';
+import { fetchNoted, fetchTrack, listExplanations } from '../api/explanations';
 import type { Caller } from '../api/http';
 import { fetchRecorded } from '../api/replay';
+import { MediaElements, soundElements, videoElements } from '../replay/mediaElements';
+import type { VideoFiles } from '../replay/playedPictures';
 import { logOf } from '../room/logOf';
 import type { Room } from '../room/room';
 
@@ -16,20 +18,24 @@ export interface Material {
   readonly recorded: Recorded;
   readonly noted: NotedByTake;
   readonly shown: ReadonlyMap<string, NotedTake>;
-  /** The sound of each take that has some, ready to be played, and its file. */
-  readonly voices: ReadonlyMap<string, HTMLAudioElement>;
+  /** The sound and the videos of each take that has some, by take, and what plays them. */
   readonly sounds: ReadonlyMap<string, Blob>;
-  /** Keeps its voices playable when it is closed. */
+  readonly videos: VideoFiles;
+  readonly voices: ReadonlyMap<string, HTMLAudioElement>;
+  readonly films: Readonly<Record<VideoTrack, ReadonlyMap<string, HTMLVideoElement>>>;
+  /** Whether a moving picture could not be read. */
+  readonly lacksPictures: boolean;
+  /** Keeps it playable when it is closed. */
   hold(): void;
 }
 
 /** A file of fewer bytes has no more than a head, as of a take that broke off at once. */
-const LEAST_SOUND = 1000;
+const LEAST_BYTES = 1000;
 
-/** Addresses of sounds that are played here. */
-interface Addresses {
-  readonly all: string[];
-  held: boolean;
+/** What plays here, and whether it does also when this is closed. */
+interface Playing {
+  elements: Pick<MediaElements<HTMLMediaElement>, 'close'>[];
+  isHeld: boolean;
 }
 
 interface Fetching {
@@ -48,12 +54,12 @@ export function useMaterial(room: Room, first: Explanation): Fetching {
   const [state, setState] = useState<Omit<Fetching, 'again' | 'renew'>>({ share: 0 });
   useEffect(() => {
     const ending = new AbortController();
-    const addresses: Addresses = { all: [], held: false };
+    const playing: Playing = { elements: [], isHeld: false };
     const { signal } = ending;
     const onProgress = (share: number) => setState({ share });
     const read = async () => {
       const explanation = tries === 0 ? first : await known(room, first, signal);
-      return fetchMaterial(room, explanation, { token: room.token, signal }, onProgress, addresses);
+      return fetchMaterial(room, explanation, { token: room.token, signal, onProgress }, playing);
     };
     read().then(
       (material) => setState({ material, share: 1 }),
@@ -61,7 +67,7 @@ export function useMaterial(room: Room, first: Explanation): Fetching {
     );
     return () => {
       ending.abort();
-      if (!addresses.held) addresses.all.forEach((address) => URL.revokeObjectURL(address));
+      if (!playing.isHeld) for (const each of playing.elements) each.close();
     };
   }, [room, first, tries]);
   const again = () => setTries(tries + 1);
@@ -74,46 +80,85 @@ async function known(room: Room, first: Explanation, signal: AbortSignal): Promi
   return explanations.find(({ id }) => id === first.id) ?? first;
 }
 
+type Reading = Caller & { signal: AbortSignal; token: string | undefined; onProgress(share: number): void };
+
 async function fetchMaterial(
   room: Room,
   explanation: Explanation,
-  caller: Caller & { signal: AbortSignal; token: string | undefined },
-  onProgress: (share: number) => void,
-  addresses: Addresses,
+  { onProgress, ...caller }: Reading,
+  playing: Playing,
 ): Promise<Material> {
   const log = logOf(room);
   const recorded = await fetchRecorded(log, { ...caller, onProgress: (share) => onProgress(share / 2) });
   const noted = await fetchNoted(log, explanation, caller);
-  const [voices, sounds] = [new Map<string, HTMLAudioElement>(), new Map<string, Blob>()];
-  const spoken = explanation.takes.filter(({ voice }) => voice !== null);
-  const silent = new Set<string>();
-  for (const [i, take] of spoken.entries()) {
-    onProgress(0.5 + i / (2 * spoken.length));
-    const file = await fetchVoice(log, explanation.id, take, caller);
-    if (file.size < LEAST_SOUND) silent.add(take.id);
-    const sound = await soundOf(file);
-    if (!sound) continue;
-    sounds.set(take.id, sound);
-    voices.set(take.id, voiceOf(sound, addresses));
-  }
   const shown = new Map([...noted].map(([take, lines]) => [take, new NotedTake(lines)]));
-  const hold = () => {
-    addresses.held = true;
+  const onTracks = (share: number) => onProgress(0.5 + share / 2);
+  const wanted = tracksOf(explanation, shown);
+  const { files, empty } = await fetchFiles(log, explanation.id, wanted, { ...caller, onProgress: onTracks });
+  const takes = explanation.takes.map((take) => (empty.voice.has(take.id) ? { ...take, voice: null } : take));
+  const played = playedParts({ takes, parts: null });
+  const [voices, live, faces] = [
+    soundElements(files.voice),
+    videoElements(files.video),
+    videoElements(files.face),
+  ];
+  playing.elements.push(voices, live, faces);
+  return {
+    explanation: { ...explanation, takes },
+    recorded,
+    noted,
+    shown,
+    sounds: files.voice,
+    videos: files,
+    voices: voices.byTake,
+    films: { video: live.byTake, face: faces.byTake },
+    lacksPictures: missingVideos(played, shown, files).length > 0,
+    hold() {
+      playing.isHeld = true;
+    },
   };
-  const takes = explanation.takes.map((take) => (silent.has(take.id) ? { ...take, voice: null } : take));
-  return { explanation: { ...explanation, takes }, recorded, noted, shown, voices, sounds, hold };
 }
 
-/** Sound in which any place is found at once; nothing where it cannot be read. */
-async function soundOf(recorded: Blob): Promise<Blob | undefined> {
-  const { seekable } = await import('../film/seekable');
-  return seekable(recorded).catch(() => undefined);
+interface TrackOfTake {
+  take: string;
+  track: MediaTrack;
 }
 
-function voiceOf(sound: Blob, addresses: Addresses): HTMLAudioElement {
-  const address = URL.createObjectURL(sound);
-  addresses.all.push(address);
-  const voice = new Audio(address);
-  voice.preload = 'auto';
-  return voice;
+/** What is to be fetched: all sound, and videos of which something is seen. */
+function tracksOf({ takes }: Explanation, shown: ReadonlyMap<string, NotedTake>): TrackOfTake[] {
+  return takes.flatMap((take) => {
+    const { id, voice, video, face, length } = take;
+    const isLive = video !== null && (shown.get(id)?.liveSpans(0, length).length ?? 0) > 0;
+    const tracks: (MediaTrack | false)[] = [
+      voice !== null && 'voice',
+      isLive && 'video',
+      face !== null && 'face',
+    ];
+    return tracks.flatMap((track) => (track ? [{ take: id, track }] : []));
+  });
+}
+
+/** Files in which any place is found at once, by track and take, and those that have no content; none of what cannot be read. */
+async function fetchFiles(
+  log: LogRef,
+  explanation: string,
+  wanted: readonly TrackOfTake[],
+  { onProgress, ...caller }: Reading,
+) {
+  const files = {
+    voice: new Map<string, Blob>(),
+    video: new Map<string, Blob>(),
+    face: new Map<string, Blob>(),
+  };
+  const empty = { voice: new Set<string>(), video: new Set<string>(), face: new Set<string>() };
+  for (const [i, one] of wanted.entries()) {
+    onProgress(i / wanted.length);
+    const file = await fetchTrack(log, explanation, one, caller);
+    if (file.size < LEAST_BYTES) empty[one.track].add(one.take);
+    const { seekable } = await import('../media/seekable');
+    // What cannot be read is not played; it is told where it would be missed.
+    const playable = await seekable(file).catch(() => undefined);
+    if (playable) files[one.track].set(one.take, playable);
+  }
+  return { files, empty };
 }

@@ -19,8 +19,8 @@ import {
   Quality,
   TextSubtitleSource,
 } from 'mediabunny';
-import type { VideoKind } from '../media/videoKind';
-import { videoKindOf } from '../media/videoKind';
+import type { VideoKind } from './videoKind';
+import { videoKindOf } from './videoKind';
 import { FilmPicture } from './filmPicture';
 import type { FilmHost, FilmPlan, MadeFilm } from './filmPlan';
 import { NO_ENCODER } from './filmPlan';

@@ -3,15 +3,21 @@ import { FilmClock, NotedTake, placeAt, stretchesOf } from '@doodla/core/explain
 import type { FilmMoment, Shown } from '@doodla/core/explain';
 import type { ReplayMoment } from '@doodla/core/replay';
 import { Replay } from '@doodla/core/replay';
+import type { VideoSample } from 'mediabunny';
 import { blankCanvas } from '../canvas/blankCanvas';
 import { needFace } from '../canvas/faces';
+import type { LivePicture } from '../replay/livePage';
+import { liveExtent, showLive } from '../replay/livePage';
 import { paintShown } from '../replay/paintShown';
 import { PlayedPage } from '../replay/playedPage';
 import type { Scenery } from '../replay/scenery';
 import type { FilmPlan } from './filmPlan';
+import { FilmVideo } from './filmVideo';
 import { paintCaption, paintHold } from './filmWords';
 
 const GROUND = '#16241f';
+/** How wide the small picture in the corner is, how round and how far from the edge; parts of the film's width. */
+const FACE = { width: 0.16, round: 0.008, margin: 0.012 } as const;
 /** Dots are as large as in a window of this height. */
 const USUAL_LINES = 720;
 
@@ -31,12 +37,14 @@ export class FilmPicture {
   private last = '';
   /** The size of the page round which the ground is there already. */
   private clear = '';
+  private readonly live: FilmVideo;
+  private readonly face: FilmVideo;
 
   constructor(
     private readonly plan: FilmPlan,
     private readonly scenery: Scenery,
   ) {
-    const { recorded, hidden, played, noted, holds, lines } = plan;
+    const { recorded, hidden, played, noted, holds, lines, videos } = plan;
     this.canvas = new OffscreenCanvas((lines * 16) / 9, lines);
     this.ctx = this.canvas.getContext('2d', { alpha: false })!;
     this.replay = new Replay(recorded, {
@@ -45,6 +53,8 @@ export class FilmPicture {
       longestPause: Infinity,
       parts: stretchesOf(played),
     });
+    this.live = new FilmVideo(videos.video);
+    this.face = new FilmVideo(videos.face);
     this.clock = new FilmClock(this.replay.length, holds);
     this.played = new PlayedPage(scenery, this.replay, () => (this.last = ''));
     this.shown = new Map([...noted].map(([take, lines]) => [take, new NotedTake(lines)]));
@@ -54,17 +64,22 @@ export class FilmPicture {
   async draw(time: number): Promise<boolean> {
     const at = this.clock.at(time);
     const moment = this.replay.at(at.time);
-    const shown = this.shownAt(at.time);
+    const place = placeAt(this.plan.played, at.time);
+    const shown = place && this.shown.get(place.take)?.at(place.from);
+    const live = place && shown?.live?.page === moment?.page ? await this.live.at(place) : undefined;
+    const face = place && (await this.face.at(place));
     const said = this.plan.isCaptioned ? this.saidAt(at.time) : '';
-    const looks = JSON.stringify([looksOf(moment, shown, time), said, at.hold && wordsOf(at)]);
+    const films = [live, face].map((film) => film?.timestamp);
+    const looks = JSON.stringify([looksOf(moment, shown, time), films, said, at.hold && wordsOf(at)]);
     if (looks === this.last) return false;
     await needFace('andika');
     const page = moment && this.played.pageOf(moment);
-    if (moment && page) await this.drawPage(moment, page, shown);
+    if (moment && page) await this.drawPage(moment, page, shown, live);
     else this.drawGround();
+    if (face) paintFace(this.ctx, this.canvas, face);
     if (said) paintCaption(this.ctx, this.canvas, said);
     if (at.hold) paintHold(this.ctx, this.canvas, wordsOf(at));
-    if (said || at.hold) this.clear = '';
+    if (said || at.hold || face) this.clear = '';
     this.last = looks;
     return true;
   }
@@ -75,14 +90,27 @@ export class FilmPicture {
     this.ctx.fillRect(0, 0, this.canvas.width, this.canvas.height);
   }
 
-  private async drawPage(moment: ReplayMoment, page: Page, shown: Shown | undefined): Promise<void> {
+  private async drawPage(
+    moment: ReplayMoment,
+    page: Page,
+    shown: Shown | undefined,
+    film: VideoSample | undefined,
+  ): Promise<void> {
     await this.fetchFor(moment, page);
-    const extent = this.played.extentOf(page);
     const { width, height } = this.canvas;
-    const across = Math.max(1, Math.floor(Math.min(width, (height * extent.width) / extent.height)));
+    const across = ({ width: w, height: h }: Size) =>
+      Math.max(1, Math.floor(Math.min(width, (height * w) / h)));
     this.played.uncover(shown?.uncovered ?? []);
-    const ground = await this.played.groundOf(page, across);
-    this.played.show(this.sheet, moment, ground);
+    let extent = this.played.extentOf(page);
+    if (film && shown?.live) {
+      const draw: LivePicture['draw'] = (ctx, w, h) => film.draw(ctx, 0, 0, w, h);
+      const live = { ...shown.live, draw };
+      showLive(this.sheet, this.played, moment, { page, live }, across(page));
+      extent = liveExtent(page, live);
+    } else {
+      const ground = await this.played.groundOf(page, across(extent));
+      this.played.show(this.sheet, moment, ground);
+    }
     if (shown) paintShown(this.sheet, page, extent, shown, height / USUAL_LINES);
     const [x, y] = [(width - this.sheet.width) / 2, (height - this.sheet.height) / 2].map(Math.round);
     const clear = `${this.sheet.width} ${this.sheet.height}`;
@@ -104,15 +132,29 @@ export class FilmPicture {
     this.fetched = step;
   }
 
-  private shownAt(time: number): Shown | undefined {
-    const place = placeAt(this.plan.played, time);
-    return place && this.shown.get(place.take)?.at(place.from);
-  }
-
   private saidAt(time: number): string {
     const said = this.plan.cues.filter(({ from, to }) => time >= from && time < to);
     return said.map(({ text }) => text).join('\n');
   }
+}
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Whoever explains, in the corner. */
+function paintFace(ctx: OffscreenCanvasRenderingContext2D, film: Size, face: VideoSample): void {
+  const width = film.width * FACE.width;
+  const height = (width * face.displayHeight) / face.displayWidth;
+  const margin = film.width * FACE.margin;
+  const [x, y] = [film.width - width - margin, film.height - height - margin];
+  ctx.save();
+  ctx.beginPath();
+  ctx.roundRect(x, y, width, height, film.width * FACE.round);
+  ctx.clip();
+  face.draw(ctx, x, y, width, height);
+  ctx.restore();
 }
 
 /** Told apart from what looks otherwise; what fades or trails looks otherwise at each time. */

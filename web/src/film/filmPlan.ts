@@ -1,6 +1,7 @@
 import type { Mark, Page, Rect } from '@doodla/core';
 import type { Cue, FilmChapter, Hold, Noted, PlayedPart } from '@doodla/core/explain';
 import type { Recorded } from '@doodla/core/replay';
+import type { VideoFiles } from '../replay/playedPictures';
 
 /** All that a film of an explanation is made from, as a worker is given it. Times are milliseconds of the playback. */
 export interface FilmPlan {
@@ -9,9 +10,10 @@ export interface FilmPlan {
   /** Marks that are not shown. */
   readonly hidden: ReadonlySet<string>;
   readonly played: readonly PlayedPart[];
-  /** What was noted, and the sound, of each take that has some. */
+  /** What was noted, and the sound and videos, of each take that has some. */
   readonly noted: ReadonlyMap<string, readonly Noted[]>;
   readonly sounds: ReadonlyMap<string, Blob>;
+  readonly videos: VideoFiles;
   readonly holds: readonly Hold[];
   readonly cues: readonly Cue[];
   readonly chapters: readonly FilmChapter[];

@@ -1,5 +1,6 @@
 import type { Page } from '@doodla/core';
 import { isShownIn } from '@doodla/core';
+import { missingVideos, NotedTake } from '@doodla/core/explain';
 import type { Recorded, Replay } from '@doodla/core/replay';
 import { proxy, releaseProxy, transfer, wrap } from 'comlink';
 import { sceneryOf } from '../replay/scenery';
@@ -29,6 +30,9 @@ export async function makeFilm(
   // It would be silent there without a word.
   if (plan.played.some(({ voice }) => voice && !plan.sounds.has(voice.take.id)))
     throw new Error(t('explain.voiceMissing'));
+  const shown = new Map([...plan.noted].map(([take, lines]) => [take, new NotedTake(lines)]));
+  if (kind === 'film' && missingVideos(plan.played, shown, plan.videos).includes('video'))
+    throw new Error(t('explain.movingNotPacked'));
   signal.throwIfAborted();
   const worker = new Worker(new URL('./film.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<FilmWorker>(worker);

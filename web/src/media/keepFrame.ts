@@ -6,6 +6,9 @@ import type { Desk } from '../desk/desk';
 import type { PictureStore } from '../desk/pictureSender';
 import { t } from '../words';
 
+/** What lies under a recording until its first picture is there. */
+export const RECORDING_GROUND = '#1c2b26';
+
 /** What keeping a frame needs of the page it was written on. */
 export type FrameDesk = Pick<
   Desk,
@@ -32,7 +35,7 @@ export async function keepFrame(desk: FrameDesk, recording: HeldRecording): Prom
   const picture = document.createElement('canvas');
   [picture.width, picture.height] = [page.width, page.height];
   const ctx = picture.getContext('2d')!;
-  ctx.fillStyle = '#1c2b26';
+  ctx.fillStyle = RECORDING_GROUND;
   ctx.fillRect(0, 0, page.width, page.height);
   recording.drawInto(ctx);
   try {

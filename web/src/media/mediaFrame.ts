@@ -5,7 +5,7 @@ import type { View } from '../canvas/view';
 import type { Desk } from '../desk/desk';
 import { fetchRecording } from './fetchRecording';
 import type { FrameDesk } from './keepFrame';
-import { keepFrame } from './keepFrame';
+import { keepFrame, RECORDING_GROUND } from './keepFrame';
 
 /** Farther apart than this, seconds, and it is put where the class is. */
 const OUT_OF_STEP = 0.35;
@@ -39,6 +39,8 @@ export class MediaFrame {
   private readonly stop: () => void;
   /** While preparing, there is no class to be in step with. */
   private own: Playing | undefined;
+  /** Once somebody records what is heard. */
+  private heard: Heard | undefined;
 
   constructor(
     host: HTMLElement,
@@ -47,8 +49,7 @@ export class MediaFrame {
   ) {
     const { video } = this;
     video.playsInline = true;
-    video.style.cssText =
-      'position:absolute;top:0;left:0;max-width:none;background:#1c2b26;pointer-events:none;transform-origin:0 0;display:none;';
+    video.style.cssText = `position:absolute;top:0;left:0;max-width:none;background:${RECORDING_GROUND};pointer-events:none;transform-origin:0 0;display:none;`;
     video.addEventListener('loadedmetadata', () => void this.shown(host));
     video.addEventListener('seeked', () => this.onChange());
     video.addEventListener('ended', () => this.ended());
@@ -102,16 +103,33 @@ export class MediaFrame {
 
   /** Draws the frame that is seen now, in page units. */
   drawInto(ctx: CanvasRenderingContext2D): void {
-    if (this.page?.surface.kind !== 'media' || this.video.videoWidth === 0) return;
+    if (!this.page || this.shownAt === undefined) return;
     ctx.drawImage(this.video, 0, 0, this.page.width, this.page.height);
   }
 
+  /** Where the film is that is seen now, seconds; undefined while none is. */
+  get shownAt(): number | undefined {
+    return this.isShown && this.video.videoWidth > 0 ? this.video.currentTime : undefined;
+  }
+
+  /** What is heard of it, as a track that can be recorded; it is heard here all the same. */
+  sound(): MediaStreamTrack | undefined {
+    if (!this.isShown || !Number.isFinite(this.video.duration)) return undefined;
+    this.heard ??= heardOf(this.video);
+    return this.heard.track;
+  }
+
   destroy(): void {
+    this.heard?.close();
     clearInterval(this.timer);
     this.stop();
     this.abort.abort();
     URL.revokeObjectURL(this.video.src);
     this.video.remove();
+  }
+
+  private get isShown(): boolean {
+    return this.page?.surface.kind === 'media';
   }
 
   private get playing(): Playing | undefined {
@@ -137,7 +155,7 @@ export class MediaFrame {
   /** Puts it where the class is, if it is not there already. */
   private keepStep(): void {
     const { video, playing, desk } = this;
-    if (!Number.isFinite(video.duration) || this.page?.surface.kind !== 'media') return;
+    if (!Number.isFinite(video.duration) || !this.isShown) return;
     const now = desk.classroom?.now ?? Date.now();
     const wanted = playing ? Math.min(playedTo(playing, now), video.duration) : 0;
     if (Math.abs(video.currentTime - wanted) > (playing?.playing ? OUT_OF_STEP : 0.02))
@@ -186,6 +204,27 @@ export class MediaFrame {
     this.keepStep();
     this.onChange();
   }
+}
+
+interface Heard {
+  readonly track: MediaStreamTrack;
+  close(): void;
+}
+
+/** Leads what is heard of a recording into a track too. */
+function heardOf(video: HTMLVideoElement): Heard {
+  const context = new AudioContext();
+  const out = context.createMediaStreamDestination();
+  const source = context.createMediaElementSource(video);
+  source.connect(out);
+  source.connect(context.destination);
+  // Recording was begun by a tap, so it may run.
+  context.resume().catch(() => undefined);
+  return {
+    track: out.stream.getAudioTracks()[0]!,
+    // It is closed already.
+    close: () => void context.close().catch(() => undefined),
+  };
 }
 
 /** Waits until a recording's length is known: some that a browser has made say so only at their end. */

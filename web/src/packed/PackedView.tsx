@@ -29,7 +29,7 @@ interface PackedViewProps {
 
 /** A packed explanation with all that it is played by. */
 export function PackedView({ pack, problem: first, actions }: PackedViewProps) {
-  const { explanation, player, sound, shownAt } = pack;
+  const { explanation, player, sound } = pack;
   const { title, stops, chapters, cues, colours, played: parts } = explanation;
   const { played, staleness } = usePlayed(pack);
   const [wide, setWide] = useState(false);
@@ -37,7 +37,6 @@ export function PackedView({ pack, problem: first, actions }: PackedViewProps) {
   const [problem, setProblem] = useState<string>();
   const { time } = useStore(player.state);
   usePlayKeys(player);
-  const beside = useMemo(() => ({ at: shownAt }), [shownAt]);
   const colourOf = useCallback((writer: string) => colours[writer], [colours]);
   const status = t('replay.timeOf', { time: playTime(time), length: playTime(player.replay.length) });
   return (
@@ -70,7 +69,7 @@ export function PackedView({ pack, problem: first, actions }: PackedViewProps) {
         played={played}
         staleness={staleness}
         wide={wide}
-        beside={beside}
+        beside={pack}
         onProblem={setProblem}
       />
       {isRead && <CaptionLine player={player} cues={cues} />}

@@ -1,7 +1,8 @@
 import type { Page } from '@doodla/core';
-import type { PackSources } from '@doodla/core/explain';
-import { hasOriginal, marksIn, packed, picturesOn } from '@doodla/core/explain';
+import type { PackSources, SettledTake } from '@doodla/core/explain';
+import { hasOriginal, marksIn, NotedTake, packed, picturesOn, videosIn } from '@doodla/core/explain';
 import type { MakeOptions } from '../film/makeFilm';
+import type { VideoFiles } from '../replay/playedPictures';
 import type { PageDesk } from '../room/pageDesk';
 import { drawSurface, loadPictures } from '../room/thumbnail';
 import { t } from '../words';
@@ -14,8 +15,9 @@ const MOST_HEIGHT = 8000;
 const QUALITY = 0.9;
 
 export interface PackPlan extends PackSources {
-  /** The sound of each take that has some. */
+  /** The sound and videos of each take that has some. */
   readonly sounds: ReadonlyMap<string, Blob>;
+  readonly videos: VideoFiles;
 }
 
 /**
@@ -24,10 +26,11 @@ export interface PackPlan extends PackSources {
  */
 export async function makePack(
   desk: PageDesk,
-  { sounds, ...sources }: PackPlan,
+  { sounds, videos, ...sources }: PackPlan,
   { signal, onProgress }: MakeOptions,
 ): Promise<Blob> {
-  const { explanation, sounds: wanted } = packed(sources);
+  const { explanation, takes } = packed(sources);
+  const wanted = stretchesIn(takes, sources.noted, { sounds, videos });
   const documents = explanation.pages.filter(hasOriginal);
   const materials = materialsOf(explanation);
   const total = documents.length + materials.size + wanted.length + 1;
@@ -46,15 +49,46 @@ export async function makePack(
     const picture = await each(pictureOf(desk, material));
     if (picture) pictures.set(material, picture);
   }
-  const cut = new Map<string, Blob>();
-  for (const { take, part } of wanted) {
-    const sound = part.voice && sounds.get(part.voice.take.id);
-    // A voice that cannot be read here would be missing without a word.
-    if (!part.voice || !sound) throw new Error(t('explain.voiceMissing'));
-    cut.set(take.id, await each(stretchOf(sound, part.voice.from, part.length)));
-  }
+  const cut = {
+    sounds: new Map<string, Blob>(),
+    videos: new Map<string, Blob>(),
+    faces: new Map<string, Blob>(),
+  };
+  for (const { folder, take, file, from, length } of wanted)
+    cut[folder].set(take, await each(stretchOf(file, from, length)));
   signal.throwIfAborted();
-  return writePack({ explanation, grounds, pictures, sounds: cut });
+  return writePack({ explanation, grounds, pictures, ...cut });
+}
+
+/** A stretch of a file that belongs to a take. */
+interface Stretch {
+  readonly folder: 'sounds' | 'videos' | 'faces';
+  readonly take: string;
+  readonly file: Blob;
+  readonly from: number;
+  readonly length: number;
+}
+
+/** All that is heard and moves; what cannot be read here would be missing without a word, so it throws a sentence. */
+function stretchesIn(
+  takes: readonly SettledTake[],
+  noted: PackPlan['noted'],
+  { sounds, videos }: Pick<PackPlan, 'sounds' | 'videos'>,
+): Stretch[] {
+  return takes.flatMap(({ take, part }) => {
+    const stretch = (folder: Stretch['folder'], file: Blob | undefined, from: number): Stretch => {
+      if (!file) throw new Error(t(folder === 'sounds' ? 'explain.voiceMissing' : 'explain.movingNotPacked'));
+      return { folder, take: take.id, file, from, length: part.length };
+    };
+    const { voice, from } = part;
+    const seen = videosIn(part, new NotedTake(noted.get(part.take.id) ?? []));
+    return [
+      ...(voice ? [stretch('sounds', sounds.get(voice.take.id), voice.from)] : []),
+      ...seen.map((track) =>
+        stretch(track === 'face' ? 'faces' : 'videos', videos[track].get(part.take.id), from),
+      ),
+    ];
+  });
 }
 
 function materialsOf(explanation: Parameters<typeof marksIn>[0]): Set<string> {
@@ -91,6 +125,6 @@ function encoded(canvas: HTMLCanvasElement): Promise<Blob> {
 }
 
 async function stretchOf(sound: Blob, from: number, length: number): Promise<Blob> {
-  const { trimmed } = await import('../film/seekable');
+  const { trimmed } = await import('../media/seekable');
   return trimmed(sound, from / 1000, (from + length) / 1000);
 }

@@ -1,24 +1,26 @@
 import type { Page, Rect } from '@doodla/core';
 import { pageExtent } from '@doodla/core';
-import type { PackedExplanation, Shown } from '@doodla/core/explain';
+import type { PackedExplanation } from '@doodla/core/explain';
 import { facesOn, marksIn, NotedTake, placeAt, stretchesOf } from '@doodla/core/explain';
 import { Replay } from '@doodla/core/replay';
 import { blankCanvas, contextOf } from '../canvas/blankCanvas';
 import { needFace } from '../canvas/faces';
 import { paintPaper } from '../canvas/paintPaper';
+import { soundElements, videoElements } from '../replay/mediaElements';
+import { PlayedPictures } from '../replay/playedPictures';
 import { Player } from '../replay/player';
+import type { Beside } from '../replay/ReplayStage';
 import type { Scenery } from '../replay/scenery';
 import { PlayedVoice } from '../replay/voice';
 import { t } from '../words';
 import type { PackFiles } from './packFiles';
 
 /** A packed explanation, ready to play. */
-export interface OpenedPack {
+export interface OpenedPack extends Beside {
   readonly explanation: PackedExplanation;
   readonly player: Player;
   readonly scenery: Scenery;
   readonly sound: PlayedVoice;
-  shownAt(time: number): Shown | undefined;
   close(): void;
 }
 
@@ -26,18 +28,13 @@ export interface OpenedPack {
 export async function openPack(files: PackFiles, onSilent: () => void): Promise<OpenedPack> {
   const { explanation } = files;
   const scenery = await sceneryOf(files);
-  const addresses: string[] = [];
-  const voices = new Map(
-    [...files.sounds].map(([take, sound]) => {
-      const address = URL.createObjectURL(sound);
-      addresses.push(address);
-      const voice = new Audio(address);
-      voice.preload = 'auto';
-      return [take, voice];
-    }),
-  );
+  const [voices, films, faces] = [
+    soundElements(files.sounds),
+    videoElements(files.videos),
+    videoElements(files.faces),
+  ];
   const { played, noted, recorded, stops } = explanation;
-  const sound = new PlayedVoice(played, voices, onSilent);
+  const sound = new PlayedVoice(played, voices.byTake, onSilent);
   const replay = new Replay(recorded, {
     counts: () => true,
     leads: () => true,
@@ -52,13 +49,15 @@ export async function openPack(files: PackFiles, onSilent: () => void): Promise<
     player,
     scenery,
     sound,
-    shownAt(time) {
+    live: new PlayedPictures(played, films.byTake),
+    face: new PlayedPictures(played, faces.byTake),
+    at(time) {
       const place = placeAt(played, time);
       return place && shown.get(place.take)?.at(place.from);
     },
     close() {
       player.pause();
-      addresses.forEach((address) => URL.revokeObjectURL(address));
+      for (const elements of [voices, films, faces]) elements.close();
     },
   };
 }

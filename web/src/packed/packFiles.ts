@@ -13,17 +13,21 @@ export interface PackFiles {
   readonly pictures: ReadonlyMap<string, Blob>;
   /** By take. */
   readonly sounds: ReadonlyMap<string, Blob>;
+  readonly videos: ReadonlyMap<string, Blob>;
+  readonly faces: ReadonlyMap<string, Blob>;
 }
 
 const EXPLANATION = 'explanation.json';
-const FOLDERS = ['grounds', 'pictures', 'sounds'] as const;
+const FOLDERS = ['grounds', 'pictures', 'sounds', 'videos', 'faces'] as const;
 type Folder = (typeof FOLDERS)[number];
 /** Endings by which a reader knows what a file is, and what is compressed already. */
 const ENDINGS: Readonly<Record<string, string>> = {
   'image/webp': 'webp',
   'image/png': 'png',
-  'audio/webm': 'webm',
-  'audio/mp4': 'mp4',
+  'audio/webm': 'weba',
+  'audio/mp4': 'm4a',
+  'video/webm': 'webm',
+  'video/mp4': 'mp4',
 };
 const FILE = /^(\w+)\/(.+)\.(\w+)$/;
 /** Most bytes that are unpacked of what somebody else has packed. */
@@ -56,6 +60,8 @@ export function readPack(bytes: Uint8Array): PackFiles {
     grounds: new Map(),
     pictures: new Map(),
     sounds: new Map(),
+    videos: new Map(),
+    faces: new Map(),
   };
   for (const [name, content] of Object.entries(unpacked)) {
     const [, folder, id, ending] = FILE.exec(name) ?? [];

@@ -3,6 +3,7 @@ import { byOrder } from '@doodla/core';
 import type { Replay, ReplayMoment } from '@doodla/core/replay';
 import type { Canvas } from '../canvas/blankCanvas';
 import { contextOf, copyOf } from '../canvas/blankCanvas';
+import type { Pictures } from '../canvas/markPainter';
 import { fontArrived } from '../canvas/markPainter';
 import { paintMarks } from '../canvas/paintMarks';
 import type { Scenery } from './scenery';
@@ -64,6 +65,15 @@ export class PlayedPage {
   marksAt(moment: ReplayMoment): Mark[] {
     const written = [...this.replay.stateAfter(moment).marks.values()];
     return [...this.prepared(moment.page).sort(byOrder), ...written.sort(byOrder)];
+  }
+
+  /** All that is seen of a page at a moment and is done, lowest first. */
+  shownAt(moment: ReplayMoment): Mark[] {
+    return this.marksAt(moment).filter(this.isShown);
+  }
+
+  get pictures(): Pictures {
+    return this.scenery.pictures;
   }
 
   /** Draws a moment `width` device pixels wide, whatever has to be fetched for it. Gives nothing where there is no page. */

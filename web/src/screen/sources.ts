@@ -43,9 +43,9 @@ export async function pickScreen(): Promise<ScreenSource | undefined> {
   return stream && fromStream(stream, 'screen');
 }
 
-/** Opens a camera, the first one if none is named. Throws SourceError. */
-export async function openCamera(device?: string): Promise<ScreenSource> {
-  const video = { ...MOST, ...(device !== undefined && { deviceId: { exact: device } }) };
+/** Opens a camera, the first one if none is named, as large as is wanted. Throws SourceError. */
+export async function openCamera(device?: string, size: MediaTrackConstraints = MOST): Promise<ScreenSource> {
+  const video = { ...size, ...(device !== undefined && { deviceId: { exact: device } }) };
   const stream = await mediaDevices()
     ?.getUserMedia({ video })
     // Said below, whatever the reason.

@@ -132,6 +132,14 @@ export class Stage implements Glass {
     this.recording.get()?.drawInto(ctx);
   }
 
+  get recordingAt(): number | undefined {
+    return this.recording.get()?.shownAt;
+  }
+
+  recordingSound(): MediaStreamTrack | undefined {
+    return this.recording.get()?.sound();
+  }
+
   /** Draws what is seen of the page within `rect` (page units) into a context that is in page units. */
   paintInto(ctx: CanvasRenderingContext2D, rect: Rect, surface: SurfaceView): void {
     this.drawRecording(ctx);

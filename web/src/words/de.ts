@@ -2305,7 +2305,7 @@ export const de: Words = {
     isRecordedNow: 'Aufnahme',
     classIsRecorded: 'Diese Klasse wird aufgenommen',
     tellsStudents:
-      'Deine Lehrkraft nimmt diese Klasse auf: ihre Stimme und was auf den Seiten geschrieben und gezeigt wird.',
+      'Deine Lehrkraft nimmt diese Klasse auf: ihre Stimme und was auf den Seiten geschrieben, gezeigt und vorgeführt wird.',
     iKnow: 'Ich weiß Bescheid',
     noSound:
       'Die Stimme ließ sich nicht abspielen, darum siehst du nur die Zeichnung. Lade die Seite neu, um es noch einmal zu versuchen.',
@@ -2384,5 +2384,18 @@ export const de: Words = {
     withCode: 'Mit einem Code, der zu einem Link führt (er wird dafür gemacht, wenn es keinen gibt)',
     voiceMissing:
       'Die Stimme eines Teils, der spielt, ließ sich hier nicht lesen und würde fehlen. Lade die Seite neu, oder nimm einen anderen Browser.',
+    withMoving: 'Gezeigte Bildschirme, Kameras und Videos mit aufnehmen, auch ihren Ton',
+    withFace: 'Auch mein Bild mit aufnehmen, klein in einer Ecke',
+    yourPicture: 'Dein Bild',
+    teachersPicture: 'Bild der Person, die erklärt',
+    hidePicture: 'Das kleine Bild ausblenden',
+    showPicture: 'Das kleine Bild zeigen',
+    pictureNotRecorded:
+      'Ein bewegtes Bild konnte nicht aufgenommen werden und fehlt ab hier. Zeichnung und Stimme gehen weiter. Für einen neuen Versuch: anhalten und weitermachen.',
+    movingMissing:
+      'Ein aufgenommenes bewegtes Bild konnte hier nicht gelesen werden, du siehst die Seite also ohne es. Lade die Seite neu oder nimm einen anderen Browser.',
+    movingNotPacked:
+      'Ein bewegtes Bild eines Teils, der abgespielt wird, konnte hier nicht gelesen werden und würde fehlen. Lade die Seite neu oder nimm einen anderen Browser.',
+    faceInPicture: 'Mit dem kleinen Bild der Person, die erklärt',
   },
 };

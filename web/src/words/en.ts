@@ -2240,7 +2240,7 @@ export const en = {
     isRecordedNow: 'Recorded',
     classIsRecorded: 'This class is being recorded',
     tellsStudents:
-      'Your teacher is recording this class: their voice, and what is written and pointed at on the pages.',
+      'Your teacher is recording this class: their voice, and what is written, pointed at and shown on the pages.',
     iKnow: 'I know',
     noSound:
       'The voice could not be played, so you see the drawing alone. Load the page again to try once more.',
@@ -2316,5 +2316,18 @@ export const en = {
     withCode: 'With a code that leads to a link (made for it, unless there is one)',
     voiceMissing:
       'The voice of a part that plays could not be read here, and would be missing. Load the page again, or try another browser.',
+    withMoving: 'Record shown screens, cameras and videos too, with their sound',
+    withFace: 'Record my picture too, small in a corner',
+    yourPicture: 'Your picture',
+    teachersPicture: 'Picture of whoever explains',
+    hidePicture: 'Hide the small picture',
+    showPicture: 'Show the small picture',
+    pictureNotRecorded:
+      'A moving picture could not be recorded, so it is missing from here on. The drawing and the voice go on. To try again, pause and go on.',
+    movingMissing:
+      'A moving picture that was recorded could not be read here, so you see the page without it. Load the page again, or try another browser.',
+    movingNotPacked:
+      'A moving picture of a part that plays could not be read here, and would be missing. Load the page again, or try another browser.',
+    faceInPicture: 'With the small picture of whoever explains',
   },
 };
