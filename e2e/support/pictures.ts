@@ -3,8 +3,8 @@ import { PNG } from 'pngjs';
 import { ssim } from 'ssim.js';
 import { stageState } from './stage';
 
-/** What is drawn of the page on screen (`width` × `height` page units), cut out of the window. */
-export async function pageOnScreen(page: Page, width: number, height: number): Promise<PNG> {
+/** What is drawn of the page on screen (`width` × `height` page units from a height on), cut out of the window. */
+export async function pageOnScreen(page: Page, width: number, height: number, from = 0): Promise<PNG> {
   const source = await page
     .locator('canvas[data-layer=dry]')
     .evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
@@ -12,7 +12,7 @@ export async function pageOnScreen(page: Page, width: number, height: number): P
   const { x, y, scale } = await stageState(page);
   const host = (await page.getByTestId('stage').boundingBox())!;
   const cut = new PNG({ width: Math.floor(width * scale), height: Math.floor(height * scale) });
-  PNG.bitblt(whole, cut, Math.round(x - host.x), Math.round(y - host.y), cut.width, cut.height, 0, 0);
+  PNG.bitblt(whole, cut, Math.round(x - host.x), Math.round(y + from * scale - host.y), cut.width, cut.height, 0, 0);
   return cut;
 }
 

@@ -1,12 +1,15 @@
 import type { Explanation, ExplanationsReply } from '@doodla/core';
 import type { Page } from '@playwright/test';
+import { PNG } from 'pngjs';
 import { expect } from './fixtures';
 import { darkInCanvas } from './pictures';
+
+const SEEN_WIDTH = 320;
 
 /** What is recorded on a page, by the hands of its teacher. */
 export function recordingOn(page: Page) {
   const dialog = page.getByRole('dialog', { name: 'Explanations' });
-  const panel = page.getByRole('group', { name: 'Recording' });
+  const panel = page.getByRole('group', { name: 'An explanation is recorded' });
   const open = async () => {
     await page.getByRole('button', { name: 'Explanations', exact: true }).click();
     await dialog.waitFor();
@@ -57,6 +60,35 @@ export function playedOn(page: Page, name: string) {
     slider: dialog.getByRole('slider', { name: 'Time' }),
     play: dialog.getByRole('button', { name: 'Play', exact: true }),
     ink: () => darkInCanvas(picture),
+  };
+}
+
+/** What a page shows that plays an explanation. */
+export function playingOn(page: Page) {
+  const picture = page.getByTestId('replay-page');
+  return {
+    picture,
+    slider: page.getByRole('slider', { name: 'Time' }),
+    play: page.getByRole('button', { name: 'Play', exact: true }),
+    speed: page.getByRole('combobox', { name: 'Speed' }),
+    /** What is seen of the page, at one size in all windows. */
+    async seen(): Promise<PNG> {
+      const source = await picture.evaluate((canvas: HTMLCanvasElement, width: number) => {
+        const small = document.createElement('canvas');
+        [small.width, small.height] = [width, Math.round((width * canvas.height) / canvas.width)];
+        const ctx = small.getContext('2d')!;
+        ctx.imageSmoothingQuality = 'high';
+        ctx.drawImage(canvas, 0, 0, small.width, small.height);
+        return small.toDataURL();
+      }, SEEN_WIDTH);
+      return PNG.sync.read(Buffer.from(source.split(',')[1]!, 'base64'));
+    },
+    /** Shows a time, and waits until it is drawn. */
+    async goTo(time: number): Promise<void> {
+      await page.getByRole('slider', { name: 'Time' }).fill(String(time));
+      await expect(picture).toHaveAttribute('data-time', String(time));
+    },
+    time: async () => Number(await picture.getAttribute('data-time')),
   };
 }
 

@@ -102,6 +102,8 @@ test('without a voice it is a video of another kind, with captions in its pictur
   await surfaceShown(teacher);
   const { panel, open: openAll, finish, goesOn, play, dialog: all } = recordingOn(teacher);
   await openAll();
+  // What moves is recorded where the browser can make videos.
+  await expect(all.getByText('Record shown screens')).toBeVisible({ visible: host === 'localhost' });
   await all.getByRole('textbox', { name: 'Name' }).fill('Silent');
   await all.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(panel).toHaveAttribute('data-recording', 'recording');

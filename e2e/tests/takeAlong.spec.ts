@@ -1,46 +1,13 @@
-import type { Page } from '@playwright/test';
 import { unzipSync, zipSync } from 'fflate';
 import jsQR from 'jsqr';
 import { readFileSync } from 'node:fs';
-import { PNG } from 'pngjs';
 import { findings } from '../support/axe';
 import { bringIn, expect, test } from '../support/fixtures';
 import { soundingMicrophone, tonesIn } from '../support/microphone';
 import { OutsideReader, plainPdf } from '../support/pdfs';
 import { similarity } from '../support/pictures';
-import { kept, recordingOn, takingAlong } from '../support/recording';
+import { kept, playingOn, recordingOn, takingAlong } from '../support/recording';
 import { draw, wave } from '../support/stage';
-
-const SEEN_WIDTH = 320;
-
-/** What a page shows that plays an explanation. */
-function playing(page: Page) {
-  const picture = page.getByTestId('replay-page');
-  return {
-    picture,
-    slider: page.getByRole('slider', { name: 'Time' }),
-    play: page.getByRole('button', { name: 'Play', exact: true }),
-    speed: page.getByRole('combobox', { name: 'Speed' }),
-    /** What is seen of the page, at one size in all windows. */
-    async seen(): Promise<PNG> {
-      const source = await picture.evaluate((canvas: HTMLCanvasElement, width: number) => {
-        const small = document.createElement('canvas');
-        [small.width, small.height] = [width, Math.round((width * canvas.height) / canvas.width)];
-        const ctx = small.getContext('2d')!;
-        ctx.imageSmoothingQuality = 'high';
-        ctx.drawImage(canvas, 0, 0, small.width, small.height);
-        return small.toDataURL();
-      }, SEEN_WIDTH);
-      return PNG.sync.read(Buffer.from(source.split(',')[1]!, 'base64'));
-    },
-    /** Shows a time, and waits until it is drawn. */
-    async goTo(time: number): Promise<void> {
-      await page.getByRole('slider', { name: 'Time' }).fill(String(time));
-      await expect(picture).toHaveAttribute('data-time', String(time));
-    },
-    time: async () => Number(await picture.getAttribute('data-time')),
-  };
-}
 
 test('an explanation is played by a link on a phone, by itself from a file, and is on paper with a code', async ({
   teacher,
@@ -62,7 +29,7 @@ test('an explanation is played by a link on a phone, by itself from a file, and 
   await expect.poll(async () => (await list()).map(({ finished }) => finished)).toEqual([true]);
   const { length } = (await list())[0]!.takes[0]!;
   const { dialog } = await play('Loads');
-  const own = playing(teacher);
+  const own = playingOn(teacher);
   await own.goTo(1000);
   await dialog.getByRole('button', { name: 'Stop here' }).click();
   const stop = dialog.getByRole('form', { name: 'Stop' });
@@ -95,7 +62,7 @@ test('an explanation is played by a link on a phone, by itself from a file, and 
   await guest.goto(url);
   await guest.getByLabel('Password').fill('river');
   await guest.getByRole('button', { name: 'Play it' }).tap();
-  const there = playing(guest);
+  const there = playingOn(guest);
   await expect(there.picture).toBeVisible();
   expect(await findings(guest)).toEqual([]);
   // By ffmpeg: the tones that were heard when strokes were done are in the sound that came.
@@ -148,7 +115,7 @@ test('an explanation is played by a link on a phone, by itself from a file, and 
   const saved = test.info().outputPath('Loads.html');
   await download.saveAs(saved);
   await alone.goto(`file://${saved}`);
-  const byItself = playing(alone);
+  const byItself = playingOn(alone);
   await byItself.goTo(length - 200);
   expect(await findings(alone)).toEqual([]);
   expect(similarity(await byItself.seen(), last)).toBeGreaterThan(0.97);

@@ -32,7 +32,7 @@ export function RecordingPanel({ recorder, desk }: { recorder: Recorder; desk: P
   return (
     <div
       role="group"
-      aria-label={t('explain.recording')}
+      aria-label={t('explain.panel')}
       data-recording={phase.is}
       // Where it was put by hand, the page does not make room for it.
       data-bar={place ? undefined : 'explaining'}

@@ -2397,5 +2397,6 @@ export const de: Words = {
     movingNotPacked:
       'Ein bewegtes Bild eines Teils, der abgespielt wird, konnte hier nicht gelesen werden und würde fehlen. Lade die Seite neu oder nimm einen anderen Browser.',
     faceInPicture: 'Mit dem kleinen Bild der Person, die erklärt',
+    panel: 'Eine Erklärung wird aufgenommen',
   },
 };

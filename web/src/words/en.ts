@@ -2329,5 +2329,6 @@ export const en = {
     movingNotPacked:
       'A moving picture of a part that plays could not be read here, and would be missing. Load the page again, or try another browser.',
     faceInPicture: 'With the small picture of whoever explains',
+    panel: 'An explanation is recorded',
   },
 };
