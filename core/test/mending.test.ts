@@ -210,7 +210,8 @@ describe('what plays, made all that there is', () => {
       { t: 2500, do: 'op', op: 'within' },
       { t: 5001, do: 'op', op: 'late' },
     ];
-    expect(settledNotes(noted, played[0]!)).toEqual([
+    const lines = new Map([[played[0]!.take.id, [...noted, { t: 6000, do: 'sound' as const, at: 5900 }]]]);
+    expect(settledNotes(lines, played[0]!)).toEqual([
       { t: 0, do: 'page', page: 'two' },
       { t: 0, do: 'focus', focus: null },
       { t: 0, do: 'uncovered', marks: ['patch'] },

@@ -1,5 +1,5 @@
 import type { Take } from '@doodla/core';
-import { FilmClock, holdsOf, playedParts } from '@doodla/core/explain';
+import { FilmClock, holdsOf, playedParts, SoundClock } from '@doodla/core/explain';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { atRate, heardIn, SOUND_RATE } from '../src/film/filmSound';
@@ -23,12 +23,24 @@ describe('what is heard in a film', () => {
     ];
     const played = playedParts({ takes, parts });
     const clock = new FilmClock(4000, holdsOf([{ time: 1500, text: '', seconds: 2 }]));
-    expect(heardIn(clock, played)).toEqual([
+    expect(heardIn(clock, played, new Map())).toEqual([
       { from: 0, to: 1.5, take: 'a', at: 1 },
       { from: 1.5, to: 3.5, take: undefined, at: 0 },
       { from: 3.5, to: 4, take: 'a', at: 2.5 },
       { from: 4, to: 5, take: undefined, at: 0 },
       { from: 5, to: 6, take: 'b', at: 0.5 },
+    ]);
+  });
+
+  it('is silent where sound is missing, and in step after it', () => {
+    const played = playedParts({
+      takes: [take('a', 4000)],
+      parts: [{ take: 'a', from: 1000, length: 3000 }],
+    });
+    const clocks = new Map([['a', new SoundClock([{ t: 2000, do: 'lost', ms: 500 }])]]);
+    expect(heardIn(new FilmClock(3000, []), played, clocks)).toEqual([
+      { from: 0, to: 1, take: 'a', at: 1 },
+      { from: 1.5, to: 3, take: 'a', at: 2 },
     ]);
   });
 
@@ -51,7 +63,7 @@ describe('what is heard in a film', () => {
           played.reduce((sum, { length }) => sum + length, 0),
           holdsOf(stops),
         );
-        const heard = heardIn(clock, played);
+        const heard = heardIn(clock, played, new Map());
         heard.forEach(({ from }, i) => expect(from).toBeCloseTo(heard[i - 1]?.to ?? 0, 9));
         expect(heard.at(-1)!.to).toBeCloseTo(clock.length / 1000, 9);
       }),

@@ -1,5 +1,5 @@
 import type { Take } from '@doodla/core';
-import { playedParts } from '@doodla/core/explain';
+import { NotedTake, playedParts } from '@doodla/core/explain';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Voice } from '../src/replay/voice';
 import { PlayedVoice } from '../src/replay/voice';
@@ -42,6 +42,7 @@ const played = (parts: Parameters<typeof playedParts>[0]['parts'] = null) =>
       ['one', one],
       ['two', two],
     ]),
+    new Map([['two', new NotedTake([{ t: 1000, do: 'lost', ms: 300 }])]]),
     () => problems++,
   );
 beforeEach(() => {
@@ -59,6 +60,19 @@ describe('the voice of an explanation', () => {
     expect(voice.follow(3990, 1)).toBe(4000);
     expect(voice.follow(4000, 1)).toBe(4000);
     expect([one.paused, two.paused, two.currentTime]).toEqual([true, false, 0]);
+  });
+
+  it('keeps what is seen in step where some of the sound is missing', () => {
+    const voice = played();
+    voice.play(4000 + 900, 1);
+    expect(two.currentTime).toBe(0.9);
+    two.currentTime = 1.1;
+    expect(voice.follow(4990, 1)).toBe(4000 + 1400);
+    voice.play(4000 + 1500, 1);
+    expect(two.currentTime).toBeCloseTo(1.2);
+    // Where it is missing it goes on with what comes next.
+    voice.play(4000 + 1100, 1);
+    expect(two.currentTime).toBe(1);
   });
 
   it('is heard from where a part says, and not at all where it says nothing', () => {

@@ -13,6 +13,8 @@ export * from './playingPage.js';
 export * from './settled.js';
 export * from './shown.js';
 export * from './silences.js';
+export * from './soundClock.js';
 export * from './stepPages.js';
 export * from './textVersion.js';
+export * from './webmSound.js';
 export { facesOn, hasOriginal, picturesOn } from '../paint/shownOn.js';

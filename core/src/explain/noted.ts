@@ -38,7 +38,11 @@ export type Noted =
   | { t: number; do: 'focus'; focus: Focus | null }
   | { t: number; do: 'uncovered'; marks: readonly string[] }
   | { t: number; do: 'playing'; playing: Playing | null }
-  | { t: number; do: 'live'; live: NotedLive | null };
+  | { t: number; do: 'live'; live: NotedLive | null }
+  /** The last packet of sound that had come by then begins so many milliseconds after the sound does. */
+  | { t: number; do: 'sound'; at: number }
+  /** From then on so many milliseconds of sound are missing. */
+  | { t: number; do: 'lost'; ms: number };
 
 /** Lines of JSON, one for each thing. */
 export function writeNoted(noted: readonly Noted[]): string {

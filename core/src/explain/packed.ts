@@ -119,7 +119,7 @@ function notesOf(
     if (one.do === 'live') return !one.live || shown.has(one.live.page);
     return !('page' in one) || shown.has(one.page);
   };
-  return settledNotes(noted.get(part.take.id) ?? [], part).filter(isKept);
+  return settledNotes(noted, part).filter(isKept);
 }
 
 /** The turns while stretches play, and the last one before each of them. */

@@ -2,6 +2,7 @@ import type { Explanation, Take, TakePlace } from '../api/explanations.js';
 import type { Noted } from './noted.js';
 import type { PlayedPart } from './playedParts.js';
 import { NotedTake } from './shown.js';
+import { SoundClock } from './soundClock.js';
 
 /** A take that holds nothing but a part that plays, and the part. */
 export interface SettledTake {
@@ -20,21 +21,24 @@ export function settledTakes(parts: readonly PlayedPart[], newId: () => string):
 }
 
 /** What was noted while a part was recorded, by the time since it begins; at first how things stood then. */
-export function settledNotes(
-  noted: readonly Noted[],
-  { from, length }: Pick<PlayedPart, 'from' | 'length'>,
-): Noted[] {
-  const { focus, uncovered, playing, live } = new NotedTake(noted).at(from);
-  const page = noted.findLast((one) => one.do === 'page' && one.t <= from);
-  const within = noted.filter(({ t }) => t > from && t <= from + length);
-  return [
+export function settledNotes(noted: ReadonlyMap<string, readonly Noted[]>, part: PlayedPart): Noted[] {
+  const { from, length, take, voice } = part;
+  const all = noted.get(take.id) ?? [];
+  const { focus, uncovered, playing, live } = new NotedTake(all).at(from);
+  const heard = voice ? new SoundClock(noted.get(voice.take.id) ?? []) : undefined;
+  const page = all.findLast((one) => one.do === 'page' && one.t <= from);
+  const isSaid = ({ do: what }: Noted) => what === 'sound' || what === 'lost';
+  const within = all.filter((one) => one.t > from && one.t <= from + length && !isSaid(one));
+  const settled: Noted[] = [
     ...(page ? [{ ...page, t: 0 }] : []),
     { t: 0, do: 'focus', focus },
     { t: 0, do: 'uncovered', marks: uncovered },
     { t: 0, do: 'playing', playing },
     { t: 0, do: 'live', live },
+    ...(heard && voice ? heard.lostIn(voice.from, voice.from + length) : []),
     ...within.map((one) => ({ ...one, t: Math.round(one.t - from) })),
   ];
+  return settled.sort((a, b) => a.t - b.t);
 }
 
 /** Stops, chapters and captions at the takes that hold the parts; those at what does not play go. */

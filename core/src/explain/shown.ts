@@ -2,6 +2,7 @@ import { STRIDE } from '../ink/points.js';
 import type { Focus, Playing } from '../live/scene.js';
 import { countWhile } from '../ops/countWhile.js';
 import type { Span } from '../replay/replay.js';
+import { SoundClock } from './soundClock.js';
 import type { Noted, NotedLive, NotedPoint, NotedWisp } from './noted.js';
 
 /** Somebody who points, with where they pointed a moment ago, the newest last; `age` in milliseconds. */
@@ -37,6 +38,8 @@ type Of<Kind extends Noted['do']> = Extract<Noted, { do: Kind }>;
 
 /** What was noted in a take, ready to be looked at at any time. */
 export class NotedTake {
+  /** Where in the take's sound its times are heard. */
+  readonly sound: SoundClock;
   private readonly foci: readonly Of<'focus'>[];
   private readonly uncovered: readonly Of<'uncovered'>[];
   private readonly playing: readonly Of<'playing'>[];
@@ -49,6 +52,7 @@ export class NotedTake {
     this.foci = noted.filter((one) => one.do === 'focus');
     this.uncovered = noted.filter((one) => one.do === 'uncovered');
     this.playing = noted.filter((one) => one.do === 'playing');
+    this.sound = new SoundClock(noted);
     this.live = noted.filter((one) => one.do === 'live');
     this.pointing = noted.filter((one) => one.do === 'point' || one.do === 'rest');
     this.wisps = noted.filter((one) => one.do === 'wisp');

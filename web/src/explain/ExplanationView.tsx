@@ -208,7 +208,7 @@ function usePlaying(material: Material, parts: readonly Part[], tell: (sentence:
       played,
       recorded: explained(material.recorded, explanation, material.noted),
       parts: stretchesOf(played),
-      sound: new PlayedVoice(played, voices, () => tell(t('explain.noSound'))),
+      sound: new PlayedVoice(played, voices, shown, () => tell(t('explain.noSound'))),
       live: new PlayedPictures(played, films.video),
       face: new PlayedPictures(played, films.face),
       at(time: number) {

@@ -6,6 +6,7 @@ import {
   settledNotes,
   settledSettings,
   settledTakes,
+  SoundClock,
   videosIn,
   wholeOf,
   writeNoted,
@@ -53,15 +54,25 @@ export async function settle(
 async function send(log: LogRef, material: Material, { take, part }: SettledTake): Promise<void> {
   const { id } = material.explanation;
   await putTake(log, id, take);
-  const noted = writeNoted(settledNotes(material.noted.get(part.take.id) ?? [], part));
+  const noted = writeNoted(settledNotes(material.noted, part));
   await sendTrack(log, id, take.id, 'notes', new TextEncoder().encode(noted));
-  const sendCut = async (track: MediaTrack, file: Blob | undefined, from: number) => {
+  const sendCut = async (
+    track: MediaTrack,
+    file: Blob | undefined,
+    from: number,
+    to = from + part.length,
+  ) => {
     if (!file) return;
     const { trimmed } = await import('../media/seekable');
-    const cut = await trimmed(file, from / 1000, (from + part.length) / 1000);
+    const cut = await trimmed(file, from / 1000, to / 1000);
     await sendTrack(log, id, take.id, track, new Uint8Array(await cut.arrayBuffer()));
   };
-  if (part.voice) await sendCut('voice', material.sounds.get(part.voice.take.id), part.voice.from);
+  if (part.voice) {
+    const { take: heard, from } = part.voice;
+    const sound = material.shown.get(heard.id)?.sound ?? new SoundClock([]);
+    const end = sound.toSound(from + part.length);
+    await sendCut('voice', material.sounds.get(heard.id), sound.toSound(from), end);
+  }
   for (const track of videosIn(part, material.shown.get(part.take.id)))
     await sendCut(track, material.videos[track].get(part.take.id), part.from);
 }

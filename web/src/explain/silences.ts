@@ -27,10 +27,12 @@ export async function silentSpans(
   const silent = played.flatMap(({ start, length, voice }): Span[] => {
     if (!voice) return [{ from: start, to: start + length }];
     const shift = start - voice.from;
+    const sound = shown.get(voice.take.id)?.sound;
+    const taken = (place: number) => sound?.toTake(place) ?? place;
     return (quiet.get(voice.take.id) ?? [])
       .map(({ from, to }) => ({
-        from: Math.max(start, from + shift),
-        to: Math.min(start + length, to + shift),
+        from: Math.max(start, taken(from) + shift),
+        to: Math.min(start + length, taken(to) + shift),
       }))
       .filter(({ from, to }) => to > from);
   });

@@ -1,4 +1,5 @@
 import type { FilmClock, FilmStretch, PlayedPart } from '@doodla/core/explain';
+import { SoundClock } from '@doodla/core/explain';
 import { ALL_FORMATS, AudioSample, AudioSampleSink, BlobSource, Input } from 'mediabunny';
 import type { FilmPlan } from './filmPlan';
 
@@ -6,6 +7,8 @@ import type { FilmPlan } from './filmPlan';
 export const SOUND_RATE = 48_000;
 /** Longest piece of silence, frames. */
 const SILENCE = SOUND_RATE / 2;
+
+const NOTHING_LOST = new SoundClock([]);
 
 /** A stretch of a film and what is heard in it: of a sound, from a place in it, or nothing. Seconds. */
 export interface Heard {
@@ -15,14 +18,17 @@ export interface Heard {
   readonly at: number;
 }
 
+/** Where in the sounds of takes their times are heard; as they are where it is not known otherwise. */
+type Clocks = ReadonlyMap<string, SoundClock>;
+
 /** What is heard in a film from its beginning to its end. */
-export function heardIn(clock: FilmClock, played: readonly PlayedPart[]): Heard[] {
+export function heardIn(clock: FilmClock, played: readonly PlayedPart[], clocks: Clocks): Heard[] {
   let film = 0;
   return clock.stretches().flatMap((stretch) => {
     const begin = film;
     film += stretch.length;
     if (stretch.from === undefined) return [{ from: begin / 1000, to: film / 1000, take: undefined, at: 0 }];
-    return heardWhile(stretch, stretch.from, begin, played);
+    return heardWhile(stretch, stretch.from, begin, { played, clocks });
   });
 }
 
@@ -30,32 +36,40 @@ function heardWhile(
   { length }: FilmStretch,
   from: number,
   begin: number,
-  played: readonly PlayedPart[],
+  { played, clocks }: { played: readonly PlayedPart[]; clocks: Clocks },
 ): Heard[] {
-  return played.flatMap((part) => {
+  return played.flatMap((part): Heard[] => {
     const [first, last] = [Math.max(from, part.start), Math.min(from + length, part.start + part.length)];
     if (last <= first) return [];
-    const at = part.voice ? part.voice.from + first - part.start : 0;
-    return [
-      {
-        from: (begin + first - from) / 1000,
-        to: (begin + last - from) / 1000,
-        take: part.voice?.take.id,
-        at: at / 1000,
-      },
-    ];
+    const shift = begin - from;
+    const { voice } = part;
+    if (!voice) return [{ from: (first + shift) / 1000, to: (last + shift) / 1000, take: undefined, at: 0 }];
+    const taken = voice.from - part.start;
+    return (clocks.get(voice.take.id) ?? NOTHING_LOST)
+      .stretches(first + taken, last + taken)
+      .map((heard) => ({
+        from: (heard.from - taken + shift) / 1000,
+        to: (heard.to - taken + shift) / 1000,
+        take: voice.take.id,
+        at: heard.at / 1000,
+      }));
   });
 }
 
 /** The sound of a film, of one voice at `SOUND_RATE`, piece after piece without a gap; whoever takes a piece closes it. */
 export async function* soundOf(
   clock: FilmClock,
-  { played, sounds }: Pick<FilmPlan, 'played' | 'sounds'>,
+  { played, sounds, noted }: Pick<FilmPlan, 'noted' | 'played' | 'sounds'>,
 ): AsyncGenerator<AudioSample> {
   // Counted in frames, so that nothing adds up.
   let now = 0;
-  for (const heard of heardIn(clock, played)) {
+  const clocks = new Map([...noted].map(([take, lines]) => [take, new SoundClock(lines)]));
+  for (const heard of heardIn(clock, played, clocks)) {
     const end = framesIn(heard.to);
+    for (const still of silence(now, framesIn(heard.from))) {
+      now += still.numberOfFrames;
+      yield still;
+    }
     const sound = heard.take === undefined ? undefined : sounds.get(heard.take);
     if (sound)
       for await (const { at, data } of voiceIn(sound, heard)) {

@@ -54,8 +54,8 @@ export async function makePack(
     videos: new Map<string, Blob>(),
     faces: new Map<string, Blob>(),
   };
-  for (const { folder, take, file, from, length } of wanted)
-    cut[folder].set(take, await each(stretchOf(file, from, length)));
+  for (const { folder, take, file, from, to } of wanted)
+    cut[folder].set(take, await each(stretchOf(file, from, to)));
   signal.throwIfAborted();
   return writePack({ explanation, grounds, pictures, ...cut });
 }
@@ -66,7 +66,7 @@ interface Stretch {
   readonly take: string;
   readonly file: Blob;
   readonly from: number;
-  readonly length: number;
+  readonly to: number;
 }
 
 /** All that is heard and moves; what cannot be read here would be missing without a word, so it throws a sentence. */
@@ -76,14 +76,23 @@ function stretchesIn(
   { sounds, videos }: Pick<PackPlan, 'sounds' | 'videos'>,
 ): Stretch[] {
   return takes.flatMap(({ take, part }) => {
-    const stretch = (folder: Stretch['folder'], file: Blob | undefined, from: number): Stretch => {
+    const stretch = (
+      folder: Stretch['folder'],
+      file: Blob | undefined,
+      from: number,
+      to = from + part.length,
+    ): Stretch => {
       if (!file) throw new Error(t(folder === 'sounds' ? 'explain.voiceMissing' : 'explain.movingNotPacked'));
-      return { folder, take: take.id, file, from, length: part.length };
+      return { folder, take: take.id, file, from, to };
+    };
+    const heard = (id: string, at: number) => {
+      const { sound } = new NotedTake(noted.get(id) ?? []);
+      return stretch('sounds', sounds.get(id), sound.toSound(at), sound.toSound(at + part.length));
     };
     const { voice, from } = part;
     const seen = videosIn(part, new NotedTake(noted.get(part.take.id) ?? []));
     return [
-      ...(voice ? [stretch('sounds', sounds.get(voice.take.id), voice.from)] : []),
+      ...(voice ? [heard(voice.take.id, voice.from)] : []),
       ...seen.map((track) =>
         stretch(track === 'face' ? 'faces' : 'videos', videos[track].get(part.take.id), from),
       ),
@@ -124,7 +133,7 @@ function encoded(canvas: HTMLCanvasElement): Promise<Blob> {
   );
 }
 
-async function stretchOf(sound: Blob, from: number, length: number): Promise<Blob> {
+async function stretchOf(file: Blob, from: number, to: number): Promise<Blob> {
   const { trimmed } = await import('../media/seekable');
-  return trimmed(sound, from / 1000, (from + length) / 1000);
+  return trimmed(file, from / 1000, to / 1000);
 }

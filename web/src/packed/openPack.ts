@@ -34,7 +34,8 @@ export async function openPack(files: PackFiles, onSilent: () => void): Promise<
     videoElements(files.faces),
   ];
   const { played, noted, recorded, stops } = explanation;
-  const sound = new PlayedVoice(played, voices.byTake, onSilent);
+  const shown = new Map(Object.entries(noted).map(([take, lines]) => [take, new NotedTake(lines)]));
+  const sound = new PlayedVoice(played, voices.byTake, shown, onSilent);
   const replay = new Replay(recorded, {
     counts: () => true,
     leads: () => true,
@@ -43,7 +44,6 @@ export async function openPack(files: PackFiles, onSilent: () => void): Promise<
   });
   const player = new Player(replay, undefined, sound);
   player.waitAt(stops.map(({ time }) => time));
-  const shown = new Map(Object.entries(noted).map(([take, lines]) => [take, new NotedTake(lines)]));
   return {
     explanation,
     player,

@@ -1,4 +1,4 @@
-import type { PlayedPart } from '@doodla/core/explain';
+import type { NotedTake, PlayedPart } from '@doodla/core/explain';
 import { partAt } from '@doodla/core/explain';
 import { Store } from '@doodla/core/client';
 import type { PlayedSound, Speed } from './player';
@@ -19,10 +19,11 @@ export class PlayedVoice implements PlayedSound {
   private part: PlayedPart | undefined;
   private voice: Voice | undefined;
 
-  /** `voices` are of each take that has one; `onProblem` is told once when one cannot be played. */
+  /** `voices` are of each take that has one, and what was noted in it says where in it something was heard; `onProblem` is told once when one cannot be played. */
   constructor(
     readonly played: readonly PlayedPart[],
     private readonly voices: ReadonlyMap<string, Voice>,
+    private readonly noted: ReadonlyMap<string, NotedTake>,
     private readonly onProblem: () => void,
   ) {}
 
@@ -34,7 +35,8 @@ export class PlayedVoice implements PlayedSound {
     const heard = voice ? this.voices.get(voice.take.id) : undefined;
     this.voice = heard;
     if (!part || !voice || !heard) return;
-    heard.currentTime = (voice.from + time - part.start) / 1000;
+    const at = voice.from + time - part.start;
+    heard.currentTime = (this.noted.get(voice.take.id)?.sound.toSound(at) ?? at) / 1000;
     this.tune(heard, speed);
     heard.play().catch((error: DOMException) => {
       // Stopped again before it began.
@@ -56,8 +58,9 @@ export class PlayedVoice implements PlayedSound {
     this.tune(voice, speed);
     // While it is fetched or found what is seen waits for it.
     if (voice.seeking || voice.paused) return time;
-    const at = part.start + voice.currentTime * 1000 - part.voice.from;
-    return Math.min(at, part.start + part.length);
+    const place = voice.currentTime * 1000;
+    const taken = this.noted.get(part.voice.take.id)?.sound.toTake(place) ?? place;
+    return Math.min(part.start + taken - part.voice.from, part.start + part.length);
   }
 
   private tune(voice: Voice, speed: Speed): void {
