@@ -126,10 +126,13 @@ try {
     notesShare: { value: notes / (voice + notes), limit: 0.1 },
   });
   const film = await filmTimes(page);
+  const plainBytes = film.bytes / film.length;
   report('record: video, 720p', {
     seconds: { value: film.length },
     pictures: { value: film.pictures },
     tenMinutesMb: { value: (film.bytes * 600) / film.length / MB },
+    // A video of the same, beside what is kept of an explanation.
+    timesLarger: { value: plainBytes / ((voice + notes) / (length / 1000)) },
     madeInShareOfItsLength: { value: film.made / film.length, limit: 0.5 },
     ratio: { value: film.made / film.bare, limit: 1.5 },
   });

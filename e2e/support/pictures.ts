@@ -12,7 +12,16 @@ export async function pageOnScreen(page: Page, width: number, height: number, fr
   const { x, y, scale } = await stageState(page);
   const host = (await page.getByTestId('stage').boundingBox())!;
   const cut = new PNG({ width: Math.floor(width * scale), height: Math.floor(height * scale) });
-  PNG.bitblt(whole, cut, Math.round(x - host.x), Math.round(y + from * scale - host.y), cut.width, cut.height, 0, 0);
+  PNG.bitblt(
+    whole,
+    cut,
+    Math.round(x - host.x),
+    Math.round(y + from * scale - host.y),
+    cut.width,
+    cut.height,
+    0,
+    0,
+  );
   return cut;
 }
 

@@ -42,8 +42,8 @@ export class LiveSource implements PictureSource {
 
   /** What is heard with it. */
   get sounds(): MediaStreamTrack[] {
-    const { glass, room } = this.desk;
-    const shown = room.sharing.presenter.get()?.source.sound;
+    const { glass, room, screen } = this.desk;
+    const shown = room.sharing.presenter.get()?.source.sound ?? screen.sound;
     return [shown, glass.get()?.recordingSound()].filter((track) => track !== undefined);
   }
 

@@ -187,10 +187,9 @@ export class Recorder {
     this.phase.set({ is: 'over' });
   }
 
-  private async begin(): Promise<RunningTake> {
+  private begin(): Promise<RunningTake> {
     const { desk, wish, begun } = this;
-    let begins: RunningTake | undefined;
-    begins = await RunningTake.begin({
+    return RunningTake.begin({
       desk,
       wish,
       explanation: this.id,
@@ -200,9 +199,8 @@ export class Recorder {
         if (what === 'sound') this.pauseFor(t('explain.soundCannotBeRecorded'));
         else desk.room.tellProblem(t('explain.pictureNotRecorded'));
       },
-      onBetterAnew: () => void (begins && this.beginAnew(begins)),
+      onBetterAnew: (take) => void this.beginAnew(take),
     });
-    return begins;
   }
 
   /** Goes on in another take, where sound and drawing are in step again; what is recorded in one place stays in one. */

@@ -37,7 +37,7 @@ interface TakeOptions {
   /** Told where sound or a moving picture cannot be recorded. */
   onFailed(what: 'sound' | 'picture'): void;
   /** Told where it goes on better in another take. */
-  onBetterAnew(): void;
+  onBetterAnew(take: RunningTake): void;
 }
 
 /** A page's shape is given back to it when it is drawn, so this is the same for all. Bits per second are from trials. */
@@ -158,7 +158,7 @@ export class RunningTake {
     this.heardAt += stood;
     // Sound comes also where timers are held back.
     this.options.onNews();
-    if (stood > STOOD_MS) this.options.onBetterAnew();
+    if (stood > STOOD_MS) this.options.onBetterAnew(this);
   }
 
   private soundsNow(): MediaStreamTrack[] {
@@ -169,7 +169,7 @@ export class RunningTake {
   /** Lets be heard what there is by now; where nothing was to be heard so far, that begins a take. */
   private followSounds(): void {
     if (this.mixer) this.mixer.hear(this.soundsNow());
-    else if (!this.sound && this.options.wish.live?.sounds.length) this.options.onBetterAnew();
+    else if (!this.sound && this.options.wish.live?.sounds.length) this.options.onBetterAnew(this);
   }
 
   private push(track: Track, bytes: Uint8Array<ArrayBuffer>): void {

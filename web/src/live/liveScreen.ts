@@ -23,6 +23,8 @@ export class LiveScreen {
    * and the seconds of sound that were played.
    */
   readonly received = { bytes: 0, delays: [] as number[], sound: 0 };
+  /** What is heard of somebody else's screen, as a track that can be recorded. */
+  sound: MediaStreamTrack | undefined;
   /** Counts changes of the picture. */
   readonly frames = new Store(0);
 

@@ -43,7 +43,7 @@ export class ScreenViewer {
     this.started = false;
     this.closeDecoder();
     this.sound?.close();
-    this.sound = undefined;
+    this.sound = this.screen.sound = undefined;
   }
 
   close(): void {
@@ -58,6 +58,7 @@ export class ScreenViewer {
   private hear(head: SoundPart, bytes: ArrayBuffer): void {
     if (head.sitting !== this.sitting) return;
     this.sound ??= new SoundPlayer();
+    this.screen.sound = this.sound.track;
     this.sound.take(head, bytes);
     this.screen.received.sound = this.sound.played;
   }

@@ -9,8 +9,14 @@ export class SoundPlayer {
   /** Seconds that have been given to the loudspeaker. */
   played = 0;
   private readonly audio = new AudioContext();
+  private readonly out = this.audio.createMediaStreamDestination();
   private decoder: AudioDecoder | undefined;
   private next = 0;
+
+  /** What is played, as a track that can be recorded. */
+  get track(): MediaStreamTrack {
+    return this.out.stream.getAudioTracks()[0]!;
+  }
 
   take({ at, rate, channels }: SoundPart, bytes: ArrayBuffer): void {
     if (!canDecodeSound()) return;
@@ -44,6 +50,7 @@ export class SoundPlayer {
     if (this.next < now) this.next = now + AHEAD;
     const source = new AudioBufferSourceNode(this.audio, { buffer: piece });
     source.connect(this.audio.destination);
+    source.connect(this.out);
     source.start(this.next);
     this.next += piece.duration;
     this.played += piece.duration;
