@@ -44,9 +44,9 @@ describe('where in its sound a take is heard', () => {
     expect(clock.toTake(25_000)).toBe(25_550);
     expect(clock.toSound(25_550)).toBe(25_000);
     expect(clock.stretches(0, 30_000)).toEqual([
-      { from: 0, to: 9000, at: 0 },
-      { from: 9400, to: 19_000, at: 9000 },
-      { from: 19_150, to: 30_000, at: 18_600 },
+      { from: 0, to: 9300, at: 0 },
+      { from: 9700, to: 19_425, at: 9300 },
+      { from: 19_575, to: 30_000, at: 19_025 },
     ]);
   });
 

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { writeFileSync } from 'node:fs';
 import { PNG } from 'pngjs';
+import { findings } from '../support/axe';
 import type { Film } from '../support/films';
 import { probedFilm } from '../support/films';
 import { bringIn, expect, joinAs, startClass, surfaceShown, test } from '../support/fixtures';
@@ -137,6 +138,7 @@ test('what a camera shows is recorded as a video page, and so are pictures that 
   await teacher.getByRole('menuitem', { name: 'A camera to practise with' }).click();
   const bar = teacher.getByRole('group', { name: 'Shown screen' });
   await bar.getByRole('button', { name: 'Record a video' }).click();
+  await teacher.getByRole('menuitem', { name: 'Without sound' }).click();
   await expect(bar.getByRole('timer')).toHaveText('0:02 of 10 minutes');
   await bar.getByRole('button', { name: 'Stop the video' }).click();
   const show = teacher.getByRole('button', { name: 'Show it' });
@@ -165,6 +167,44 @@ test('what a camera shows is recorded as a video page, and so are pictures that 
   }
   // It is the class's page too.
   await expect(wren.locator('video')).toBeAttached();
+});
+
+test('a video of a camera with what is said survives its window', async ({ teacher }) => {
+  await startClass(teacher);
+  await teacher.getByRole('button', { name: 'Show', exact: true }).click();
+  await teacher.getByRole('menuitem', { name: 'A camera to practise with' }).click();
+  const bar = teacher.getByRole('group', { name: 'Shown screen' });
+  await bar.getByRole('button', { name: 'Record a video' }).click();
+  await teacher.getByRole('menuitem', { name: 'With what the microphone hears' }).click();
+  await expect(bar.getByRole('timer')).toHaveText('0:04 of 10 minutes');
+  const address = teacher.url();
+  await teacher.goto('about:blank');
+  await teacher.goto(address);
+  const left = teacher.getByRole('region', { name: 'A video was broken off' });
+  await expect(left).toContainText(/was broken off after 0:0[34]/);
+  expect(await findings(teacher)).toEqual([]);
+  const [download] = await Promise.all([
+    teacher.waitForEvent('download'),
+    left.getByRole('button', { name: 'Save the file' }).click(),
+  ]);
+  await expect(left).toBeHidden();
+  const film = probedFilm(await download.path());
+  expect(film.streams).toEqual({ video: 'vp9', audio: 'opus' });
+  expect(film.duration).toBeGreaterThan(2.5);
+  expect(film.duration).toBeLessThan(8);
+  await teacher.reload();
+  await surfaceShown(teacher);
+  await expect(left).toBeHidden();
+
+  // And one that is stopped by hand is on its page, with its sound.
+  await teacher.getByRole('button', { name: 'Show', exact: true }).click();
+  await teacher.getByRole('menuitem', { name: 'A camera to practise with' }).click();
+  await bar.getByRole('button', { name: 'Record a video' }).click();
+  await teacher.getByRole('menuitem', { name: 'With what the microphone hears' }).click();
+  await expect(bar.getByRole('timer')).toHaveText('0:02 of 10 minutes');
+  await bar.getByRole('button', { name: 'Stop the video' }).click();
+  await teacher.getByRole('button', { name: 'Show it' }).click();
+  expect((await videoOn(teacher)).streams).toEqual({ video: 'vp9', audio: 'opus' });
 });
 
 test('a picture as phones take it, HEIC, is put on the page in its own colours', async ({ teacher }) => {

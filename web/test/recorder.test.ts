@@ -7,7 +7,7 @@ import { readNoted } from '@doodla/core/explain';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { LiveSource } from '../src/explain/liveSource';
 import type { MendPlace } from '../src/explain/mended';
-import type { Microphone } from '../src/explain/microphone';
+import type { Microphone } from '../src/media/microphone';
 import type { KeptExplanation, KeptPiece, KeptTake } from '../src/explain/recordedStore';
 import type { RecordedDesk } from '../src/explain/recorder';
 import type { RecordingWish } from '../src/explain/recorder';

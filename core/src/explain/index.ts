@@ -6,6 +6,7 @@ export * from './filmChapters.js';
 export * from './filmClock.js';
 export * from './mending.js';
 export * from './noted.js';
+export * from './opusPacket.js';
 export * from './packed.js';
 export * from './playedParts.js';
 export * from './playedVideos.js';

@@ -39,7 +39,7 @@ export type Noted =
   | { t: number; do: 'uncovered'; marks: readonly string[] }
   | { t: number; do: 'playing'; playing: Playing | null }
   | { t: number; do: 'live'; live: NotedLive | null }
-  /** The last packet of sound that had come by then begins so many milliseconds after the sound does. */
+  /** So many milliseconds of sound had come by then. */
   | { t: number; do: 'sound'; at: number }
   /** From then on so many milliseconds of sound are missing. */
   | { t: number; do: 'lost'; ms: number };

@@ -89,7 +89,9 @@ function stepsBy(noted: readonly Extract<Noted, { do: 'sound' }>[]): Step[] {
   const steps: Step[] = [];
   for (let i = 1; i < late.length - UNSURE; i++) {
     const lost = late[i]! - late[0]!;
-    if (lost - (steps.at(-1)?.lost ?? 0) >= LEAST_LOST) steps.push({ place: noted[i - 1]!.at, lost });
+    // Somewhere between two pieces.
+    const place = (noted[i - 1]!.at + noted[i]!.at) / 2;
+    if (lost - (steps.at(-1)?.lost ?? 0) >= LEAST_LOST) steps.push({ place, lost });
   }
   return steps;
 }

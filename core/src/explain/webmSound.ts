@@ -1,17 +1,17 @@
+import { opusLength } from './opusPacket.js';
+
 /** Elements of Matroska (RFC 9559 §5.1), by their ids. */
 const SEGMENT = 0x18538067;
-const INFO = 0x1549a966;
-const TIMESTAMP_SCALE = 0x2ad7b1;
 const CLUSTER = 0x1f43b675;
-const TIMESTAMP = 0xe7;
 const SIMPLE_BLOCK = 0xa3;
 const BLOCK_GROUP = 0xa0;
 const BLOCK = 0xa1;
 
-const OPENED: ReadonlySet<number> = new Set([SEGMENT, INFO, CLUSTER, BLOCK_GROUP]);
-/** A block begins with the number of its track and its time within its cluster, 16 bits with a sign. */
+const OPENED: ReadonlySet<number> = new Set([SEGMENT, CLUSTER, BLOCK_GROUP]);
+/** A block begins with the number of its track, its time within its cluster (16 bits) and its flags (RFC 9559 §10.1). */
 const BLOCK_HEAD = 4;
-const NS_PER_MS = 1e6;
+/** What of a packet says how long it is. */
+const PACKET_HEAD = 2;
 
 interface Element {
   readonly id: number;
@@ -21,19 +21,20 @@ interface Element {
   readonly content: number;
 }
 
-/** Reads how much sound there is in a WebM file (RFC 9559) while it is recorded, from pieces cut anywhere. */
+/**
+ * Reads how much sound of Opus there is in a WebM file (RFC 9559) while it is recorded, from pieces cut anywhere. Not by its
+ * times: where sound was lost some browsers leave a gap in them, others do not.
+ */
 export class WebmSound {
   private rest = new Uint8Array(0);
   /** Bytes of a content that are passed over. */
   private skipped = 0;
-  private scale = NS_PER_MS;
-  private cluster = 0;
-  private last: number | undefined;
+  private sum = 0;
   private isOther = false;
 
-  /** When the last packet begins that has come, milliseconds of the sound; undefined where none has, or it is no WebM. */
-  get at(): number | undefined {
-    return this.isOther ? undefined : this.last;
+  /** How much has come, milliseconds; undefined where nothing has, or it is no WebM. */
+  get length(): number | undefined {
+    return this.isOther || this.sum === 0 ? undefined : this.sum;
   }
 
   add(piece: Uint8Array): void {
@@ -60,14 +61,10 @@ export class WebmSound {
   /** Takes what an element says; false where not enough of it is there. */
   private read(bytes: Uint8Array, { id, size, content }: Element): boolean {
     if (OPENED.has(id)) return true;
-    const wanted = id === TIMESTAMP || id === TIMESTAMP_SCALE ? size : isBlock(id) ? BLOCK_HEAD : 0;
-    if (bytes.length - content < wanted) return false;
-    const value = () => numberAt(bytes, content, size);
-    if (id === TIMESTAMP_SCALE) this.scale = value();
-    if (id === TIMESTAMP) this.cluster = value();
     if (isBlock(id)) {
-      const within = new DataView(bytes.buffer, bytes.byteOffset + content + 1).getInt16(0);
-      this.last = ((this.cluster + within) * this.scale) / NS_PER_MS;
+      const head = Math.min(size, BLOCK_HEAD + PACKET_HEAD);
+      if (bytes.length - content < head) return false;
+      this.sum += opusLength(bytes.subarray(content + BLOCK_HEAD, content + head));
     }
     this.skipped = size;
     return true;

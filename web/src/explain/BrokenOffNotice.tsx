@@ -1,14 +1,17 @@
-import { useStore } from '../store/useStore';
 import { playTime } from '../replay/playTime';
 import type { PageDesk } from '../room/pageDesk';
 import { Button } from '../ui/Button';
 import { t } from '../words';
-import type { Studio } from './studio';
+import type { BrokenOff, Studio } from './studio';
+
+interface BrokenOffNoticeProps {
+  studio: Studio;
+  broken: BrokenOff;
+  desk: PageDesk;
+}
 
 /** Offers to go on with a recording that was broken off. */
-export function BrokenOffNotice({ studio, desk }: { studio: Studio; desk: PageDesk }) {
-  const broken = useStore(studio.brokenOff);
-  if (!broken) return null;
+export function BrokenOffNotice({ studio, broken, desk }: BrokenOffNoticeProps) {
   const tell = (error: Error) => desk.tellProblem(error.message);
   const { name } = broken.explanation;
   return (

@@ -1,7 +1,7 @@
 import { MicOff } from 'lucide-react';
 import { useStore } from '../store/useStore';
 import { t } from '../words';
-import type { Hearing, Microphone } from './microphone';
+import type { Hearing, Microphone } from '../media/microphone';
 
 const WARNINGS: Readonly<Record<Exclude<Hearing, 'fine'>, string>> = {
   silent: t('explain.nothingComesIn'),

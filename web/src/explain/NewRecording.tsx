@@ -9,7 +9,7 @@ import { t } from '../words';
 import { dateAndTime } from '../words/dates';
 import { FaceView } from './FaceView';
 import { LevelBar } from './LevelBar';
-import { Microphone } from './microphone';
+import { Microphone } from '../media/microphone';
 import { roomText, useRoomLeft } from './roomLeft';
 import type { Studio } from './studio';
 import { useFaceCamera } from './useFaceCamera';

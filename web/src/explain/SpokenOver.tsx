@@ -5,7 +5,7 @@ import { Button } from '../ui/Button';
 import { t } from '../words';
 import { LevelBar } from './LevelBar';
 import type { MendPlace } from './mended';
-import { Microphone } from './microphone';
+import { Microphone } from '../media/microphone';
 import type { Recorder } from './recorder';
 import type { Studio } from './studio';
 import type { Material } from './useMaterial';

@@ -4,7 +4,7 @@ import { bringBack } from '../replay/bringBack';
 import type { PageDesk } from '../room/pageDesk';
 import type { MendPlace } from './mended';
 import { FaceCamera } from './faceCamera';
-import { Microphone } from './microphone';
+import { Microphone } from '../media/microphone';
 import type { Studio } from './studio';
 import type { Material } from './useMaterial';
 import type { PlayedVoice } from '../replay/voice';

@@ -6,7 +6,7 @@ import { nanoid } from 'nanoid';
 import type { VideoForm, VideoWriter } from '../media/videoWriter';
 import type { FaceCamera } from './faceCamera';
 import type { LiveSource } from './liveSource';
-import type { Microphone } from './microphone';
+import type { Microphone } from '../media/microphone';
 import { Mixer } from './mixer';
 import type { NotedChoice, NotedDesk } from './noter';
 import { Noter } from './noter';
@@ -14,8 +14,8 @@ import { piecesOf } from './piecesOf';
 import { PictureTrack } from './pictureTrack';
 import type { KeptPiece, KeptTake } from './recordedStore';
 import { KEPT_IN_ONE } from './sender';
-import type { SoundRecorder } from './soundRecorder';
-import { recordSound } from './soundRecorder';
+import type { SoundRecorder } from '../media/soundRecorder';
+import { recordSound } from '../media/soundRecorder';
 
 /** What is recorded. */
 export interface RecordingWish extends NotedChoice {
@@ -58,9 +58,9 @@ export class RunningTake {
   private readonly counts: Record<Track, number> = { notes: 0, voice: 0, video: 0, face: 0 };
   private readonly mixer: Mixer | undefined;
   private sound: SoundRecorder | undefined;
-  private readonly length = new WebmSound();
-  /** How much sound had come when, to be noted. */
-  private come: Noted[] = [];
+  /** How much sound has come, and what of that is to be noted. */
+  private readonly come = new WebmSound();
+  private readonly noted: Noted[] = [];
   private heardAt = performance.now();
   private noter: Noter | undefined;
   private pictures: ReadonlyMap<VideoTrack, PictureTrack> = new Map();
@@ -99,7 +99,7 @@ export class RunningTake {
   /** Puts to what is waiting all that has come by now. */
   gather(): void {
     this.followSounds();
-    const noted = [...(this.noter?.take() ?? []), ...this.come.splice(0)];
+    const noted = [...(this.noter?.take() ?? []), ...this.noted.splice(0)];
     if (noted.length > 0) this.push('notes', new TextEncoder().encode(writeNoted(noted)));
     for (const [track, pictures] of this.pictures) {
       // Where a browser holds back timers of a tab that is not in front.
@@ -150,10 +150,10 @@ export class RunningTake {
 
   private hear(bytes: Uint8Array<ArrayBuffer>): void {
     this.push('voice', bytes);
-    this.length.add(bytes);
-    const { at } = this.length;
-    if (at !== undefined && this.since > 0)
-      this.come.push({ t: Math.round(this.time), do: 'sound', at: Math.round(at) });
+    this.come.add(bytes);
+    const { length } = this.come;
+    if (length !== undefined && this.since > 0)
+      this.noted.push({ t: Math.round(this.time), do: 'sound', at: Math.round(length) });
     const stood = performance.now() - this.heardAt;
     this.heardAt += stood;
     // Sound comes also where timers are held back.

@@ -11,7 +11,7 @@ import type { MendPlace } from './mended';
 import { mended } from './mended';
 import { FaceCamera } from './faceCamera';
 import { LiveSource } from './liveSource';
-import { Microphone } from './microphone';
+import { Microphone } from '../media/microphone';
 import type { NotedChoice } from './noter';
 import type { Begun, RecordingWish } from './recorder';
 import { Recorder } from './recorder';

@@ -155,9 +155,9 @@ async function fetchFiles(
     onProgress(i / wanted.length);
     const file = await fetchTrack(log, explanation, one, caller);
     if (file.size < LEAST_BYTES) empty[one.track].add(one.take);
-    const { seekable } = await import('../media/seekable');
+    const { evenSound, seekable } = await import('../media/seekable');
     // What cannot be read is not played; it is told where it would be missed.
-    const playable = await seekable(file).catch(() => undefined);
+    const playable = await (one.track === 'voice' ? evenSound : seekable)(file).catch(() => undefined);
     if (playable) files[one.track].set(one.take, playable);
   }
   return { files, empty };

@@ -1,8 +1,11 @@
+import { opusLength } from '@doodla/core/explain';
 import {
   ALL_FORMATS,
   BlobSource,
   BufferTarget,
   Conversion,
+  EncodedAudioPacketSource,
+  EncodedPacketSink,
   Input,
   Mp4OutputFormat,
   Output,
@@ -20,6 +23,31 @@ const LEFT_OVER = 0.06;
  */
 export function seekable(recorded: Blob): Promise<Blob> {
   return converted(recorded);
+}
+
+/**
+ * Sound as a browser recorded it, made into a file in which any place is found at once, and in which each packet follows the one
+ * before: players and decoders make different things of gaps. What is cut off at its end is used as far as it goes. Throws where
+ * it is no sound.
+ */
+export async function evenSound(recorded: Blob): Promise<Blob> {
+  const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(recorded) });
+  const track = await input.getPrimaryAudioTrack();
+  if (track?.codec !== 'opus') return seekable(recorded);
+  const target = new BufferTarget();
+  const output = new Output({ format: new WebMOutputFormat(), target });
+  const voice = new EncodedAudioPacketSource('opus');
+  output.addAudioTrack(voice);
+  await output.start();
+  const decoderConfig = (await track.getDecoderConfig())!;
+  let at = 0;
+  for await (const packet of new EncodedPacketSink(track).packets()) {
+    const duration = opusLength(packet.data) / 1000;
+    await voice.add(packet.clone({ timestamp: at, duration }), { decoderConfig });
+    at += duration;
+  }
+  await output.finalize();
+  return new Blob([target.buffer!], { type: 'audio/webm;codecs=opus' });
 }
 
 /** A stretch of sound or video, seconds from its beginning, as a file of its own. Throws where the browser cannot make one. */

@@ -18,6 +18,9 @@ export interface VideoForm {
   readonly bits: number;
 }
 
+/** What is tried in turn: the first plays anywhere. */
+const CODECS = ['avc', 'vp9', 'vp8'] as const;
+type Codec = (typeof CODECS)[number];
 /** Seconds between pictures from which a player can begin, unless it is said otherwise. */
 const KEY_SECONDS = 4;
 
@@ -30,7 +33,7 @@ export class VideoWriter {
 
   private constructor(
     { width, height, bits }: VideoForm,
-    codec: 'avc' | 'vp9' | 'vp8',
+    codec: Codec,
     /** How its file's name ends. */
     readonly ending: 'mp4' | 'webm',
     onBytes: (bytes: Uint8Array<ArrayBuffer>) => void,
@@ -48,17 +51,17 @@ export class VideoWriter {
     this.output.addVideoTrack(this.frames);
   }
 
-  /** Begins one of the kind that plays anywhere, else of another. Throws an error with a sentence where there is none. */
+  /** Begins one of the first kind that the browser makes. Throws an error with a sentence where there is none. */
   static async begin(
     form: VideoForm,
     onBytes: (bytes: Uint8Array<ArrayBuffer>) => void,
+    codecs: readonly Codec[] = CODECS,
   ): Promise<VideoWriter> {
     const { width, height } = form;
-    const codecs = ['avc' as const, 'vp9' as const, 'vp8' as const];
-    const codec = canEncodeVideo() ? await getFirstEncodableVideoCodec(codecs, { width, height }) : null;
+    const codec = canEncodeVideo() ? await getFirstEncodableVideoCodec([...codecs], { width, height }) : null;
     if (!codec) throw new Error(t('explain.noEncoder'));
     const ending = codec === 'avc' ? 'mp4' : 'webm';
-    const writer = new VideoWriter(form, codec as (typeof codecs)[number], ending, onBytes);
+    const writer = new VideoWriter(form, codec as Codec, ending, onBytes);
     await writer.output.start();
     return writer;
   }

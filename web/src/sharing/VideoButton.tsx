@@ -1,27 +1,44 @@
 import { Disc, Square } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { Microphone } from '../media/microphone';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { IconButton } from '../ui/IconButton';
+import { MENU_ITEM, MenuContent } from '../ui/MenuContent';
 import { t } from '../words';
 import { CameraVideo } from './cameraVideo';
 
-/** Records the picture of a camera; what was recorded becomes a page. */
+/** Records the picture of a camera, with or without what is said; what was recorded becomes a page. */
 export function VideoButton({ desk }: { desk: PageDesk }) {
   const [running, setRunning] = useState<CameraVideo>();
   // Also where the camera is not shown any more.
   useEffect(() => () => void running?.stop(), [running]);
   if (running) return <Running video={running} />;
-  const begin = () =>
-    CameraVideo.begin(desk, () => setRunning(undefined)).then(setRunning, (error: Error) =>
-      desk.tellProblem(error.message),
-    );
+  const begin = async (isHeard: boolean) => {
+    let microphone: Microphone | undefined;
+    try {
+      microphone = isHeard ? await Microphone.open() : undefined;
+      setRunning(await CameraVideo.begin(desk, microphone, () => setRunning(undefined)));
+    } catch (error) {
+      microphone?.close();
+      desk.tellProblem((error as Error).message);
+    }
+  };
   return (
-    <IconButton
-      label={t('sharing.recordTheCamera')}
-      icon={<Disc aria-hidden size={20} />}
-      onClick={() => void begin()}
-    />
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <IconButton label={t('sharing.recordTheCamera')} icon={<Disc aria-hidden size={20} />} />
+      </DropdownMenu.Trigger>
+      <MenuContent>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void begin(true)}>
+          {t('sharing.videoWithSound')}
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={() => void begin(false)}>
+          {t('sharing.videoWithoutSound')}
+        </DropdownMenu.Item>
+      </MenuContent>
+    </DropdownMenu.Root>
   );
 }
 

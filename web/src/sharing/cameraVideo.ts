@@ -1,11 +1,18 @@
 import { Store } from '@doodla/core/client';
+import { nanoid } from 'nanoid';
+import { fileName } from '../handout/fileName';
+import type { Microphone } from '../media/microphone';
 import { VideoMaker } from '../media/videoMaker';
+import { logOf } from '../room/logOf';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
 import { timeOfDay } from '../words/dates';
 import { videoOntoPage } from './videoOntoPage';
+import { VideoKeeper } from './videoStore';
 
 const PICTURE_MS = 100;
+/** What was recorded is kept so often, seconds, and can be read up to there. */
+const KEPT_EVERY = 1;
 /** A longer one would not be taken by the server, seconds. */
 const LONGEST = 600;
 
@@ -15,23 +22,42 @@ export class CameraVideo {
   readonly seconds = new Store(0);
   readonly longest = LONGEST;
   private readonly timer = setInterval(() => void this.take(), PICTURE_MS);
-  private readonly after: string | undefined;
-  private last = performance.now();
+  private keptAt = -Infinity;
   private taking: Promise<void> | undefined;
   private isOver = false;
 
-  /** `onOver` is told once nothing more is recorded. */
-  constructor(
+  private constructor(
     private readonly desk: PageDesk,
     private readonly maker: VideoMaker,
+    private readonly microphone: Microphone | undefined,
+    private readonly place: { name: string; after: string | undefined },
+    private readonly keeper: VideoKeeper,
+    /** Told once nothing more is recorded. */
     private readonly onOver: () => void,
-  ) {
-    this.after = desk.pageId.get();
-  }
+  ) {}
 
-  /** Throws an error with a sentence where the browser makes no videos. */
-  static async begin(desk: PageDesk, onOver: () => void): Promise<CameraVideo> {
-    return new CameraVideo(desk, await VideoMaker.begin(desk.screen.canvas), onOver);
+  /** Begins one, with what a microphone hears if there is one. Throws an error with a sentence where the browser makes no videos. */
+  static async begin(
+    desk: PageDesk,
+    microphone: Microphone | undefined,
+    onOver: () => void,
+  ): Promise<CameraVideo> {
+    const place = {
+      name: t('sharing.videoOf', { time: timeOfDay(Date.now()) }),
+      after: desk.pageId.get(),
+    };
+    const id = nanoid();
+    const early: Parameters<VideoKeeper['add']>[] = [];
+    let keeper: VideoKeeper | undefined;
+    const maker = await VideoMaker.begin(desk.screen.canvas, {
+      sound: microphone?.stream,
+      onBytes: (part, bytes) => (keeper ? keeper.add(part, bytes) : early.push([part, bytes])),
+      onSoundFailed: () => desk.tellProblem(t('sharing.videoGoesOnSilent')),
+    });
+    const { width, height, types } = maker;
+    keeper = new VideoKeeper({ id, log: logOf(desk.room).id, ...place, width, height, types });
+    for (const one of early) keeper.add(...one);
+    return new CameraVideo(desk, maker, microphone, place, keeper, onOver);
   }
 
   /** Ends it, and puts it on a page. */
@@ -40,32 +66,42 @@ export class CameraVideo {
     this.isOver = true;
     clearInterval(this.timer);
     this.onOver();
+    const { desk, maker, place, keeper } = this;
+    let isElsewhere = maker.length === 0;
     try {
       // What failed was told; what was made before it is kept.
       await this.taking?.catch(() => undefined);
-      const name = t('sharing.videoOf', { time: timeOfDay(Date.now()) });
-      await videoOntoPage(this.desk, this.maker, { name, after: this.after });
+      if (maker.length > 0) {
+        const { width, height } = maker;
+        const file = await maker.finish(fileName(place.name));
+        isElsewhere = await videoOntoPage(desk, file, { after: place.after, width, height });
+      }
     } catch (error) {
-      this.desk.tellProblem((error as Error).message);
+      desk.tellProblem((error as Error).message);
+    } finally {
+      this.microphone?.close();
+      await keeper.end(isElsewhere);
     }
   }
 
-  /** One picture at a time; one that takes long stands for as long as it took. */
+  /** One picture at a time. */
   private async take(): Promise<void> {
-    const { canvas } = this.desk.screen;
+    const { desk, maker, keeper } = this;
+    const { canvas } = desk.screen;
     if (this.taking || this.isOver || canvas.width === 0) return;
-    const now = performance.now();
-    this.taking = this.maker.add(canvas, (now - this.last) / 1000);
-    this.last = now;
+    const isKept = maker.time - this.keptAt >= KEPT_EVERY;
+    if (isKept) this.keptAt = maker.time;
+    this.taking = maker.addNow(canvas, PICTURE_MS / 1000, isKept);
     try {
       await this.taking;
     } catch (error) {
-      this.desk.tellProblem((error as Error).message);
+      desk.tellProblem((error as Error).message);
       void this.stop();
     } finally {
       this.taking = undefined;
     }
-    this.seconds.set(Math.floor(this.maker.length));
-    if (this.maker.length >= LONGEST) void this.stop();
+    if (isKept) keeper.keep(maker.length);
+    this.seconds.set(Math.floor(maker.length));
+    if (maker.length >= LONGEST) void this.stop();
   }
 }

@@ -1,4 +1,5 @@
 import { format } from 'date-fns';
+import { fileName } from '../handout/fileName';
 import { cutPicture, grabPicture } from '../handout/grabPicture';
 import { VideoMaker } from '../media/videoMaker';
 import type { PageDesk } from '../room/pageDesk';
@@ -110,7 +111,10 @@ class IntoVideo implements PictureKeeper {
   }
 
   async end(): Promise<void> {
-    const name = t('sharing.lapseOf', { time: timeOfDay(Date.now()) });
-    if (this.maker) await videoOntoPage(this.desk, this.maker, { name, after: this.after });
+    const { maker, desk, after } = this;
+    if (!maker) return;
+    const { width, height } = maker;
+    const file = await maker.finish(fileName(t('sharing.lapseOf', { time: timeOfDay(Date.now()) })));
+    await videoOntoPage(desk, file, { after, width, height });
   }
 }
