@@ -376,6 +376,7 @@ test('captions are typed, timed by a key while it plays, read by a browser, and 
   await expect(teacher.getByText('This is no file of captions.')).toBeVisible();
   await expect(editor.getByLabel('What is said')).toHaveCount(2);
   await choose('lesson.srt', srt);
+  await expect(editor.getByLabel('What is said')).toHaveCount(1);
   await expect(editor.getByLabel('What is said')).toHaveValue('Loads');
   await slider.fill('1000');
   await expect(dialog.getByTestId('caption')).toHaveText('Loads');

@@ -63,11 +63,20 @@ test('an explanation is taken along as a video, in step, with chapters and stops
   const voice = await track(explanation!, take.id, 'voice');
   const tones = tonesIn(readFileSync(path));
   expect(tones).toHaveLength(3);
-  tonesIn(voice).forEach((tone, i) => expect(Math.abs(tones[i]! - tone)).toBeLessThan(EARLY_MS / 2));
-  const notes = (await track(explanation!, take.id, 'notes')).toString().trim().split('\n');
-  const strokes = notes
-    .map((line) => JSON.parse(line) as { do: string; t: number })
-    .filter((one) => one.do === 'op');
+  const notes = (await track(explanation!, take.id, 'notes'))
+    .toString()
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as { do: string; t: number; at: number });
+  // Later by what a busy machine lost of the sound, if it did: so late its pieces came.
+  const delays = notes.filter((one) => one.do === 'sound').map(({ t, at }) => t - at);
+  expect(delays.length).toBeGreaterThan(take.length / 2000);
+  const lost = Math.max(...delays) - Math.min(...delays);
+  tonesIn(voice).forEach((tone, i) => {
+    expect(tones[i]! - tone).toBeGreaterThan(-EARLY_MS / 2);
+    expect(tones[i]! - tone).toBeLessThan(EARLY_MS / 2 + lost);
+  });
+  const strokes = notes.filter((one) => one.do === 'op');
   const at = strokes[2]!.t + 500;
   await slider.fill(String(Math.round(at)));
   const picture = dialog.getByTestId('replay-page');

@@ -50,7 +50,7 @@ describe('a moving picture that is recorded', () => {
   beforeEach(() => vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'performance'] }));
   afterEach(() => vi.useRealTimers());
 
-  it('is nothing as long as there is nothing to be seen, and then begins as its take did', async () => {
+  it('is nothing as long as there is nothing to be seen, and then begins with its take', async () => {
     const { track, source, added } = aTrack();
     await pass(5000);
     expect([track.type, added]).toEqual([null, []]);
@@ -58,7 +58,7 @@ describe('a moving picture that is recorded', () => {
     await pass(100);
     expect(track.type).toBe('video/mp4');
     expect(added).toEqual([
-      { at: 0, isKey: true, drawn: 'nothing' },
+      { at: 0, isKey: true, drawn: 1 },
       { at: 5.1, isKey: true, drawn: 1 },
     ]);
     await track.stop();
@@ -96,7 +96,7 @@ describe('a moving picture that is recorded', () => {
     await pass(500);
     done();
     await pass(100);
-    expect(added.map(({ drawn }) => drawn)).toEqual(['nothing', 2, 3]);
+    expect(added.map(({ drawn }) => drawn)).toEqual([1, 2, 3]);
     const stopped = track.stop();
     done();
     await stopped;

@@ -73,9 +73,11 @@ export function NewRecording({ studio, room, inClass, onBegun }: NewRecordingPro
         <Tick checked={choice.pointing} onChange={(pointing) => setChoice({ ...choice, pointing })}>
           {t('explain.withPointing')}
         </Tick>
-        <Tick checked={choice.perPage} onChange={(perPage) => setChoice({ ...choice, perPage })}>
-          {t('explain.perPage')}
-        </Tick>
+        {inClass && (
+          <Tick checked={choice.focus} onChange={(focus) => setChoice({ ...choice, focus })}>
+            {t('explain.withFocus')}
+          </Tick>
+        )}
         {studio.live && (
           <Tick checked={choice.moving} onChange={(moving) => setChoice({ ...choice, moving })}>
             {t('explain.withMoving')}
@@ -87,11 +89,9 @@ export function NewRecording({ studio, room, inClass, onBegun }: NewRecordingPro
           </Tick>
         )}
         {camera.face && <FaceView face={camera.face} className="mb-3 w-40" />}
-        {inClass && (
-          <Tick checked={choice.focus} onChange={(focus) => setChoice({ ...choice, focus })}>
-            {t('explain.withFocus')}
-          </Tick>
-        )}
+        <Tick checked={choice.perPage} onChange={(perPage) => setChoice({ ...choice, perPage })}>
+          {t('explain.perPage')}
+        </Tick>
       </div>
       {left !== undefined && <p className="mb-2 text-sm text-ink-soft">{roomText(left)}</p>}
       {inClass && <p className="mb-2 text-sm text-ink-soft">{t('explain.classSees')}</p>}

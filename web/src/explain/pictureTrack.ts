@@ -95,10 +95,14 @@ export class PictureTrack {
     await this.writer.add(now / 1000, LOOK_MS / 1000, isKey);
   }
 
-  /** All videos begin as their takes do, with nothing to be seen, whatever a player makes of one that begins later. */
+  /**
+   * All videos begin as their takes do, whatever a player makes of one that begins later; with what is seen first, since getting
+   * ready takes a while.
+   */
   private async begin(): Promise<Writer> {
     const writer = await this.options.begin(this.form, (bytes) => this.bytes.push(bytes));
     this.type = writer.type;
+    this.source.draw(writer.canvas);
     await writer.add(0, LOOK_MS / 1000, true);
     return writer;
   }

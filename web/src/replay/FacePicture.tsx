@@ -26,7 +26,7 @@ export function FacePicture({ face }: { face: PlayedPictures }) {
           isHidden && 'hidden',
         )}
       />
-      <div className="absolute end-0 bottom-0 rounded-xl bg-board/80">
+      <div className="absolute end-0 bottom-0 rounded-xl bg-board/80 compact:bottom-full">
         <IconButton
           label={t(isHidden ? 'explain.showPicture' : 'explain.hidePicture')}
           icon={isHidden ? <Eye aria-hidden size={18} /> : <EyeOff aria-hidden size={18} />}

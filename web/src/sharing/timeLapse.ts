@@ -59,6 +59,7 @@ export class TimeLapse {
     const { desk, keeper } = this;
     const live = desk.screen.state.get();
     if (this.isOver || live === undefined || desk.pageId.get() !== live.page) return;
+    if (desk.screen.canvas.width === 0) return;
     this.taken += 1;
     try {
       await keeper.keep(await grabPicture(desk, false));

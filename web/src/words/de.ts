@@ -1780,6 +1780,8 @@ export const de: Words = {
     saveLeft: 'Datei speichern',
     leftOntoPage: 'Auf eine Seite setzen',
     leftUnreadable: 'Dieses Video ließ sich nicht lesen. Lade die Seite neu und versuche es noch einmal.',
+    nothingIsShown:
+      'Es ist noch nichts zu sehen, das sich aufnehmen ließe. Warte, bis das Bild da ist, und versuche es noch einmal.',
   },
   shelf: {
     allFolders: 'Alle Ordner',

@@ -1727,6 +1727,8 @@ export const en = {
     saveLeft: 'Save the file',
     leftOntoPage: 'Put it on a page',
     leftUnreadable: 'This video could not be read. Load the page again and try once more.',
+    nothingIsShown:
+      'Nothing has been shown yet that could be recorded. Wait until the picture is there, and try again.',
   },
   shelf: {
     allFolders: 'All folders',
