@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { PNG } from 'pngjs';
 
@@ -77,4 +78,33 @@ interface Shape {
 function cropTo({ width, height }: Shape): string {
   const ratio = width / height;
   return `crop='min(iw,ih*${ratio})':'min(ih,iw/${ratio})':exact=1`;
+}
+
+/** A film of some seconds that has colours one after the other, each as long, as the browser of a page records one. */
+export async function filmHere(page: Page, seconds: number, colours: readonly string[]): Promise<Buffer> {
+  const bytes = await page.evaluate(
+    async ({ length, shown }) => {
+      const canvas = document.createElement('canvas');
+      [canvas.width, canvas.height] = [320, 240];
+      const ctx = canvas.getContext('2d')!;
+      const began = performance.now();
+      const timer = setInterval(() => {
+        const at = Math.floor(((performance.now() - began) / length) * shown.length);
+        ctx.fillStyle = shown[Math.min(at, shown.length - 1)]!;
+        ctx.fillRect(0, 0, 320, 240);
+      }, 40);
+      const recorder = new MediaRecorder(canvas.captureStream(25), { mimeType: 'video/webm;codecs=vp8' });
+      const parts: Blob[] = [];
+      recorder.ondataavailable = ({ data }) => parts.push(data);
+      recorder.start();
+      await new Promise((resolve) => setTimeout(resolve, length));
+      const stopped = new Promise((resolve) => (recorder.onstop = resolve));
+      recorder.stop();
+      await stopped;
+      clearInterval(timer);
+      return [...new Uint8Array(await new Blob(parts).arrayBuffer())];
+    },
+    { length: seconds * 1000, shown: colours },
+  );
+  return Buffer.from(bytes);
 }

@@ -340,7 +340,10 @@ test('captions are typed, timed by a key while it plays, read by a browser, and 
   await expect
     .poll(async () => (await list())[0]!.captions.map(({ text }) => text))
     .toEqual(['The tower is pushed down.', 'The cable pulls.']);
-  await slider.fill('2900');
+  await editor
+    .getByRole('button', { name: /^Go to/ })
+    .last()
+    .click();
   await expect(dialog.getByTestId('caption')).toHaveText('The cable pulls.');
 
   // The browser's own reader of WebVTT (HTML, text tracks) finds the same in the file.

@@ -4,7 +4,7 @@ import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { PNG } from 'pngjs';
 import { findings } from '../support/axe';
-import { pageInFilm, probedFilm } from '../support/films';
+import { filmHere, pageInFilm, probedFilm } from '../support/films';
 import { bringIn, expect, startClass, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
 import { pageOnScreen, similarity } from '../support/pictures';
@@ -210,32 +210,8 @@ test('a shown screen is recorded with what is written on it and heard, and so is
   expect(Object.keys(files).filter((one) => /^(videos|faces)\//.test(one))).toHaveLength(2);
 });
 
-/** A film of a colour that changes after a second, as this browser records one. */
-function film(page: Page): Promise<number[]> {
-  return page.evaluate(async () => {
-    const canvas = document.createElement('canvas');
-    [canvas.width, canvas.height] = [320, 240];
-    const ctx = canvas.getContext('2d')!;
-    const began = performance.now();
-    const timer = setInterval(() => {
-      ctx.fillStyle = performance.now() - began < 1000 ? '#c01010' : '#1010c0';
-      ctx.fillRect(0, 0, 320, 240);
-    }, 40);
-    const recorder = new MediaRecorder(canvas.captureStream(25), { mimeType: 'video/webm;codecs=vp8' });
-    const parts: Blob[] = [];
-    recorder.ondataavailable = ({ data }) => parts.push(data);
-    recorder.start();
-    await new Promise((resolve) => setTimeout(resolve, 4000));
-    const stopped = new Promise((resolve) => (recorder.onstop = resolve));
-    recorder.stop();
-    await stopped;
-    clearInterval(timer);
-    return [...new Uint8Array(await new Blob(parts).arrayBuffer())];
-  });
-}
-
 test('a video on a page is recorded while it is played, and held, and written on', async ({ teacher }) => {
-  const bytes = Buffer.from(await film(teacher));
+  const bytes = await filmHere(teacher, 4, ['#c01010', '#1010c0', '#1010c0', '#1010c0']);
   await teacher.getByRole('button', { name: 'Bring in' }).click();
   await teacher.getByRole('menuitem', { name: 'A sound or video file' }).click();
   await teacher

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { bringIn, expect, joinAs, startClass, test } from '../support/fixtures';
+import { filmHere } from '../support/films';
 import { plainPdf } from '../support/pdfs';
 import { draw, expectMarks, stageState, wave } from '../support/stage';
 
@@ -7,29 +8,8 @@ test.beforeEach(async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
 });
 
-/** A moving picture of two seconds, as this browser records one. */
-function film(page: Page): Promise<number[]> {
-  return page.evaluate(async () => {
-    const canvas = document.createElement('canvas');
-    [canvas.width, canvas.height] = [320, 240];
-    const ctx = canvas.getContext('2d')!;
-    let n = 0;
-    const timer = setInterval(() => {
-      ctx.fillStyle = `hsl(${n++ * 12} 70% 50%)`;
-      ctx.fillRect(0, 0, 320, 240);
-    }, 40);
-    const recorder = new MediaRecorder(canvas.captureStream(25), { mimeType: 'video/webm;codecs=vp8' });
-    const parts: Blob[] = [];
-    recorder.ondataavailable = ({ data }) => parts.push(data);
-    recorder.start();
-    await new Promise((resolve) => setTimeout(resolve, 2000));
-    const stopped = new Promise((resolve) => (recorder.onstop = resolve));
-    recorder.stop();
-    await stopped;
-    clearInterval(timer);
-    return [...new Uint8Array(await new Blob(parts).arrayBuffer())];
-  });
-}
+/** All colours in two seconds. */
+const COLOURS = Array.from({ length: 50 }, (_, i) => `hsl(${i * 12} 70% 50%)`);
 
 const playing = (page: Page) =>
   page.evaluate(() => {
@@ -44,7 +24,7 @@ test('a video is played in step for all, held by writing, and what is written ke
 }) => {
   const code = await startClass(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');
-  const bytes = Buffer.from(await film(teacher));
+  const bytes = await filmHere(teacher, 2, COLOURS);
   await teacher.getByRole('button', { name: 'Bring in' }).click();
   await teacher.getByRole('menuitem', { name: 'A sound or video file' }).click();
   const chooser = teacher.getByLabel('Choose a recording');

@@ -20,11 +20,11 @@ export function LeftVideo({ desk }: { desk: PageDesk }) {
   const { name, after, width, height, length } = left;
   const seconds = Math.floor(length);
   const time = `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
-  const run = async (use: (file: File) => Promise<boolean>) => {
+  const run = async (withFile: (file: File) => Promise<boolean>) => {
     setBusy(true);
     try {
       const { videoFile } = await import('../media/videoFile');
-      if (await use(await videoFile(await videoStore.read(left), fileName(name)))) await drop();
+      if (await withFile(await videoFile(await videoStore.read(left), fileName(name)))) await drop();
     } catch {
       desk.tellProblem(t('sharing.leftUnreadable'));
     }

@@ -1,5 +1,4 @@
 import { Store } from '@doodla/core/client';
-import { nanoid } from 'nanoid';
 import { fileName } from '../handout/fileName';
 import type { Microphone } from '../media/microphone';
 import { VideoMaker } from '../media/videoMaker';
@@ -49,17 +48,12 @@ export class CameraVideo {
       after: desk.pageId.get(),
     };
     await pictureShown(desk.screen);
-    const id = nanoid();
-    const early: Parameters<VideoKeeper['add']>[] = [];
-    let keeper: VideoKeeper | undefined;
+    const keeper = new VideoKeeper();
     const maker = await VideoMaker.begin(desk.screen.canvas, {
       sound: microphone?.stream,
-      onBytes: (part, bytes) => (keeper ? keeper.add(part, bytes) : early.push([part, bytes])),
+      onBytes: (part, bytes) => keeper.add(part, bytes),
       onSoundFailed: () => desk.tellProblem(t('sharing.videoGoesOnSilent')),
     });
-    const { width, height, types } = maker;
-    keeper = new VideoKeeper({ id, log: logOf(desk.room).id, ...place, width, height, types });
-    for (const one of early) keeper.add(...one);
     return new CameraVideo(desk, maker, microphone, place, keeper, onOver);
   }
 
@@ -103,7 +97,9 @@ export class CameraVideo {
     } finally {
       this.taking = undefined;
     }
-    if (isKept) keeper.keep(maker.length);
+    const { length, width, height, types } = maker;
+    const { name, after } = this.place;
+    if (isKept) keeper.keep({ log: logOf(desk.room).id, name, after, width, height, types, length });
     this.seconds.set(Math.floor(maker.length));
     if (maker.length >= LONGEST) void this.stop();
   }

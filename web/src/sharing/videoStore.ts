@@ -1,5 +1,6 @@
 import type { DBSchema, IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
+import { nanoid } from 'nanoid';
 import type { RecordedVideo } from '../media/videoFile';
 import type { VideoPart } from '../media/videoMaker';
 import { PARTS } from '../media/videoMaker';
@@ -100,30 +101,30 @@ export class VideoKeeper {
   private waiting: KeptPart[] = [];
   private tail: Promise<unknown> = Promise.resolve();
 
-  constructor(private readonly video: Omit<KeptVideo, 'keptAt' | 'length'>) {
-    running.add(video.id);
+  constructor(private readonly id = nanoid()) {
+    running.add(id);
   }
 
   /** Takes what has come; it is kept with the next `keep`. */
   add(part: VideoPart, bytes: Uint8Array<ArrayBuffer>): void {
-    this.waiting.push({ video: this.video.id, part, number: this.counts[part]++, bytes });
+    this.waiting.push({ video: this.id, part, number: this.counts[part]++, bytes });
   }
 
-  /** Keeps what has come of a video that is so many seconds long. What cannot be kept is tried again the next time. */
-  keep(length: number): void {
+  /** Keeps what has come, and what it is by now. What cannot be kept is tried again the next time. */
+  keep(video: Omit<KeptVideo, 'id' | 'keptAt'>): void {
     const parts = this.waiting.splice(0);
     this.tail = this.tail
-      .then(() => videoStore.put({ ...this.video, length, keptAt: Date.now() }, parts))
+      .then(() => videoStore.put({ ...video, id: this.id, keptAt: Date.now() }, parts))
       // It is in memory as well, and only lost with the window.
       .catch(() => this.waiting.unshift(...parts));
   }
 
   /** Ends it; it stays until it is elsewhere too. Resolves when it is kept as far as that goes. */
   async end(isElsewhere: boolean): Promise<void> {
-    running.delete(this.video.id);
+    running.delete(this.id);
     await this.tail;
 
     // What could not be forgotten is offered once more.
-    if (isElsewhere) await videoStore.forget(this.video.id).catch(() => undefined);
+    if (isElsewhere) await videoStore.forget(this.id).catch(() => undefined);
   }
 }
