@@ -8,7 +8,7 @@ test.beforeEach(async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
 });
 
-/** All colours in two seconds. */
+/** All colours, one after the other. */
 const COLOURS = Array.from({ length: 50 }, (_, i) => `hsl(${i * 12} 70% 50%)`);
 
 const playing = (page: Page) =>
@@ -24,7 +24,7 @@ test('a video is played in step for all, held by writing, and what is written ke
 }) => {
   const code = await startClass(teacher);
   const wren = await joinAs(browser, server.url, code, 'Wren');
-  const bytes = await filmHere(teacher, 2, COLOURS);
+  const bytes = await filmHere(teacher, 5, COLOURS);
   await teacher.getByRole('button', { name: 'Bring in' }).click();
   await teacher.getByRole('menuitem', { name: 'A sound or video file' }).click();
   const chooser = teacher.getByLabel('Choose a recording');
