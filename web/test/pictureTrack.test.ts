@@ -40,7 +40,12 @@ function aTrack(set: { failsAt?: number; encodes?: () => Promise<void> } = {}) {
       onFailed: (error) => failed.push(error),
     },
   );
-  return { track, source, added, failed, finished: () => finished };
+  /** Something is seen, which whoever records is told of the first time. */
+  const see = (stamp: unknown) => {
+    source.stamp = stamp;
+    track.look();
+  };
+  return { track, source, see, added, failed, finished: () => finished };
 }
 
 const pass = (ms: number) => vi.advanceTimersByTimeAsync(ms);
@@ -51,40 +56,50 @@ describe('a moving picture that is recorded', () => {
   afterEach(() => vi.useRealTimers());
 
   it('is nothing as long as there is nothing to be seen, and then begins with its take', async () => {
-    const { track, source, added } = aTrack();
+    const { track, see, added } = aTrack();
     await pass(5000);
     expect([track.type, added]).toEqual([null, []]);
-    source.stamp = 1;
-    await pass(100);
+    see(1);
+    await pass(0);
     expect(track.type).toBe('video/mp4');
     expect(added).toEqual([
       { at: 0, isKey: true, drawn: 1 },
-      { at: 5.1, isKey: true, drawn: 1 },
+      { at: 5, isKey: true, drawn: 1 },
     ]);
     await track.stop();
   });
 
   it('has each picture at its time, what stands still once a second, and soon a whole one after a change', async () => {
-    const { track, source, added } = aTrack();
+    const { track, source, see, added } = aTrack();
     await pass(2000);
-    source.stamp = 'slide';
+    see('slide');
     await pass(300);
     source.stamp = 'next slide';
     await pass(3900);
-    expect(times(added)).toEqual([0, 2.1, 2.4, 3.4, 4.4, 5.4]);
+    expect(times(added)).toEqual([0, 2, 2.4, 3.4, 4.4, 5.4]);
     // The second slide is complete in the file once another picture comes from which a player can begin.
     expect(added.map(({ isKey }) => isKey)).toEqual([true, true, false, true, false, false]);
     await pass(8000);
     const keys = added.filter(({ isKey }) => isKey).map(({ at }) => at);
     expect(keys.at(-1)).toBe(13.4);
     expect(keys).toHaveLength(4);
+    // Nothing runs while there is nothing to be seen.
+    source.stamp = undefined;
+    await pass(100);
+    const { length } = added;
+    expect(vi.getTimerCount()).toBe(0);
+    see('again');
+    await pass(0);
+    expect(added).toHaveLength(length + 1);
     await track.stop();
   });
 
   it('waits for a slow machine, picture by picture', async () => {
     let done = () => undefined as void;
-    const { track, source, added } = aTrack({ encodes: () => new Promise((resolve) => (done = resolve)) });
-    source.stamp = 1;
+    const { track, source, see, added } = aTrack({
+      encodes: () => new Promise((resolve) => (done = resolve)),
+    });
+    see(1);
     await pass(100);
     source.stamp = 2;
     await pass(2000);
@@ -103,11 +118,13 @@ describe('a moving picture that is recorded', () => {
   });
 
   it('tells once that it cannot be recorded, keeps what there is, and ends it', async () => {
-    const { track, source, added, failed, finished } = aTrack({ failsAt: 2 });
-    for (const stamp of [1, 2, 3, 4]) {
-      source.stamp = stamp;
+    const { track, source, see, added, failed, finished } = aTrack({ failsAt: 2 });
+    see(1);
+    for (const stamp of [2, 3, 4]) {
       await pass(100);
+      source.stamp = stamp;
     }
+    await pass(100);
     expect(failed.map(({ message }) => message)).toEqual(['No more.']);
     expect(added).toHaveLength(2);
     await track.stop();

@@ -1,10 +1,13 @@
 /** What is heard from several places at once, as one stream of one voice that can be recorded. */
 export class Mixer {
-  private readonly context = new AudioContext();
-  private readonly out = new MediaStreamAudioDestinationNode(this.context, { channelCount: 1 });
+  private readonly context: AudioContext;
+  private readonly out: MediaStreamAudioDestinationNode;
   private readonly heard = new Map<MediaStreamTrack, MediaStreamAudioSourceNode>();
 
-  constructor() {
+  /** In a context that is there already, if one is: each one costs time. */
+  constructor(private readonly given?: AudioContext) {
+    this.context = given ?? new AudioContext();
+    this.out = new MediaStreamAudioDestinationNode(this.context, { channelCount: 1 });
     // Recording was begun by a tap, so it may run; where it does not, nothing is heard, which the level shows.
     this.context.resume().catch(() => undefined);
   }
@@ -29,7 +32,8 @@ export class Mixer {
   }
 
   close(): void {
+    this.hear([]);
     // It is closed already.
-    this.context.close().catch(() => undefined);
+    if (!this.given) this.context.close().catch(() => undefined);
   }
 }

@@ -42,7 +42,8 @@ export class PictureTrack {
   private addedAt = 0;
   private keyAt = 0;
   private isChanged = true;
-  private readonly timer = setInterval(() => this.look(), LOOK_MS);
+  /** Runs while there is something to be seen. */
+  private timer: ReturnType<typeof setInterval> | undefined;
 
   constructor(
     private readonly source: PictureSource,
@@ -52,12 +53,19 @@ export class PictureTrack {
     this.look();
   }
 
-  /** Takes a picture, if it looks otherwise than before and the one before is taken. */
+  /**
+   * Takes a picture, if it looks otherwise than before and the one before is taken; goes on by itself as long as there is
+   * something to be seen.
+   */
   look(): void {
-    if (this.looking || this.isOver || this.source.stamp === undefined) return;
+    if (this.isOver) return;
+    if (this.source.stamp === undefined) return this.rest();
+    this.timer ??= setInterval(() => this.look(), LOOK_MS);
+    if (this.looking) return;
     this.looking = this.take()
       .catch((error: Error) => {
         this.isOver = true;
+        this.rest();
         this.options.onFailed(error);
       })
       .finally(() => (this.looking = undefined));
@@ -71,10 +79,15 @@ export class PictureTrack {
   /** Ends it; resolves when the last of it is written. */
   async stop(): Promise<void> {
     this.isOver = true;
-    clearInterval(this.timer);
+    this.rest();
     await this.looking;
     // What was written before it failed is told already, and can be read.
     await this.writer?.finish().catch(() => undefined);
+  }
+
+  private rest(): void {
+    clearInterval(this.timer);
+    this.timer = undefined;
   }
 
   private async take(): Promise<void> {

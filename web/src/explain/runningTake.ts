@@ -72,7 +72,7 @@ export class RunningTake {
     this.kept = { id: nanoid(), explanation, startedAt: 0, length: 0, ...tracks, keptAt: 0, over: false };
     const { microphone, live } = options.wish;
     // What is heard beside a voice is mixed to it; where nothing can be heard there is no sound.
-    if (live && (microphone || live.sounds.length > 0)) this.mixer = new Mixer();
+    if (live && (microphone || live.sounds.length > 0)) this.mixer = new Mixer(microphone?.context);
   }
 
   /** Resolves when it records; rejects where sound cannot be recorded. */
@@ -98,12 +98,10 @@ export class RunningTake {
 
   /** Puts to what is waiting all that has come by now. */
   gather(): void {
-    this.followSounds();
+    this.followLive();
     const noted = [...(this.noter?.take() ?? []), ...this.noted.splice(0)];
     if (noted.length > 0) this.push('notes', new TextEncoder().encode(writeNoted(noted)));
     for (const [track, pictures] of this.pictures) {
-      // Where a browser holds back timers of a tab that is not in front.
-      pictures.look();
       for (const bytes of piecesOf(pictures.written(), MOST_KEPT_BYTES)) this.push(track, bytes);
       this.kept = { ...this.kept, [track]: pictures.type };
     }
@@ -145,7 +143,7 @@ export class RunningTake {
         return source ? [[track, new PictureTrack(source, forms[track], options)] as const] : [];
       }),
     );
-    this.stopWatching = wish.live?.watch(() => this.followSounds()) ?? this.stopWatching;
+    this.stopWatching = wish.live?.watch(() => this.followLive()) ?? this.stopWatching;
   }
 
   private hear(bytes: Uint8Array<ArrayBuffer>): void {
@@ -166,8 +164,11 @@ export class RunningTake {
     return [...(microphone?.stream.getAudioTracks() ?? []), ...(live?.sounds ?? [])];
   }
 
-  /** Lets be heard what there is by now; where nothing was to be heard so far, that begins a take. */
-  private followSounds(): void {
+  /** Lets be seen and heard what there is by now; where nothing was to be heard so far, that begins a take. */
+  private followLive(): void {
+    // Also where a browser holds back timers of a tab that is not in front.
+    for (const pictures of this.pictures.values()) pictures.look();
+
     if (this.mixer) this.mixer.hear(this.soundsNow());
     else if (!this.sound && this.options.wish.live?.sounds.length) this.options.onBetterAnew(this);
   }

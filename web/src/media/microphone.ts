@@ -23,7 +23,8 @@ export class Microphone {
   /** How loud it is, 0 to 1 over the 54 dB below full scale. */
   readonly level = new Store(0);
   readonly hearing = new Store<Hearing>('fine');
-  private readonly context = new AudioContext();
+  /** What it is heard in; others may be heard in it too, until it is closed. */
+  readonly context = new AudioContext();
   private readonly analyser: AnalyserNode;
   private readonly samples: Float32Array<ArrayBuffer>;
   private readonly timer: ReturnType<typeof setInterval>;
