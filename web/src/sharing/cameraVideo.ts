@@ -6,12 +6,11 @@ import { logOf } from '../room/logOf';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
 import { timeOfDay } from '../words/dates';
+import { pictureShown } from './pictureShown';
 import { videoOntoPage } from './videoOntoPage';
 import { VideoKeeper } from './videoStore';
 
 const PICTURE_MS = 100;
-/** A camera shows something by then. */
-const FIRST_PICTURE_MS = 10_000;
 /** What was recorded is kept so often, seconds, and can be read up to there. */
 const KEPT_EVERY = 1;
 /** A longer one would not be taken by the server, seconds. */
@@ -103,21 +102,4 @@ export class CameraVideo {
     this.seconds.set(Math.floor(maker.length));
     if (maker.length >= LONGEST) void this.stop();
   }
-}
-
-/** Resolves when there is a picture, whose size is known then. Throws an error with a sentence where none comes. */
-function pictureShown({ canvas, frames }: PageDesk['screen']): Promise<void> {
-  if (canvas.width > 0) return Promise.resolve();
-  return new Promise((resolve, reject) => {
-    const end = setTimeout(() => {
-      stop();
-      reject(new Error(t('sharing.nothingIsShown')));
-    }, FIRST_PICTURE_MS);
-    const stop = frames.subscribe(() => {
-      if (canvas.width === 0) return;
-      clearTimeout(end);
-      stop();
-      resolve();
-    });
-  });
 }
