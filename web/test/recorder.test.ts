@@ -5,6 +5,7 @@ import { Signal, Store } from '@doodla/core/client';
 import type { Noted, NotedLive } from '@doodla/core/explain';
 import { readNoted } from '@doodla/core/explain';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { FaceCamera } from '../src/explain/faceCamera';
 import type { LiveSource } from '../src/explain/liveSource';
 import type { MendPlace } from '../src/explain/mended';
 import type { Microphone } from '../src/media/microphone';
@@ -104,7 +105,7 @@ function aStore() {
 function aRecorder(
   choice = { pointing: true, focus: true },
   mend?: MendPlace,
-  more: Pick<RecordingWish, 'live'> & { microphone?: Microphone } = {},
+  more: Pick<RecordingWish, 'face' | 'live'> & { microphone?: Microphone } = {},
 ) {
   const [at, kept] = [aClass(), aStore()];
   const said = { name: 'Arches', parts: null, stops: [], chapters: [], captions: [], finished: false };
@@ -157,10 +158,14 @@ class ByHand {
 
 /** Sound that goes from nowhere to nowhere. */
 class NoSound {
+  static connected = 0;
   readonly stream = {};
   resume = () => Promise.resolve();
   close = () => Promise.resolve();
-  createMediaStreamSource = () => ({ connect() {}, disconnect() {} });
+  createMediaStreamSource = () => ({
+    connect: () => void NoSound.connected++,
+    disconnect: () => void NoSound.connected--,
+  });
 }
 
 const pass = (ms: number) => vi.advanceTimersByTimeAsync(ms);
@@ -330,10 +335,31 @@ describe('a recording', () => {
     expect([...kept.takes.values()].map(({ voice }) => voice)).toEqual([null]);
     sounds.push({} as MediaStreamTrack);
     await pass(2000);
+    expect(NoSound.connected).toBe(1);
     await recorder.pause();
+    // What is over hears nothing any more.
+    expect(NoSound.connected).toBe(0);
     expect([...kept.takes.values()].map(({ voice }) => voice)).toEqual([null, 'audio/webm']);
     recorder.close();
     vi.unstubAllGlobals();
+  });
+
+  it('says that the camera is gone while it records, and goes on', async () => {
+    let tell = () => undefined as void;
+    const face = {
+      stamp: undefined,
+      close: () => undefined,
+      onGone: (listener: () => void) => void (tell = listener),
+    };
+    const { recorder, problems } = aRecorder(undefined, undefined, { face: face as unknown as FaceCamera });
+    tell();
+    expect(problems).toEqual([]);
+    await recorder.goOn();
+    tell();
+    expect(problems).toHaveLength(1);
+    expect(problems[0]).toContain('camera');
+    expect(recorder.phase.get().is).toBe('recording');
+    recorder.close();
   });
 
   it('has stops where one puts them', async () => {

@@ -96,7 +96,12 @@ export function NewRecording({ studio, room, inClass, onBegun }: NewRecordingPro
       {left !== undefined && <p className="mb-2 text-sm text-ink-soft">{roomText(left)}</p>}
       {inClass && <p className="mb-2 text-sm text-ink-soft">{t('explain.classSees')}</p>}
       <div className="flex justify-end">
-        <Button look="main" icon={<CircleDot aria-hidden size={18} />} onClick={begin}>
+        <Button
+          look="main"
+          icon={<CircleDot aria-hidden size={18} />}
+          disabled={camera.isWanted && !camera.face}
+          onClick={begin}
+        >
           {t('explain.record')}
         </Button>
       </div>

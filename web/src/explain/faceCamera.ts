@@ -7,11 +7,21 @@ const SIZE = { width: { ideal: 640 }, height: { ideal: 480 } };
 
 /** The camera that sees whoever explains. */
 export class FaceCamera implements PictureSource {
+  private isGone = false;
+
   private constructor(private readonly source: ScreenSource) {}
 
   /** Opens a camera. Throws SourceError. */
   static async open(): Promise<FaceCamera> {
     return new FaceCamera(await openCamera(undefined, SIZE));
+  }
+
+  /** Tells when it sees nothing more, such as where it was unplugged. */
+  onGone(tell: () => void): void {
+    this.source.onEnded = () => {
+      this.isGone = true;
+      tell();
+    };
   }
 
   /** What it sees, to be shown to whoever explains. */
@@ -20,7 +30,9 @@ export class FaceCamera implements PictureSource {
   }
 
   get stamp(): unknown {
-    return this.source.size().width > 0 ? (this.source.picture as HTMLVideoElement).currentTime : undefined;
+    return !this.isGone && this.source.size().width > 0
+      ? (this.source.picture as HTMLVideoElement).currentTime
+      : undefined;
   }
 
   /** Fills a canvas with the middle of it. */

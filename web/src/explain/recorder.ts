@@ -75,6 +75,7 @@ export class Recorder {
     this.before = begun.length;
     this.stops.set(this.explanation.stops.length);
     this.timer = setInterval(() => this.keep(), SECOND_MS);
+    wish.face?.onGone(() => this.take && desk.room.tellProblem(t('explain.faceGone')));
     const { hearing } = wish.microphone ?? {};
     if (hearing)
       this.stopWatching.push(
@@ -215,7 +216,7 @@ export class Recorder {
     const { take } = this;
     for (const one of this.unkept) this.store(one);
     if (!take) return;
-    take.gather();
+    take.keepUp();
     this.store(take);
     if (performance.now() - this.litAt > LIGHT_EVERY_MS) this.light(true);
   }

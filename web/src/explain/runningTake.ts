@@ -96,16 +96,10 @@ export class RunningTake {
     return performance.now() - this.since;
   }
 
-  /** Puts to what is waiting all that has come by now. */
-  gather(): void {
+  /** Takes in what there is to be seen and heard by now, and puts to what is waiting all that has come. */
+  keepUp(): void {
     this.followLive();
-    const noted = [...(this.noter?.take() ?? []), ...this.noted.splice(0)];
-    if (noted.length > 0) this.push('notes', new TextEncoder().encode(writeNoted(noted)));
-    for (const [track, pictures] of this.pictures) {
-      for (const bytes of piecesOf(pictures.written(), MOST_KEPT_BYTES)) this.push(track, bytes);
-      this.kept = { ...this.kept, [track]: pictures.type };
-    }
-    this.kept = { ...this.kept, length: Math.round(this.time) };
+    this.gather();
   }
 
   /** Ends it; resolves when all of it has come, and is waiting. */
@@ -117,6 +111,16 @@ export class RunningTake {
     this.mixer?.close();
     this.gather();
     this.kept = { ...this.kept, length, over: true };
+  }
+
+  private gather(): void {
+    const noted = [...(this.noter?.take() ?? []), ...this.noted.splice(0)];
+    if (noted.length > 0) this.push('notes', new TextEncoder().encode(writeNoted(noted)));
+    for (const [track, pictures] of this.pictures) {
+      for (const bytes of piecesOf(pictures.written(), MOST_KEPT_BYTES)) this.push(track, bytes);
+      this.kept = { ...this.kept, [track]: pictures.type };
+    }
+    this.kept = { ...this.kept, length: Math.round(this.time) };
   }
 
   private async begin(): Promise<void> {
@@ -168,7 +172,6 @@ export class RunningTake {
   private followLive(): void {
     // Also where a browser holds back timers of a tab that is not in front.
     for (const pictures of this.pictures.values()) pictures.look();
-
     if (this.mixer) this.mixer.hear(this.soundsNow());
     else if (!this.sound && this.options.wish.live?.sounds.length) this.options.onBetterAnew(this);
   }

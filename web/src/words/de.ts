@@ -2409,5 +2409,7 @@ export const de: Words = {
       'Ein bewegtes Bild eines Teils, der abgespielt wird, konnte hier nicht gelesen werden und würde fehlen. Lade die Seite neu oder nimm einen anderen Browser.',
     faceInPicture: 'Mit dem kleinen Bild der Person, die erklärt',
     panel: 'Eine Erklärung wird aufgenommen',
+    faceGone:
+      'Die Kamera ist weg, dein Bild fehlt also ab hier. Zeichnung und Stimme gehen weiter. Schließe sie wieder an, beende und nimm neu auf, um es wieder zu haben.',
   },
 };

@@ -2341,5 +2341,7 @@ export const en = {
       'A moving picture of a part that plays could not be read here, and would be missing. Load the page again, or try another browser.',
     faceInPicture: 'With the small picture of whoever explains',
     panel: 'An explanation is recorded',
+    faceGone:
+      'The camera is gone, so your picture is missing from here on. The drawing and the voice go on. To have it again, plug it in, finish, and record anew.',
   },
 };
