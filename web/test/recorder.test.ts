@@ -83,7 +83,9 @@ function aStore() {
     takes: new Map<string, KeptTake>(),
     pieces: [] as KeptPiece[],
     said: undefined as KeptExplanation | undefined,
+    puts: 0,
     put(take: KeptTake, pieces: readonly KeptPiece[]): Promise<void> {
+      kept.puts++;
       if (kept.isFull) return Promise.reject(new DOMException('…', 'QuotaExceededError'));
       kept.takes.set(take.id, take);
       kept.pieces.push(...pieces);
@@ -96,7 +98,8 @@ function aStore() {
     takesOf: () => Promise.resolve([...kept.takes.values()]),
     noted(): Noted[] {
       const text = new TextDecoder();
-      return readNoted(kept.pieces.map(({ bytes }) => text.decode(bytes)).join(''));
+      const notes = kept.pieces.filter(({ track }) => track === 'notes');
+      return readNoted(notes.map(({ bytes }) => text.decode(bytes)).join(''));
     },
   };
   return kept;
@@ -117,14 +120,9 @@ function aRecorder(
     ...said,
   };
   const begun = { explanation, length: 0, clockAhead: 5000 };
-  const recorder = new Recorder(
-    at.desk,
-    { microphone: undefined, ...choice, ...more },
-    begun,
-    { wake: () => undefined },
-    kept,
-  );
-  return { ...at, kept, recorder };
+  const sender = { wake: vi.fn() };
+  const recorder = new Recorder(at.desk, { microphone: undefined, ...choice, ...more }, begun, sender, kept);
+  return { ...at, kept, sender, recorder };
 }
 /** What a browser records with, told by hand what it has heard. */
 class ByHand {
@@ -226,6 +224,37 @@ describe('a recording', () => {
     await ByHand.last.hear();
     await recorder.finish();
     expect([...kept.takes.values()].map(({ length }) => length)).toEqual([15_500, 1000]);
+    vi.unstubAllGlobals();
+  });
+
+  it('is kept once a second where sound comes, also while it does not, and sent when there is enough', async () => {
+    vi.stubGlobal('MediaRecorder', ByHand);
+    const microphone = { stream: {}, hearing: new Store('sound'), close: () => undefined };
+    const { recorder, kept, sender, operate } = aRecorder(undefined, undefined, {
+      microphone: microphone as unknown as Microphone,
+    });
+    await recorder.goOn();
+    const atFirst = kept.puts;
+    for (let second = 0; second < 9; second++) {
+      await pass(1030);
+      await ByHand.last.hear();
+    }
+    expect(kept.puts - atFirst).toBe(9);
+    // Of nine pieces of sound, five go together; of each a note was made.
+    expect(sender.wake).toHaveBeenCalledTimes(1);
+    operate('late');
+    await pass(1300);
+    expect(kept.puts - atFirst).toBe(10);
+    expect(kept.noted()).toContainEqual(expect.objectContaining({ do: 'op', op: 'late' }));
+    recorder.putStop();
+    await pass(0);
+    expect(sender.wake).toHaveBeenCalledTimes(2);
+    await recorder.pause();
+    expect(sender.wake).toHaveBeenCalledTimes(3);
+    recorder.close();
+    const atLast = kept.puts;
+    await pass(10_000);
+    expect(kept.puts).toBe(atLast);
     vi.unstubAllGlobals();
   });
 

@@ -24,7 +24,6 @@ export function RecordingPanel({ recorder, desk }: { recorder: Recorder; desk: P
   const [place, setPlace] = useState<{ x: number; y: number }>();
   const [folded, setFolded] = useState(false);
   const barsBelow = useBarsBelow(desk);
-  useTicks();
   useStopKey(recorder);
   useEndOfClass(recorder, desk);
   if (phase.is === 'counting') return <Count left={phase.left} onPause={() => void recorder.pause()} />;
@@ -58,7 +57,7 @@ export function RecordingPanel({ recorder, desk }: { recorder: Recorder; desk: P
             size={16}
             className={classes(isOn ? 'fill-[#ff9d8f] text-[#ff9d8f]' : 'text-paper/60')}
           />
-          <span role="timer">{playTime(recorder.length)}</span>
+          <Length recorder={recorder} />
           {!folded && <Minimize2 aria-hidden size={16} />}
         </button>
         {!folded && (
@@ -123,12 +122,14 @@ function Count({ left, onPause }: { left: number; onPause(): void }) {
   );
 }
 
-function useTicks(): void {
+/** How long it is; the whole panel is not drawn anew for that. */
+function Length({ recorder }: { recorder: Recorder }) {
   const [, tick] = useReducer((count: number) => count + 1, 0);
   useEffect(() => {
     const timer = setInterval(tick, TICK_MS);
     return () => clearInterval(timer);
   }, []);
+  return <span role="timer">{playTime(recorder.length)}</span>;
 }
 
 /** A stop by a key, without a look away from the page. */

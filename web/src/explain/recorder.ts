@@ -12,6 +12,7 @@ import { recordedStore } from './recordedStore';
 import type { RecordingWish as TakenWish } from './runningTake';
 import { RunningTake } from './runningTake';
 import type { Sender } from './sender';
+import { isLastOfOne } from './sender';
 
 export type Phase =
   | { is: 'counting'; left: number }
@@ -42,6 +43,8 @@ export interface Begun {
 
 const COUNT = 3;
 const SECOND_MS = 1000;
+/** Sound comes every second, and what has come is kept with it; where it is late, all else is kept without; milliseconds. */
+const SOUND_LATE_MS = 1200;
 /** Everybody in a class is told so often that it is recorded. */
 const LIGHT_EVERY_MS = 20_000;
 
@@ -56,7 +59,7 @@ export class Recorder {
   /** Whether a take is about to begin. */
   private isBeginning = false;
   private isClosed = false;
-  private readonly timer: ReturnType<typeof setInterval>;
+  private timer: ReturnType<typeof setTimeout> | undefined;
   private counting: ReturnType<typeof setTimeout> | undefined;
   private tail: Promise<unknown> = Promise.resolve();
   /** Takes with something that could not be kept. */
@@ -74,7 +77,7 @@ export class Recorder {
     this.explanation = begun.explanation;
     this.before = begun.length;
     this.stops.set(this.explanation.stops.length);
-    this.timer = setInterval(() => this.keep(), SECOND_MS);
+    this.keepLater();
     wish.face?.onGone(() => this.take && desk.room.tellProblem(t('explain.faceGone')));
     const { hearing } = wish.microphone ?? {};
     if (hearing)
@@ -181,7 +184,7 @@ export class Recorder {
   close(handsOver = false): void {
     this.isClosed = true;
     void this.pause();
-    clearInterval(this.timer);
+    clearTimeout(this.timer);
     for (const stop of this.stopWatching) stop();
     if (!handsOver) this.wish.microphone?.close();
     if (!handsOver) this.wish.face?.close();
@@ -214,11 +217,18 @@ export class Recorder {
   /** Keeps what has come within the last second, and what could not be kept before. */
   private keep(): void {
     const { take } = this;
+    this.keepLater();
     for (const one of this.unkept) this.store(one);
     if (!take) return;
     take.keepUp();
     this.store(take);
     if (performance.now() - this.litAt > LIGHT_EVERY_MS) this.light(true);
+  }
+
+  private keepLater(): void {
+    clearTimeout(this.timer);
+    if (this.isClosed) return;
+    this.timer = setTimeout(() => this.keep(), this.take?.kept.voice ? SOUND_LATE_MS : SECOND_MS);
   }
 
   /** What cannot be kept stays here, and is tried again. */
@@ -228,6 +238,7 @@ export class Recorder {
       try {
         await this.kept.put({ ...take.kept, keptAt: Date.now() }, pieces);
         this.unkept.delete(take);
+        if (take.kept.over || pieces.some(isLastOfOne)) this.sender.wake();
       } catch (error) {
         take.waiting.unshift(...pieces);
         this.unkept.add(take);
@@ -239,14 +250,14 @@ export class Recorder {
   private say(set: Partial<ExplanationSettings>): void {
     this.explanation = { ...this.explanation, ...set };
     const { explanation } = this;
-    this.enqueue(() => this.kept.putExplanation(explanation));
+    this.enqueue(async () => {
+      await this.kept.putExplanation(explanation);
+      this.sender.wake();
+    });
   }
 
   private enqueue(work: () => Promise<void>): void {
-    this.tail = this.tail.then(work).then(
-      () => this.sender.wake(),
-      () => this.pauseFor(t('explain.noRoomHere')),
-    );
+    this.tail = this.tail.then(work).catch(() => this.pauseFor(t('explain.noRoomHere')));
   }
 
   private pauseFor(reason: string): void {

@@ -3,13 +3,17 @@ import { TRACKS } from '@doodla/core';
 import type { Piece } from '../api/explanations';
 import { putExplanation, putPiece, putTake } from '../api/explanations';
 import { RequestError } from '../api/http';
-import type { KeptExplanation, KeptTake, RecordedStore } from './recordedStore';
+import type { KeptExplanation, KeptPiece, KeptTake, RecordedStore } from './recordedStore';
 import { recordedStore } from './recordedStore';
 import { joined } from './piecesOf';
 
 /** So many pieces as they are kept here go to the server as one, which makes some seconds of sound one file there. */
 export const KEPT_IN_ONE = 5;
 const RETRY_MS = 4000;
+
+/** Whether there is more to be sent once a piece of a take that goes on has come. */
+export const isLastOfOne = ({ number }: Pick<KeptPiece, 'number'>): boolean =>
+  number % KEPT_IN_ONE === KEPT_IN_ONE - 1;
 
 /** What the server takes. */
 export interface Receiver {
@@ -117,7 +121,7 @@ export class Sender {
         if (!first) break;
         const number = Math.floor(first.number / KEPT_IN_ONE);
         const group = pieces.filter((piece) => Math.floor(piece.number / KEPT_IN_ONE) === number);
-        if (!over && group.at(-1)!.number % KEPT_IN_ONE < KEPT_IN_ONE - 1) break;
+        if (!over && !isLastOfOne(group.at(-1)!)) break;
         const bytes = joined(group.map((piece) => piece.bytes));
         await this.server.putPiece(log, { explanation, take: take.id, track, number, bytes });
         await this.kept.removePieces(group);
