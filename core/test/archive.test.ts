@@ -1,3 +1,4 @@
+import type { AnswerRule } from '../src/index.js';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -76,13 +77,24 @@ const head: ArchiveHead = {
   ],
 };
 
+const RULE: AnswerRule = {
+  tap: { steps: [{ do: 'speak', text: 'Well done', language: 'en' }], once: false },
+  moves: { movement: { how: 'turning', x: 1, y: 2 }, copies: true },
+  takes: { things: ['a'], sendsBack: true, snaps: true },
+  fill: { as: 'words', answers: ['sun'], typos: true },
+};
+const STANDS = { for: 'a', at: 'b', tries: 1, taps: 0 };
+
 describe('a lesson archive', () => {
   // The schema is judged and applied by ajv, JSON Schema draft 2020-12.
   it('has pages that its schema describes, whatever is on them, and that come back as they were', () => {
     const any = fc.array(fc.oneof(...KINDS.map((kind) => anyMark(kind))), { maxLength: 4 });
     fc.assert(
       fc.property(any, fc.boolean(), (marks, isElsewhere) => {
-        const made = marks.map((mark) => ({ ...mark, ...(isElsewhere && { credit: 'Ben', pane: 1 }) }));
+        const made = marks.map((mark) => ({
+          ...mark,
+          ...(isElsewhere && { credit: 'Ben', pane: 1, hidden: true, rule: RULE, standIn: STANDS }),
+        }));
         fc.pre(made.every(isMark));
         const page = { page: aPage(), marks: made };
         const text = JSON.stringify(page);

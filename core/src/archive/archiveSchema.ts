@@ -60,6 +60,23 @@ const SHARED = {
 const SHARED_OPTIONAL = {
   pane: { ...integer, description: 'The part of a shown screen that it was made on.' },
   credit: { ...string, description: 'Who made it, where that was elsewhere.' },
+  rule: orNull({
+    ...shape(
+      {},
+      {
+        tap: shape({ steps: listOf({ type: 'object' }), once: flag }),
+        moves: shape({ movement: { type: 'object' }, copies: flag }),
+        takes: shape({ things: listOf(id), sendsBack: flag, snaps: flag }),
+        fill: { type: 'object' },
+      },
+    ),
+    description: 'What it does in a class, and what may be done with it.',
+  }),
+  hidden: { ...flag, description: 'Whether a class does not see it until something shows it.' },
+  standIn: {
+    ...shape({ for: id, tries: integer, taps: integer }, { copy: flag, by: id, at: id }),
+    description: 'What it stands for, where answering has made it.',
+  },
 };
 const turned = {
   x: number,

@@ -1,3 +1,4 @@
+import '../answers/ruleCheck.js';
 import type { Check, Checks } from '../checks/fields.js';
 import { hasExactly, isRecord } from '../checks/fields.js';
 import { isHexColour } from '../colour/contrast.js';

@@ -2,6 +2,7 @@ import { hasExactly, isRecord } from '../checks/fields.js';
 import type { Rect } from '../geometry/rect.js';
 import { isId, isSpace } from '../marks/fields.js';
 import type { Space } from '../marks/shared.js';
+import { standInId } from '../marks/standIn.js';
 import type { Change } from '../ops/operation.js';
 import type { Actor } from '../ops/permit.js';
 
@@ -59,7 +60,10 @@ export function spaceOn(way: Way | undefined, { id, role, tables }: Actor): Spac
 export function placedBy(actor: Actor, change: Change, ways: Ways): Change {
   if (change.do !== 'add' || actor.role === 'teacher' || change.mark.space !== 'class') return change;
   const space = spaceOn(ways[change.mark.page], actor);
-  return space === 'class' ? change : { ...change, mark: { ...change.mark, space } };
+  if (space === 'class') return change;
+  const { mark } = change;
+  const id = mark.standIn && !mark.standIn.copy ? standInId(mark.standIn.for, space) : mark.id;
+  return { ...change, mark: { ...mark, id, space } };
 }
 
 /**

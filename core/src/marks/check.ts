@@ -32,6 +32,6 @@ export function isMarkPatch(kind: MarkKind, value: unknown): value is MarkPatch 
   if (style !== undefined && !hasOnly(style, checks.style)) return false;
   return (
     Object.keys(fields).every((key) => !FIXED.includes(key)) &&
-    hasOnly(fields, { ...SHARED, ...checks.fields, ...checks.optional })
+    hasOnly(fields, { ...SHARED, ...SHARED_OPTIONAL, ...checks.fields, ...checks.optional })
   );
 }

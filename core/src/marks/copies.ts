@@ -1,3 +1,4 @@
+import type { AnswerRule } from './answerRule.js';
 import type { Mark } from './mark.js';
 
 /**
@@ -9,9 +10,16 @@ export function copiesOf(marks: readonly Mark[], newId: () => string): Mark[] {
   const groups = new Map(marks.flatMap(({ group }) => (group === null ? [] : [[group, newId()] as const])));
   return marks.map((mark): Mark => {
     const copy: Mark = { ...mark, id: ids.get(mark.id)!, group: mark.group && groups.get(mark.group)! };
+    if (copy.rule) copy.rule = renamedIn(copy.rule, ids);
     if (copy.kind !== 'path') return copy;
     const joined = (end: typeof copy.from) =>
       end && ids.has(end.mark) ? { ...end, mark: ids.get(end.mark)! } : null;
     return { ...copy, from: joined(copy.from), to: joined(copy.to) };
   });
+}
+
+/** The same rule, of the copies where it was of what they are copies of. */
+function renamedIn(rule: AnswerRule, ids: ReadonlyMap<string, string>): AnswerRule {
+  const rename = (_key: string, value: unknown) => ids.get(value as string) ?? value;
+  return JSON.parse(JSON.stringify(rule), rename) as AnswerRule;
 }

@@ -1,5 +1,5 @@
 import type { Check, Checks } from '../checks/fields.js';
-import { hasExactly } from '../checks/fields.js';
+import { hasExactly, isRecord } from '../checks/fields.js';
 import { isOrder } from '../ops/order.js';
 import type { FixedField, Space } from './shared.js';
 
@@ -83,8 +83,14 @@ export const SHARED: Checks = {
   createdAt: (value) => isNumberIn(value, 0, Number.MAX_SAFE_INTEGER),
 };
 
-/** Checks of the fields that some marks have, whatever their kind. */
-export const SHARED_OPTIONAL: Checks = { pane: isPaneId, credit: textUpTo(120, 1) };
+/** Checks of the fields that some marks have, whatever their kind; `answers` has one that looks into rules. */
+export const SHARED_OPTIONAL: Checks = {
+  pane: isPaneId,
+  credit: textUpTo(120, 1),
+  rule: orNull(isRecord),
+  hidden: isFlag,
+  standIn: isRecord,
+};
 
 export const FIXED: readonly string[] = [
   'id',
@@ -94,6 +100,8 @@ export const FIXED: readonly string[] = [
   'space',
   'createdAt',
   'credit',
+  'pane',
+  'standIn',
 ] satisfies FixedField[];
 
 /** Checks of a box whose height follows from its content. */

@@ -14,6 +14,9 @@ type Own<M> = M extends Mark
       | 'createdAt'
       | 'pane'
       | 'credit'
+      | 'rule'
+      | 'hidden'
+      | 'standIn'
     >
   : never;
 

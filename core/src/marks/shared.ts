@@ -1,3 +1,6 @@
+import type { AnswerRule } from './answerRule.js';
+import type { StandIn } from './standIn.js';
+
 /** Whose marks: the whole class, one table (group), or one student's own copy. */
 export type Space = 'class' | `table:${string}` | `student:${string}`;
 
@@ -21,7 +24,14 @@ export interface SharedFields {
   credit?: string;
   /** The part of a shown screen that it was made on; see `live/panes`. */
   pane?: number;
+  /** What it does in a class, and what may be done with it; see `answers`. */
+  rule?: AnswerRule | null;
+  /** Whether a class does not see it until something shows it. */
+  hidden?: boolean;
+  /** What it stands for, where answering has made it. */
+  standIn?: StandIn;
 }
 
 /** Fields that never change. */
-export type FixedField = 'id' | 'kind' | 'page' | 'author' | 'space' | 'createdAt' | 'credit';
+export type FixedField =
+  'id' | 'kind' | 'page' | 'author' | 'space' | 'createdAt' | 'credit' | 'pane' | 'standIn';

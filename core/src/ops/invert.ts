@@ -22,8 +22,10 @@ export function invertChanges(before: LogView, changes: readonly Change[]): Chan
 
 function invertChange(state: LogView, change: Change): Change | undefined {
   switch (change.do) {
-    case 'add':
-      return { do: 'remove', mark: change.mark.id };
+    case 'add': {
+      const before = state.marks.get(change.mark.id);
+      return before ? { do: 'add', mark: before } : { do: 'remove', mark: change.mark.id };
+    }
     case 'patch': {
       const mark = state.marks.get(change.mark);
       return mark && { do: 'patch', mark: mark.id, set: oldMarkFields(mark, change.set) };
@@ -57,6 +59,8 @@ function oldMarkFields(mark: Mark, set: MarkPatch): MarkPatch {
   // A text that never had parts, and a shape that showed no measures, has none again.
   if (rest.parts) old.parts ??= [];
   if (rest.measures) old.measures ??= { ...rest.measures, shown: [] };
+  if ('rule' in set) old.rule ??= null;
+  if ('hidden' in set) old.hidden ??= false;
   if (style) old.style = oldFields<Mark['style'], object>(mark.style, style);
   return old;
 }

@@ -75,7 +75,7 @@ function isKeptFrom(
   { role, ideas }: Actor,
   { freedom }: Situation,
 ): boolean {
-  if (role === 'teacher' || undoes !== undefined) return false;
+  if (role === 'teacher' || undoes !== undefined || mark.standIn) return false;
   const collected = ideas?.[mark.page];
   if (collected && mark.kind === 'note') return !collected.adding;
   if (collected?.grouping && isIdea(mark)) return false;
@@ -126,7 +126,8 @@ function isThere({ pages }: LogView, id: string): boolean {
 function addRefusal(mark: Mark, actor: Actor, view: LogView): RefusalCode | undefined {
   if (!isMark(mark)) return 'bad-mark';
   if (!isThere(view, mark.page)) return 'no-such-page';
-  if (view.marks.has(mark.id)) return 'already-there';
+  // Who answers anew, answers in the place of before.
+  if (view.marks.has(mark.id) && !mark.standIn) return 'already-there';
   if (actor.role === 'teacher') return undefined;
   if (mark.author !== actor.id || !mayWriteIn(mark.space, actor)) return 'not-yours';
   return mark.locked || mark.credit !== undefined ? 'not-allowed' : undefined;

@@ -13,6 +13,8 @@ export interface Access {
   actor: Actor;
   /** Whether the visitor may write into the log at all; a lesson's is the teacher's alone. */
   writes: boolean;
+  /** The lesson whose prepared marks are answered in a class. */
+  lesson?: string;
   situation(): Promise<Situation>;
 }
 
@@ -54,7 +56,8 @@ export class AccessService {
     if (visitor.role === 'teacher') await this.lessons.own(visitor.teacher.id, sitting.lessonId);
     else if (visitor.role !== 'nobody' && visitor.sitting !== id) throw notFound('This class');
     const limited = actor.role === 'student' ? await this.limited(sitting, actor) : actor;
-    return { actor: limited, writes: true, situation: () => this.situationOf(id, actor) };
+    const situation = () => this.situationOf(id, actor);
+    return { actor: limited, writes: true, lesson: sitting.lessonId, situation };
   }
 
   /** Who acts: a display or pad is a pen of its teacher. Throws Problem for nobody, and for a device that is out. */

@@ -23,6 +23,7 @@ import { Problem } from '../http/problem.js';
 import { TeamsService } from '../lessons/teams.service.js';
 import type { Access } from './access.service.js';
 import { AccessService } from './access.service.js';
+import { AnswersService } from './answers.service.js';
 import { ClassesService } from './classes.service.js';
 import { FailureFilter } from './failure.filter.js';
 import { InkRelay } from './inkRelay.js';
@@ -54,6 +55,7 @@ export class LiveGateway implements OnGatewayInit {
 
   constructor(
     private readonly access: AccessService,
+    private readonly answers: AnswersService,
     private readonly logs: LogsService,
     private readonly classes: ClassesService,
     private readonly teams: TeamsService,
@@ -122,19 +124,21 @@ export class LiveGateway implements OnGatewayInit {
     const { budget } = socket.data;
     if (!budget.submits.take() || !budget.bytes.take(bytes)) throw new Refusal('too-fast');
     if (bytes > MAX_OPERATION_LENGTH) throw new Refusal('too-large');
-    const { actor, writes, situation } = this.opened(socket, ref.id);
+    const { actor, writes, lesson, situation } = this.opened(socket, ref.id);
     if (!writes) throw new Refusal('not-allowed');
     if (!this.shared.take(this.logs.open(ref.id), bytes)) throw new Refusal('too-fast');
     const now = await situation();
     const ways = ref.kind === 'sitting' ? await this.classes.waysOf(ref.id) : {};
     const changes = operation.changes.map((change) => placedBy(actor, change, ways));
+    const answers = await this.answers.judgeOf(ref.id, lesson, changes);
     const { seq } = await this.logs.append(
       ref.id,
       actor.id,
       { ...operation, changes },
       {
         actor,
-        judge: (full, view, count) => refusalOf(full, actor, view, { ...now, full: count >= MAX_MARKS }),
+        judge: (full, view, count) =>
+          refusalOf(full, actor, view, { ...now, full: count >= MAX_MARKS }) ?? answers?.(full, actor, view),
       },
     );
     // The author hears of it before the answer, and need not ask.

@@ -6,6 +6,7 @@ import 'fake-indexeddb/auto';
 import { deleteDB } from 'idb';
 import { randomUUID } from 'node:crypto';
 import { LiveError, LogClient } from '@doodla/core/client';
+import { AnswersService } from '../../../server/src/live/answers.service.js';
 import { LiveGateway } from '../../../server/src/live/live.gateway.js';
 import { OpenDto, ReadDto, SubmitDto } from '../../../server/src/live/live.dto.js';
 import { newBudget } from '../../../server/src/live/liveSocket.js';
@@ -204,7 +205,13 @@ export class World {
     };
     const classes = { onRules: () => undefined, waysOf: () => Promise.resolve(this.ways) };
     const teams = { onLeft: () => undefined };
-    this.gateway = new LiveGateway(access as never, this.logs, classes as never, teams as never);
+    this.gateway = new LiveGateway(
+      access as never,
+      new AnswersService(logs),
+      this.logs,
+      classes as never,
+      teams as never,
+    );
     this.gateway.afterInit(this.server());
   }
 

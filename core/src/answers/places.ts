@@ -1,0 +1,60 @@
+import { insidePolygon } from '../geometry/polygon.js';
+import type { Rect } from '../geometry/rect.js';
+import { boxCentre, boxCorners } from '../geometry/turnedBox.js';
+import { markBounds, markBox } from '../marks/bounds.js';
+import type { Point } from '../marks/kind.js';
+import type { Mark } from '../marks/mark.js';
+import { hasBox, kindOf } from '../marks/mark.js';
+
+/** Between things that are put into a place, and between them and its edge; page units. */
+const GAP = 6;
+
+/** The middle of a mark, which stays in the middle however it is turned. Page units. */
+export function centreOf(mark: Mark): Point {
+  return boxCentre(hasBox(mark) ? markBox(mark) : markBounds(mark));
+}
+
+/** What a mark takes in: its area, or the box of one that is only lines or words. Polygons, even-odd rule; page units. */
+export function groundOf(mark: Mark): readonly (readonly Point[])[] {
+  const area = kindOf(mark).area(mark);
+  if (area.length > 0) return area;
+  return [hasBox(mark) ? boxCorners(markBox(mark)) : boxCorners({ ...markBounds(mark), rotation: 0 })];
+}
+
+/** Whether a point lies in what a mark takes in. */
+export function liesIn([x, y]: Point, mark: Mark): boolean {
+  return groundOf(mark).filter((polygon) => insidePolygon(x, y, polygon)).length % 2 === 1;
+}
+
+/** The place that a point lies in: the smallest, where several lie over one another. */
+export function placeAt(point: Point, places: readonly Mark[]): Mark | undefined {
+  const size = (mark: Mark) => markBounds(mark).width * markBounds(mark).height;
+  return places.filter((place) => liesIn(point, place)).sort((a, b) => size(a) - size(b))[0];
+}
+
+/**
+ * Where the middle of a thing goes that is put into a place: to the middle of the place where that is free, else to the first
+ * free spot, row by row; where none is left, over the others.
+ */
+export function spotIn(place: Mark, thing: Mark, others: readonly Mark[]): Point {
+  const ground = markBounds(place);
+  const { width, height } = markBounds(thing);
+  const taken = others.map(markBounds);
+  const middle = boxCentre(ground);
+  const free = ([x, y]: Point) => taken.every((rect) => !overlaps(rect, { x, y, width, height }));
+  if (free(middle)) return middle;
+  const stepX = width + GAP;
+  const stepY = height + GAP;
+  for (let y = ground.y + GAP + height / 2; y + height / 2 <= ground.y + ground.height; y += stepY)
+    for (let x = ground.x + GAP + width / 2; x + width / 2 <= ground.x + ground.width; x += stepX)
+      if (liesIn([x, y], place) && free([x, y])) return [x, y];
+  return middle;
+}
+
+/** Whether a rectangle meets another that is given by its middle. */
+function overlaps(rect: Rect, { x, y, width, height }: Rect): boolean {
+  return (
+    Math.abs(rect.x + rect.width / 2 - x) < (rect.width + width) / 2 &&
+    Math.abs(rect.y + rect.height / 2 - y) < (rect.height + height) / 2
+  );
+}

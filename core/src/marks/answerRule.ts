@@ -1,0 +1,33 @@
+/** One thing that a tap does. Marks are named by their ids; lengths are page units. */
+export type TapStep =
+  | { do: 'show' | 'hide' | 'swap'; marks: readonly string[] }
+  /** To where they lie so far from where they were at first. */
+  | { do: 'move'; marks: readonly string[]; dx: number; dy: number }
+  | { do: 'colour'; marks: readonly string[]; colour: string }
+  | { do: 'text'; mark: string; text: string }
+  | { do: 'count'; mark: string; by: number }
+  /** `language` is a BCP 47 tag. */
+  | { do: 'speak'; text: string; language: string }
+  | { do: 'page'; page: string };
+
+/** How a class may move a mark: freely, within the area or along the line of another, or about a point. */
+export type Movement =
+  | { how: 'freely' }
+  | { how: 'inside'; area: string }
+  | { how: 'along'; line: string }
+  | { how: 'turning'; x: number; y: number };
+
+/** What is right where something is to be filled in. */
+export type Accepted =
+  | { as: 'words'; answers: readonly string[]; typos: boolean }
+  /** `within` is how far off it may be; `unit` may be empty. */
+  | { as: 'number'; value: number; within: number; unit: string };
+
+/** What a mark does in a class, and what may be done with it. */
+export interface AnswerRule {
+  tap?: { steps: readonly TapStep[]; once: boolean };
+  moves?: { movement: Movement; copies: boolean };
+  /** Things that belong here; others are sent back, or stay and are wrong. */
+  takes?: { things: readonly string[]; sendsBack: boolean; snaps: boolean };
+  fill?: Accepted;
+}

@@ -1,0 +1,42 @@
+import { Injectable } from '@nestjs/common';
+import type { Actor, Change, LogView, Mark, Operation, RefusalCode } from '@doodla/core';
+import { isId, Refusal } from '@doodla/core';
+import { answerRefusal, isAnswering } from '@doodla/core/answers';
+import { LogsService } from './logs.service.js';
+
+/** Pages on which somebody answers in one go; a hand is on one or two. */
+const MOST_PAGES = 4;
+
+/** Judges an operation, given the state before it. */
+export type AnswerJudge = (operation: Operation, actor: Actor, view: LogView) => RefusalCode | undefined;
+
+/** Judges answers by the rules of the pages that they are on. */
+@Injectable()
+export class AnswersService {
+  constructor(private readonly logs: LogsService) {}
+
+  /** Who judges changes of a log, whose prepared marks are those of a lesson; undefined where none is an answer. Throws Refusal. */
+  async judgeOf(
+    logId: string,
+    lesson: string | undefined,
+    changes: readonly Change[],
+  ): Promise<AnswerJudge | undefined> {
+    const answers = changes.filter(isAnswering);
+    if (answers.length === 0) return undefined;
+    const pages = new Set(
+      answers.flatMap((change) => (change.do === 'add' && change.mark.standIn ? change.mark.page : [])),
+    );
+    if (pages.size > MOST_PAGES) throw new Refusal('too-large');
+    const known: ReadonlyMap<string, Mark>[] = [];
+    for (const page of pages)
+      if (isId(page))
+        for (const log of [logId, lesson])
+          if (log !== undefined) known.push(await this.logs.open(log).marksOn(page));
+    return (operation, actor, view) =>
+      answerRefusal(
+        operation,
+        actor,
+        (id) => view.marks.get(id) ?? known.find((marks) => marks.has(id))?.get(id),
+      );
+  }
+}
