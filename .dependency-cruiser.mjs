@@ -16,6 +16,7 @@ const LEVELS = [
   ['replay', 'shelf'],
   ['film'],
   ['packed'],
+  ['answering'],
   ['asking', 'explain', 'focus', 'ideas', 'instruments', 'pages', 'selection', 'sittings', 'talk', 'typing'],
   ['plotting', 'present', 'reach', 'roster'],
   ['classroom'],

@@ -1,6 +1,7 @@
 import type { Mark } from '../marks/mark.js';
 import { isExported } from '../marks/select.js';
 import type { Space } from '../marks/shared.js';
+import { isStanding } from '../marks/standIn.js';
 import { byOrder } from '../pages/page.js';
 
 /** Whose marks are handed out: what all have in common, what is not of students, or one student's. */
@@ -24,9 +25,17 @@ export function chosenMarks(
   isStudent: (author: string) => boolean,
 ): Mark[] {
   const isWanted = (mark: Mark) => isExported(mark) || (choice.covered && mark.kind === 'patch');
+  const ids = new Set<string>();
+  const space: Space = typeof choice.whose === 'string' ? 'class' : `student:${choice.whose.student}`;
+  // Who sees what is covered, sees also what is shown only by a tap.
+  const isSeen = (mark: Mark) =>
+    isStanding(choice.covered || mark.standIn ? mark : { ...mark, hidden: false }, space, ids);
   const below = choice.prepared ? prepared : prepared.filter(({ kind }) => kind === 'patch');
   const above = written.filter((mark) => isChosen(mark, choice.whose, isStudent));
-  return [...below, ...above].filter(isWanted).sort(lowestFirst(new Set(prepared)));
+  for (const { id } of above) ids.add(id);
+  return [...below, ...above]
+    .filter((mark) => isWanted(mark) && isSeen(mark))
+    .sort(lowestFirst(new Set(prepared)));
 }
 
 function isChosen({ author, space }: Mark, whose: Whose, isStudent: (author: string) => boolean): boolean {

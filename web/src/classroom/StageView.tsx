@@ -15,6 +15,7 @@ const KeyPointerCross = lazyAfter(toolsHere, () => import('../stage/KeyPointerCr
 const AuthorTag = lazyAfter(toolsHere, () => import('../roster/AuthorTag'));
 const PenTags = lazyAfter(toolsHere, () => import('../roster/PenTags'));
 const FieldsLayer = lazyAfter(toolsHere, () => import('../roster/FieldsLayer'));
+const AnswerLayer = lazyAfter(toolsHere, () => import('../answering/AnswerLayer'));
 const FoundLayer = lazyAfter(toolsHere, () => import('../pages/FoundLayer'));
 const IdeasLayer = lazyAfter(toolsHere, () => import('../ideas/IdeasLayer'));
 const InstrumentsOverlay = lazyAfter(toolsHere, () => import('../instruments/InstrumentsOverlay'));
@@ -105,6 +106,9 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
               <IdeasLayer desk={desk} stage={stage} />
             </Suspense>
           )}
+          <Suspense>
+            <AnswerLayer desk={desk} stage={stage} />
+          </Suspense>
           {desk.isTeacher && (
             <Suspense>
               <FoundLayer desk={desk} stage={stage} />

@@ -1,5 +1,15 @@
 import type { DeviceKind, LogRef, Mark, MarkKind, Page, Person, Rect, Rules, Situation } from '@doodla/core';
-import { FREE, isShownIn, isWithin, mayPut, orderedPages, pageExtent } from '@doodla/core';
+import {
+  FREE,
+  isShownIn,
+  isStanding,
+  isWithin,
+  mayPut,
+  orderedPages,
+  pageExtent,
+  standInId,
+  stoodFor,
+} from '@doodla/core';
 import type { Line, LogChange } from '@doodla/core/client';
 import type { Instrument } from '@doodla/core/instruments';
 import { ClassClient, isPenUp, LiveInk, LogClient, Pointers, Signal, Store } from '@doodla/core/client';
@@ -127,7 +137,9 @@ export class Room {
         new MarkLayer(
           log,
           (mark) =>
-            isShownIn(this.spaces.shownOn(mark.page), mark.space) && this.shown.isShown(mark, this.me),
+            isShownIn(this.spaces.shownOn(mark.page), mark.space) &&
+            this.shown.isShown(mark, this.me) &&
+            this.isStanding(mark),
         ),
     );
     this.sharing = new ScreenSharing(this);
@@ -340,14 +352,22 @@ export class Room {
     this.tellProblem(t('room.thisBrowserCannotKeepWhat'));
   }
 
+  /** While preparing nothing stands for anything, and what is hidden is seen. */
+  private isStanding(mark: Mark): boolean {
+    const { spaces, target, sitting } = this;
+    return sitting === undefined || isStanding(mark, spaces.shownOn(mark.page), target.state.marks);
+  }
+
   private watch(layer: MarkLayer): void {
-    layer.log.touched.subscribe((change) => {
+    layer.log.touched.subscribe((own) => {
+      const change = withStoodFor(own);
       if (layer.log === this.target && change.pages.size > 0)
         this.pages.set(orderedPages(this.target.state.pages.values()));
       for (const id of change.marks) this.ink.finish(id);
       if (change.arrived === undefined) this.tellAdded(layer, change);
       this.showOwn(layer, change);
-      this.changed.tell({ layer, change, stale: layer.update(change) });
+      const layers = change === own && own.arrived === undefined ? [layer] : this.layers;
+      for (const one of layers) this.changed.tell({ layer: one, change, stale: one.update(change) });
       this.marksChanged.set(this.marksChanged.get() + 1);
     });
   }
@@ -390,4 +410,13 @@ export class Room {
     if (this.sight !== undefined && this.sight !== sight) this.target.reload();
     this.sight = sight;
   }
+}
+
+/** A change with what is seen or not because of what has changed: what answers stand for. */
+function withStoodFor(change: LogChange): LogChange {
+  const others = [...change.marks].flatMap((id) => {
+    const original = stoodFor(id);
+    return original === undefined ? [] : [original, standInId(original, 'class')];
+  });
+  return others.length === 0 ? change : { ...change, marks: new Set([...change.marks, ...others]) };
 }

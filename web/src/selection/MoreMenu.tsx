@@ -26,10 +26,12 @@ interface MoreMenuProps {
   onDescribe(): void;
   onRepeat(): void;
   onConstruct: (() => void) | undefined;
+  /** Says what a mark does in class, where that can be said. */
+  onRule: (() => void) | undefined;
 }
 
 /** What is wanted of selected marks less often. */
-export function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat, onConstruct }: MoreMenuProps) {
+export function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat, onConstruct, onRule }: MoreMenuProps) {
   const { selection } = desk;
   const several = marks.length > 1;
   const grouped = marks.some((mark) => mark.group !== null);
@@ -88,6 +90,11 @@ export function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat, onConstruc
         {onConstruct && (
           <DropdownMenu.Item className={MENU_ITEM} onSelect={onConstruct}>
             {t('construct.title')}
+          </DropdownMenu.Item>
+        )}
+        {onRule && (
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={onRule}>
+            {t('answers.menu')}
           </DropdownMenu.Item>
         )}
         {several &&

@@ -16,7 +16,7 @@ import {
 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import type { RefObject } from 'react';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useLayoutEffect, useRef, useState } from 'react';
 import { ColourChoice } from '../ui/ColourChoice';
 import { LineOrFilling } from '../ui/LineOrFilling';
 import { TextSheet } from '../ui/TextSheet';
@@ -30,6 +30,8 @@ import { NudgeMenu } from './NudgeMenu';
 import { RepeatDialog } from './RepeatDialog';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
+
+const RuleDialog = lazy(() => import('../answering/RuleDialog'));
 
 interface SelectionBarProps {
   marks: readonly Mark[];
@@ -61,6 +63,8 @@ export function SelectionBar({ marks, desk, place, room, crop, panel }: Selectio
   const { selection } = desk;
   const [describing, setDescribing] = useState(false);
   const [repeating, setRepeating] = useState(false);
+  const [ruling, setRuling] = useState(false);
+  const ruled = desk.isTeacher && !desk.room.device ? ruledOf(marks) : undefined;
   const locked = marks.every((mark) => mark.locked);
   const [first, ...others] = marks;
   const formula = first?.kind === 'formula' && others.length === 0 ? first : undefined;
@@ -168,6 +172,7 @@ export function SelectionBar({ marks, desk, place, room, crop, panel }: Selectio
               onFlip={() => flip(true)}
               onDescribe={() => setDescribing(true)}
               onRepeat={() => setRepeating(true)}
+              onRule={ruled && (() => setRuling(true))}
               onConstruct={panel && (() => panel.toggle('construct'))}
             />
             <IconButton
@@ -178,11 +183,23 @@ export function SelectionBar({ marks, desk, place, room, crop, panel }: Selectio
             />
           </>
         )}
+        {ruling && ruled && (
+          <Suspense>
+            <RuleDialog mark={ruled} desk={desk} onClose={() => setRuling(false)} />
+          </Suspense>
+        )}
         {repeating && <RepeatDialog selection={selection} onClose={() => setRepeating(false)} />}
         {describing && <AltDialog marks={marks} desk={desk} onClose={() => setDescribing(false)} />}
       </div>
     </div>
   );
+}
+
+/** The mark whose rule can be made: of a group, the one that has one, or its lowest. */
+function ruledOf(marks: readonly Mark[]): Mark | undefined {
+  const [first] = marks;
+  const isOne = marks.every(({ group }) => group !== null && group === first?.group);
+  return marks.length === 1 || isOne ? (marks.find(({ rule }) => rule) ?? first) : undefined;
 }
 
 const takesFilling = (mark: Mark) => mark.kind === 'shape' || (mark.kind === 'path' && mark.closed);

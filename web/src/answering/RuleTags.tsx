@@ -1,0 +1,85 @@
+import type { Mark } from '@doodla/core';
+import { markBounds } from '@doodla/core';
+import { centreOf } from '@doodla/core/answers';
+import { EyeOff, Inbox, Keyboard, Move, Pointer } from 'lucide-react';
+import type { Stage } from '../stage/stage';
+import { useStore } from '../store/useStore';
+import { t } from '../words';
+
+/** What a tag says of a mark. */
+export type Tag = 'tap' | 'moves' | 'takes' | 'fill' | 'hidden';
+
+const TAGS = {
+  tap: 'answers.tagTap',
+  moves: 'answers.tagMoves',
+  takes: 'answers.tagTakes',
+  fill: 'answers.tagFill',
+  hidden: 'answers.tagHidden',
+} as const;
+const SIGNS = { tap: Pointer, moves: Move, takes: Inbox, fill: Keyboard, hidden: EyeOff };
+
+/** What is to be said of a mark while preparing. */
+export function tagsOf({ rule, hidden }: Pick<Mark, 'rule' | 'hidden'>): Tag[] {
+  const parts = (['tap', 'moves', 'takes', 'fill'] as const).filter((part) => rule?.[part]);
+  return hidden ? [...parts, 'hidden'] : parts;
+}
+
+/** The marks that a rule of one names, each once. */
+export function namedBy({ rule }: Pick<Mark, 'rule'>): string[] {
+  const steps = rule?.tap?.steps ?? [];
+  const tapped = steps.flatMap((step) => ('marks' in step ? step.marks : 'mark' in step ? [step.mark] : []));
+  const movement = rule?.moves?.movement;
+  const held =
+    movement?.how === 'inside' ? [movement.area] : movement?.how === 'along' ? [movement.line] : [];
+  return [...new Set([...tapped, ...held, ...(rule?.takes?.things ?? [])])];
+}
+
+/** What the marks of a page do, by small tags at them and lines to what they name. */
+export function RuleTags({ originals, stage }: { originals: readonly Mark[]; stage: Stage }) {
+  const { scale, x, y } = useStore(stage.view);
+  const byId = new Map(originals.map((mark) => [mark.id, mark]));
+  const lines = originals.flatMap((mark) =>
+    namedBy(mark).flatMap((id) => {
+      const other = byId.get(id);
+      return other ? [{ key: `${mark.id} ${id}`, from: centreOf(mark), to: centreOf(other) }] : [];
+    }),
+  );
+  return (
+    <div className="absolute top-0 left-0" style={{ transform: `translate(${x}px, ${y}px)` }}>
+      <svg aria-hidden className="absolute overflow-visible" width={1} height={1}>
+        {lines.map(({ key, from, to }) => (
+          <line
+            key={key}
+            x1={from[0] * scale}
+            y1={from[1] * scale}
+            x2={to[0] * scale}
+            y2={to[1] * scale}
+            stroke="var(--color-board)"
+            strokeWidth={2}
+            strokeDasharray="2 6"
+            strokeLinecap="round"
+          />
+        ))}
+      </svg>
+      {originals.map((mark) => {
+        const tags = tagsOf(mark);
+        const bounds = markBounds(mark);
+        if (tags.length === 0) return null;
+        return (
+          <span
+            key={mark.id}
+            role="img"
+            aria-label={tags.map((tag) => t(TAGS[tag])).join(', ')}
+            className="absolute flex -translate-y-1/2 gap-1 rounded-full bg-board px-1.5 py-0.5 text-paper shadow"
+            style={{ left: bounds.x * scale, top: bounds.y * scale }}
+          >
+            {tags.map((tag) => {
+              const Sign = SIGNS[tag];
+              return <Sign key={tag} aria-hidden size={14} />;
+            })}
+          </span>
+        );
+      })}
+    </div>
+  );
+}

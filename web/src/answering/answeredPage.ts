@@ -1,0 +1,58 @@
+import type { Mark, Space } from '@doodla/core';
+import { standInId } from '@doodla/core';
+import type { AnsweredPage } from '@doodla/core/answers';
+import { nanoid } from 'nanoid';
+import type { PageDesk } from '../room/pageDesk';
+
+/** What answering needs of a desk. */
+export type AnswerDesk = Pick<PageDesk, 'pageId' | 'space' | 'newMark'> & {
+  layers: readonly { log: { state: { marks: ReadonlyMap<string, Mark> } } }[];
+  target: Pick<PageDesk['target'], 'actor' | 'perform'> & { state: { marks: ReadonlyMap<string, Mark> } };
+};
+
+/** The marks of the shown page that rules are about, as they were made, whatever stands for them. */
+export function originalsOn({ layers, pageId }: Pick<AnswerDesk, 'layers' | 'pageId'>): Mark[] {
+  const page = pageId.get();
+  const all = layers.flatMap(({ log }) => [...log.state.marks.values()].filter((mark) => mark.page === page));
+  const groups = new Set(all.flatMap(({ rule, group }) => (rule && group !== null ? [group] : [])));
+  return all.filter(
+    ({ rule, hidden, group, standIn }) =>
+      !standIn && (rule ?? (hidden || (group !== null && groups.has(group)))),
+  );
+}
+
+/** What was pulled from piles on the shown page, as it is seen in a space. */
+export function copiesOn({ target, pageId }: Pick<AnswerDesk, 'target' | 'pageId'>, space: Space): Mark[] {
+  const page = pageId.get();
+  return [...target.state.marks.values()].filter(
+    (mark) => mark.standIn?.copy && mark.page === page && (mark.space === space || mark.space === 'class'),
+  );
+}
+
+/** The shown page as whoever works here answers it. */
+export function answeredPage(desk: AnswerDesk, originals: readonly Mark[]): AnsweredPage {
+  const { layers, target, space } = desk;
+  const original = (id: string): Mark | undefined => {
+    const mark = layers.map(({ log }) => log.state.marks.get(id)).find((one) => one !== undefined);
+    return mark?.standIn ? undefined : mark;
+  };
+  const { marks } = target.state;
+  return {
+    space,
+    author: target.actor?.id ?? '',
+    originals,
+    original,
+    now: (id) => marks.get(standInId(id, space)) ?? marks.get(standInId(id, 'class')) ?? original(id),
+    order: () => desk.newMark()?.order ?? 'a0',
+    newId: () => nanoid(),
+  };
+}
+
+/** Lets the shown page be as it was before it was answered, as far as it was answered in the space worked in. One step. */
+export function startAgain({ target, pageId, space }: AnswerDesk): void {
+  const page = pageId.get();
+  const answers = [...target.state.marks.values()].filter(
+    (mark) => mark.standIn && mark.page === page && mark.space === space,
+  );
+  if (answers.length > 0) target.perform(answers.map(({ id }) => ({ do: 'remove', mark: id })));
+}
