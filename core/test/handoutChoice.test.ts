@@ -6,7 +6,7 @@ import { pageName, webAnnotationsFile, zipFiles } from '../src/formats/index.js'
 import type { MarkChoice } from '../src/handout/index.js';
 import { chosenMarks } from '../src/handout/index.js';
 import type { Mark } from '../src/index.js';
-import { initialsFor } from '../src/index.js';
+import { initialsFor, standInId } from '../src/index.js';
 import { aPage, aPath, aStroke, aText, common, patchOver } from './helpers/marks.js';
 
 const by = (author: string, set: Partial<Mark> = {}) =>
@@ -45,6 +45,33 @@ describe('the marks that are handed out', () => {
     expect(ids({ covered: true })).toContain('patch');
     expect(ids({ covered: true, prepared: false })).toContain('patch');
     expect(ids({})).not.toContain('patch');
+  });
+});
+
+describe('pages that answer', () => {
+  const answer = (of: string, space: 'class' | 'student:ada', set: Partial<Mark> = {}): Mark =>
+    by('ada', { id: standInId(of, space), space, standIn: { for: of, tries: 0, taps: 0 }, ...set });
+  const prepared = ['card', 'cover'].map((id) => by('teacher', { id }));
+  const hidden = by('teacher', { id: 'hidden', hidden: true });
+  const written = [
+    answer('card', 'class'),
+    answer('card', 'student:ada'),
+    answer('cover', 'class', { hidden: true }),
+  ];
+  const ids = (choice: Partial<MarkChoice>, done = written) =>
+    chosenMarks({ prepared: [...prepared, hidden], written: done }, { ...ALL, ...choice }, isStudent).map(
+      ({ id }) => id,
+    );
+
+  it('are handed out as they were answered, each thing once', () => {
+    expect(ids({ covered: true })).toEqual([standInId('card', 'class')]);
+    expect(ids({ whose: { student: 'ada' }, covered: true })).toEqual([standInId('card', 'student:ada')]);
+    expect(ids({ covered: true }, [])).toEqual(['card', 'cover']);
+  });
+
+  it('have what is shown only by a tap where answers are not covered', () => {
+    expect(ids({}, [])).toEqual(['card', 'cover', 'hidden']);
+    expect(ids({})).toEqual(['hidden', standInId('card', 'class')]);
   });
 });
 

@@ -1,10 +1,11 @@
+import { markBounds } from '../marks/bounds.js';
 import type { Movement } from '../marks/answerRule.js';
 import type { Point } from '../marks/kind.js';
 import type { Mark, MarkPatch } from '../marks/mark.js';
 import { kindOf } from '../marks/mark.js';
 import type { Transform } from '../marks/transform.js';
 import { patchMark } from '../ops/apply.js';
-import { centreOf, groundOf, liesIn } from './places.js';
+import { centreOf, groundOf, liesIn, middleOf } from './places.js';
 
 /** Marks by id, as they are seen. */
 export type MarkFinder = (id: string) => Mark | undefined;
@@ -57,7 +58,7 @@ export function isMovement(from: Mark, to: Mark, movement: Movement, find: MarkF
     return isShifted(from, to) && distance(place, nearestAllowed(place, movement, find)) <= SLACK;
   }
   const pivot: Point = [movement.x, movement.y];
-  const [before, after] = [centreOf(from), centreOf(to)];
+  const [before, after] = [middleOf(from), middleOf(to)];
   const degrees =
     distance(pivot, before) > SLACK
       ? bearing(pivot, after) - bearing(pivot, before)
@@ -67,7 +68,7 @@ export function isMovement(from: Mark, to: Mark, movement: Movement, find: MarkF
 
 /** Whether a mark is another as it is, somewhere else. */
 export function isShifted(from: Mark, to: Mark): boolean {
-  const [before, after] = [centreOf(from), centreOf(to)];
+  const [before, after] = [cornerOf(from), cornerOf(to)];
   const dx = after[0] - before[0];
   const dy = after[1] - before[1];
   return isAlike(transformed(from, { kind: 'move', dx, dy }), to);
@@ -90,6 +91,12 @@ function isNear(a: unknown, b: unknown): boolean {
   if (Array.isArray(a) && Array.isArray(b))
     return a.length === b.length && a.every((each, i) => isNear(each, b[i]));
   return JSON.stringify(a) === JSON.stringify(b);
+}
+
+/** A corner that goes wherever its mark goes, whatever is written on that. */
+function cornerOf(mark: Mark): Point {
+  const { x, y } = 'x' in mark ? mark : markBounds(mark);
+  return [x, y];
 }
 
 const rotationOf = (mark: Mark) => ('rotation' in mark ? mark.rotation : 0);

@@ -5,13 +5,30 @@ import { markBounds, markBox } from '../marks/bounds.js';
 import type { Point } from '../marks/kind.js';
 import type { Mark } from '../marks/mark.js';
 import { hasBox, kindOf } from '../marks/mark.js';
+import { textLayout } from '../marks/text/textLayout.js';
 
 /** Between things that are put into a place, and between them and its edge; page units. */
 const GAP = 6;
 
-/** The middle of a mark, which stays in the middle however it is turned. Page units. */
-export function centreOf(mark: Mark): Point {
+/** The middle of a mark's box, which stays in the middle however it is turned. Page units. */
+export function middleOf(mark: Mark): Point {
   return boxCentre(hasBox(mark) ? markBox(mark) : markBounds(mark));
+}
+
+/** What is seen of a mark: of words on no ground of their own only these, not the room that they have. Page units. */
+export function seenBounds(mark: Mark): Rect {
+  if (mark.kind !== 'text' || mark.rotation !== 0 || mark.style.background !== null) return markBounds(mark);
+  const { lines, height } = textLayout(mark);
+  const runs = lines.flatMap((line) => line.runs);
+  if (runs.length === 0) return markBounds(mark);
+  const left = Math.min(...runs.map(({ x }) => x));
+  const right = Math.max(...runs.map(({ x, width }) => x + width));
+  return { x: mark.x + left, y: mark.y, width: right - left, height };
+}
+
+/** The middle of what is seen of a mark. Page units. */
+export function centreOf(mark: Mark): Point {
+  return mark.kind === 'text' ? boxCentre(seenBounds(mark)) : middleOf(mark);
 }
 
 /** What a mark takes in: its area, or the box of one that is only lines or words. Polygons, even-odd rule; page units. */
@@ -38,8 +55,8 @@ export function placeAt(point: Point, places: readonly Mark[]): Mark | undefined
  */
 export function spotIn(place: Mark, thing: Mark, others: readonly Mark[]): Point {
   const ground = markBounds(place);
-  const { width, height } = markBounds(thing);
-  const taken = others.map(markBounds);
+  const { width, height } = seenBounds(thing);
+  const taken = others.map(seenBounds);
   const middle = boxCentre(ground);
   const free = ([x, y]: Point) => taken.every((rect) => !overlaps(rect, { x, y, width, height }));
   if (free(middle)) return middle;

@@ -1,7 +1,7 @@
 import type { Mark, Point, Rect, Transform } from '@doodla/core';
-import { boundsOf } from '@doodla/core';
+import { boundsOf, unionRect } from '@doodla/core';
 import type { AnsweredPage } from '@doodla/core/answers';
-import { movedBy, movedTogether } from '@doodla/core/answers';
+import { movedBy, movedTogether, seenBounds } from '@doodla/core/answers';
 import type { KeyboardEvent } from 'react';
 import { useState } from 'react';
 import type { PictureCache } from '../pictures/pictureCache';
@@ -68,8 +68,11 @@ export function AnswerThing(props: AnswerThingProps) {
     },
   });
   const seen = copy ? [copy] : seenTogether(page, thing, moves !== undefined);
-  const rect = boundsOf(seen);
-  if (!rect) return null;
+  const drawn = boundsOf(seen);
+  const rect = seen
+    .map(seenBounds)
+    .reduce<Rect | undefined>((all, one) => (all ? unionRect(all, one) : one), undefined);
+  if (!rect || !drawn) return null;
   const pressed = (event: KeyboardEvent) => {
     const step = ARROWS[event.key];
     const isPress = event.key === 'Enter' || event.key === ' ';
@@ -84,13 +87,12 @@ export function AnswerThing(props: AnswerThingProps) {
     event.preventDefault();
     event.stopPropagation();
   };
-  const place = placeOf(rect, scale);
   const find = (id: string) => page.now(id) ?? page.original(id);
   const [first] = seen;
   const transform =
     carry && moves && movedBy(copy ?? (moves.copies ? thing : first!), moves.movement, carry, find);
   return (
-    <div className="absolute" style={place}>
+    <>
       <button
         type="button"
         aria-label={t(moves ? 'answers.moveThing' : 'answers.tapThing', { name: sayMark(thing) })}
@@ -98,23 +100,31 @@ export function AnswerThing(props: AnswerThingProps) {
         {...drag}
         onKeyDown={pressed}
         onBlur={() => setCarry(undefined)}
+        style={placeOf(rect, scale)}
         className={classes(
-          'pointer-events-auto absolute inset-0 touch-none rounded-md focus-visible:outline-3 focus-visible:outline-offset-2',
+          'pointer-events-auto absolute touch-none rounded-md focus-visible:outline-3 focus-visible:outline-offset-2',
           moves ? 'cursor-grab' : 'cursor-pointer',
           carry && 'cursor-grabbing',
         )}
       />
       {transform && (
         <div
-          className="pointer-events-none absolute inset-0 z-10 drop-shadow-xl"
-          style={carriedStyle(transform, rect, scale)}
+          className="pointer-events-none absolute z-10 drop-shadow-xl"
+          style={{ ...sizeOf(drawn, scale), ...carriedStyle(transform, drawn, scale) }}
         >
-          <ThingPicture marks={seen} rect={rect} scale={scale} pictures={pictures} />
+          <ThingPicture marks={seen} rect={drawn} scale={scale} pictures={pictures} />
         </div>
       )}
-    </div>
+    </>
   );
 }
+
+const sizeOf = ({ x, y, width, height }: Rect, scale: number) => ({
+  left: x * scale,
+  top: y * scale,
+  width: width * scale,
+  height: height * scale,
+});
 
 /** What is seen of a thing and of what moves with it. */
 function seenTogether(page: AnsweredPage, thing: Mark, moves: boolean): Mark[] {

@@ -1,5 +1,5 @@
 import type { Mark } from '@doodla/core';
-import { markBounds } from '@doodla/core';
+import { seenBounds } from '@doodla/core/answers';
 import type { PictureCache } from '../pictures/pictureCache';
 import { classes } from '../ui/classes';
 import { t } from '../words';
@@ -35,7 +35,7 @@ export function MarkChoice({ label, marks, chosen, single = false, pictures, onC
       <div className="flex max-h-52 flex-wrap gap-2 overflow-auto p-1">
         {marks.slice(-MOST_SHOWN).map((mark) => {
           const isChosen = chosen.includes(mark.id);
-          const rect = markBounds(mark);
+          const rect = seenBounds(mark);
           const scale = Math.min(
             1,
             PICTURE.width / Math.max(1, rect.width),

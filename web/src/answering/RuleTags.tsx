@@ -5,9 +5,7 @@ import { EyeOff, Inbox, Keyboard, Move, Pointer } from 'lucide-react';
 import type { Stage } from '../stage/stage';
 import { useStore } from '../store/useStore';
 import { t } from '../words';
-
-/** What a tag says of a mark. */
-export type Tag = 'tap' | 'moves' | 'takes' | 'fill' | 'hidden';
+import { namedBy, tagsOf } from './tags';
 
 const TAGS = {
   tap: 'answers.tagTap',
@@ -17,22 +15,6 @@ const TAGS = {
   hidden: 'answers.tagHidden',
 } as const;
 const SIGNS = { tap: Pointer, moves: Move, takes: Inbox, fill: Keyboard, hidden: EyeOff };
-
-/** What is to be said of a mark while preparing. */
-export function tagsOf({ rule, hidden }: Pick<Mark, 'rule' | 'hidden'>): Tag[] {
-  const parts = (['tap', 'moves', 'takes', 'fill'] as const).filter((part) => rule?.[part]);
-  return hidden ? [...parts, 'hidden'] : parts;
-}
-
-/** The marks that a rule of one names, each once. */
-export function namedBy({ rule }: Pick<Mark, 'rule'>): string[] {
-  const steps = rule?.tap?.steps ?? [];
-  const tapped = steps.flatMap((step) => ('marks' in step ? step.marks : 'mark' in step ? [step.mark] : []));
-  const movement = rule?.moves?.movement;
-  const held =
-    movement?.how === 'inside' ? [movement.area] : movement?.how === 'along' ? [movement.line] : [];
-  return [...new Set([...tapped, ...held, ...(rule?.takes?.things ?? [])])];
-}
 
 /** What the marks of a page do, by small tags at them and lines to what they name. */
 export function RuleTags({ originals, stage }: { originals: readonly Mark[]; stage: Stage }) {
@@ -70,7 +52,7 @@ export function RuleTags({ originals, stage }: { originals: readonly Mark[]; sta
             key={mark.id}
             role="img"
             aria-label={tags.map((tag) => t(TAGS[tag])).join(', ')}
-            className="absolute flex -translate-y-1/2 gap-1 rounded-full bg-board px-1.5 py-0.5 text-paper shadow"
+            className="absolute flex -translate-x-1/3 -translate-y-full gap-1 rounded-full bg-board px-1.5 py-0.5 text-paper shadow"
             style={{ left: bounds.x * scale, top: bounds.y * scale }}
           >
             {tags.map((tag) => {

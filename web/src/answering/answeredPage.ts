@@ -29,10 +29,13 @@ export function copiesOn({ target, pageId }: Pick<AnswerDesk, 'target' | 'pageId
   );
 }
 
-/** The shown page as whoever works here answers it. */
+/** The shown page as whoever works here answers it, by the rules that its originals have. */
 export function answeredPage(desk: AnswerDesk, originals: readonly Mark[]): AnsweredPage {
   const { layers, target, space } = desk;
+  const ruled = new Map(originals.map((mark) => [mark.id, mark]));
   const original = (id: string): Mark | undefined => {
+    const known = ruled.get(id);
+    if (known) return known;
     const mark = layers.map(({ log }) => log.state.marks.get(id)).find((one) => one !== undefined);
     return mark?.standIn ? undefined : mark;
   };

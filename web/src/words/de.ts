@@ -2485,5 +2485,12 @@ export const de: Words = {
     noAnswer: 'Tipp mindestens eine richtige Antwort ein.',
     noNumber: 'Das lässt sich nicht als Zahl lesen. Tipp sie wie 9,81 m/s² ein, und die Abweichung wie 0,05.',
     noHeld: 'Wähle, worin, woran oder worum es bewegt wird.',
+    try: 'Ausprobieren',
+    showSolution: 'Zeigen, was wohin gehört',
+    trying: 'Du probierst diese Seite aus',
+    recording: 'Du zeigst, was wohin gehört',
+    takeSolution: 'Das ist die Lösung',
+    stopTrying: 'Beenden',
+    nothingPlaced: 'Noch liegt nichts an einem Platz. Bewege zuerst Dinge dorthin, wo sie hingehören.',
   },
 };

@@ -2416,5 +2416,12 @@ export const en = {
     noAnswer: 'Type at least one answer that is right.',
     noNumber: 'That cannot be read as a number. Type it like 9.81 m/s², and how far off it may be like 0.05.',
     noHeld: 'Choose what it is moved in, along or about.',
+    try: 'Try it',
+    showSolution: 'Show where things belong',
+    trying: 'You are trying this page',
+    recording: 'You show where things belong',
+    takeSolution: 'Take this as the solution',
+    stopTrying: 'Stop',
+    nothingPlaced: 'Nothing lies in a place yet. Move things to where they belong first.',
   },
 };

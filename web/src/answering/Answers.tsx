@@ -1,0 +1,139 @@
+import type { Mark, Point } from '@doodla/core';
+import type { Answer, Aside } from '@doodla/core/answers';
+import { copyMoved, dropped, filledIn, seenBounds, tapped } from '@doodla/core/answers';
+import { Check, Undo2, X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import type { PageDesk } from '../room/pageDesk';
+import type { Stage } from '../stage/stage';
+import { useStore } from '../store/useStore';
+import { classes } from '../ui/classes';
+import { t } from '../words';
+import type { AnswerDesk } from './answeredPage';
+import { answeredPage, copiesOn } from './answeredPage';
+import { AnswerThing } from './AnswerThing';
+import { FillField } from './FillField';
+
+/** So long it is said whether an answer is right, milliseconds. */
+const SAID_MS = 3000;
+
+interface AnswersProps {
+  /** Where answers go: to the class, or nowhere where a page is tried. */
+  answers: AnswerDesk;
+  desk: PageDesk;
+  stage: Stage;
+  originals: readonly Mark[];
+  /** Whether it is not said what is right. */
+  quiet?: boolean;
+}
+
+/** What was said of an answer last. */
+interface Said extends Pick<Answer, 'verdict' | 'sentBack'> {
+  /** The mark that it is said at. */
+  at: string;
+  number: number;
+}
+
+/** What lies over the marks of a page that answer, to tap, move and fill them in. */
+export function Answers({ answers, desk, stage, originals, quiet = false }: AnswersProps) {
+  const { scale, x, y } = useStore(stage.view);
+  const [said, setSaid] = useState<Said>();
+  useEffect(() => {
+    if (!said) return undefined;
+    const timer = setTimeout(() => setSaid(undefined), SAID_MS);
+    return () => clearTimeout(timer);
+  }, [said]);
+  const page = answeredPage(answers, originals);
+  const give = (at: string, { marks, verdict, sentBack = false }: Answer) => {
+    const isPut = marks.length === 0 || answers.target.perform(marks.map((mark) => ({ do: 'add', mark })));
+    if (isPut && verdict && !quiet) setSaid({ at, verdict, sentBack, number: (said?.number ?? 0) + 1 });
+  };
+  const tap = (mark: Mark) => {
+    const { asides, ...answer } = tapped(page, mark);
+    give(mark.id, answer);
+    for (const aside of asides) doAside(desk, aside);
+  };
+  const moveCopy = (copy: Mark, hand: { from: Point; to: Point }) => {
+    const moved = copyMoved(page, copy, hand);
+    answers.target.perform([moved === 'gone' ? { do: 'remove', mark: copy.id } : { do: 'add', mark: moved }]);
+  };
+  const toPage = ({ clientX, clientY }: { clientX: number; clientY: number }): Point => {
+    const { left, top } = stage.host.getBoundingClientRect();
+    const at = stage.toPage(clientX - left, clientY - top);
+    return [at.x, at.y];
+  };
+  const shared = { page, scale, toPage, pictures: desk.pictures };
+  const saidAt = said && page.now(said.at);
+  return (
+    <div className="absolute top-0 left-0" style={{ transform: `translate(${x}px, ${y}px)` }}>
+      {originals.map((mark) => {
+        const seen = page.now(mark.id);
+        if (!seen || seen.hidden) return null;
+        if (mark.kind === 'text' && seen.kind === 'text' && mark.rule?.fill)
+          return (
+            <FillField
+              key={mark.id}
+              mark={mark}
+              seen={seen}
+              scale={scale}
+              onFilled={(words) => give(mark.id, filledIn(page, mark, words))}
+            />
+          );
+        if (!mark.rule?.tap && !mark.rule?.moves) return null;
+        return (
+          <AnswerThing
+            key={mark.id}
+            thing={mark}
+            {...shared}
+            onTap={() => tap(mark)}
+            onDrop={(hand) => give(mark.id, dropped(page, mark, hand))}
+          />
+        );
+      })}
+      {copiesOn(answers, answers.space).map((copy) => {
+        const pile = page.original(copy.standIn!.for);
+        return (
+          pile && (
+            <AnswerThing
+              key={copy.id}
+              thing={pile}
+              copy={copy}
+              {...shared}
+              onTap={() => undefined}
+              onDrop={(hand) => moveCopy(copy, hand)}
+            />
+          )
+        );
+      })}
+      {said && saidAt && <Verdict key={said.number} said={said} mark={saidAt} scale={scale} />}
+    </div>
+  );
+}
+
+/** Says whether an answer is right, by a sign and a word, at what was answered. */
+function Verdict({ said, mark, scale }: { said: Said; mark: Mark; scale: number }) {
+  const rect = seenBounds(mark);
+  const isRight = said.verdict === 'right';
+  const Sign = isRight ? Check : said.sentBack ? Undo2 : X;
+  return (
+    <p
+      role="status"
+      className={classes(
+        'absolute z-10 flex w-max -translate-x-1/2 -translate-y-full items-center gap-1 rounded-xl border-2 px-2 py-1 font-bold shadow-lg',
+        isRight ? 'border-ink bg-white text-ink' : 'border-white bg-ink text-white',
+      )}
+      style={{ left: (rect.x + rect.width / 2) * scale, top: rect.y * scale - 4 }}
+    >
+      <Sign aria-hidden size={18} />
+      {isRight ? t('answers.right') : said.sentBack ? t('answers.sentBack') : t('answers.notRight')}
+    </p>
+  );
+}
+
+function doAside(desk: PageDesk, aside: Aside): void {
+  if (aside.do === 'page') return desk.turnTo(aside.page);
+  if (!('speechSynthesis' in window)) return desk.room.tellNotice(aside.text);
+  const words = new SpeechSynthesisUtterance(aside.text);
+  words.lang = aside.language;
+  speechSynthesis.cancel();
+  speechSynthesis.speak(words);
+}

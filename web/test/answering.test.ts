@@ -1,0 +1,152 @@
+import type { AnswerRule, Mark } from '@doodla/core';
+import { standInId } from '@doodla/core';
+import { isAnswerRule } from '@doodla/core/answers';
+import { describe, expect, it } from 'vitest';
+import { aShape, aText } from '../../core/test/helpers/marks.js';
+import { answeredPage, copiesOn, originalsOn, startAgain } from '../src/answering/answeredPage';
+import { draftOf, keepingRule, newStep, ruleOf } from '../src/answering/ruleDraft';
+import { namedBy, tagsOf } from '../src/answering/tags';
+import { anythingGoes, solutionIn } from '../src/answering/solution';
+
+const box = (id: string, x: number, set: Partial<Mark> = {}): Mark =>
+  aShape({ id, page: 'p', x, y: 0, width: 100, height: 100, ...set } as never);
+const FREELY: AnswerRule = { moves: { movement: { how: 'freely' }, copies: false } };
+
+describe('a rule that is made', () => {
+  const pivot = box('pivot', 0);
+  const page = [pivot, box('area', 300)];
+
+  it.each<[string, AnswerRule]>([
+    ['a tap', { tap: { steps: [{ do: 'hide', marks: ['pivot'] }], once: true } }],
+    ['moving in an area', { moves: { movement: { how: 'inside', area: 'area' }, copies: true } }],
+    ['turning', { moves: { movement: { how: 'turning', x: 50, y: 50 }, copies: false } }],
+    ['a place', { takes: { things: ['area'], sendsBack: false, snaps: true } }],
+    ['words', { fill: { as: 'words', answers: ['sun', 'the sun'], typos: false } }],
+    ['a number', { fill: { as: 'number', value: -9.81, within: 0.05, unit: 'm/s²' } }],
+  ])('with %s is the same after it was looked at', (_what, rule) => {
+    expect(ruleOf(draftOf({ rule }, page), page)).toEqual(rule);
+  });
+
+  it.each([
+    [{ steps: [newStep('show', 'en')] }, 'nothing-chosen'],
+    [{ steps: [newStep('speak', 'en')] }, 'nothing-chosen'],
+    [{ steps: [newStep('page', 'en')] }, 'nothing-chosen'],
+    [{ moves: 'along' as const }, 'no-held'],
+    [{ fill: 'words' as const, answers: ' \n ' }, 'no-answer'],
+    [{ fill: 'number' as const, answers: 'ten' }, 'no-number'],
+    [{ fill: 'number' as const, answers: '10', within: '-1' }, 'no-number'],
+  ])('says what is missing in %j', (set, problem) => {
+    expect(ruleOf({ ...draftOf({}, page), ...set }, page)).toBe(problem);
+  });
+
+  it('is none where nothing is chosen, and else what the server takes', () => {
+    expect(ruleOf(draftOf({}, page), page)).toBeNull();
+    const steps = [newStep('colour', 'en'), newStep('move', 'en')].map((step) => ({
+      ...step,
+      marks: ['pivot'],
+    }));
+    expect(isAnswerRule(ruleOf({ ...draftOf({}, page), steps: steps as never }, page))).toBe(true);
+  });
+
+  it('lets what belongs somewhere be moved', () => {
+    const rule: AnswerRule = { takes: { things: ['a', 'b'], sendsBack: true, snaps: true } };
+    const place = box('place', 0);
+    const marks = [place, box('a', 200), box('b', 300, { rule: FREELY }), box('c', 400)];
+    expect(keepingRule(place, { rule, hidden: false }, marks)).toEqual([
+      { do: 'patch', mark: 'place', set: { rule, hidden: false } },
+      { do: 'patch', mark: 'a', set: { rule: FREELY } },
+    ]);
+  });
+
+  it('is said by tags, and by lines to what it names', () => {
+    const rule: AnswerRule = {
+      tap: {
+        steps: [
+          { do: 'show', marks: ['a', 'b'] },
+          { do: 'count', mark: 'c', by: 1 },
+        ],
+        once: false,
+      },
+      moves: { movement: { how: 'along', line: 'd' }, copies: false },
+      takes: { things: ['a'], sendsBack: true, snaps: true },
+    };
+    expect(tagsOf({ rule, hidden: true })).toEqual(['tap', 'moves', 'takes', 'hidden']);
+    expect(namedBy({ rule })).toEqual(['a', 'b', 'c', 'd']);
+    expect(tagsOf({})).toEqual([]);
+  });
+});
+
+describe('a solution by example', () => {
+  const place = box('place', 0, { rule: { takes: { things: ['old'], sendsBack: true, snaps: true } } });
+  const empty = box('empty', 900, { rule: { takes: { things: ['kept'], sendsBack: true, snaps: true } } });
+  const thing = box('thing', 300, { rule: FREELY });
+
+  it('is what lies in each place, whatever was sent back before', () => {
+    expect(anythingGoes(place).rule?.takes?.sendsBack).toBe(false);
+    const moved = { ...thing, id: standInId('thing', 'class'), x: 20 } as Mark;
+    expect(solutionIn([place, empty, thing], new Map([[moved.id, moved]]))).toEqual([
+      {
+        do: 'patch',
+        mark: 'place',
+        set: { rule: { takes: { things: ['thing'], sendsBack: true, snaps: true } } },
+      },
+    ]);
+    expect(solutionIn([place, empty, thing], new Map())).toEqual([]);
+  });
+});
+
+describe('a page that is answered', () => {
+  it('has marks with rules, what belongs to them, and what stands for them where one works', () => {
+    const prepared = [
+      box('card', 0, { rule: FREELY, group: 'g' }),
+      aText({ id: 'word', page: 'p', group: 'g' } as never),
+      box('plain', 500),
+      box('elsewhere', 0, { page: 'q', rule: FREELY }),
+      box('shown', 700, { hidden: true }),
+    ] as Mark[];
+    const stands = (id: string, of: string, space: 'class' | 'student:wren', copy = false): Mark => ({
+      ...box(id, 50),
+      space,
+      standIn: { for: of, tries: 0, taps: 0, ...(copy && { copy }) },
+    });
+    const own = 'student:wren';
+    const written = [
+      stands(standInId('card', 'class'), 'card', 'class'),
+      stands(standInId('card', own), 'card', own),
+      stands('pulled', 'card', own, true),
+      stands('theirs', 'card', 'class', true),
+    ];
+    const state = (marks: readonly Mark[]) => ({
+      state: { marks: new Map(marks.map((mark) => [mark.id, mark])) },
+    });
+    const done: unknown[] = [];
+    const desk = {
+      pageId: { get: () => 'p' } as never,
+      space: own,
+      newMark: () => undefined,
+      layers: [{ log: state(prepared) }, { log: state(written) }],
+      target: {
+        ...state(written),
+        actor: { id: 'wren' } as never,
+        perform: (changes: unknown) => (done.push(changes), 'x'),
+      },
+    } as const;
+    const originals = originalsOn(desk);
+    expect(originals.map(({ id }) => id)).toEqual(['card', 'word', 'shown']);
+    const page = answeredPage(desk, originals);
+    expect(page.now('card')?.space).toBe(own);
+    expect(page.original(standInId('card', own))).toBeUndefined();
+    // By the rules that it is given, not those of the log: while a solution is shown, nothing is sent back.
+    const other = originals.map((mark) => ({ ...mark, rule: null }));
+    expect(answeredPage(desk, other).original('card')?.rule).toBeNull();
+    expect(answeredPage({ ...desk, space: 'class' }, originals).now('card')?.space).toBe('class');
+    expect(copiesOn(desk, own).map(({ id }) => id)).toEqual(['pulled', 'theirs']);
+    startAgain(desk);
+    expect(done).toEqual([
+      [
+        { do: 'remove', mark: standInId('card', own) },
+        { do: 'remove', mark: 'pulled' },
+      ],
+    ]);
+  });
+});
