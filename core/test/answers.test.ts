@@ -16,9 +16,8 @@ import { TaughtPage } from './helpers/answeredPage.js';
 import { aShape, aText } from './helpers/marks.js';
 
 const at = (x: number, y: number, width = 60, height = 40) => ({ x, y, width, height });
-const box = (id: string, place: object, set: object = {}) =>
-  aShape({ id, rotation: 0, ...place, ...set } as never);
-const words = (id: string, text: string, set: object = {}) => aText({ id, text, ...set } as never);
+const box = (id: string, place: object, set: object = {}) => aShape({ id, rotation: 0, ...place, ...set });
+const words = (id: string, text: string, set: object = {}) => aText({ id, text, ...set });
 const movable = (movement: Movement, copies = false): AnswerRule => ({ moves: { movement, copies } });
 const FREELY = movable({ how: 'freely' });
 
@@ -248,7 +247,7 @@ describe('what the rules do not let', () => {
 
   it.each<[string, (page: TaughtPage) => Mark]>([
     ['another colour', (page) => moved(page, { style: { fill: '#ff0000' } } as never)],
-    ['another size', (page) => moved(page, { width: 300 } as never)],
+    ['another size', (page) => moved(page, { width: 300 })],
     ['a rule of one’s own', (page) => moved(page, { rule: FREELY })],
     ['a lock', (page) => moved(page, { locked: true })],
     ['the id of something else', (page) => moved(page, { id: 'left' })],
@@ -266,7 +265,7 @@ describe('what the rules do not let', () => {
     ['the name of another', (page) => moved(page, { author: 'nash' })],
     [
       'a rule that is not of it',
-      (page) => moved(page, { standIn: { for: 'cat', by: 'pile', tries: 0, taps: 0 }, x: 3 } as never),
+      (page) => moved(page, { standIn: { for: 'cat', by: 'pile', tries: 0, taps: 0 }, x: 3 }),
     ],
   ])('%s', (_what, make) => {
     const page = new TaughtPage(sorting());
@@ -277,7 +276,7 @@ describe('what the rules do not let', () => {
   it('rules and hiding by students, and changes of what stands for something', () => {
     const page = new TaughtPage(sorting());
     for (const set of [{ rule: FREELY }, { hidden: true }])
-      expect(page.put('wren', [{ ...box('own', at(0, 0)), author: 'wren', ...set } as Mark])).toBeDefined();
+      expect(page.put('wren', [{ ...box('own', at(0, 0)), author: 'wren', ...set }])).toBeDefined();
     drag(page, 'cat', [700, 700]);
     const id = standInId('cat', 'class');
     expect(page.does(student, [{ do: 'patch', mark: id, set: { hidden: true } }])).toBe('not-allowed');
@@ -305,7 +304,7 @@ describe('what the rules do not let', () => {
           if ('drag' in one) drag(page, one.drag, one.to, name, space);
           else
             expect(
-              page.put(name!, tapped(page.as(name!, space as never), page.original('button')!).marks),
+              page.put(name, tapped(page.as(name, space as never), page.original('button')!).marks),
             ).toBeUndefined();
         }
         for (const mark of page.state.marks.values()) expect(isMark(mark)).toBe(true);
@@ -371,7 +370,7 @@ describe('a rule', () => {
   it('is taken back by what it was before', () => {
     const page = new TaughtPage([]);
     const mark = box('m', at(0, 0));
-    page.state.marks.set('m', mark as Mark);
+    page.state.marks.set('m', mark);
     const back = invertChanges(page.state, [{ do: 'patch', mark: 'm', set: { rule: whole, hidden: true } }]);
     expect(back).toEqual([{ do: 'patch', mark: 'm', set: { rule: null, hidden: false } }]);
   });

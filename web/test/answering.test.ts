@@ -45,7 +45,7 @@ describe('a rule that is made', () => {
       ...step,
       marks: ['pivot'],
     }));
-    expect(isAnswerRule(ruleOf({ ...draftOf({}, page), steps: steps as never }, page))).toBe(true);
+    expect(isAnswerRule(ruleOf({ ...draftOf({}, page), steps: steps }, page))).toBe(true);
   });
 
   it('lets what belongs somewhere be moved', () => {
@@ -99,7 +99,7 @@ describe('a page that is answered', () => {
   it('has marks with rules, what belongs to them, and what stands for them where one works', () => {
     const prepared = [
       box('card', 0, { rule: FREELY, group: 'g' }),
-      aText({ id: 'word', page: 'p', group: 'g' } as never),
+      aText({ id: 'word', page: 'p', group: 'g' }),
       box('plain', 500),
       box('elsewhere', 0, { page: 'q', rule: FREELY }),
       box('shown', 700, { hidden: true }),

@@ -66,7 +66,10 @@ function standInFor(page: AnsweredPage, original: Mark, set: MarkPatch, how: Tol
   } as Mark;
 }
 
-function withoutRule<M extends Mark>({ rule: _rule, credit: _credit, ...rest }: M): object {
+function withoutRule(mark: Mark): object {
+  const rest: Partial<Mark> = { ...mark };
+  delete rest.rule;
+  delete rest.credit;
   return rest;
 }
 

@@ -1,7 +1,7 @@
 import { markBounds } from '../marks/bounds.js';
 import type { Movement } from '../marks/answerRule.js';
 import type { Point } from '../marks/kind.js';
-import type { Mark, MarkPatch } from '../marks/mark.js';
+import type { Mark } from '../marks/mark.js';
 import { kindOf } from '../marks/mark.js';
 import type { Transform } from '../marks/transform.js';
 import { patchMark } from '../ops/apply.js';
@@ -48,7 +48,7 @@ function nearestAllowed(aim: Point, movement: Movement, find: MarkFinder): Point
 
 /** The mark after a transform of it. */
 export function transformed(mark: Mark, transform: Transform): Mark {
-  return patchMark(mark, kindOf(mark).transform(mark, transform) as MarkPatch);
+  return patchMark(mark, kindOf(mark).transform(mark, transform));
 }
 
 /** Whether a mark that was here is there by a movement that it is allowed. */

@@ -43,8 +43,6 @@ export function StepList({ steps, marks, pages, pictures, onChange }: StepListPr
     <>
       <ol>
         {steps.map((step, i) => (
-          // Steps have nothing of their own by which they could be told apart.
-          // eslint-disable-next-line @eslint-react/no-array-index-key
           <li key={i} className="mb-3 rounded-xl border-2 border-paper-line p-3">
             <div className="flex items-center justify-between gap-2">
               <h4 className="font-bold">

@@ -1,5 +1,5 @@
 import type { Mark, Page, Rect } from '@doodla/core';
-import { byOrder } from '@doodla/core';
+import { byOrder, isStanding } from '@doodla/core';
 import type { Replay, ReplayMoment } from '@doodla/core/replay';
 import type { Canvas } from '../canvas/blankCanvas';
 import { contextOf, copyOf } from '../canvas/blankCanvas';
@@ -22,6 +22,8 @@ interface Dry {
 export class PlayedPage {
   /** Pages without what was done in the log that is played, by page, paper, width and what is uncovered. */
   private readonly grounds = new Map<string, Promise<Canvas>>();
+  /** What was answered on each page, at whatever time. */
+  private readonly answered = new Map<string, ReadonlySet<string>>();
   private dry: Dry | undefined;
   /** Patches that are taken away in what is shown. */
   private uncovered: readonly string[] = [];
@@ -63,8 +65,7 @@ export class PlayedPage {
 
   /** All that was on a page at a moment and is done, lowest first; what was prepared lies under the rest. */
   marksAt(moment: ReplayMoment): Mark[] {
-    const written = [...this.replay.stateAfter(moment).marks.values()];
-    return [...this.prepared(moment.page).sort(byOrder), ...written.sort(byOrder)];
+    return [...this.prepared(moment.page).sort(byOrder), ...this.writtenAt(moment).sort(byOrder)];
   }
 
   /** All that is seen of a page at a moment and is done, lowest first. */
@@ -81,7 +82,7 @@ export class PlayedPage {
     const page = this.pageOf(moment);
     if (!page) return undefined;
     const ground = await this.groundOf(page, width);
-    const marks = [...this.replay.stateAfter(moment).marks.values()].filter(this.isShown);
+    const marks = this.writtenAt(moment).filter(this.isShown);
     await this.scenery.loadPictures(page, marks);
     const picture = copyOf(ground);
     paintMarks(picture, this.extentOf(page), marks, this.scenery.pictures);
@@ -126,7 +127,34 @@ export class PlayedPage {
 
   /** In a class, what was prepared lies under what the class wrote. */
   private prepared(page: string): Mark[] {
-    return this.scenery.prepared(page).filter(this.isShown);
+    const answered = this.answeredOn(page);
+    return this.scenery
+      .prepared(page)
+      .filter((mark) => this.isShown(mark) && !mark.hidden && !answered.has(mark.id));
+  }
+
+  /** What is on a page at a moment beside what was prepared and stays: also prepared things, as they were answered by then. */
+  private writtenAt(moment: ReplayMoment): Mark[] {
+    const { page } = moment;
+    const { marks } = this.replay.stateAfter(moment);
+    const answered = this.answeredOn(page);
+    if (answered.size === 0) return [...marks.values()];
+    const space = this.scenery.space?.(page) ?? 'class';
+    const things = this.scenery.prepared(page).filter(({ id }) => answered.has(id));
+    return [...things, ...marks.values()].filter((mark) => isStanding(mark, space, marks));
+  }
+
+  /** What something stands for at any time. */
+  private answeredOn(page: string): ReadonlySet<string> {
+    let answered = this.answered.get(page);
+    if (!answered) {
+      const changes = this.replay.between(page, 0, Infinity).flatMap(({ operation }) => operation.changes);
+      answered = new Set(
+        changes.flatMap((change) => (change.do === 'add' ? (change.mark.standIn?.for ?? []) : [])),
+      );
+      this.answered.set(page, answered);
+    }
+    return answered;
   }
 
   /** What a patch hid and was uncovered is open. */
@@ -143,7 +171,7 @@ export class PlayedPage {
       this.dry = { ...before, count: moment.count, marks, top: fresh.at(-1) ?? before.top };
       return this.dry;
     }
-    const shown = [...marks.values()].filter(this.isShown).sort(byOrder);
+    const shown = this.writtenAt(moment).filter(this.isShown).sort(byOrder);
     const picture = copyOf(ground);
     paintMarks(picture, this.extentOf(page), shown, this.scenery.pictures);
     this.fetchPictures(page, shown);
@@ -157,7 +185,9 @@ export class PlayedPage {
     const changes = this.replay
       .between(page, before.count, count)
       .flatMap(({ operation }) => operation.changes);
-    const isInk = changes.every((change) => change.do === 'add' && change.mark.kind === 'stroke');
+    const isInk = changes.every(
+      (change) => change.do === 'add' && change.mark.kind === 'stroke' && !change.mark.standIn,
+    );
     if (!isInk) return undefined;
     const fresh = [...marks.values()].filter(({ id }) => !before.marks.has(id)).sort(byOrder);
     const [lowest] = fresh;
