@@ -75,7 +75,7 @@ describe('a page that answers', () => {
     } as unknown as Scenery;
     const played = new PlayedPage(scenery, replay, () => undefined);
     const seen = [0, 1, 2].map((count) =>
-      played.shownAt({ page: 'p', count, growing: [] } as never).map(({ id }) => id),
+      played.shownAt({ page: 'p', count, growing: [] }).map(({ id }) => id),
     );
     expect(seen).toEqual([['other', 'card'], ['other', standInId('card', 'class')], ['other']]);
     played.close();
