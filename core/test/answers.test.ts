@@ -320,6 +320,25 @@ describe('what the rules do not let', () => {
   });
 });
 
+describe('what stands for something', () => {
+  it('is moved by selecting it by teachers alone, and copied as a mark of its own', () => {
+    const page = new TaughtPage(sorting());
+    drag(page, 'cat', [700, 700]);
+    const id = standInId('cat', 'class');
+    const move = (by: 'teacher' | 'student', mark = id) =>
+      page.does({ id: 'wren', role: by, tables: [] }, [{ do: 'patch', mark, set: { x: 5 } }]);
+    expect(move('student')).toBe('not-allowed');
+    expect(move('teacher')).toBeUndefined();
+    const [copy] = copiesOf([page.find(id)!], () => 'copy');
+    expect(copy).toMatchObject({ id: 'copy', x: 5 });
+    expect(copy).not.toHaveProperty('standIn');
+    // An id that only looks like that of a stand-in is a student's own mark.
+    const own = { ...box('a--b', at(0, 0)), author: 'wren' };
+    page.state.marks.set(own.id, own);
+    expect(move('student', own.id)).toBeUndefined();
+  });
+});
+
 describe('a rule', () => {
   const whole: AnswerRule = {
     tap: { steps: [{ do: 'count', mark: 'a', by: 1 }], once: true },

@@ -12,6 +12,12 @@ interface Finding {
 
 /** Findings of axe-core, of any impact, against WCAG 2.2 A and AA and its best practices. */
 export async function findings(page: Page): Promise<string[]> {
+  // What is just coming or going has no colours of its own.
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('[data-sonner-toast]')].every(
+      (notice) => notice.getAnimations().length === 0,
+    ),
+  );
   await page.evaluate(axe);
   const { violations } = await page.evaluate(() =>
     (window as unknown as { axe: { run(options: object): Promise<{ violations: Finding[] }> } }).axe.run({

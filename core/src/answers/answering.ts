@@ -1,8 +1,7 @@
 import type { TapStep } from '../marks/answerRule.js';
 import type { Point } from '../marks/kind.js';
 import type { Mark, MarkPatch } from '../marks/mark.js';
-import type { Space } from '../marks/shared.js';
-import type { StandIn } from '../marks/standIn.js';
+import type { Space, StandIn } from '../marks/shared.js';
 import { standInId } from '../marks/standIn.js';
 import { patchMark } from '../ops/apply.js';
 import { isAccepted } from './accepted.js';

@@ -1,6 +1,6 @@
 import type { AnswerRule, TapStep } from '../marks/answerRule.js';
-import type { Mark } from '../marks/mark.js';
-import { standInId } from '../marks/standIn.js';
+import type { Mark, MarkPatch } from '../marks/mark.js';
+import { standInId, stoodFor } from '../marks/standIn.js';
 import type { Change, Operation } from '../ops/operation.js';
 import type { Actor } from '../ops/permit.js';
 import type { RefusalCode } from '../ops/refusal.js';
@@ -10,12 +10,13 @@ import { isMovement, isShifted, placeFields, transformed } from './movements.js'
 import { centreOf, liesIn } from './places.js';
 import { MOST_FILLED } from './ruleCheck.js';
 
-/** Whether a change is about rules or answers, which have to be judged beside what is judged of all changes. */
+/** Whether a change may be about rules or answers, which have to be judged beside what is judged of all changes. */
 export function isAnswering(change: Change): boolean {
-  if (change.do === 'patch') return 'rule' in change.set || 'hidden' in change.set;
+  if (change.do === 'patch') return setsRules(change.set) || stoodFor(change.mark) !== undefined;
   return change.do === 'add' && isOfRules(change.mark);
 }
 
+const setsRules = (set: MarkPatch) => 'rule' in set || 'hidden' in set;
 const isOfRules = ({ rule, hidden, standIn }: Mark) =>
   rule !== undefined || hidden !== undefined || standIn !== undefined;
 
@@ -34,10 +35,12 @@ export function answerRefusal(operation: Operation, actor: Actor, find: MarkFind
   return undefined;
 }
 
-/** Only a teacher makes rules; what stands for a mark is put anew, never changed. */
+/** Only a teacher makes rules; what stands for a mark is put anew, and only a teacher moves it like any mark. */
 function patchRefusal(change: Change, { role }: Actor, find: MarkFinder): RefusalCode | undefined {
-  const isStandIn = change.do === 'patch' && find(change.mark)?.standIn !== undefined;
-  return role === 'student' || isStandIn ? 'not-allowed' : undefined;
+  if (change.do !== 'patch') return undefined;
+  const isStandIn = find(change.mark)?.standIn !== undefined;
+  const isRefused = setsRules(change.set) ? isStandIn || role === 'student' : isStandIn && role === 'student';
+  return isRefused ? 'not-allowed' : undefined;
 }
 
 function addRefusal(mark: Mark, { role }: Actor, find: MarkFinder): RefusalCode | undefined {

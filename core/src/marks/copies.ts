@@ -3,13 +3,14 @@ import type { Mark } from './mark.js';
 
 /**
  * Copies of marks under new ids, in groups of their own; what is joined to one of them is joined to its copy, and to
- * nothing else. All other fields stay as they are.
+ * nothing else; what stands for a mark becomes a mark of its own. All other fields stay as they are.
  */
 export function copiesOf(marks: readonly Mark[], newId: () => string): Mark[] {
   const ids = new Map(marks.map(({ id }) => [id, newId()]));
   const groups = new Map(marks.flatMap(({ group }) => (group === null ? [] : [[group, newId()] as const])));
   return marks.map((mark): Mark => {
     const copy: Mark = { ...mark, id: ids.get(mark.id)!, group: mark.group && groups.get(mark.group)! };
+    delete copy.standIn;
     if (copy.rule) copy.rule = renamedIn(copy.rule, ids);
     if (copy.kind !== 'path') return copy;
     const joined = (end: typeof copy.from) =>
@@ -19,7 +20,5 @@ export function copiesOf(marks: readonly Mark[], newId: () => string): Mark[] {
 }
 
 /** The same rule, of the copies where it was of what they are copies of. */
-function renamedIn(rule: AnswerRule, ids: ReadonlyMap<string, string>): AnswerRule {
-  const rename = (_key: string, value: unknown) => ids.get(value as string) ?? value;
-  return JSON.parse(JSON.stringify(rule), rename) as AnswerRule;
-}
+const renamedIn = (rule: AnswerRule, ids: ReadonlyMap<unknown, string>): AnswerRule =>
+  JSON.parse(JSON.stringify(rule), (_, value: unknown) => ids.get(value) ?? value) as AnswerRule;

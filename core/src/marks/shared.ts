@@ -1,8 +1,23 @@
 import type { AnswerRule } from './answerRule.js';
-import type { StandIn } from './standIn.js';
 
 /** Whose marks: the whole class, one table (group), or one student's own copy. */
 export type Space = 'class' | `table:${string}` | `student:${string}`;
+
+/** Of a mark that stands for another: what answering has made of that one, in its space. */
+export interface StandIn {
+  /** The mark that it stands for. */
+  for: string;
+  /** Whether it was pulled from that one, which stays where it is. */
+  copy?: boolean;
+  /** The mark by whose rule it is as it is, where that is not the one that it stands for. */
+  by?: string;
+  /** The place that it lies in. */
+  at?: string;
+  /** How often it was put where it does not belong, or filled in wrongly. */
+  tries: number;
+  /** How often it was tapped, where that is counted. */
+  taps: number;
+}
 
 /** What all marks have, whatever their kind. */
 export interface SharedFields {

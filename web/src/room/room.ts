@@ -243,7 +243,7 @@ export class Room {
 
   /** Whether this person may change or remove a mark. */
   mayTouch(mark: Mark): boolean {
-    return !mark.locked && (this.isTeacher || mark.author === this.me);
+    return !mark.locked && (this.isTeacher || (mark.author === this.me && !mark.standIn));
   }
 
   /** Whether this person may select a mark; a teacher also locked ones, to unlock them. */

@@ -1,0 +1,176 @@
+// Pages that answer: what a tap takes on a page of 300 marks with rules, and what 60 students who answer on copies of their own
+// cost the server, beside as many plain strokes.
+import { packPoints, standInId } from '@doodla/core';
+import { chromium } from 'playwright-core';
+import { cpuSeconds } from './process.mjs';
+import { median, report } from './report.mjs';
+import { aStroke, handPoints, School } from './school.mjs';
+
+const RULED = 300;
+const STUDENTS = 60;
+/** Answers of each student, a second apart. */
+const ANSWERS = 8;
+const FRAME_MS = 1000 / 60;
+const TAPS = 15;
+
+const school = new School();
+await school.start();
+
+function aBox(made, i, set) {
+  const stroke = aStroke(made.pages[0], made.author);
+  for (const field of ['points', 'pressure']) delete stroke[field];
+  const place = {
+    x: 10 + (i % 20) * 28,
+    y: 10 + Math.floor(i / 20) * 40,
+    width: 24,
+    height: 24,
+    rotation: 0,
+  };
+  const style = { line: '#000000', width: 1, dash: 'solid', fill: '#56b4e9', opacity: 1 };
+  const shape = { kind: 'shape', form: 'rectangle', sides: 5, flip: false };
+  return { ...stroke, ...shape, ...place, id: `box-${i}`, style, ...set };
+}
+
+/** Things that can be moved, each third one a button that swaps its neighbour. */
+function ruledBoxes(made) {
+  return Array.from({ length: RULED }, (_, i) =>
+    aBox(made, i, {
+      rule:
+        i % 3 === 0
+          ? { tap: { steps: [{ do: 'swap', marks: [`box-${i + 1}`] }], once: false } }
+          : { moves: { movement: { how: 'freely' }, copies: false } },
+    }),
+  );
+}
+
+async function prepare(made) {
+  const log = { kind: 'lesson', id: made.lesson };
+  await made.teacher.ask('open', { log });
+  const changes = ruledBoxes(made).map((mark) => ({ do: 'add', mark }));
+  await made.teacher.ask('submit', { log, operation: { id: `rules-${made.lesson}`, changes } });
+}
+
+/** Milliseconds of the main thread for a tap until its frame is there, and of the tap's own code. */
+async function tapTimes(made) {
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  try {
+    const context = await browser.newContext({ baseURL: school.url, viewport: { width: 1280, height: 800 } });
+    const [name, value] = school.cookie.split('=');
+    await context.addCookies([{ name, value, url: school.url }]);
+    const page = await context.newPage();
+    await page.goto(`/sitting/${made.log.id}`);
+    await page.locator('[data-testid=stage][data-shown=true]').waitFor();
+    await page
+      .getByRole('button', { name: /^To be tapped/ })
+      .first()
+      .waitFor();
+    const movable = page.getByRole('button', { name: /^To be moved/ });
+    const before = await movable.count();
+    const times = [];
+    for (let i = 0; i < TAPS; i++)
+      times.push(
+        await page.evaluate(async (at) => {
+          const button = [...document.querySelectorAll('button[aria-label^="To be tapped"]')][at];
+          const frame = () => new Promise((done) => requestAnimationFrame(() => setTimeout(done)));
+          await frame();
+          const { x, y } = button.getBoundingClientRect();
+          const init = {
+            bubbles: true,
+            pointerId: 1,
+            clientX: x + 4,
+            clientY: y + 4,
+            isPrimary: true,
+            button: 0,
+          };
+          button.setPointerCapture = () => undefined;
+          button.dispatchEvent(new window.PointerEvent('pointerdown', init));
+          const began = performance.now();
+          button.dispatchEvent(new window.PointerEvent('pointerup', init));
+          const handled = performance.now() - began;
+          // All that follows in this turn and in the frame after it.
+          await new Promise((done) => requestAnimationFrame(done));
+          const inFrame = performance.now();
+          await new Promise((done) => setTimeout(done));
+          return { handled, drawn: performance.now() - inFrame };
+        }, i),
+      );
+    // Each tap has hidden its neighbour.
+    const gone = before - (await movable.count());
+    if (gone !== TAPS) throw new Error(`${TAPS} taps have hidden ${gone}.`);
+    return times;
+  } finally {
+    await browser.close();
+  }
+}
+
+/** Processor seconds of the server while all students submit what `marksOf` makes. */
+async function served(students, log, marksOf) {
+  const before = cpuSeconds(school.pid);
+  for (let round = 0; round < ANSWERS; round++) {
+    await Promise.all(
+      students.map(({ socket, author }, i) =>
+        socket.ask('submit', {
+          log,
+          operation: { id: `a-${marksOf.name}-${round}-${i}`, changes: marksOf(author, i, round) },
+        }),
+      ),
+    );
+    await new Promise((done) => setTimeout(done, 500));
+  }
+  return cpuSeconds(school.pid) - before;
+}
+
+try {
+  const made = await school.startClass();
+  await prepare(made);
+  const [page] = made.pages;
+  const taps = await tapTimes(made);
+  await made.teacher.ask('ways', { sitting: made.log.id, ways: { [page]: 'own' } });
+  const students = [];
+  for (let i = 0; i < STUDENTS; i++) students.push(await school.join(made, `Student ${i}`));
+  const strokes = (author, i, round) => [
+    {
+      do: 'add',
+      mark: {
+        ...aStroke(page, author, null, packPoints(handPoints(60, i + round))),
+        space: `student:${author}`,
+      },
+    },
+  ];
+  const answers = (author, i, round) => {
+    const n = 3 * ((7 * i + round) % (RULED / 3)) + 1;
+    const original = aBox(made, n, {});
+    const space = `student:${author}`;
+    return [
+      {
+        do: 'add',
+        mark: {
+          ...original,
+          id: standInId(original.id, space),
+          author,
+          space,
+          x: 100 + 5 * i,
+          y: 700 - 3 * round,
+          standIn: { for: original.id, tries: 0, taps: 0 },
+        },
+      },
+    ];
+  };
+  const first = (...each) => strokes(...each);
+  await served(students, made.log, first);
+  const plain = await served(students, made.log, strokes);
+  const answered = await served(students, made.log, answers);
+  report('answer', {
+    ruled: { value: RULED },
+    tapMs: { value: median(taps.map(({ handled, drawn }) => handled + drawn)), limit: FRAME_MS },
+    tapOwnMs: { value: median(taps.map(({ handled }) => handled)) },
+    answerCpuSeconds: { value: answered, baseline: plain, of: STUDENTS * ANSWERS },
+    cpuRatio: { value: answered / plain, limit: 2 },
+  });
+} finally {
+  await school.remove();
+}
+process.exit();
