@@ -96,7 +96,7 @@ function Locked({ door, token, onOpen }: LockedProps) {
 
 function Shown({ door, shown }: { door: SharedLinkDoor; shown: Blob }) {
   useTitle(door.title);
-  const [pages, setPages] = useState('');
+  const [pages, setPages] = useState<string>();
   useEffect(() => void shown.text().then(setPages, () => undefined), [shown]); // It is here as a whole.
   const save = () => saveFile(shown, fileName(door.title, 'html'));
   return (
@@ -110,8 +110,10 @@ function Shown({ door, shown }: { door: SharedLinkDoor; shown: Blob }) {
           </Button>
         )}
       </header>
-      {/* Nothing in it may run, go anywhere or know where it is. */}
-      <iframe title={t('shared.pages')} sandbox="" srcDoc={pages} className="w-full grow border-0" />
+      {/* Nothing in it may run, go anywhere or know where it is. One that was empty before may stay so: it begins with all of it. */}
+      {pages !== undefined && (
+        <iframe title={t('shared.pages')} sandbox="" srcDoc={pages} className="w-full grow border-0" />
+      )}
     </main>
   );
 }
