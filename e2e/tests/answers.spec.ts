@@ -207,6 +207,31 @@ test('where things belong is shown by example and tried; on copies of their own,
   await expect.poll(() => placed(wren, 'sun').then(([, y]) => y)).toBeLessThan(200);
   for (const page of [nash, teacher])
     await expect.poll(() => placed(page, 'sun').then(([, y]) => y)).toBeGreaterThan(290);
+  // On the wall each copy has the thing once: where that student has put it, or where it was.
+  await hand(teacher, 'See all copies');
+  // Around where it was at first, between the places and the other things.
+  const drawn = (name: string) =>
+    teacher
+      .getByRole('button', { name: `Open the copy of ${name}` })
+      .locator('canvas')
+      .evaluate((canvas: HTMLCanvasElement) => {
+        const scale = canvas.width / 793.7;
+        const rect = [50, 288, 60, 26].map((side) => Math.round(side * scale)) as [
+          number,
+          number,
+          number,
+          number,
+        ];
+        return canvas
+          .getContext('2d')!
+          .getImageData(...rect)
+          .data.some((value, i) => i % 4 === 0 && value < 150);
+      });
+  await expect.poll(() => drawn('Nash')).toBe(true);
+  await expect.poll(() => drawn('Wren')).toBe(false);
+  if (process.env.LOOK) await teacher.screenshot({ path: '/tmp/look/a-wall.png' });
+  await teacher.getByRole('button', { name: 'Keep 1 as a page' }).click();
+  await teacher.keyboard.press('Escape');
   await again.click();
   await expect.poll(() => placed(wren, 'sun').then(([, y]) => y)).toBeGreaterThan(290);
   await expect(again).toBeDisabled();

@@ -7,6 +7,7 @@ import { answeredPage, copiesOn, originalsOn, startAgain } from '../src/answerin
 import { draftOf, keepingRule, newStep, ruleOf } from '../src/answering/ruleDraft';
 import { namedBy, tagsOf } from '../src/answering/tags';
 import { anythingGoes, solutionIn } from '../src/answering/solution';
+import { answeredOn, isAnswered, seenOn } from '../src/roster/answeredCopies';
 
 const box = (id: string, x: number, set: Partial<Mark> = {}): Mark =>
   aShape({ id, page: 'p', x, y: 0, width: 100, height: 100, ...set } as never);
@@ -148,5 +149,28 @@ describe('a page that is answered', () => {
         { do: 'remove', mark: 'pulled' },
       ],
     ]);
+  });
+});
+
+describe('copies of a page that answers', () => {
+  it('show each thing once: as it is there, or as all have it', () => {
+    const things = [box('card', 0), box('cover', 200)];
+    const stands = (of: string, space: 'student:wren' | 'class', hidden = false): Mark =>
+      box(standInId(of, space), 9, { space, hidden, standIn: { for: of, tries: 0, taps: 0 } });
+    const ink = box('ink', 700);
+    const wrens = [stands('card', 'student:wren'), stands('cover', 'student:wren', true), ink];
+    const answered = answeredOn([{ marks: wrens }, { marks: [] }]);
+    expect([...answered]).toEqual(['card', 'cover']);
+    expect([...things, box('other', 1)].map((mark) => isAnswered(mark, answered))).toEqual([
+      true,
+      true,
+      false,
+    ]);
+    expect(isAnswered(stands('card', 'class'), answered)).toBe(true);
+    const ids = (space: 'student:wren' | 'student:nash', marks: readonly Mark[]) =>
+      seenOn({ space, marks }, things).map(({ id }) => id);
+    expect(ids('student:wren', wrens)).toEqual([standInId('card', 'student:wren'), 'ink']);
+    expect(ids('student:nash', [])).toEqual(['card', 'cover']);
+    expect(seenOn({ space: 'student:wren', marks: wrens }, [])).toBe(wrens);
   });
 });

@@ -287,12 +287,12 @@ describe('a page that is handed out as copies', () => {
     expect(room.mayWrite).toBe(true);
   });
 
-  it('is kept as pages of the class, each with what is on it for all', async () => {
+  it('is kept as pages of the class, each with all that is seen on it', async () => {
     await open();
-    arrives(aStroke({ id: 'common', author: 'ada', page: 'p2' }), 1);
+    const common = aStroke({ id: 'common', author: 'ada', page: 'p2' });
     const hers = aStroke({ id: 'hers', author: 'wren', page: 'p2', space: 'student:wren' });
     workspace.main.pageActions.keepCopies('p2', [
-      { title: 'Wren', marks: [hers] },
+      { title: 'Wren', marks: [common, hers] },
       { title: 'Tove', marks: [] },
     ]);
     const titles = workspace.room.pages.get().map(({ title }) => title);

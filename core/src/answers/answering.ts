@@ -22,6 +22,8 @@ export interface AnsweredPage {
   /** For what is put on top of all there is. */
   order(): string;
   newId(): string;
+  /** The time, milliseconds since 1970-01-01 UTC. */
+  time(): number;
 }
 
 /** How an answer was. */
@@ -60,7 +62,7 @@ function standInFor(page: AnsweredPage, original: Mark, set: MarkPatch, how: Tol
     order: page.order(),
     locked: false,
     group: null,
-    createdAt: original.createdAt,
+    createdAt: page.time(),
     standIn: withoutGaps(standIn),
   } as Mark;
 }

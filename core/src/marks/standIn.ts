@@ -8,8 +8,7 @@ export function standInId(mark: string, space: Space): string {
 
 /** The mark that an id stands for, if it is that of a stand-in. */
 export function stoodFor(id: string): string | undefined {
-  const at = id.lastIndexOf('--');
-  return at > 0 ? id.slice(0, at) : undefined;
+  return /^(.+)--/.exec(id)?.[1];
 }
 
 /** Whether a mark is to be seen where somebody works in a space: it is not hidden, and nothing stands for it. */

@@ -25,6 +25,7 @@ export class TaughtPage {
       now: (id) => this.seenBy(space, id),
       order: () => `a${++this.count}`.padEnd(6, '5'),
       newId: () => `made${++this.count}`,
+      time: () => 1e12,
     };
   }
 

@@ -48,6 +48,7 @@ export function answeredPage(desk: AnswerDesk, originals: readonly Mark[]): Answ
     now: (id) => marks.get(standInId(id, space)) ?? marks.get(standInId(id, 'class')) ?? original(id),
     order: () => desk.newMark()?.order ?? 'a0',
     newId: () => nanoid(),
+    time: () => Date.now(),
   };
 }
 

@@ -7,6 +7,7 @@ import type { PageDesk } from '../room/pageDesk';
 import type { Room } from '../room/room';
 import { useWorkspace } from '../room/useWorkspace';
 import type { Stage } from '../stage/stage';
+import { pageOn } from '../roster/answeredCopies';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
 import { IconButton } from '../ui/IconButton';
@@ -28,7 +29,9 @@ export default function SeatsView({ desk }: { desk: PageDesk }) {
     if (page === undefined) return;
     const copies = seats.flatMap((seat) => {
       const marks = marksOf(logs.get(seat) ?? room.target, page, seat);
-      return marks.length > 0 ? [{ title: t('roster.seat', { number: seat }), marks }] : [];
+      if (marks.length === 0) return [];
+      const title = t('roster.seat', { number: seat });
+      return [{ title, marks: pageOn(desk, page, { space: seatSpace(seat), marks }) }];
     });
     desk.pageActions.keepCopies(page, copies);
     room.tellNotice(t('roster.copiesAreKept', { count: copies.length }));

@@ -15,16 +15,13 @@ const KeyPointerCross = lazyAfter(toolsHere, () => import('../stage/KeyPointerCr
 const AuthorTag = lazyAfter(toolsHere, () => import('../roster/AuthorTag'));
 const PenTags = lazyAfter(toolsHere, () => import('../roster/PenTags'));
 const FieldsLayer = lazyAfter(toolsHere, () => import('../roster/FieldsLayer'));
-const AnswerLayer = lazyAfter(toolsHere, () => import('../answering/AnswerLayer'));
 const FoundLayer = lazyAfter(toolsHere, () => import('../pages/FoundLayer'));
 const IdeasLayer = lazyAfter(toolsHere, () => import('../ideas/IdeasLayer'));
 const InstrumentsOverlay = lazyAfter(toolsHere, () => import('../instruments/InstrumentsOverlay'));
 const focusOverlay = () => import('../focus/FocusOverlay');
 const FocusOverlay = lazy(focusOverlay);
 const ReadingsBar = lazyAfter(toolsHere, () => import('../selection/ReadingsBar'));
-const SelectionOverlay = lazyAfter(pageShows, async () => ({
-  default: (await import('../selection/SelectionOverlay')).SelectionOverlay,
-}));
+const MarksOverlay = lazyAfter(pageShows, () => import('../selection/MarksOverlay'));
 
 /** What the class's eye is led to. What a cover hides is not seen before the cover is here. */
 function Led({ desk, stage, scene }: { desk: PageDesk; stage: Stage; scene: Store<Scene> }) {
@@ -91,7 +88,7 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
           </Suspense>
           <Suspense>
             <InstrumentsOverlay desk={desk} stage={stage} />
-            <SelectionOverlay desk={desk} stage={stage} />
+            <MarksOverlay desk={desk} stage={stage} />
           </Suspense>
           {offer && (
             <Suspense>
@@ -106,9 +103,6 @@ export function StageView({ desk, stage, onStage }: StageViewProps) {
               <IdeasLayer desk={desk} stage={stage} />
             </Suspense>
           )}
-          <Suspense>
-            <AnswerLayer desk={desk} stage={stage} />
-          </Suspense>
           {desk.isTeacher && (
             <Suspense>
               <FoundLayer desk={desk} stage={stage} />

@@ -48,17 +48,15 @@ export class PageActions {
       this.desk.turnTo(page.id);
   }
 
-  /** Keeps copies of a page as pages of the class after it, with what is on it for all. Each is a step to undo. */
+  /** Keeps copies of a page as pages of the class after it, with all that is seen on each. Each is a step to undo. */
   keepCopies(id: string, copies: readonly { title: string; marks: readonly Mark[] }[]): void {
     const original = this.find(id);
     if (!original) return;
-    const common = this.desk.layers.flatMap((layer) => layer.on(id).all()).filter(isOfClass);
     const { length: count } = copies;
     const orders = ordersBeside(this.desk.target.state.pages.values(), id, { where: 'after', count });
     for (const [i, { title, marks }] of copies.entries()) {
       const page: Page = { ...original, id: nanoid(), title, order: orders[i]! };
-      const all = [...common, ...marks.map((mark) => ({ ...mark, space: 'class' as const }))];
-      this.perform([{ do: 'addPage', page }, ...copiesOn(page.id, all)]);
+      this.perform([{ do: 'addPage', page }, ...copiesOn(page.id, marks.map(asOfClass))]);
     }
   }
 
@@ -66,8 +64,7 @@ export class PageActions {
   keepMoment(id: string, then: Page, title: string, marks: readonly Mark[]): void {
     if (!this.find(id)) return;
     const page: Page = { ...then, id: nanoid(), title, removed: false, order: this.orderBeside(id, 'after') };
-    const all = marks.map((mark) => ({ ...mark, space: 'class' as const }));
-    if (this.perform([{ do: 'addPage', page }, ...copiesOn(page.id, all)]) !== undefined)
+    if (this.perform([{ do: 'addPage', page }, ...copiesOn(page.id, marks.map(asOfClass))]) !== undefined)
       this.desk.turnTo(page.id);
   }
 
@@ -120,7 +117,7 @@ export class PageActions {
   }
 }
 
-const isOfClass = ({ space }: Mark) => space === 'class';
+const asOfClass = (mark: Mark): Mark => ({ ...mark, space: 'class' });
 
 function copiesOn(page: string, marks: readonly Mark[]): Change[] {
   return copiesOf(marks, nanoid).map((mark) => ({ do: 'add', mark: { ...mark, page } }));

@@ -366,7 +366,8 @@ export class Room {
       for (const id of change.marks) this.ink.finish(id);
       if (change.arrived === undefined) this.tellAdded(layer, change);
       this.showOwn(layer, change);
-      const layers = change === own && own.arrived === undefined ? [layer] : this.layers;
+      const isAlone = change.marks.size === own.marks.size && own.arrived === undefined;
+      const layers = isAlone ? [layer] : this.layers;
       for (const one of layers) this.changed.tell({ layer: one, change, stale: one.update(change) });
       this.marksChanged.set(this.marksChanged.get() + 1);
     });
@@ -414,9 +415,10 @@ export class Room {
 
 /** A change with what is seen or not because of what has changed: what answers stand for. */
 function withStoodFor(change: LogChange): LogChange {
-  const others = [...change.marks].flatMap((id) => {
+  const marks = new Set(change.marks);
+  for (const id of change.marks) {
     const original = stoodFor(id);
-    return original === undefined ? [] : [original, standInId(original, 'class')];
-  });
-  return others.length === 0 ? change : { ...change, marks: new Set([...change.marks, ...others]) };
+    if (original !== undefined) marks.add(original).add(standInId(original, 'class'));
+  }
+  return { ...change, marks };
 }

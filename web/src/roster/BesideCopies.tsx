@@ -17,7 +17,7 @@ interface BesideCopiesProps {
 
 /** Two to four copies side by side, as large as there is room; they keep up with what is written. */
 export function BesideCopies({ desk, page, copies, common }: BesideCopiesProps) {
-  const ground = useGround(desk, page, common, WIDTH);
+  const ground = useGround(desk, page, { copies, common }, WIDTH);
   return (
     <ul className="grid min-h-0 grow grid-cols-2 gap-3 overflow-auto compact:grid-cols-1">
       {copies.map((copy) => (

@@ -6,13 +6,14 @@ import { Button } from '../ui/Button';
 import { NameTag } from '../ui/NameTag';
 import { t } from '../words';
 import { copyName } from './copyNames';
+import type { Ground } from './Miniature';
 import { Miniature } from './Miniature';
 
 interface CopyCardProps {
   desk: PageDesk;
   page: Page;
   copy: Copy;
-  ground: HTMLCanvasElement | undefined;
+  ground: Ground | undefined;
   /** Whether it is one of those that are compared. */
   chosen: boolean;
   /** How far they have come, in words. */

@@ -1,17 +1,18 @@
 import type { Mark, Page } from '@doodla/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { drawMark } from '../canvas/markPainter';
 import type { Copy } from '../room/copies';
 import { Copies } from '../room/copies';
 import type { PageDesk } from '../room/pageDesk';
 import { drawThumbnail } from '../room/thumbnail';
+import { answeredOn, isAnswered, seenOn } from './answeredCopies';
 
 /** How often some of the copies are looked at anew, milliseconds, and in how many turns all of them are. */
 const LOOK_EVERY_MS = 50;
 const TURNS = 6;
 const NONE: readonly Mark[] = [];
 
-interface Seen {
+export interface Seen {
   copies: readonly Copy[];
   common: readonly Mark[];
 }
@@ -46,22 +47,34 @@ function inTurn(before: Seen, now: Seen, turn: number): Seen {
   return { copies, common: now.common };
 }
 
+/** What the copies of a page have in common. */
+export interface Ground {
+  picture: HTMLCanvasElement;
+  /** Marks of all that are answered on some copy, and so not in the picture. */
+  things: readonly Mark[];
+}
+
 /** The page as everybody has it, drawn anew where that changes; `width` in device pixels. */
 export function useGround(
   desk: PageDesk,
   page: Page | undefined,
-  common: readonly Mark[],
+  { copies, common }: Seen,
   width: number,
-): HTMLCanvasElement | undefined {
-  const [ground, setGround] = useState<HTMLCanvasElement>();
+): Ground | undefined {
+  const [ground, setGround] = useState<Ground>();
+  const answered = [...answeredOn(copies)].sort().join();
   useEffect(() => {
     if (!page) return;
-    const canvas = document.createElement('canvas');
-    drawThumbnail(canvas, page, desk, width, ({ space }) => space === 'class').then(
-      () => setGround(canvas),
+    const ids = new Set(answered.split(','));
+    const picture = document.createElement('canvas');
+    const marks = desk.layers.flatMap((layer) => layer.on(page.id).all());
+    const things = marks.filter((mark) => mark.space === 'class' && isAnswered(mark, ids));
+    const isInIt = (mark: Mark) => mark.space === 'class' && !isAnswered(mark, ids);
+    drawThumbnail(picture, page, desk, width, isInIt).then(
+      () => setGround({ picture, things }),
       (error: Error) => desk.tellProblem(error.message),
     );
-  }, [desk, page, common, width]);
+  }, [desk, page, common, answered, width]);
   return ground;
 }
 
@@ -69,12 +82,12 @@ interface MiniatureProps {
   desk: PageDesk;
   page: Page;
   copy: Copy;
-  ground: HTMLCanvasElement | undefined;
+  ground: Ground | undefined;
 }
 
 /** What a canvas shows. */
 interface Drawn {
-  ground: HTMLCanvasElement;
+  ground: Ground;
   marks: readonly Mark[];
   extent: string;
 }
@@ -83,7 +96,7 @@ interface Drawn {
 export function Miniature({ desk, page, copy, ground }: MiniatureProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const drawn = useRef<Drawn>(undefined);
-  const { marks } = copy;
+  const marks = useMemo(() => seenOn(copy, ground?.things ?? NONE), [copy, ground]);
   const { x, y, width, height } = desk.extentOf(page);
   useEffect(() => {
     const ctx = canvas.current?.getContext('2d');
@@ -92,11 +105,12 @@ export function Miniature({ desk, page, copy, ground }: MiniatureProps) {
     const before = drawn.current;
     const more = before && isMore(before, now) ? before.marks.length : 0;
     drawn.current = now;
+    const { picture } = ground;
     if (more === 0) {
-      canvas.current!.width = ground.width;
-      canvas.current!.height = ground.height;
-      ctx.drawImage(ground, 0, 0);
-      const scale = ground.width / width;
+      canvas.current!.width = picture.width;
+      canvas.current!.height = picture.height;
+      ctx.drawImage(picture, 0, 0);
+      const scale = picture.width / width;
       ctx.setTransform(scale, 0, 0, scale, -x * scale, -y * scale);
     }
     for (const mark of marks.slice(more)) drawMark(ctx, mark, desk.pictures);

@@ -5,6 +5,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { Button } from '../ui/Button';
 import { t } from '../words';
+import { pageOn } from './answeredCopies';
 import { BesideCopies } from './BesideCopies';
 import { CopyCard } from './CopyCard';
 import { copyName, progressOf } from './copyNames';
@@ -25,7 +26,7 @@ interface WallDialogProps {
 export default function WallDialog({ desk, page: id, onClose }: WallDialogProps) {
   const page = desk.pages.get().find((one) => one.id === id);
   const { copies, common } = useCopies(desk, id);
-  const ground = useGround(desk, page, common, WIDTH);
+  const ground = useGround(desk, page, { copies, common }, WIDTH);
   const [chosen, setChosen] = useState<ReadonlySet<Space>>(new Set());
   const [beside, setBeside] = useState(false);
   const { room } = desk;
@@ -58,7 +59,7 @@ export default function WallDialog({ desk, page: id, onClose }: WallDialogProps)
   const keep = () => {
     desk.pageActions.keepCopies(
       id,
-      begun.map((copy) => ({ title: copyName(copy), marks: copy.marks })),
+      begun.map((copy) => ({ title: copyName(copy), marks: pageOn(desk, id, copy) })),
     );
     desk.room.tellNotice(t('roster.copiesAreKept', { count: begun.length }));
     onClose();
