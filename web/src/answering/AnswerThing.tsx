@@ -9,15 +9,13 @@ import { classes } from '../ui/classes';
 import { useDrag } from '../ui/useDrag';
 import { t } from '../words';
 import { sayMark } from '../words/marks';
+import { placeOf, sizeOf } from './places';
 import { ThingPicture } from './ThingPicture';
 
 /** So far a pointer goes before it drags, CSS pixels. */
 const DRAG_DISTANCE = 6;
 /** So far a key carries, page units. */
 const KEY_STEP = 20;
-/** Smaller than this nothing can be touched (WCAG 2.2, 2.5.8); CSS pixels. */
-const LEAST = 24;
-
 const ARROWS: Readonly<Record<string, Point>> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
@@ -119,13 +117,6 @@ export function AnswerThing(props: AnswerThingProps) {
   );
 }
 
-const sizeOf = ({ x, y, width, height }: Rect, scale: number) => ({
-  left: x * scale,
-  top: y * scale,
-  width: width * scale,
-  height: height * scale,
-});
-
 /** What is seen of a thing and of what moves with it. */
 function seenTogether(page: AnsweredPage, thing: Mark, moves: boolean): Mark[] {
   const all = moves && !thing.rule?.moves?.copies ? movedTogether(page, thing) : [thing];
@@ -143,17 +134,6 @@ const carriedOn = ({ from, to }: Carry, [x, y]: Point): Carry => ({
   from,
   to: [to[0] + x * KEY_STEP, to[1] + y * KEY_STEP],
 });
-
-/** Where something is on a page that is shown so many times its size, large enough to be touched. */
-export function placeOf({ x, y, width, height }: Rect, scale: number) {
-  const [w, h] = [Math.max(LEAST, width * scale), Math.max(LEAST, height * scale)];
-  return {
-    left: x * scale - (w - width * scale) / 2,
-    top: y * scale - (h - height * scale) / 2,
-    width: w,
-    height: h,
-  };
-}
 
 function carriedStyle(transform: Transform, { x, y }: Rect, scale: number) {
   if (transform.kind === 'turn') {

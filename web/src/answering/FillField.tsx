@@ -4,7 +4,7 @@ import { MOST_FILLED } from '@doodla/core/answers';
 import { useState } from 'react';
 import { t } from '../words';
 import { sayMark } from '../words/marks';
-import { placeOf } from './AnswerThing';
+import { placeOf } from './places';
 
 interface FillFieldProps {
   /** As it was made, and what was filled in. */

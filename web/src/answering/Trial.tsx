@@ -10,6 +10,7 @@ import { Button } from '../ui/Button';
 import { t } from '../words';
 import type { AnswerDesk } from './answeredPage';
 import { Answers } from './Answers';
+import { sizeOf } from './places';
 import { anythingGoes, solutionIn } from './solution';
 import { ThingPicture } from './ThingPicture';
 
@@ -124,26 +125,12 @@ function TrialPage({
         ref={canvas}
         aria-hidden
         className="pointer-events-auto absolute max-w-none"
-        style={{
-          left: extent.x * scale,
-          top: extent.y * scale,
-          width: extent.width * scale,
-          height: extent.height * scale,
-        }}
+        style={sizeOf(extent, scale)}
       />
       {above.map((mark) => {
         const rect = markBounds(mark);
         return (
-          <span
-            key={mark.id}
-            className="absolute"
-            style={{
-              left: rect.x * scale,
-              top: rect.y * scale,
-              width: rect.width * scale,
-              height: rect.height * scale,
-            }}
-          >
+          <span key={mark.id} className="absolute" style={sizeOf(rect, scale)}>
             <ThingPicture marks={[mark]} rect={rect} scale={scale} pictures={desk.pictures} />
           </span>
         );
