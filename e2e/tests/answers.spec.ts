@@ -134,7 +134,14 @@ test('a class sorts things into places, taps and fills in, by rules that were ma
   await wren.getByLabel(/^To be filled in/).fill('breathing');
   await wren.getByLabel(/^To be filled in/).press('Enter');
   await expect(wren.getByRole('status').filter({ hasText: 'Not right yet' })).toBeVisible();
+  // What is half typed when pens go down, or the page is loaded again, is still there.
   await wren.getByLabel(/^To be filled in/).fill('Fotosynthesis');
+  await penState(teacher, false);
+  await expect(wren.getByLabel(/^To be filled in/)).toBeHidden();
+  await wren.reload();
+  await surfaceShown(wren);
+  await penState(teacher, true);
+  await expect(wren.getByLabel(/^To be filled in/)).toHaveValue('Fotosynthesis');
   await wren.getByLabel(/^To be filled in/).press('Enter');
   await expect(wren.getByRole('status').filter({ hasText: /^Right/ })).toBeVisible();
   await expect(nash.getByLabel(/^To be filled in/)).toHaveValue('Fotosynthesis');

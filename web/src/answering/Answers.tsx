@@ -75,6 +75,7 @@ export function Answers({ answers, desk, stage, originals, quiet = false }: Answ
               mark={mark}
               seen={seen}
               scale={scale}
+              draft={`doodla.filling ${answers.space} ${mark.id}`}
               onFilled={(words) => give(mark.id, filledIn(page, mark, words))}
             />
           );

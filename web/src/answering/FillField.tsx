@@ -11,13 +11,20 @@ interface FillFieldProps {
   mark: MarkOf<'text'>;
   seen: MarkOf<'text'>;
   scale: number;
+  /** Under which name what is half typed is kept in this window, should pens go down or the page be loaded again. */
+  draft: string;
   onFilled(words: string): void;
 }
 
 /** A field to be filled in, over the words that it has. */
-export function FillField({ mark, seen, scale, onFilled }: FillFieldProps) {
+export function FillField({ mark, seen, scale, draft, onFilled }: FillFieldProps) {
   const filled = seen.standIn && seen.text !== mark.text ? seen.text : '';
-  const [typed, setTyped] = useState<string>();
+  const [typed, setShown] = useState(() => sessionStorage.getItem(draft) ?? undefined);
+  const setTyped = (words: string | undefined) => {
+    if (words === undefined) sessionStorage.removeItem(draft);
+    else sessionStorage.setItem(draft, words);
+    setShown(words);
+  };
   const take = () => {
     if (typed !== undefined && typed !== filled) onFilled(typed);
     setTyped(undefined);
