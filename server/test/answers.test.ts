@@ -56,6 +56,7 @@ const seenBy = (pupil: Pupil, marks: readonly Mark[]): AnsweredPage => ({
   order: () => `a${count++}5`,
   newId: () => randomUUID(),
   time: () => 1e12,
+  chance: Math.random,
 });
 
 const written = async () => (await at.live.snapshot(at.sitting)).marks;

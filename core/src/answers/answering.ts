@@ -1,111 +1,52 @@
 import type { TapStep } from '../marks/answerRule.js';
 import type { Point } from '../marks/kind.js';
 import type { Mark, MarkPatch } from '../marks/mark.js';
-import type { Space, StandIn } from '../marks/shared.js';
-import { standInId } from '../marks/standIn.js';
-import { patchMark } from '../ops/apply.js';
+import type { StandIn } from '../marks/shared.js';
 import { isAccepted } from './accepted.js';
-import type { MarkFinder } from './movements.js';
+import { picked } from './chance.js';
 import { movedBy, transformed } from './movements.js';
+import { pairTapped } from './pairs.js';
 import { centreOf, liesIn, placeAt, spotIn } from './places.js';
-
-/** A page with rules, as somebody who answers sees it. */
-export interface AnsweredPage {
-  space: Space;
-  author: string;
-  /** A mark as it was made, whatever stands for it; also one that is not to be seen. */
-  original: MarkFinder;
-  /** What there is of it now: itself, or what stands for it. */
-  now: MarkFinder;
-  /** Things and places by their originals. */
-  originals: readonly Mark[];
-  /** For what is put on top of all there is. */
-  order(): string;
-  newId(): string;
-  /** The time, milliseconds since 1970-01-01 UTC. */
-  time(): number;
-}
-
-/** How an answer was. */
-export type Verdict = 'right' | 'wrong';
-
-/** What an answer comes to: marks to be put, and whether it was right, where that is said. */
-export interface Answer {
-  marks: Mark[];
-  verdict?: Verdict;
-  /** Whether a thing went back to where it came from. */
-  sentBack?: boolean;
-}
+import type { AnsweredPage, Answer, Told } from './standingIn.js';
+import { countsOf, standInFor } from './standingIn.js';
 
 /** What a tap does beside the page. */
-export type Aside = Extract<TapStep, { do: 'speak' | 'page' }>;
-
-/** What is said of a stand-in; what is undefined is not so any more. */
-type Told = { [Key in keyof Omit<StandIn, 'for'>]?: StandIn[Key] | undefined };
-
-/** How often a mark was answered wrongly or tapped. */
-const countsOf = (mark: Mark | undefined): Pick<StandIn, 'tries' | 'taps'> => ({
-  tries: mark?.standIn?.tries ?? 0,
-  taps: mark?.standIn?.taps ?? 0,
-});
-
-/** What stands for a mark once something of it is another. */
-function standInFor(page: AnsweredPage, original: Mark, set: MarkPatch, how: Told = {}): Mark {
-  const before = page.now(original.id) ?? original;
-  const { at } = before.standIn ?? {};
-  const standIn = { for: original.id, ...(at !== undefined && { at }), ...countsOf(before), ...how };
-  return {
-    ...withoutRule(patchMark(before, set)),
-    id: standInId(original.id, page.space),
-    space: page.space,
-    author: page.author,
-    order: page.order(),
-    locked: false,
-    group: null,
-    createdAt: page.time(),
-    standIn: withoutGaps(standIn),
-  } as Mark;
-}
-
-function withoutRule(mark: Mark): object {
-  const rest: Partial<Mark> = { ...mark };
-  delete rest.rule;
-  delete rest.credit;
-  return rest;
-}
-
-/** The same without what is undefined, which no message can hold. */
-function withoutGaps<T extends object>(value: T): T {
-  return Object.fromEntries(Object.entries(value).filter(([, each]) => each !== undefined)) as T;
-}
+export type Aside = Extract<TapStep, { do: 'speak' | 'page' | 'play' }>;
 
 /** What a tap on a mark comes to; nothing where it counts once and was tapped. */
 export function tapped(page: AnsweredPage, mark: Mark): Answer & { asides: Aside[] } {
-  const { tap } = mark.rule ?? {};
-  const { taps } = countsOf(page.now(mark.id));
+  const { tap, pair } = mark.rule ?? {};
+  if (pair) return { ...pairTapped(page, mark), asides: [] };
+  const { taps, tries } = countsOf(page.now(mark.id));
   if (!tap || (tap.once && taps > 0)) return { marks: [], asides: [] };
   const made = new Map<string, Mark>();
   const now = (id: string) => made.get(id) ?? page.now(id);
-  const change = (id: string, set: (seen: Mark, original: Mark) => MarkPatch) => {
+  const change = (id: string, set: (seen: Mark, original: Mark) => MarkPatch, how: Told = {}) => {
     const original = page.original(id);
     if (!original) return;
     const seen = now(id) ?? original;
-    made.set(id, standInFor({ ...page, now }, original, set(seen, original), { by: mark.id }));
+    made.set(id, standInFor({ ...page, now }, original, set(seen, original), { by: mark.id, ...how }));
   };
-  for (const step of tap.steps) apply(step, change);
-  if (tap.once) {
-    const stands = { ...page, now };
-    made.set(mark.id, standInFor(stands, mark, {}, { taps: taps + 1, ...byOf(made.get(mark.id)) }));
+  for (const step of tap.steps)
+    if (step.do === 'pick') picked(page, step, change);
+    else apply(step, change);
+  if (tap.once || tap.is) {
+    const counts = { taps: taps + 1, tries: tap.is === 'wrong' ? tries + 1 : tries };
+    made.set(mark.id, standInFor({ ...page, now }, mark, {}, { ...counts, ...byOf(made.get(mark.id)) }));
   }
-  const asides = tap.steps.filter((step): step is Aside => step.do === 'speak' || step.do === 'page');
-  return { marks: [...made.values()], asides };
+  const marks = [...made.values()];
+  const asides = tap.steps.filter(isAside);
+  return tap.is ? { marks, asides, verdict: tap.is } : { marks, asides };
 }
+
+const isAside = (step: TapStep): step is Aside =>
+  step.do === 'speak' || step.do === 'page' || step.do === 'play';
 
 const byOf = (mark: Mark | undefined): Pick<StandIn, 'by'> =>
   mark?.standIn?.by === undefined ? {} : { by: mark.standIn.by };
 
 function apply(
-  step: TapStep,
+  step: Exclude<TapStep, { do: 'pick' }>,
   change: (id: string, set: (seen: Mark, original: Mark) => MarkPatch) => void,
 ): void {
   switch (step.do) {
@@ -126,6 +67,7 @@ function apply(
       return change(step.mark, (seen) => ({ text: counted(seen, step.by), parts: [] }));
     case 'speak':
     case 'page':
+    case 'play':
   }
 }
 
@@ -228,9 +170,9 @@ function thingsIn(page: AnsweredPage, place: string, except: string): Mark[] {
   });
 }
 
-/** What comes of words that were filled in. */
+/** What comes of words that were filled in. Of a field that is one of several of a question all are judged, once all are filled. */
 export function filledIn(page: AnsweredPage, mark: Mark, typed: string): Answer {
-  const { fill } = mark.rule ?? {};
+  const { fill, of } = mark.rule ?? {};
   const seen = page.now(mark.id);
   if (!fill) return { marks: [] };
   const { tries } = countsOf(seen);
@@ -238,6 +180,28 @@ export function filledIn(page: AnsweredPage, mark: Mark, typed: string): Answer 
   const isRight = !isEmpty && isAccepted(fill, typed);
   const set = { tries: isRight || isEmpty ? tries : tries + 1, by: undefined };
   const text = isEmpty && 'text' in mark ? mark.text : typed;
-  const marks = [standInFor(page, mark, { text, parts: [] }, set)];
-  return isEmpty ? { marks } : { marks, verdict: isRight ? 'right' : 'wrong' };
+  const filled = standInFor(page, mark, { text, parts: [] }, set);
+  if (isEmpty) return { marks: [filled] };
+  const now = (id: string) => (id === mark.id ? filled : page.now(id));
+  const verdict = of ? verdictOfAll({ ...page, now }, of) : isRight ? 'right' : 'wrong';
+  return { marks: [filled], ...(verdict && { verdict }) };
+}
+
+/** How the fields of a question are filled; of several questions those count that are filled wholly. */
+function verdictOfAll(page: AnsweredPage, questions: readonly string[]): Answer['verdict'] {
+  const verdicts = questions.flatMap((question) => {
+    const fields = page.originals.filter(({ rule }) => rule?.fill && rule.of?.includes(question));
+    const seen = fields.map((field) => [field, page.now(field.id)] as const);
+    if (seen.some(([field, now]) => !isFilled(field, now))) return [];
+    return [seen.every(([field, now]) => isAccepted(field.rule!.fill!, wordsOf(now)))];
+  });
+  if (verdicts.length === 0) return undefined;
+  return verdicts.every(Boolean) ? 'right' : 'wrong';
+}
+
+const wordsOf = (mark: Mark | undefined) => (mark && 'text' in mark ? mark.text : '');
+
+/** Whether something stands in a field that is not what stood there at first. */
+export function isFilled(field: Mark, now: Mark | undefined): boolean {
+  return now?.standIn !== undefined && wordsOf(now) !== wordsOf(field);
 }

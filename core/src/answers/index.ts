@@ -4,3 +4,6 @@ export * from './judge.js';
 export * from './movements.js';
 export * from './places.js';
 export * from './ruleCheck.js';
+export * from './solved.js';
+export * from './standingIn.js';
+export * from './traces.js';

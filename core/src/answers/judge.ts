@@ -69,19 +69,32 @@ function isAllowed(mark: Mark, original: Mark, before: Mark | undefined, find: M
   if (!rule || ![0, 1].includes(tries - known.tries) || ![0, 1].includes(taps - known.taps)) return false;
   if (copy && !rule.moves?.copies) return false;
   const isOwn = by === undefined;
-  const steps = (rule.tap?.steps ?? []).filter((step) => concerns(step, original.id));
+  const steps = stepsOf(rule).filter((step) => concerns(step, original.id));
+  const turns = rule.pair !== undefined && original.rule?.pair !== undefined;
   const moves = isOwn || (cause.group !== null && cause.group === original.group) ? rule.moves : undefined;
-  if (!moves && steps.length === 0 && !(isOwn && (rule.fill || rule.tap))) return false;
+  const isByItself = isOwn && (rule.fill ?? rule.tap ?? rule.trace) !== undefined;
+  if (!moves && !turns && steps.length === 0 && !isByItself) return false;
   const fields = placeFields(original);
   const isThere = [original, before].some((one) => one && isSame(mark, one, fields));
   const isMoved =
     (moves !== undefined && isPlaced(mark, original, moves.movement, at, find)) ||
     steps.some((step) => step.do === 'move' && isSame(mark, transformed(original, moveOf(step)), fields));
-  return (isThere || isMoved) && areOthersAllowed(mark, [original, before], steps, isOwn ? rule : {}, fields);
+  const does = turns ? [...steps, ...TURNS] : steps;
+  return (isThere || isMoved) && areOthersAllowed(mark, [original, before], does, isOwn ? rule : {}, fields);
 }
 
-const concerns = (step: TapStep, id: string) =>
-  'marks' in step ? step.marks.includes(id) : 'mark' in step && step.mark === id;
+/** All that a rule does to other marks; what is found by a line is shown. */
+const stepsOf = ({ tap, trace }: AnswerRule): TapStep[] => [
+  ...(tap?.steps ?? []),
+  ...(trace?.lines ?? []).map(({ marks }) => ({ do: 'show', marks }) as const),
+];
+/** What covers of pairs may do to one another. */
+const TURNS: readonly TapStep[] = [{ do: 'swap', marks: [] }];
+
+function concerns(step: TapStep, id: string): boolean {
+  if (step.do === 'pick') return step.sets.some((set) => set.includes(id));
+  return 'marks' in step ? step.marks.includes(id) : 'mark' in step && step.mark === id;
+}
 const moveOf = ({ dx, dy }: TapStep & { do: 'move' }) => ({ kind: 'move', dx, dy }) as const;
 
 /** Whether a thing lies where its movement lets it, or in a place. */
@@ -130,6 +143,9 @@ function areOthersAllowed(
     );
 }
 
+/** Steps that both show and hide. */
+const EITHER: ReadonlySet<TapStep['do']> = new Set(['swap', 'pick']);
+
 function isMade(
   mark: Mark,
   field: string,
@@ -138,7 +154,7 @@ function isMade(
   { fill }: AnswerRule,
 ): boolean {
   if (field === 'hidden')
-    return steps.some(({ do: step }) => step === 'swap' || step === (mark.hidden ? 'hide' : 'show'));
+    return steps.some(({ do: step }) => EITHER.has(step) || step === (mark.hidden ? 'hide' : 'show'));
   if (field === 'style')
     return steps.some(
       (step) => step.do === 'colour' && befores.some((one) => one && isColoured(mark, one, step.colour)),

@@ -20,6 +20,7 @@ export const MOST_THINGS = 200;
 /** Most letters of what is filled in, spoken or counted up. */
 export const MOST_FILLED = 300;
 export const MOST_ANSWERS = 20;
+export const MOST_LINES = 60;
 
 const ids = some(isId, MOST_THINGS);
 const isText = textUpTo(MOST_FILLED, 1);
@@ -35,6 +36,8 @@ const STEPS: Record<TapStep['do'], Record<string, Check>> = {
   count: { mark: isId, by: isCount },
   speak: { text: textUpTo(MOST_FILLED, 1), language: textUpTo(35, 2) },
   page: { page: isId },
+  play: { page: isId },
+  pick: { sets: some(ids, MOST_THINGS), again: isFlag },
 };
 
 /** One of several shapes, told apart by what a field says. */
@@ -62,11 +65,31 @@ const isAccepted = byField('as', {
   },
 });
 
+const TAP = { steps: each(byField('do', STEPS), MOST_STEPS), once: isFlag };
+
+/** A tap does something, or chooses what is right or wrong. */
+const isTap: Check = (value) => {
+  if (!isRecord(value)) return false;
+  const { is, ...rest } = value;
+  const isWhole = hasExactly(rest, TAP);
+  return (
+    isWhole && (is === undefined ? (rest.steps as unknown[]).length > 0 : is === 'right' || is === 'wrong')
+  );
+};
+
+const isPoint: Check = (value) => Array.isArray(value) && value.length === 2 && value.every(isCoordinate);
+
 const PARTS: Record<keyof AnswerRule, Check> = {
-  tap: shaped({ steps: some(byField('do', STEPS), MOST_STEPS), once: isFlag }),
+  tap: isTap,
   moves: shaped({ movement: isMovement, copies: isFlag }),
   takes: shaped({ things: each(isId, MOST_THINGS), sendsBack: isFlag, snaps: isFlag }),
   fill: isAccepted,
+  pair: shaped({ with: isId }),
+  trace: shaped({
+    lines: some(shaped({ from: isPoint, to: isPoint, marks: ids }), MOST_LINES),
+    step: (value) => isNumberIn(value, 1, 1000),
+  }),
+  of: some(isId, MOST_THINGS),
 };
 
 /** Whether a value from outside is a rule with at least one part, and all of it in range. */

@@ -8,7 +8,11 @@ export type TapStep =
   | { do: 'count'; mark: string; by: number }
   /** `language` is a BCP 47 tag. */
   | { do: 'speak'; text: string; language: string }
-  | { do: 'page'; page: string };
+  | { do: 'page'; page: string }
+  /** The sound of that page, for whoever taps. */
+  | { do: 'play'; page: string }
+  /** One of several sets by chance, and none of the others; none again before all were, unless `again`. */
+  | { do: 'pick'; sets: readonly (readonly string[])[]; again: boolean };
 
 /** How a class may move a mark: freely, within the area or along the line of another, or about a point. */
 export type Movement =
@@ -23,11 +27,25 @@ export type Accepted =
   /** `within` is how far off it may be; `unit` may be empty. */
   | { as: 'number'; value: number; within: number; unit: string };
 
+/** A line over a page, page units: whoever draws along it has found it, which shows marks. */
+export interface TraceLine {
+  from: readonly [number, number];
+  to: readonly [number, number];
+  marks: readonly string[];
+}
+
 /** What a mark does in a class, and what may be done with it. */
 export interface AnswerRule {
-  tap?: { steps: readonly TapStep[]; once: boolean };
+  /** `is`: what a tap chooses is right or wrong. */
+  tap?: { steps: readonly TapStep[]; once: boolean; is?: 'right' | 'wrong' };
   moves?: { movement: Movement; copies: boolean };
   /** Things that belong here; others are sent back, or stay and are wrong. */
   takes?: { things: readonly string[]; sendsBack: boolean; snaps: boolean };
   fill?: Accepted;
+  /** It covers one of two that belong together, and stays away once both are seen at a time. */
+  pair?: { with: string };
+  /** Lines to be found on it; `step` is how far apart their ends can be, page units. */
+  trace?: { lines: readonly TraceLine[]; step: number };
+  /** The marks that say what is asked here. */
+  of?: readonly string[];
 }

@@ -9,7 +9,10 @@ export class TaughtPage {
   private count = 0;
   readonly state = stateOf({ pages: [aPage()], marks: [] });
 
-  constructor(readonly prepared: readonly Mark[]) {}
+  constructor(
+    readonly prepared: readonly Mark[],
+    private readonly chance: () => number = Math.random,
+  ) {}
 
   find = (id: string): Mark | undefined => this.state.marks.get(id) ?? this.original(id);
 
@@ -26,6 +29,7 @@ export class TaughtPage {
       order: () => `a${++this.count}`.padEnd(6, '5'),
       newId: () => `made${++this.count}`,
       time: () => 1e12,
+      chance: () => this.chance(),
     };
   }
 

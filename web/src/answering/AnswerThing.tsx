@@ -47,7 +47,7 @@ interface AnswerThingProps {
 export function AnswerThing(props: AnswerThingProps) {
   const { thing, copy, page, scale, pictures, toPage, onTap, onDrop } = props;
   const [carry, setCarry] = useState<Carry>();
-  const { moves, tap } = thing.rule ?? {};
+  const { moves, tap, pair } = thing.rule ?? {};
   const drag = useDrag<Carry & { moved: boolean; at: Point }>({
     begin(event) {
       const from = toPage(event);
@@ -65,7 +65,8 @@ export function AnswerThing(props: AnswerThingProps) {
       else if (moves) onDrop({ from, to });
     },
   });
-  const seen = copy ? [copy] : seenTogether(page, thing, moves !== undefined);
+  // A cover that was taken away keeps its button, so that whoever works by keys does not lose their place.
+  const seen = copy ? [copy] : pair ? [thing] : seenTogether(page, thing, moves !== undefined);
   const drawn = boundsOf(seen);
   const rect = seen
     .map(seenBounds)
@@ -78,7 +79,7 @@ export function AnswerThing(props: AnswerThingProps) {
     else if (isPress && carry) {
       setCarry(undefined);
       onDrop(carry);
-    } else if (isPress && tap) onTap();
+    } else if (isPress && (tap ?? pair)) onTap();
     else if (isPress && moves) setCarry(heldAt(rect));
     else if (step && moves) setCarry(carriedOn(carry ?? heldAt(rect), step));
     else return;

@@ -1,6 +1,6 @@
 import type { Mark, Point } from '@doodla/core';
-import type { Answer, Aside } from '@doodla/core/answers';
-import { copyMoved, dropped, filledIn, seenBounds, tapped } from '@doodla/core/answers';
+import type { Answer } from '@doodla/core/answers';
+import { copyMoved, dropped, filledIn, seenBounds, tapped, traced } from '@doodla/core/answers';
 import { Check, Undo2, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
@@ -11,7 +11,10 @@ import { t } from '../words';
 import type { AnswerDesk } from './answeredPage';
 import { answeredPage, copiesOn } from './answeredPage';
 import { AnswerThing } from './AnswerThing';
+import { doAside } from './asides';
+import { isCell } from './cells';
 import { FillField } from './FillField';
+import { TraceField } from './TraceField';
 
 /** So long it is said whether an answer is right, milliseconds. */
 const SAID_MS = 3000;
@@ -63,11 +66,12 @@ export function Answers({ answers, desk, stage, originals, quiet = false }: Answ
   };
   const shared = { page, scale, toPage, pictures: desk.pictures };
   const saidAt = said && page.now(said.at);
+  const cells = originals.filter(isCell);
   return (
     <div className="absolute top-0 left-0" style={{ transform: `translate(${x}px, ${y}px)` }}>
       {originals.map((mark) => {
         const seen = page.now(mark.id);
-        if (!seen || seen.hidden) return null;
+        if (!seen || (seen.hidden && !mark.rule?.pair)) return null;
         if (mark.kind === 'text' && seen.kind === 'text' && mark.rule?.fill)
           return (
             <FillField
@@ -75,11 +79,22 @@ export function Answers({ answers, desk, stage, originals, quiet = false }: Answ
               mark={mark}
               seen={seen}
               scale={scale}
+              cells={cells}
               draft={`doodla.filling ${answers.space} ${mark.id}`}
               onFilled={(words) => give(mark.id, filledIn(page, mark, words))}
             />
           );
-        if (!mark.rule?.tap && !mark.rule?.moves) return null;
+        if (mark.rule?.trace)
+          return (
+            <TraceField
+              key={mark.id}
+              mark={mark}
+              scale={scale}
+              toPage={toPage}
+              onTraced={(hand) => give(mark.id, traced(page, mark, hand))}
+            />
+          );
+        if (!mark.rule?.tap && !mark.rule?.moves && !mark.rule?.pair) return null;
         return (
           <AnswerThing
             key={mark.id}
@@ -128,13 +143,4 @@ function Verdict({ said, mark, scale }: { said: Said; mark: Mark; scale: number 
       {isRight ? t('answers.right') : said.sentBack ? t('answers.sentBack') : t('answers.notRight')}
     </p>
   );
-}
-
-function doAside(desk: PageDesk, aside: Aside): void {
-  if (aside.do === 'page') return desk.turnTo(aside.page);
-  if (!('speechSynthesis' in window)) return desk.room.tellNotice(aside.text);
-  const words = new SpeechSynthesisUtterance(aside.text);
-  words.lang = aside.language;
-  speechSynthesis.cancel();
-  speechSynthesis.speak(words);
 }

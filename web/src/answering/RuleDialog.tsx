@@ -25,6 +25,11 @@ const HELD = {
   along: 'answers.whichLine',
   turning: 'answers.whichPoint',
 } as const;
+const TAP_IS = {
+  neither: 'answers.tapIsNeither',
+  right: 'answers.tapIsRight',
+  wrong: 'answers.tapIsWrong',
+} as const;
 const FILLS = { not: 'answers.fillNot', words: 'answers.fillWords', number: 'answers.fillNumber' } as const;
 const PROBLEMS = {
   'nothing-chosen': 'answers.stepIncomplete',
@@ -75,6 +80,7 @@ export default function RuleDialog({ mark, desk, onClose }: RuleDialogProps) {
       <MovePart {...part} />
       <PlacePart {...part} />
       {mark.kind === 'text' && <FillPart {...part} />}
+      <QuestionPart {...part} />
       <Heading>{t('answers.atFirst')}</Heading>
       <Tick checked={draft.hidden} onChange={(hidden) => change({ hidden })}>
         {t('answers.hiddenAtFirst')}
@@ -96,7 +102,11 @@ function Heading({ children }: { children: string }) {
 }
 
 function TapPart({ draft, others, desk, onChange }: PartProps) {
-  const pages = desk.pages.get().map(({ id, title }, i) => ({ id, name: `${i + 1}. ${title ?? ''}` }));
+  const pages = desk.pages.get().map(({ id, title, surface }, i) => ({
+    id,
+    name: `${i + 1}. ${title}`,
+    isSound: surface.kind === 'media' && surface.form === 'sound',
+  }));
   return (
     <>
       <Heading>{t('answers.onTap')}</Heading>
@@ -110,6 +120,46 @@ function TapPart({ draft, others, desk, onChange }: PartProps) {
       {draft.steps.length > 0 && (
         <Tick checked={draft.once} onChange={(once) => onChange({ once })}>
           {t('answers.once')}
+        </Tick>
+      )}
+      <SelectField
+        label={t('answers.tapIs')}
+        value={draft.is}
+        options={(Object.keys(TAP_IS) as RuleDraft['is'][]).map((value) => ({
+          value,
+          name: t(TAP_IS[value]),
+        }))}
+        onChange={(is) => onChange({ is })}
+      />
+    </>
+  );
+}
+
+/** What is found or uncovered here, and what it answers. */
+function QuestionPart({ draft, others, desk, onChange }: PartProps) {
+  const covers = others.filter(({ kind, rule }) => kind === 'shape' || kind === 'picture' || rule?.pair);
+  const { pictures } = desk;
+  return (
+    <>
+      <Heading>{t('answers.question')}</Heading>
+      <MarkChoice
+        label={t('answers.whichQuestion')}
+        marks={others}
+        chosen={draft.of}
+        pictures={pictures}
+        onChange={(of) => onChange({ of })}
+      />
+      <MarkChoice
+        label={t('answers.pairWith')}
+        marks={covers}
+        chosen={draft.pair}
+        single
+        pictures={pictures}
+        onChange={(pair) => onChange({ pair })}
+      />
+      {draft.trace && (
+        <Tick checked onChange={() => onChange({ trace: undefined })}>
+          {t('answers.linesAreFound', { count: draft.trace.lines.length })}
         </Tick>
       )}
     </>

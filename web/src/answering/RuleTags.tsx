@@ -1,7 +1,7 @@
 import type { Mark } from '@doodla/core';
 import { markBounds } from '@doodla/core';
 import { centreOf } from '@doodla/core/answers';
-import { EyeOff, Inbox, Keyboard, Move, Pointer } from 'lucide-react';
+import { Copy, EyeOff, Inbox, Keyboard, Move, Pointer, Spline } from 'lucide-react';
 import type { Stage } from '../stage/stage';
 import { useStore } from '../store/useStore';
 import { t } from '../words';
@@ -12,9 +12,19 @@ const TAGS = {
   moves: 'answers.tagMoves',
   takes: 'answers.tagTakes',
   fill: 'answers.tagFill',
+  pair: 'answers.tagPair',
+  trace: 'answers.tagTrace',
   hidden: 'answers.tagHidden',
 } as const;
-const SIGNS = { tap: Pointer, moves: Move, takes: Inbox, fill: Keyboard, hidden: EyeOff };
+const SIGNS = {
+  tap: Pointer,
+  moves: Move,
+  takes: Inbox,
+  fill: Keyboard,
+  pair: Copy,
+  trace: Spline,
+  hidden: EyeOff,
+};
 
 /** What the marks of a page do, by small tags at them and lines to what they name. */
 export function RuleTags({ originals, stage }: { originals: readonly Mark[]; stage: Stage }) {

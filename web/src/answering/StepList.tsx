@@ -8,9 +8,10 @@ import { ColourChoice } from '../ui/ColourChoice';
 import { NumberField } from '../ui/NumberField';
 import { SelectField } from '../ui/SelectField';
 import { TextField } from '../ui/TextField';
+import { Tick } from '../ui/Tick';
 import { language, t } from '../words';
 import { MarkChoice } from './MarkChoice';
-import { newStep } from './ruleDraft';
+import { newStep, setsOf } from './ruleDraft';
 
 const STEPS = {
   show: 'answers.stepShow',
@@ -22,6 +23,8 @@ const STEPS = {
   count: 'answers.stepCount',
   speak: 'answers.stepSpeak',
   page: 'answers.stepPage',
+  play: 'answers.stepPlay',
+  pick: 'answers.stepPick',
 } as const satisfies Record<TapStep['do'], string>;
 const KINDS = Object.keys(STEPS) as TapStep['do'][];
 /** Farthest that a step moves something, page units. */
@@ -30,7 +33,7 @@ const FAR = 5000;
 interface StepListProps {
   steps: readonly TapStep[];
   marks: readonly Mark[];
-  pages: readonly { id: Page['id']; name: string }[];
+  pages: readonly { id: Page['id']; name: string; isSound: boolean }[];
   pictures: PictureCache;
   onChange(steps: TapStep[]): void;
 }
@@ -156,16 +159,33 @@ function StepFields({ step, marks, pages, pictures, onChange }: StepFieldsProps)
           onChange={(event) => onChange({ ...step, text: event.target.value })}
         />
       )}
-      {step.do === 'page' && (
+      {'page' in step && (
         <SelectField
-          label={t('answers.toPage')}
+          label={t(step.do === 'page' ? 'answers.toPage' : 'answers.whichSound')}
           value={step.page}
+          hint={step.do === 'play' ? t('answers.soundHint') : undefined}
           options={[
-            { value: '', name: t('answers.choosePage') },
-            ...pages.map(({ id, name }) => ({ value: id, name })),
+            { value: '', name: t(step.do === 'page' ? 'answers.choosePage' : 'answers.chooseSound') },
+            ...pages
+              .filter(({ isSound }) => step.do === 'page' || isSound)
+              .map(({ id, name }) => ({ value: id, name })),
           ]}
           onChange={(page) => onChange({ ...step, page })}
         />
+      )}
+      {step.do === 'pick' && (
+        <>
+          <MarkChoice
+            label={t('answers.pickedFrom')}
+            marks={marks}
+            chosen={step.sets.flat()}
+            pictures={pictures}
+            onChange={(chosen) => onChange({ ...step, sets: setsOf(chosen, marks) })}
+          />
+          <Tick checked={!step.again} onChange={(fair) => onChange({ ...step, again: !fair })}>
+            {t('answers.nobodyTwice')}
+          </Tick>
+        </>
       )}
     </>
   );

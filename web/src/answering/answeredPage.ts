@@ -49,6 +49,7 @@ export function answeredPage(desk: AnswerDesk, originals: readonly Mark[]): Answ
     order: () => desk.newMark()?.order ?? 'a0',
     newId: () => nanoid(),
     time: () => Date.now(),
+    chance: byChance,
   };
 }
 
@@ -59,4 +60,10 @@ export function startAgain({ target, pageId, space }: AnswerDesk): void {
     (mark) => mark.standIn && mark.page === page && mark.space === space,
   );
   if (answers.length > 0) target.perform(answers.map(({ id }) => ({ do: 'remove', mark: id })));
+}
+
+/** A number by chance from 0 up to 1, from the browser's source for secrets: nobody can guess it. */
+function byChance(): number {
+  const [number] = crypto.getRandomValues(new Uint32Array(1));
+  return number! / 2 ** 32;
 }

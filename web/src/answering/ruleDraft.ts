@@ -9,6 +9,8 @@ export interface RuleDraft {
   hidden: boolean;
   steps: TapStep[];
   once: boolean;
+  /** Whether a tap chooses what is right, or what is wrong. */
+  is: 'neither' | 'right' | 'wrong';
   moves: MoveChoice;
   /** The area, the line, or the mark about whose middle it turns. */
   held: string[];
@@ -22,6 +24,12 @@ export interface RuleDraft {
   answers: string;
   typos: boolean;
   within: string;
+  /** The other cover of a pair. */
+  pair: string[];
+  /** The marks that say what is asked. */
+  of: string[];
+  /** Lines that are found on it. */
+  trace: AnswerRule['trace'] | undefined;
 }
 
 /** Why a rule cannot be kept as it is. */
@@ -32,12 +40,13 @@ export function draftOf(
   { rule, hidden = false }: Pick<Mark, 'rule' | 'hidden'>,
   page: readonly Mark[],
 ): RuleDraft {
-  const { tap, moves, takes, fill } = rule ?? {};
+  const { tap, moves, takes, fill, pair, of, trace } = rule ?? {};
   const number = fill?.as === 'number' ? fill : undefined;
   return {
     hidden,
     steps: [...(tap?.steps ?? [])],
     once: tap?.once ?? false,
+    is: tap?.is ?? 'neither',
     moves: moves?.movement.how ?? 'not',
     held: heldBy(moves?.movement, page),
     copies: moves?.copies ?? false,
@@ -50,6 +59,9 @@ export function draftOf(
       fill?.as === 'words' ? fill.answers.join('\n') : number ? `${number.value} ${number.unit}`.trim() : '',
     typos: fill?.as === 'words' ? fill.typos : true,
     within: number ? String(number.within) : '0',
+    pair: pair ? [pair.with] : [],
+    of: [...(of ?? [])],
+    trace,
   };
 }
 
@@ -67,25 +79,38 @@ function heldBy(movement: Movement | undefined, page: readonly Mark[]): string[]
 
 /** What a draft comes to, or why it cannot be kept. */
 export function ruleOf(draft: RuleDraft, page: readonly Mark[]): AnswerRule | null | DraftProblem {
-  const parts = [tapOf(draft), movesOf(draft, page), takesOf(draft), fillOf(draft)];
+  const parts = [tapOf(draft), movesOf(draft, page), takesOf(draft), fillOf(draft), restOf(draft)];
   const problem = parts.find((part) => typeof part === 'string');
   if (typeof problem === 'string') return problem;
   const rule = Object.assign({}, ...parts) as AnswerRule;
-  return Object.keys(rule).length > 0 ? rule : null;
+  const says = Object.keys(rule).filter((part) => part !== 'of');
+  return says.length > 0 ? rule : null;
+}
+
+/** Draft parts that are as they are chosen. */
+function restOf({ pair: [other], of, trace }: RuleDraft): Part {
+  return {
+    ...(other !== undefined && { pair: { with: other } }),
+    ...(of.length > 0 && { of }),
+    ...(trace && { trace }),
+  };
 }
 
 type Part = Partial<AnswerRule> | DraftProblem;
 
-function tapOf({ steps, once }: RuleDraft): Part {
-  if (steps.length === 0) return {};
+function tapOf({ steps, once, is }: RuleDraft): Part {
+  if (steps.length === 0 && is === 'neither') return {};
   const isWhole = (step: TapStep) =>
     'marks' in step
       ? step.marks.length > 0
       : 'mark' in step
         ? step.mark !== ''
-        : step.do !== 'page' || step.page !== '';
+        : step.do === 'pick'
+          ? step.sets.length > 1
+          : !('page' in step) || step.page !== '';
   const isSaid = (step: TapStep) => !('text' in step) || step.text !== '';
-  return steps.every((step) => isWhole(step) && isSaid(step)) ? { tap: { steps, once } } : 'nothing-chosen';
+  if (!steps.every((step) => isWhole(step) && isSaid(step))) return 'nothing-chosen';
+  return { tap: { steps, once, ...(is !== 'neither' && { is }) } };
 }
 
 function movesOf({ moves, held: [held], copies }: RuleDraft, page: readonly Mark[]): Part {
@@ -148,6 +173,19 @@ export function newStep(kind: TapStep['do'], language: string): TapStep {
     count: { do: 'count', mark: '', by: 1 },
     speak: { do: 'speak', text: '', language },
     page: { do: 'page', page: '' },
+    play: { do: 'play', page: '' },
+    pick: { do: 'pick', sets: [], again: false },
   };
   return steps[kind];
+}
+
+/** Marks that were chosen to be picked from, those of one group together. */
+export function setsOf(chosen: readonly string[], marks: readonly Mark[]): string[][] {
+  const byId = new Map(marks.map((mark) => [mark.id, mark]));
+  const sets = new Map<string, string[]>();
+  for (const id of chosen) {
+    const set = byId.get(id)?.group ?? id;
+    sets.set(set, [...(sets.get(set) ?? []), id]);
+  }
+  return [...sets.values()];
 }

@@ -1,20 +1,23 @@
 import type { Mark } from '@doodla/core';
 
 /** What a tag says of a mark. */
-export type Tag = 'tap' | 'moves' | 'takes' | 'fill' | 'hidden';
+export type Tag = 'tap' | 'moves' | 'takes' | 'fill' | 'pair' | 'trace' | 'hidden';
 
 /** What is to be said of a mark while preparing. */
 export function tagsOf({ rule, hidden }: Pick<Mark, 'rule' | 'hidden'>): Tag[] {
-  const parts = (['tap', 'moves', 'takes', 'fill'] as const).filter((part) => rule?.[part]);
+  const parts = (['tap', 'moves', 'takes', 'fill', 'pair', 'trace'] as const).filter((part) => rule?.[part]);
   return hidden ? [...parts, 'hidden'] : parts;
 }
 
 /** The marks that a rule of one names, each once. */
 export function namedBy({ rule }: Pick<Mark, 'rule'>): string[] {
   const steps = rule?.tap?.steps ?? [];
-  const tapped = steps.flatMap((step) => ('marks' in step ? step.marks : 'mark' in step ? [step.mark] : []));
+  const tapped = steps.flatMap((step) =>
+    step.do === 'pick' ? step.sets.flat() : 'marks' in step ? step.marks : 'mark' in step ? [step.mark] : [],
+  );
+  const other = rule?.pair ? [rule.pair.with] : [];
   const movement = rule?.moves?.movement;
   const held =
     movement?.how === 'inside' ? [movement.area] : movement?.how === 'along' ? [movement.line] : [];
-  return [...new Set([...tapped, ...held, ...(rule?.takes?.things ?? [])])];
+  return [...new Set([...tapped, ...held, ...other, ...(rule?.takes?.things ?? [])])];
 }
