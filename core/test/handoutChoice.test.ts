@@ -75,6 +75,55 @@ describe('pages that answer', () => {
   });
 });
 
+describe('an exercise that is handed out', () => {
+  const place = by('teacher', {
+    id: 'place',
+    rule: { takes: { things: ['card'], sendsBack: true, snaps: true } },
+  });
+  const card = aText({ id: 'card', x: 700, rule: { moves: { movement: { how: 'freely' }, copies: false } } });
+  const field = aText({
+    id: 'field',
+    text: '____',
+    rule: { fill: { as: 'words', answers: ['ice'], typos: false } },
+  });
+  const ring = by('teacher', { id: 'ring', hidden: true });
+  const tap = { steps: [{ do: 'show', marks: ['ring'] }], once: false, is: 'right' } as const;
+  const choice = by('teacher', { id: 'choice', rule: { tap } });
+  const prepared = [place, card, field, ring, choice];
+  const written = [
+    by('ada', { id: standInId('card', 'class'), standIn: { for: 'card', tries: 2, taps: 0 } }),
+    by('ada', { id: 'a line' }),
+  ];
+  const handed = (set: Partial<MarkChoice>) =>
+    chosenMarks({ prepared, written }, { ...ALL, ...set }, isStudent);
+  const ids = (set: Partial<MarkChoice>) => handed(set).map(({ id }) => id);
+
+  it('is empty on paper, without what only an answer shows', () => {
+    expect(ids({ answers: 'none' }).sort()).toEqual(['a line', 'card', 'choice', 'field', 'place']);
+  });
+
+  it('is as it was answered', () => {
+    expect(ids({}).sort()).toEqual(['a line', standInId('card', 'class'), 'choice', 'field', 'place']);
+    expect(ids({})).not.toContain('ring');
+  });
+
+  it('has what is right as a key, for the class and on the copy of a student', () => {
+    const key = handed({ answers: 'key' });
+    const of = (id: string) => key.find(({ standIn }) => standIn?.for === id);
+    expect(of('field')).toMatchObject({ text: 'ice' });
+    expect(of('card')?.standIn).toMatchObject({ at: 'place', tries: 0 });
+    expect(of('ring')?.hidden).toBe(false);
+    expect(key.map(({ id }) => id)).not.toContain('card');
+    const own = chosenMarks(
+      { prepared, written },
+      { ...ALL, answers: 'key', whose: { student: 'ada' } },
+      isStudent,
+    );
+    expect(own.filter(({ standIn }) => standIn)).toEqual(key.filter(({ standIn }) => standIn));
+    expect(ids({ answers: 'key', prepared: false })).toEqual(['a line']);
+  });
+});
+
 describe('initials', () => {
   const of = (names: string[]) => [...initialsFor(names.map((name, i) => ({ id: `${i}`, name }))).values()];
 

@@ -24,6 +24,20 @@ export function solved(marks: readonly Mark[]): Mark[] {
   return [...page.made.values()];
 }
 
+/** Ids of the marks that only an answer shows: what was chosen, found or came by chance. */
+export function shownByAnswers(marks: readonly Mark[]): Set<string> {
+  return new Set(
+    marks.flatMap(({ rule }) => {
+      const { tap, trace } = rule ?? {};
+      const steps = (tap?.steps ?? []).flatMap((step) => {
+        if (step.do === 'pick') return step.sets.flat();
+        return tap?.is && step.do === 'show' ? step.marks : [];
+      });
+      return [...steps, ...(trace?.lines ?? []).flatMap((line) => line.marks)];
+    }),
+  );
+}
+
 const quantityOf = ({ value, unit }: { value: number; unit: string }) => `${value} ${unit}`.trim();
 
 /** A page that nobody but its key answers. */

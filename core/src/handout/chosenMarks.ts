@@ -1,3 +1,4 @@
+import { shownByAnswers, solved } from '../answers/solved.js';
 import type { Mark } from '../marks/mark.js';
 import { isExported } from '../marks/select.js';
 import type { Space } from '../marks/shared.js';
@@ -13,6 +14,8 @@ export interface MarkChoice {
   prepared: boolean;
   /** Whether patches stay over what they hide. */
   covered: boolean;
+  /** What pages that answer are like: as they were answered, with what is right, or empty to be filled in on paper. */
+  answers?: 'given' | 'key' | 'none';
 }
 
 /**
@@ -27,11 +30,18 @@ export function chosenMarks(
   const isWanted = (mark: Mark) => isExported(mark) || (choice.covered && mark.kind === 'patch');
   const ids = new Set<string>();
   const space: Space = typeof choice.whose === 'string' ? 'class' : `student:${choice.whose.student}`;
-  // Who sees what is covered, sees also what is shown only by a tap.
+  const { answers = 'given' } = choice;
+  const all = [...prepared, ...written];
+  const answerOnly = shownByAnswers(all);
+  // Who sees what is covered, sees also what is shown only by a tap, unless it is part of an answer.
+  const isUncovered = ({ id, standIn }: Mark) =>
+    !choice.covered && answers !== 'none' && !standIn && !answerOnly.has(id);
   const isSeen = (mark: Mark) =>
-    isStanding(choice.covered || mark.standIn ? mark : { ...mark, hidden: false }, space, ids);
+    isStanding(isUncovered(mark) ? { ...mark, hidden: false } : mark, space, ids);
   const below = choice.prepared ? prepared : prepared.filter(({ kind }) => kind === 'patch');
-  const above = written.filter((mark) => isChosen(mark, choice.whose, isStudent));
+  const chosen = written.filter((mark) => isChosen(mark, choice.whose, isStudent));
+  const above = answers === 'given' ? chosen : chosen.filter(({ standIn }) => !standIn);
+  if (answers === 'key' && choice.prepared) above.push(...solved(all));
   for (const { id } of above) ids.add(id);
   return [...below, ...above]
     .filter((mark) => isWanted(mark) && isSeen(mark))

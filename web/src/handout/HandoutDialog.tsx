@@ -175,6 +175,8 @@ function Choices({ desk, choice, change, link, changeLink, list, setList, onWord
   const hasPatches =
     desk.isTeacher &&
     desk.layers.some(({ log }) => [...log.state.marks.values()].some(({ kind }) => kind === 'patch'));
+  const hasRules =
+    desk.isTeacher && desk.layers.some(({ log }) => [...log.state.marks.values()].some(({ rule }) => rule));
   const draw = useCallback<DrawPage>(
     (canvas, index, width) => drawThumbnail(canvas, desk.pages.get()[index]!, desk, width),
     [desk],
@@ -198,6 +200,7 @@ function Choices({ desk, choice, change, link, changeLink, list, setList, onWord
             students={students}
             isClass={isClass}
             hasPatches={hasPatches}
+            hasRules={hasRules}
             change={change}
           />
         )}

@@ -10,11 +10,13 @@ interface MarkPartsProps {
   /** Whether marks of a class lie over prepared ones. */
   isClass: boolean;
   hasPatches: boolean;
+  /** Whether there are pages that answer. */
+  hasRules: boolean;
   change(set: Partial<HandoutChoice>): void;
 }
 
 /** Which marks are handed out, and what those who made them are called. */
-export function MarkParts({ choice, students, isClass, hasPatches, change }: MarkPartsProps) {
+export function MarkParts({ choice, students, isClass, hasPatches, hasRules, change }: MarkPartsProps) {
   const { whose } = choice;
   const value = typeof whose === 'object' ? `student:${whose.student}` : whose;
   const options = [
@@ -30,7 +32,7 @@ export function MarkParts({ choice, students, isClass, hasPatches, change }: Mar
         : (chosen as 'everybody' | 'teacher' | 'each'),
     });
   const hasStudents = students.length > 0;
-  if (!isClass && !hasPatches) return null;
+  if (!isClass && !hasPatches && !hasRules) return null;
   return (
     <div className="mb-3 *:mb-1">
       {hasStudents && (
@@ -45,6 +47,18 @@ export function MarkParts({ choice, students, isClass, hasPatches, change }: Mar
         <Tick checked={choice.covered} onChange={(covered) => change({ covered })}>
           {t('handout.covered')}
         </Tick>
+      )}
+      {hasRules && (
+        <SelectField<NonNullable<HandoutChoice['answers']>>
+          label={t('handout.answersOnPages')}
+          value={choice.answers ?? 'given'}
+          options={[
+            { value: 'given', name: t(isClass ? 'handout.answersGiven' : 'handout.answersAsPrepared') },
+            { value: 'key', name: t('handout.answersKey') },
+            { value: 'none', name: t('handout.answersNone') },
+          ]}
+          onChange={(answers) => change({ answers })}
+        />
       )}
       {hasStudents && (
         <Tick checked={choice.initials} onChange={(initials) => change({ initials })}>

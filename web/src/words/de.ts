@@ -559,6 +559,11 @@ export const de: Words = {
     withPassword: 'mit Passwort',
     withPrepared: 'Mit dem Vorbereiteten',
     withWhatIsWrittenOn: 'Mit dem, was darauf geschrieben ist',
+    answersOnPages: 'Seiten, die antworten',
+    answersGiven: 'Wie sie beantwortet wurden',
+    answersAsPrepared: 'Wie sie vorbereitet sind',
+    answersKey: 'Mit den richtigen Antworten (Lösung)',
+    answersNone: 'Leer, zum Ausfüllen auf Papier',
   },
   ideas: {
     add: 'Dazu',

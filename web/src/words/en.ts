@@ -547,6 +547,11 @@ export const en = {
     withPassword: 'with a password',
     withPrepared: 'With what was prepared',
     withWhatIsWrittenOn: 'With what is written on it',
+    answersOnPages: 'Pages that answer',
+    answersGiven: 'As they were answered',
+    answersAsPrepared: 'As they are prepared',
+    answersKey: 'With the right answers (key)',
+    answersNone: 'Empty, to be filled in on paper',
   },
   ideas: {
     add: 'Add',
