@@ -11,7 +11,7 @@ const LEVELS = [
   ['desk'],
   ['screen', 'tools/(?!(?:tools?|[^/]+/facts)\\.ts$)'],
   ['room'],
-  ['handout', 'media', 'people'],
+  ['exercises', 'handout', 'media', 'people'],
   ['material', 'sharing', 'stage'],
   ['replay', 'shelf'],
   ['film'],

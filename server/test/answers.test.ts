@@ -112,4 +112,25 @@ describe('answering prepared things in a class', () => {
     expect(own?.id).toBe(standInId(prepared[1]!.id, space));
     expect((await nash.live.snapshot(at.sitting)).marks.some((mark) => mark.space === space)).toBe(false);
   });
+
+  it('waits for its turn where students take turns, and goes on to the next with an answer', async () => {
+    await at.live.ask('ways', { sitting: at.sitting.id, ways: { [page()]: 'class' } });
+    const turns = { students: [wren.id, nash.id], at: 0 };
+    await at.live.ask('scene', { sitting: at.sitting.id, set: { turns }, moving: false });
+    const carry = async (pupil: Pupil, to: [number, number]) => {
+      const seen = seenBy(pupil, await written());
+      const { x, y } = seen.now(prepared[1]!.id) as { x: number; y: number } & Mark;
+      return answers(pupil, dropped(seen, prepared[1]!, { from: [x + 20, y + 15], to }).marks);
+    };
+    expect(await carry(nash, [210, 40])).toBe('not-your-turn');
+    // Moving about is no answer.
+    expect(await carry(wren, [120, 150])).toBeUndefined();
+    expect(await carry(nash, [210, 40])).toBe('not-your-turn');
+    expect(await carry(wren, [210, 40])).toBeUndefined();
+    await expect.poll(async () => (await at.live.enter(at.sitting)).scene.turns?.at).toBe(1);
+    expect(await carry(wren, [90, 150])).toBe('not-your-turn');
+    expect(await carry(nash, [90, 150])).toBeUndefined();
+    await at.live.ask('scene', { sitting: at.sitting.id, set: { turns: null }, moving: false });
+    expect(await carry(wren, [95, 155])).toBeUndefined();
+  });
 });

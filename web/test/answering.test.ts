@@ -1,10 +1,12 @@
-import type { AnswerRule, Mark } from '@doodla/core';
+import type { AnswerRule, Mark, Space } from '@doodla/core';
 import { standInId } from '@doodla/core';
-import { isAnswerRule } from '@doodla/core/answers';
+import { isAnswerRule, itemsOf } from '@doodla/core/answers';
 import { describe, expect, it } from 'vitest';
 import { aShape, aText } from '../../core/test/helpers/marks.js';
 import { answeredPage, copiesOn, originalsOn, startAgain } from '../src/answering/answeredPage';
-import { draftOf, keepingRule, newStep, ruleOf } from '../src/answering/ruleDraft';
+import { cellBeside, isCell, wayFrom } from '../src/answering/cells';
+import { rowsOfCopies, rowsTogether, tableOf } from '../src/answering/resultRows';
+import { draftOf, keepingRule, newStep, ruleOf, setsOf } from '../src/answering/ruleDraft';
 import { namedBy, tagsOf } from '../src/answering/tags';
 import { anythingGoes, solutionIn } from '../src/answering/solution';
 import { answeredOn, isAnswered, seenOn } from '../src/roster/answeredCopies';
@@ -23,6 +25,14 @@ describe('a rule that is made', () => {
     ['turning', { moves: { movement: { how: 'turning', x: 50, y: 50 }, copies: false } }],
     ['a place', { takes: { things: ['area'], sendsBack: false, snaps: true } }],
     ['words', { fill: { as: 'words', answers: ['sun', 'the sun'], typos: false } }],
+    ['a right answer', { tap: { steps: [], once: false, is: 'right' }, of: ['area'] }],
+    [
+      'one by chance',
+      { tap: { steps: [{ do: 'pick', sets: [['pivot'], ['area']], again: true }], once: false } },
+    ],
+    ['a sound', { tap: { steps: [{ do: 'play', page: 'p' }], once: false } }],
+    ['a pair', { pair: { with: 'area' } }],
+    ['lines', { trace: { lines: [{ from: [0, 0], to: [9, 9], marks: ['area'] }], step: 9 } }],
     ['a number', { fill: { as: 'number', value: -9.81, within: 0.05, unit: 'm/s²' } }],
   ])('with %s is the same after it was looked at', (_what, rule) => {
     expect(ruleOf(draftOf({ rule }, page), page)).toEqual(rule);
@@ -32,6 +42,8 @@ describe('a rule that is made', () => {
     [{ steps: [newStep('show', 'en')] }, 'nothing-chosen'],
     [{ steps: [newStep('speak', 'en')] }, 'nothing-chosen'],
     [{ steps: [newStep('page', 'en')] }, 'nothing-chosen'],
+    [{ steps: [newStep('play', 'en')] }, 'nothing-chosen'],
+    [{ steps: [newStep('pick', 'en')] }, 'nothing-chosen'],
     [{ moves: 'along' as const }, 'no-held'],
     [{ fill: 'words' as const, answers: ' \n ' }, 'no-answer'],
     [{ fill: 'number' as const, answers: 'ten' }, 'no-number'],
@@ -47,6 +59,11 @@ describe('a rule that is made', () => {
       marks: ['pivot'],
     }));
     expect(isAnswerRule(ruleOf({ ...draftOf({}, page), steps: steps }, page))).toBe(true);
+  });
+
+  it('picks what is grouped together', () => {
+    const marks = [box('a', 0, { group: 'g' }), box('b', 0, { group: 'g' }), box('c', 0)];
+    expect(setsOf(['a', 'c', 'b'], marks)).toEqual([['a', 'b'], ['c']]);
   });
 
   it('lets what belongs somewhere be moved', () => {
@@ -133,7 +150,7 @@ describe('a page that is answered', () => {
       },
     } as const;
     const originals = originalsOn(desk);
-    expect(originals.map(({ id }) => id)).toEqual(['card', 'word', 'shown']);
+    expect(originals.map(({ id }) => id)).toEqual(['card', 'shown', 'word']);
     const page = answeredPage(desk, originals);
     expect(page.now('card')?.space).toBe(own);
     expect(page.original(standInId('card', own))).toBeUndefined();
@@ -148,6 +165,82 @@ describe('a page that is answered', () => {
         { do: 'remove', mark: standInId('card', own) },
         { do: 'remove', mark: 'pulled' },
       ],
+    ]);
+  });
+});
+
+describe('cells of words that cross', () => {
+  const letter: AnswerRule = { fill: { as: 'words', answers: ['A'], typos: false } };
+  const cell = (x: number, y: number) =>
+    aText({
+      id: `${x} ${y}`,
+      x: x * 40,
+      y: y * 40,
+      width: 40,
+      text: ' ',
+      rule: letter,
+      style: { ...aText().style, size: 20 },
+    });
+  const across = [0, 1, 2].map((x) => cell(x, 0));
+  const down = [1, 2].map((y) => cell(2, y));
+  const cells = [...across, ...down];
+
+  it('are gone through along the word, and round its corner by the other one', () => {
+    expect(cells.every(isCell)).toBe(true);
+    expect(cellBeside(cells, across[0]!, 'across', 1)).toBe(across[1]);
+    expect(cellBeside(cells, across[1]!, 'across', -1)).toBe(across[0]);
+    expect(cellBeside(cells, across[2]!, 'across', 1)).toBeUndefined();
+    expect(cellBeside(cells, across[2]!, 'down', 1)).toBe(down[0]);
+    expect(wayFrom(cells, down[1]!, 'across')).toBe('down');
+    expect(wayFrom(cells, across[2]!, 'across')).toBe('across');
+  });
+});
+
+describe('who has answered what', () => {
+  const place = box('place', 300, { rule: { takes: { things: ['a'], sendsBack: false, snaps: true } } });
+  const originals = [place, ...['a', 'b'].map((id, i) => box(id, i * 10, { rule: FREELY, alt: id }))];
+  const looked = (marks: readonly Mark[]) => ({
+    items: itemsOf(originals, (id) => originals.find((mark) => mark.id === id)),
+    originals,
+    marks: new Map(marks.map((mark) => [mark.id, mark])),
+  });
+  const put = (
+    space: Space,
+    author: string,
+    at: string | undefined,
+    tries: number,
+    createdAt = 9000,
+  ): Mark => {
+    const standIn = { for: 'a', tries, taps: 0, since: 3000, ...(at && { at }) };
+    return box(standInId('a', space), 0, { space, author, standIn, createdAt });
+  };
+  const words = { who: 'Who', right: 'Right', first: 'First', wrong: 'Wrong', minutes: 'Min' };
+  const states = { open: 'open', right: 'right', wrong: 'wrong' };
+
+  it('is told by copies, and as a table', () => {
+    const copies = (['student:wren', 'student:nash'] as const).map((space) => ({
+      space,
+      name: space.slice(8),
+    }));
+    const known = looked([put('student:wren', 'wren', 'place', 2)]);
+    const rows = rowsOfCopies(known, copies);
+    expect(rows.map(({ name, summary }) => [name, summary.right, summary.first, summary.tries])).toEqual([
+      ['wren', 1, 0, 2],
+      ['nash', 0, 0, 0],
+    ]);
+    expect(tableOf(known.items, rows, { ...words, states })).toEqual([
+      ['Who', 'Right', 'First', 'Wrong', 'Min', 'a'],
+      ['wren', 1, 0, 2, 0.1, 'right (2)'],
+      ['nash', 0, 0, 0, '', ''],
+    ]);
+  });
+
+  it('is told by who answered last where all answer together', () => {
+    const people = ['wren', 'nash'].map((id) => ({ id, name: id }));
+    const rows = rowsTogether(looked([put('class', 'nash', 'place', 0)]), people, 'All');
+    expect(rows.map(({ name, summary }) => [name, summary.first])).toEqual([
+      ['All', 1],
+      ['nash', 1],
     ]);
   });
 });

@@ -34,9 +34,20 @@ export function tapped(page: AnsweredPage, mark: Mark): Answer & { asides: Aside
     const counts = { taps: taps + 1, tries: tap.is === 'wrong' ? tries + 1 : tries };
     made.set(mark.id, standInFor({ ...page, now }, mark, {}, { ...counts, ...byOf(made.get(mark.id)) }));
   }
+  for (const id of [...made.keys()]) raise(page, id, made, mark.id);
   const marks = [...made.values()];
   const asides = tap.steps.filter(isAside);
   return tap.is ? { marks, asides, verdict: tap.is } : { marks, asides };
+}
+
+/** What stands for one of a group lies over all of that, so the others are put over it again in their order. */
+function raise(page: AnsweredPage, id: string, made: Map<string, Mark>, by: string): void {
+  const group = page.original(id)?.group ?? null;
+  if (group === null || made.get(id)!.hidden) return;
+  for (const mate of page.originals.filter((mark) => mark.group === group)) {
+    const known = made.get(mate.id);
+    made.set(mate.id, known ? { ...known, order: page.order() } : standInFor(page, mate, {}, { by }));
+  }
 }
 
 const isAside = (step: TapStep): step is Aside =>

@@ -1,5 +1,6 @@
 import type { AnswerRule, TapStep } from '../marks/answerRule.js';
 import type { Mark, MarkPatch } from '../marks/mark.js';
+import type { StandIn } from '../marks/shared.js';
 import { standInId, stoodFor } from '../marks/standIn.js';
 import type { Change, Operation } from '../ops/operation.js';
 import type { Actor } from '../ops/permit.js';
@@ -62,8 +63,9 @@ function addRefusal(mark: Mark, { role }: Actor, find: MarkFinder): RefusalCode 
 
 /** Whether all that is another of a mark is so by a rule. */
 function isAllowed(mark: Mark, original: Mark, before: Mark | undefined, find: MarkFinder): boolean {
-  const { copy, by, at, tries, taps } = mark.standIn!;
-  const known = before?.standIn ?? { tries: 0, taps: 0 };
+  const { copy, by, at, tries, taps, since } = mark.standIn!;
+  const known: Partial<StandIn> & Pick<StandIn, 'tries' | 'taps'> = before?.standIn ?? { tries: 0, taps: 0 };
+  if (known.since !== undefined && since !== known.since) return false;
   const cause = by === undefined ? original : find(by);
   const rule = cause?.rule;
   if (!rule || ![0, 1].includes(tries - known.tries) || ![0, 1].includes(taps - known.taps)) return false;
@@ -73,7 +75,9 @@ function isAllowed(mark: Mark, original: Mark, before: Mark | undefined, find: M
   const turns = rule.pair !== undefined && original.rule?.pair !== undefined;
   const moves = isOwn || (cause.group !== null && cause.group === original.group) ? rule.moves : undefined;
   const isByItself = isOwn && (rule.fill ?? rule.tap ?? rule.trace) !== undefined;
-  if (!moves && !turns && steps.length === 0 && !isByItself) return false;
+  // Of a group of which one is tapped the others are put over it again, as they are.
+  const isRaised = rule.tap !== undefined && original.group !== null;
+  if (!moves && !turns && steps.length === 0 && !isByItself && !isRaised) return false;
   const fields = placeFields(original);
   const isThere = [original, before].some((one) => one && isSame(mark, one, fields));
   const isMoved =

@@ -99,11 +99,15 @@ export function isAnswerRule(value: unknown): value is AnswerRule {
 
 const isTimes: Check = (value) => Number.isInteger(value) && isNumberIn(value, 0, 100_000);
 
+/** No clock is later, milliseconds since 1970-01-01 UTC. */
+const LAST_TIME = 1e14;
+
 /** Whether a value from outside says what a mark stands for. */
 export const isStandIn: Check = (value) => {
   if (!isRecord(value)) return false;
-  const { copy, by, at, ...rest } = value;
+  const { copy, by, at, since, ...rest } = value;
   return (
+    (since === undefined || isNumberIn(since, 0, LAST_TIME)) &&
     [by, at].every((id) => id === undefined || isId(id)) &&
     (copy === undefined || isFlag(copy)) &&
     hasExactly(rest, { for: isId, tries: isTimes, taps: isTimes })

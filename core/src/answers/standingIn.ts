@@ -12,9 +12,9 @@ export interface AnsweredPage {
   original: MarkFinder;
   /** What there is of it now: itself, or what stands for it. */
   now: MarkFinder;
-  /** Things and places by their originals. */
+  /** Things and places by their originals, lowest first. */
   originals: readonly Mark[];
-  /** For what is put on top of all there is. */
+  /** For what is put on top of all there is, what was put there before as well. */
   order(): string;
   newId(): string;
   /** The time, milliseconds since 1970-01-01 UTC. */
@@ -46,8 +46,8 @@ export const countsOf = (mark: Mark | undefined): Pick<StandIn, 'tries' | 'taps'
 /** What stands for a mark once something of it is another. */
 export function standInFor(page: AnsweredPage, original: Mark, set: MarkPatch, how: Told = {}): Mark {
   const before = page.now(original.id) ?? original;
-  const { at } = before.standIn ?? {};
-  const standIn = { for: original.id, ...(at !== undefined && { at }), ...countsOf(before), ...how };
+  const { at, since = page.time() } = before.standIn ?? {};
+  const standIn = { for: original.id, ...(at !== undefined && { at }), ...countsOf(before), since, ...how };
   return {
     ...withoutRule(patchMark(before, set)),
     id: standInId(original.id, page.space),

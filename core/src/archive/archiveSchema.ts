@@ -64,17 +64,20 @@ const SHARED_OPTIONAL = {
     ...shape(
       {},
       {
-        tap: shape({ steps: listOf({ type: 'object' }), once: flag }),
+        tap: shape({ steps: listOf({ type: 'object' }), once: flag }, { is: oneOf(['right', 'wrong']) }),
         moves: shape({ movement: { type: 'object' }, copies: flag }),
         takes: shape({ things: listOf(id), sendsBack: flag, snaps: flag }),
         fill: { type: 'object' },
+        pair: { type: 'object' },
+        trace: { type: 'object' },
+        of: { type: 'array', items: id },
       },
     ),
     description: 'What it does in a class, and what may be done with it.',
   }),
   hidden: { ...flag, description: 'Whether a class does not see it until something shows it.' },
   standIn: {
-    ...shape({ for: id, tries: integer, taps: integer }, { copy: flag, by: id, at: id }),
+    ...shape({ for: id, tries: integer, taps: integer }, { copy: flag, by: id, at: id, since: integer }),
     description: 'What it stands for, where answering has made it.',
   },
 };

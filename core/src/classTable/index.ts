@@ -1,2 +1,3 @@
 export * from './classTable.js';
 export * from './readClassTable.js';
+export * from './writeTable.js';

@@ -6,6 +6,8 @@ import { FREEDOMS } from '../marks/kind.js';
 export const PEN_STATES = ['up', 'down'] as const;
 export type PenState = (typeof PEN_STATES)[number];
 
+export const VERDICTS = ['atOnce', 'later', 'shown'] as const;
+
 /** What the teacher of a class lets its students do, beside writing at all. */
 export interface Rules {
   /** What they may put on a page. */
@@ -30,6 +32,8 @@ export interface Rules {
   muted: readonly string[];
   /** Students who may write the class's notes with the teacher. */
   scribes: readonly string[];
+  /** Whether it is said at once what is right of an answer, not yet, or by now of every answer. */
+  verdicts: (typeof VERDICTS)[number];
 }
 
 export const RULES_AT_FIRST: Rules = {
@@ -44,6 +48,7 @@ export const RULES_AT_FIRST: Rules = {
   chat: true,
   muted: [],
   scribes: [],
+  verdicts: 'atOnce',
 };
 
 /** Most students that are named at once. */
@@ -65,6 +70,7 @@ const RULES: Record<keyof Rules, (value: unknown) => boolean> = {
   chat: isFlag,
   muted: areNamed,
   scribes: areNamed,
+  verdicts: (value) => VERDICTS.includes(value as Rules['verdicts']),
 };
 
 /** Whether a value from outside changes only what there is in the rules of a class. */

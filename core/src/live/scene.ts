@@ -84,6 +84,11 @@ export interface Sight extends Rect {
   page: string;
 }
 
+export interface Turns {
+  students: readonly string[];
+  at: number;
+}
+
 /** What the teacher has set up round the page, the same for everybody in the class. */
 export interface Scene {
   focus: Focus | null;
@@ -100,6 +105,8 @@ export interface Scene {
   pointers: readonly string[];
   /** Whether students may turn pages by themselves. */
   roam: boolean;
+  /** Students who answer in turns, and whose turn it is, from 0; null where they need not wait for one another. */
+  turns: Turns | null;
 }
 
 export const EMPTY_SCENE: Scene = {
@@ -112,6 +119,7 @@ export const EMPTY_SCENE: Scene = {
   uncovered: [],
   pointers: [],
   roam: false,
+  turns: null,
 };
 
 const MAX_LISTED = 2000;
@@ -169,6 +177,12 @@ const SCENE: Record<keyof Scene, (value: unknown) => boolean> = {
   uncovered: isIdList,
   pointers: isIdList,
   roam: isFlag,
+  turns: (value) =>
+    value === null ||
+    hasExactly(value, {
+      students: (ids) => isIdList(ids) && (ids as string[]).length > 0,
+      at: (at) => Number.isInteger(at) && isNumberIn(at, 0, MAX_LISTED),
+    }),
 };
 
 /** Whether a value from outside changes only what there is in a scene, all in range. */

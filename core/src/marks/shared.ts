@@ -17,6 +17,8 @@ export interface StandIn {
   tries: number;
   /** How often it was tapped, where that is counted. */
   taps: number;
+  /** When it was first answered, milliseconds since 1970-01-01 UTC. */
+  since?: number;
 }
 
 /** What all marks have, whatever their kind. */

@@ -7,6 +7,8 @@ import { aPage } from './marks.js';
 /** A page of prepared marks, and what a class makes of it, judged as a server judges it. */
 export class TaughtPage {
   private count = 0;
+  /** The time by all clocks. */
+  clock = 1e12;
   readonly state = stateOf({ pages: [aPage()], marks: [] });
 
   constructor(
@@ -28,7 +30,7 @@ export class TaughtPage {
       now: (id) => this.seenBy(space, id),
       order: () => `a${++this.count}`.padEnd(6, '5'),
       newId: () => `made${++this.count}`,
-      time: () => 1e12,
+      time: () => this.clock,
       chance: () => this.chance(),
     };
   }

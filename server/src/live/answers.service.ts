@@ -1,24 +1,31 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor, Change, LogView, Mark, Operation, RefusalCode } from '@doodla/core';
 import { isId, Refusal } from '@doodla/core';
-import { answerRefusal, isAnswering } from '@doodla/core/answers';
+import { answerRefusal, endsTurn, isAnswering } from '@doodla/core/answers';
 import { LogsService } from './logs.service.js';
 
 /** Pages on which somebody answers in one go; a hand is on one or two. */
 const MOST_PAGES = 4;
 
 /** Judges an operation, given the state before it. */
-export type AnswerJudge = (operation: Operation, actor: Actor, view: LogView) => RefusalCode | undefined;
+export interface AnswerJudge {
+  judge(operation: Operation, actor: Actor, view: LogView): RefusalCode | undefined;
+  /** Whether a turn is over with what was judged. */
+  endsTurn(): boolean;
+}
 
 /** Judges answers by the rules of the pages that they are on. */
 @Injectable()
 export class AnswersService {
   constructor(private readonly logs: LogsService) {}
 
-  /** Who judges changes of a log, whose prepared marks are those of a lesson; undefined where none is an answer. Throws Refusal. */
+  /**
+   * Who judges changes of a log, whose prepared marks are those of a lesson; undefined where none is an answer. `turn` is
+   * whose turn it is, where students have to wait for it. Throws Refusal.
+   */
   async judgeOf(
     logId: string,
-    lesson: string | undefined,
+    { lesson, turn }: { lesson: string | undefined; turn: string | undefined },
     changes: readonly Change[],
   ): Promise<AnswerJudge | undefined> {
     const answers = changes.filter(isAnswering);
@@ -32,11 +39,20 @@ export class AnswersService {
       if (isId(page))
         for (const log of [logId, lesson])
           if (log !== undefined) known.push(await this.logs.open(log).marksOn(page));
-    return (operation, actor, view) =>
-      answerRefusal(
-        operation,
-        actor,
-        (id) => view.marks.get(id) ?? known.find((marks) => marks.has(id))?.get(id),
-      );
+    let isOver = false;
+    return {
+      judge(operation, actor, view) {
+        if (actor.role === 'student' && turn !== undefined && turn !== actor.id && isForAll(answers))
+          return 'not-your-turn';
+        const find = (id: string) => view.marks.get(id) ?? known.find((marks) => marks.has(id))?.get(id);
+        isOver = actor.id === turn && endsTurn(operation.changes, find);
+        return answerRefusal(operation, actor, find);
+      },
+      endsTurn: () => isOver,
+    };
   }
 }
+
+/** Whether something is answered where all see it; on copies of their own nobody waits. */
+const isForAll = (answers: readonly Change[]) =>
+  answers.some((change) => change.do === 'add' && change.mark.space === 'class');

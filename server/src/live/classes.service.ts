@@ -13,7 +13,7 @@ import type {
   Way,
   Ways,
 } from '@doodla/core';
-import { classChange, EMPTY_SCENE, pollForStudents, seatLook } from '@doodla/core';
+import { classChange, EMPTY_SCENE, pollForStudents, seatLook, turnAfter, turnOf } from '@doodla/core';
 import { createHash } from 'node:crypto';
 import { DevicesService } from '../devices/devices.service.js';
 import { GroupsService } from '../groups/groups.service.js';
@@ -271,6 +271,21 @@ export class ClassesService {
     const sitting = await this.sittings.find(sittingId);
     if (!sitting) return false;
     return rulesOf(sitting).pointing || this.sceneOf(sitting).pointers.includes(student);
+  }
+
+  /** Whose turn it is to answer in a class; undefined where nobody has to wait. */
+  async turnIn(sittingId: string): Promise<string | undefined> {
+    const sitting = await this.sittings.find(sittingId);
+    const turns = sitting && this.sceneOf(sitting).turns;
+    return turns ? turnOf(turns) : undefined;
+  }
+
+  /** Somebody whose turn it was has answered: it is the next one's, of those who are here. */
+  async nextTurn(sittingId: string): Promise<void> {
+    const sitting = await this.sittings.find(sittingId);
+    const turns = sitting && this.sceneOf(sitting).turns;
+    if (!turns) return;
+    await this.setScene(sittingId, { turns: turnAfter(turns, this.hereIn(sittingId)) }, false);
   }
 
   private sceneOf(sitting: { id: string; scene: Scene | null }): Scene {

@@ -130,7 +130,8 @@ export class LiveGateway implements OnGatewayInit {
     const now = await situation();
     const ways = ref.kind === 'sitting' ? await this.classes.waysOf(ref.id) : {};
     const changes = operation.changes.map((change) => placedBy(actor, change, ways));
-    const answers = await this.answers.judgeOf(ref.id, lesson, changes);
+    const turn = ref.kind === 'sitting' ? await this.classes.turnIn(ref.id) : undefined;
+    const answers = await this.answers.judgeOf(ref.id, { lesson, turn }, changes);
     const { seq } = await this.logs.append(
       ref.id,
       actor.id,
@@ -138,11 +139,13 @@ export class LiveGateway implements OnGatewayInit {
       {
         actor,
         judge: (full, view, count) =>
-          refusalOf(full, actor, view, { ...now, full: count >= MAX_MARKS }) ?? answers?.(full, actor, view),
+          refusalOf(full, actor, view, { ...now, full: count >= MAX_MARKS }) ??
+          answers?.judge(full, actor, view),
       },
     );
     // The author hears of it before the answer, and need not ask.
     await this.operations.told(ref.id);
+    if (answers?.endsTurn()) await this.classes.nextTurn(ref.id);
     return { seq };
   }
 

@@ -139,9 +139,10 @@ function TapPart({ draft, others, desk, onChange }: PartProps) {
 function QuestionPart({ draft, others, desk, onChange }: PartProps) {
   const covers = others.filter(({ kind, rule }) => kind === 'shape' || kind === 'picture' || rule?.pair);
   const { pictures } = desk;
+  const [isUsed] = useState(draft.of.length > 0 || draft.pair.length > 0 || draft.trace !== undefined);
   return (
-    <>
-      <Heading>{t('answers.question')}</Heading>
+    <details open={isUsed} className="mt-4 border-t-2 border-paper-line pt-3">
+      <summary className="mb-2 min-h-11 cursor-pointer text-lg font-bold">{t('answers.question')}</summary>
       <MarkChoice
         label={t('answers.whichQuestion')}
         marks={others}
@@ -162,7 +163,7 @@ function QuestionPart({ draft, others, desk, onChange }: PartProps) {
           {t('answers.linesAreFound', { count: draft.trace.lines.length })}
         </Tick>
       )}
-    </>
+    </details>
   );
 }
 

@@ -1,5 +1,5 @@
 import type { Mark, Space } from '@doodla/core';
-import { standInId } from '@doodla/core';
+import { byOrder, orderOnTop, standInId } from '@doodla/core';
 import type { AnsweredPage } from '@doodla/core/answers';
 import { nanoid } from 'nanoid';
 import type { PageDesk } from '../room/pageDesk';
@@ -15,10 +15,9 @@ export function originalsOn({ layers, pageId }: Pick<AnswerDesk, 'layers' | 'pag
   const page = pageId.get();
   const all = layers.flatMap(({ log }) => [...log.state.marks.values()].filter((mark) => mark.page === page));
   const groups = new Set(all.flatMap(({ rule, group }) => (rule && group !== null ? [group] : [])));
-  return all.filter(
-    ({ rule, hidden, group, standIn }) =>
-      !standIn && (rule ?? (hidden || (group !== null && groups.has(group)))),
-  );
+  const isPart = ({ rule, hidden, group, standIn }: Mark) =>
+    !standIn && (rule ?? (hidden || (group !== null && groups.has(group))));
+  return all.filter(isPart).sort(byOrder);
 }
 
 /** What was pulled from piles on the shown page, as it is seen in a space. */
@@ -40,13 +39,14 @@ export function answeredPage(desk: AnswerDesk, originals: readonly Mark[]): Answ
     return mark?.standIn ? undefined : mark;
   };
   const { marks } = target.state;
+  let top: string | undefined;
   return {
     space,
     author: target.actor?.id ?? '',
     originals,
     original,
     now: (id) => marks.get(standInId(id, space)) ?? marks.get(standInId(id, 'class')) ?? original(id),
-    order: () => desk.newMark()?.order ?? 'a0',
+    order: () => (top = top === undefined ? (desk.newMark()?.order ?? 'a0') : orderOnTop([top])),
     newId: () => nanoid(),
     time: () => Date.now(),
     chance: byChance,

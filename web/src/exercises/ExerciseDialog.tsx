@@ -3,7 +3,6 @@ import type { ExerciseKind, ExerciseOrder, Level, Medium } from '@doodla/core/ex
 import { EXERCISE_KINDS, LEVELS_OF, listOfTable, MOST_LETTERS } from '@doodla/core/exercises';
 import { Image, Shuffle, Table } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { Button } from '../ui/Button';
@@ -21,7 +20,6 @@ import { mediaOf, storePictures } from './mediaItems';
 import { putExercise, roomOn } from './putExercise';
 import { useExercise } from './useExercise';
 
-const UNDO_SHOWN_MS = 15_000;
 const MOST_DICE = 5;
 /** Largest table that is read, bytes. */
 const MOST_TABLE = 1_000_000;
@@ -100,7 +98,6 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
     const id = putExercise(desk, made.marks, { isNew, title: title === '' ? t(KINDS[kind][0]) : title });
     if (id === undefined) return setProblem(t('material.nothingMayBePut'));
     if (isNew) desk.turnTo(id);
-    toast(t('exercises.isThere'), { duration: UNDO_SHOWN_MS });
     onClose();
   };
   const read = async (file: File) => {
@@ -206,18 +203,19 @@ function ListField({ choice, onChange, onTable, onPictures }: ListFieldProps) {
   const [, , how, example] = KINDS[kind];
   return (
     <>
-      <label className="mb-3 block font-bold">
+      <label htmlFor="exercise-list" className="block font-bold">
         {t('exercises.list')}
-        <textarea
-          rows={7}
-          value={choice.text}
-          maxLength={MOST_LETTERS}
-          placeholder={t(example)}
-          aria-describedby="exercise-how"
-          onChange={(event) => onChange({ text: event.target.value })}
-          className="mt-1 block w-full rounded-xl border-2 border-paper-line bg-white p-2 font-normal"
-        />
       </label>
+      <textarea
+        id="exercise-list"
+        rows={7}
+        value={choice.text}
+        maxLength={MOST_LETTERS}
+        placeholder={t(example)}
+        aria-describedby="exercise-how"
+        onChange={(event) => onChange({ text: event.target.value })}
+        className="mt-1 mb-3 block w-full rounded-xl border-2 border-paper-line bg-white p-2"
+      />
       <p id="exercise-how" className="mb-3 text-sm text-ink-soft">
         {t(how)}
       </p>

@@ -1,10 +1,13 @@
+import type { Rect } from '../../geometry/rect.js';
 import type { Making } from '../making.js';
 import { checkCount } from '../making.js';
-import { BOARD, cellsOf, columnsFor, inset } from '../paper.js';
+import { BOARD, cellsOf, inset } from '../paper.js';
 import { readRows } from '../rows.js';
 import { shuffled } from '../seeded.js';
 
 const MOST = 18;
+/** Width of cards against their height. */
+const RATIO = 1.3;
 
 /** Cards that lie covered, two and two of which belong together: what is alone in its row is there twice. */
 export function pairs({ paper, room, text, chance }: Making): void {
@@ -16,7 +19,7 @@ export function pairs({ paper, room, text, chance }: Making): void {
     { item: one, pair },
     { item: other === undefined || other === '' ? one : other, pair },
   ]);
-  const columns = evenColumns(cards.length, columnsFor(cards.length, grid, 1.3));
+  const columns = evenColumns(cards.length, grid);
   const count = Math.ceil(cards.length / columns);
   const cells = cellsOf(grid, columns, count, paper.size * 0.5);
   const mixed = shuffled([...cards.keys()], chance);
@@ -40,8 +43,10 @@ export function pairs({ paper, room, text, chance }: Making): void {
   }
 }
 
-/** Columns near to so many that leave no gap in the last row, if there are such. */
-function evenColumns(count: number, about: number): number {
-  const near = [0, 1, -1, 2].map((by) => about + by);
-  return near.find((columns) => columns > 1 && columns <= 26 && count % columns === 0) ?? about;
+/** Columns that leave no gap in the last row and make cards about as wide as wanted against their height. */
+function evenColumns(count: number, { width, height }: Rect): number {
+  const off = (columns: number) =>
+    Math.abs(Math.log((width * (count / columns)) / (height * columns) / RATIO));
+  const all = Array.from({ length: count }, (_, i) => i + 1).filter((columns) => count % columns === 0);
+  return all.sort((a, b) => off(a) - off(b))[0]!;
 }
