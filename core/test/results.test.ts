@@ -31,7 +31,7 @@ function taught(kind: ExerciseKind, text: string, level: 'easy' | 'medium' = 'me
   const area = { x: 0, y: 0, width: 1280, height: 720 };
   const made = makeExercise({ kind, text, level, title: '', seed: 4, area, words: SPOKEN });
   return new TaughtPage(
-    made.map((mark, i) => ({ ...common(), ...mark, order: `a${String(i).padStart(5, '0')}1` }) as Mark),
+    made.map((mark, i) => ({ ...common(), ...mark, order: `a${String(i).padStart(5, '0')}1` })),
   );
 }
 

@@ -265,7 +265,7 @@ test('letters are typed into a crossword, words are found by drawing, pairs are 
     y + height / 2,
   ];
   const way = wayOf(letters, 'WREN');
-  await drag(nash, middle(way[0]!), middle(way[1]!));
+  await drag(nash, middle(way[0]), middle(way[1]));
   await expect(said(nash, 'Right')).toBeVisible();
   await look(nash, 'x-search');
 
