@@ -58,6 +58,7 @@ const LISTS: Readonly<Record<ExerciseKind, string>> = {
   dice: '',
   picker: 'Ada\nBen\nCleo\nDario',
   score: 'Foxes\nOwls',
+  ...{ elements: 'C N', tangram: '', patternBlocks: '', letterTiles: 'CATCH', players: 'Reds' },
 };
 
 const orderOf = (kind: ExerciseKind, set: Partial<ExerciseOrder> = {}): ExerciseOrder => ({
@@ -67,9 +68,7 @@ const orderOf = (kind: ExerciseKind, set: Partial<ExerciseOrder> = {}): Exercise
 
 /** An exercise as marks of a page. */
 const placed = (order: ExerciseOrder): Mark[] =>
-  makeExercise(order).map(
-    (mark, i) => ({ ...common(), ...mark, order: `a${String(i).padStart(5, '0')}1` }),
-  );
+  makeExercise(order).map((mark, i) => ({ ...common(), ...mark, order: `a${String(i).padStart(5, '0')}1` }));
 
 const namedBy = (mark: Mark): string[] => {
   const ids: string[] = [];

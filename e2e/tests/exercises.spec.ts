@@ -73,7 +73,7 @@ test('an exercise of each kind is made of a list, seen before and tried at once'
   }
 
   const dice = await openExercise(teacher, { kind: 'Dice' });
-  await dice.getByLabel('How many dice').fill('3');
+  await dice.getByLabel('How many').fill('3');
   await dice.getByRole('button', { name: 'Put it on a new page' }).click();
   await expect(dice).toBeHidden();
   await expect(teacher.getByRole('img', { name: 'Does something when it is tapped' })).toHaveCount(4);

@@ -11,7 +11,7 @@ import type { AnsweredPage, Answer, Told } from './standingIn.js';
 import { countsOf, standInFor } from './standingIn.js';
 
 /** What a tap does beside the page. */
-export type Aside = Extract<TapStep, { do: 'speak' | 'page' | 'play' }>;
+export type Aside = Extract<TapStep, { do: 'speak' | 'page' | 'play' | 'tune' }>;
 
 /** What a tap on a mark comes to; nothing where it counts once and was tapped. */
 export function tapped(page: AnsweredPage, mark: Mark): Answer & { asides: Aside[] } {
@@ -50,8 +50,8 @@ function raise(page: AnsweredPage, id: string, made: Map<string, Mark>, by: stri
   }
 }
 
-const isAside = (step: TapStep): step is Aside =>
-  step.do === 'speak' || step.do === 'page' || step.do === 'play';
+const ASIDES: ReadonlySet<TapStep['do']> = new Set(['speak', 'page', 'play', 'tune']);
+const isAside = (step: TapStep): step is Aside => ASIDES.has(step.do);
 
 const byOf = (mark: Mark | undefined): Pick<StandIn, 'by'> =>
   mark?.standIn?.by === undefined ? {} : { by: mark.standIn.by };
@@ -79,6 +79,7 @@ function apply(
     case 'speak':
     case 'page':
     case 'play':
+    case 'tune':
   }
 }
 
@@ -179,6 +180,11 @@ function thingsIn(page: AnsweredPage, place: string, except: string): Mark[] {
     const seen = page.now(mark.id);
     return mark.id !== except && seen?.standIn?.at === place ? [seen] : [];
   });
+}
+
+/** What comes of a figure of which something was set: what it shows now, and is made of. */
+export function figureSet(page: AnsweredPage, mark: Mark, look: MarkPatch): Answer {
+  return mark.rule?.sets ? { marks: [standInFor(page, mark, look, { by: undefined })] } : { marks: [] };
 }
 
 /** What comes of words that were filled in. Of a field that is one of several of a question all are judged, once all are filled. */

@@ -1,3 +1,4 @@
+import { isRecord } from '../checks/fields.js';
 import type { AnswerRule, TapStep } from '../marks/answerRule.js';
 import type { Mark, MarkPatch } from '../marks/mark.js';
 import type { StandIn } from '../marks/shared.js';
@@ -74,7 +75,7 @@ function isAllowed(mark: Mark, original: Mark, before: Mark | undefined, find: M
   const steps = stepsOf(rule).filter((step) => concerns(step, original.id));
   const turns = rule.pair !== undefined && original.rule?.pair !== undefined;
   const moves = isOwn || (cause.group !== null && cause.group === original.group) ? rule.moves : undefined;
-  const isByItself = isOwn && (rule.fill ?? rule.tap ?? rule.trace) !== undefined;
+  const isByItself = isOwn && (rule.fill ?? rule.tap ?? rule.trace ?? rule.sets) !== undefined;
   // Of a group of which one is tapped the others are put over it again, as they are.
   const isRaised = rule.tap !== undefined && original.group !== null;
   if (!moves && !turns && steps.length === 0 && !isByItself && !isRaised) return false;
@@ -147,6 +148,28 @@ function areOthersAllowed(
     );
 }
 
+/** What of a figure follows from what is set of it. */
+const LOOK_OF_FIGURES: ReadonlySet<string> = new Set(['recipe', 'drawing', 'alt']);
+
+/** Whether a figure is the one that it was, but for what may be set of it. */
+function isSetting(mark: Mark, original: Mark | undefined, sets: readonly string[]): boolean {
+  if (mark.kind !== 'plot' || original?.kind !== 'plot') return false;
+  const [now, before] = [valuesOf(mark.recipe), valuesOf(original.recipe)];
+  if (!now || !before || now.figure !== before.figure) return false;
+  const keys = new Set([...Object.keys(now.values), ...Object.keys(before.values)]);
+  return [...keys].every((key) => sets.includes(key) || now.values[key] === before.values[key]);
+}
+
+function valuesOf(recipe: string): { figure: unknown; values: Record<string, unknown> } | undefined {
+  try {
+    const { figure, values } = JSON.parse(recipe) as Record<string, unknown>;
+    return typeof figure === 'string' && isRecord(values) ? { figure, values } : undefined;
+  } catch {
+    // No JSON is no figure.
+    return undefined;
+  }
+}
+
 /** Steps that both show and hide. */
 const EITHER: ReadonlySet<TapStep['do']> = new Set(['swap', 'pick']);
 
@@ -155,8 +178,9 @@ function isMade(
   field: string,
   befores: readonly (Mark | undefined)[],
   steps: readonly TapStep[],
-  { fill }: AnswerRule,
+  { fill, sets }: AnswerRule,
 ): boolean {
+  if (sets && LOOK_OF_FIGURES.has(field)) return isSetting(mark, befores[0], sets);
   if (field === 'hidden')
     return steps.some(({ do: step }) => EITHER.has(step) || step === (mark.hidden ? 'hide' : 'show'));
   if (field === 'style')

@@ -37,6 +37,7 @@ const STEPS: Record<TapStep['do'], Record<string, Check>> = {
   speak: { text: textUpTo(MOST_FILLED, 1), language: textUpTo(35, 2) },
   page: { page: isId },
   play: { page: isId },
+  tune: { notes: isText },
   pick: { sets: some(ids, MOST_THINGS), again: isFlag },
 };
 
@@ -89,6 +90,7 @@ const PARTS: Record<keyof AnswerRule, Check> = {
     lines: some(shaped({ from: isPoint, to: isPoint, marks: ids }), MOST_LINES),
     step: (value) => isNumberIn(value, 1, 1000),
   }),
+  sets: some(textUpTo(40, 1), 20),
   of: some(isId, MOST_THINGS),
 };
 

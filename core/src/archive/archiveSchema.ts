@@ -70,6 +70,7 @@ const SHARED_OPTIONAL = {
         fill: { type: 'object' },
         pair: { type: 'object' },
         trace: { type: 'object' },
+        sets: { type: 'array', items: string },
         of: { type: 'array', items: id },
       },
     ),

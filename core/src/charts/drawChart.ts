@@ -15,13 +15,10 @@ import {
   ScatterController,
 } from 'chart.js';
 import type { FormulaFonts } from '../formulas/fonts.js';
-import { typeset } from '../formulas/typeset.js';
-import { applyMatrix } from '../geometry/matrix.js';
-import type { Drawing, DrawingPart } from '../marks/plot/plotMark.js';
-import { rounded } from '../plots/labels.js';
+import type { Drawing } from '../marks/plot/plotMark.js';
 import type { ChartRecipe, Series } from './chartRecipe.js';
 import { suits, valuesOf } from './chartRecipe.js';
-import type { RecordedText } from './recorder.js';
+import { measureBy, outlinesOf } from './outlines.js';
 import { Recorder } from './recorder.js';
 import { classesOf, fiveNumbers } from './statistics.js';
 
@@ -31,9 +28,6 @@ Chart.register(ArcElement, BarController, BarElement, CategoryScale, Legend, Lin
 const COLOURS = ['#0072b2', '#c14f00', '#007a5e', '#9b4f80', '#8a6d00', '#33413d'];
 const INK = '#33413d';
 const GRID = '#cfd6d4';
-const FONT = 'Main-Regular';
-/** Of a sign that the font lacks, in letters. */
-const USUAL_WIDTH = 0.55;
 const POINT_STYLES = ['circle', 'rect', 'triangle', 'rectRot', 'crossRot', 'star'] as const;
 
 /**
@@ -47,8 +41,8 @@ export async function drawChart(
   fonts: FormulaFonts,
 ): Promise<Drawing> {
   suits(recipe);
-  await fonts.load([FONT]);
-  const recorder = new Recorder(width, height, (text, size) => widthOf(text, fonts) * size);
+  const measure = await measureBy(fonts);
+  const recorder = new Recorder(width, height, measure);
   const size = Math.min(22, Math.max(10, Math.min(width, height) / 22));
   const item = recorder.canvas as unknown as ChartItem;
   const chart = new Chart(item, { ...configOf(recipe, size), platform: BasicPlatform });
@@ -59,44 +53,6 @@ export async function drawChart(
   chart.destroy();
   return { width, height, parts };
 }
-
-function widthOf(text: string, fonts: FormulaFonts): number {
-  return [...text].reduce((sum, sign) => {
-    try {
-      return sum + fonts.advance(FONT, sign);
-    } catch {
-      // Letters with accents are put together of two, and are as broad as others.
-      return sum + USUAL_WIDTH;
-    }
-  }, 0);
-}
-
-async function outlinesOf(texts: readonly RecordedText[], fonts: FormulaFonts): Promise<DrawingPart[]> {
-  const parts: DrawingPart[] = [];
-  for (const { text, size, colour, matrix } of texts) {
-    const set = await typeset(`\\text{${escaped(text)}}`, fonts);
-    const rings = set.parts.flatMap((part) => part.rings);
-    const placed = rings.map((ring) => {
-      const mapped: number[] = [];
-      for (let i = 0; i < ring.length; i += 2)
-        mapped.push(...applyMatrix(matrix, ring[i]! * size, ring[i + 1]! * size).map(rounded));
-      return mapped;
-    });
-    if (placed.length > 0) parts.push({ rings: placed, colour, opacity: 1 });
-  }
-  return parts;
-}
-
-/** A text as TeX says it (Knuth, "The TeXbook", ch. 7: signs that mean something else). */
-const escaped = (text: string): string =>
-  text
-    .replace(
-      /[\\{}$&#%_^~]/g,
-      (sign) =>
-        ({ '\\': '\\textbackslash ', '^': '\\textasciicircum ', '~': '\\textasciitilde ' })[sign] ??
-        `\\${sign}`,
-    ) // prettier-ignore
-    .replace(/−/g, '-');
 
 type Config = Pick<ChartConfiguration, 'data' | 'options' | 'plugins' | 'type'>;
 

@@ -8,6 +8,7 @@ import { label } from './kinds/label.js';
 import { match } from './kinds/match.js';
 import { numberLine } from './kinds/numberLine.js';
 import { events, order, rank } from './kinds/order.js';
+import { elements, letterTiles, patternBlocks, players, tangram } from './kinds/pieces.js';
 import { pairs } from './kinds/pairs.js';
 import { wordSearch } from './kinds/wordSearch.js';
 import type { ExerciseKind, ExerciseWords, Level, Making } from './making.js';
@@ -58,6 +59,11 @@ const MAKERS: Record<ExerciseKind, (making: Making) => void> = {
   dice,
   picker,
   score,
+  elements,
+  tangram,
+  patternBlocks,
+  letterTiles,
+  players,
 };
 
 /**

@@ -1,11 +1,12 @@
 export * from './crosswordLayout.js';
 export * from './exercise.js';
 export type { ExerciseKind, ExerciseWords, Level } from './making.js';
-export { EXERCISE_KINDS, LEVELS, LEVELS_OF } from './making.js';
+export { COUNTED, EXERCISE_KINDS, LEVELS, LEVELS_OF, LISTLESS } from './making.js';
 export type { ExerciseMark, Media, Medium } from './paper.js';
 export * from './problem.js';
 export { listOfTable, MOST_LETTERS, readGroups, readRows } from './rows.js';
 export * from './seeded.js';
 export * from './wordGrid.js';
+export { TANGRAM } from './kinds/pieces.js';
 export { pointsOn } from './kinds/label.js';
 export { rangeOf, valueOf } from './kinds/numberLine.js';

@@ -21,11 +21,21 @@ export const EXERCISE_KINDS = [
   'dice',
   'picker',
   'score',
+  'elements',
+  'tangram',
+  'patternBlocks',
+  'letterTiles',
+  'players',
 ] as const;
 export type ExerciseKind = (typeof EXERCISE_KINDS)[number];
 
 export const LEVELS = ['easy', 'medium', 'hard'] as const;
 export type Level = (typeof LEVELS)[number];
+
+/** Kinds that are made without a list. */
+export const LISTLESS: readonly ExerciseKind[] = ['dice', 'elements', 'tangram', 'patternBlocks', 'players'];
+/** Of which there are so many, and how many at most. */
+export const COUNTED: Partial<Record<ExerciseKind, number>> = { dice: 5, players: 15 };
 
 /** Which levels a kind has; none where it is neither easy nor hard. */
 export const LEVELS_OF: Readonly<Record<ExerciseKind, readonly Level[]>> = {
@@ -46,6 +56,11 @@ export const LEVELS_OF: Readonly<Record<ExerciseKind, readonly Level[]>> = {
   dice: [],
   picker: [],
   score: [],
+  elements: [],
+  tangram: [],
+  patternBlocks: [],
+  letterTiles: [],
+  players: [],
 };
 
 /** The words that exercises have, in the language of whoever makes them. */

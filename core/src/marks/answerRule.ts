@@ -11,6 +11,8 @@ export type TapStep =
   | { do: 'page'; page: string }
   /** The sound of that page, for whoever taps. */
   | { do: 'play'; page: string }
+  /** Notes as `figures` reads them, for whoever taps. */
+  | { do: 'tune'; notes: string }
   /** One of several sets by chance, and none of the others; none again before all were, unless `again`. */
   | { do: 'pick'; sets: readonly (readonly string[])[]; again: boolean };
 
@@ -46,6 +48,8 @@ export interface AnswerRule {
   pair?: { with: string };
   /** Lines to be found on it; `step` is how far apart their ends can be, page units. */
   trace?: { lines: readonly TraceLine[]; step: number };
+  /** What the class may set of a figure, by the names of its fields. */
+  sets?: readonly string[];
   /** The marks that say what is asked here. */
   of?: readonly string[];
 }

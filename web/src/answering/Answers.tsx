@@ -1,8 +1,8 @@
 import type { Mark, Point } from '@doodla/core';
 import type { Answer } from '@doodla/core/answers';
-import { copyMoved, dropped, filledIn, seenBounds, tapped, traced } from '@doodla/core/answers';
+import { copyMoved, dropped, figureSet, filledIn, seenBounds, tapped, traced } from '@doodla/core/answers';
 import { Check, Undo2, X } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
 import { useStore } from '../store/useStore';
@@ -15,6 +15,8 @@ import { doAside } from './asides';
 import { isCell } from './cells';
 import { FillField } from './FillField';
 import { TraceField } from './TraceField';
+
+const FigureControls = lazy(() => import('./FigureControls'));
 
 /** So long it is said whether an answer is right, milliseconds. */
 const SAID_MS = 3000;
@@ -83,6 +85,18 @@ export function Answers({ answers, desk, stage, originals, quiet = false }: Answ
               draft={`doodla.filling ${answers.space} ${mark.id}`}
               onFilled={(words) => give(mark.id, filledIn(page, mark, words))}
             />
+          );
+        if (mark.rule?.sets && seen.kind === 'plot')
+          return (
+            <Suspense key={mark.id} fallback={null}>
+              <FigureControls
+                seen={seen}
+                fields={mark.rule.sets}
+                scale={scale}
+                onSet={(look) => give(mark.id, figureSet(page, mark, look))}
+                onProblem={(problem) => desk.tellProblem(problem)}
+              />
+            </Suspense>
           );
         if (mark.rule?.trace)
           return (

@@ -1,4 +1,5 @@
-import type { Mark } from '@doodla/core';
+import type { Mark, MarkOf } from '@doodla/core';
+import { figureOf } from '@doodla/core/figures';
 import { useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { Button } from '../ui/Button';
@@ -7,6 +8,7 @@ import { SelectField } from '../ui/SelectField';
 import { TextField } from '../ui/TextField';
 import { Tick } from '../ui/Tick';
 import { t } from '../words';
+import { sayField } from '../words/figures';
 import { sayMark } from '../words/marks';
 import { MarkChoice } from './MarkChoice';
 import type { DraftProblem, MoveChoice, RuleDraft } from './ruleDraft';
@@ -81,6 +83,7 @@ export default function RuleDialog({ mark, desk, onClose }: RuleDialogProps) {
       <PlacePart {...part} />
       {mark.kind === 'text' && <FillPart {...part} />}
       <QuestionPart {...part} />
+      {mark.kind === 'plot' && <FigurePart mark={mark} {...part} />}
       <Heading>{t('answers.atFirst')}</Heading>
       <Tick checked={draft.hidden} onChange={(hidden) => change({ hidden })}>
         {t('answers.hiddenAtFirst')}
@@ -221,6 +224,24 @@ function PlacePart({ draft, others, desk, onChange }: PartProps) {
           </Tick>
         </>
       )}
+    </>
+  );
+}
+
+/** What the class may set of a figure. */
+function FigurePart({ mark, draft, onChange }: PartProps & { mark: MarkOf<'plot'> }) {
+  const recipe = figureOf(mark.recipe);
+  if (!recipe) return null;
+  const toggle = (key: string, on: boolean) =>
+    onChange({ sets: on ? [...draft.sets, key] : draft.sets.filter((one) => one !== key) });
+  return (
+    <>
+      <Heading>{t('answers.theClassSets')}</Heading>
+      {Object.keys(recipe.values).map((key) => (
+        <Tick key={key} checked={draft.sets.includes(key)} onChange={(on) => toggle(key, on)}>
+          {sayField(key)}
+        </Tick>
+      ))}
     </>
   );
 }

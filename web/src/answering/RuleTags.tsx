@@ -1,7 +1,7 @@
 import type { Mark } from '@doodla/core';
 import { markBounds } from '@doodla/core';
 import { centreOf } from '@doodla/core/answers';
-import { Copy, EyeOff, Inbox, Keyboard, Move, Pointer, Spline } from 'lucide-react';
+import { Copy, EyeOff, Inbox, Keyboard, Move, Pointer, SlidersHorizontal, Spline } from 'lucide-react';
 import type { Stage } from '../stage/stage';
 import { useStore } from '../store/useStore';
 import { t } from '../words';
@@ -14,6 +14,7 @@ const TAGS = {
   fill: 'answers.tagFill',
   pair: 'answers.tagPair',
   trace: 'answers.tagTrace',
+  sets: 'answers.tagSets',
   hidden: 'answers.tagHidden',
 } as const;
 const SIGNS = {
@@ -23,6 +24,7 @@ const SIGNS = {
   fill: Keyboard,
   pair: Copy,
   trace: Spline,
+  sets: SlidersHorizontal,
   hidden: EyeOff,
 };
 

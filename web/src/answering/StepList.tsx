@@ -24,6 +24,7 @@ const STEPS = {
   speak: 'answers.stepSpeak',
   page: 'answers.stepPage',
   play: 'answers.stepPlay',
+  tune: 'answers.stepTune',
   pick: 'answers.stepPick',
 } as const satisfies Record<TapStep['do'], string>;
 const KINDS = Object.keys(STEPS) as TapStep['do'][];
@@ -171,6 +172,14 @@ function StepFields({ step, marks, pages, pictures, onChange }: StepFieldsProps)
               .map(({ id, name }) => ({ value: id, name })),
           ]}
           onChange={(page) => onChange({ ...step, page })}
+        />
+      )}
+      {step.do === 'tune' && (
+        <TextField
+          label={t('figures.f_notes')}
+          value={step.notes}
+          maxLength={MOST_FILLED}
+          onChange={(event) => onChange({ ...step, notes: event.target.value })}
         />
       )}
       {step.do === 'pick' && (

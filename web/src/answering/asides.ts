@@ -12,11 +12,21 @@ let playing: { stop(): void } | undefined;
 export function doAside(desk: AsideDesk, aside: Aside): void {
   if (aside.do === 'page') return desk.turnTo(aside.page);
   if (aside.do === 'play') return play(desk, aside.page);
+  if (aside.do === 'tune') return hearTune(desk, aside.notes);
   if (!('speechSynthesis' in window)) return desk.room.tellNotice(aside.text);
   const words = new SpeechSynthesisUtterance(aside.text);
   words.lang = aside.language;
   speechSynthesis.cancel();
   speechSynthesis.speak(words);
+}
+
+function hearTune(desk: AsideDesk, notes: string): void {
+  import('./tuneOf').then(
+    ({ playNotes }) => {
+      if (!playNotes(notes)) desk.tellProblem(t('figures.badNote', { text: notes.slice(0, 40) }));
+    },
+    (error: Error) => desk.tellProblem(error.message),
+  );
 }
 
 /** Plays the sound of a page from its beginning; what was heard before stops. */

@@ -30,6 +30,8 @@ export interface RuleDraft {
   of: string[];
   /** Lines that are found on it. */
   trace: AnswerRule['trace'] | undefined;
+  /** What of a figure the class may set. */
+  sets: string[];
 }
 
 /** Why a rule cannot be kept as it is. */
@@ -40,7 +42,7 @@ export function draftOf(
   { rule, hidden = false }: Pick<Mark, 'rule' | 'hidden'>,
   page: readonly Mark[],
 ): RuleDraft {
-  const { tap, moves, takes, fill, pair, of, trace } = rule ?? {};
+  const { tap, moves, takes, fill, pair, of, trace, sets } = rule ?? {};
   const number = fill?.as === 'number' ? fill : undefined;
   return {
     hidden,
@@ -62,6 +64,7 @@ export function draftOf(
     pair: pair ? [pair.with] : [],
     of: [...(of ?? [])],
     trace,
+    sets: [...(sets ?? [])],
   };
 }
 
@@ -88,11 +91,12 @@ export function ruleOf(draft: RuleDraft, page: readonly Mark[]): AnswerRule | nu
 }
 
 /** Draft parts that are as they are chosen. */
-function restOf({ pair: [other], of, trace }: RuleDraft): Part {
+function restOf({ pair: [other], of, trace, sets }: RuleDraft): Part {
   return {
     ...(other !== undefined && { pair: { with: other } }),
     ...(of.length > 0 && { of }),
     ...(trace && { trace }),
+    ...(sets.length > 0 && { sets }),
   };
 }
 
@@ -108,7 +112,8 @@ function tapOf({ steps, once, is }: RuleDraft): Part {
         : step.do === 'pick'
           ? step.sets.length > 1
           : !('page' in step) || step.page !== '';
-  const isSaid = (step: TapStep) => !('text' in step) || step.text !== '';
+  const isSaid = (step: TapStep) =>
+    step.do === 'tune' ? step.notes.trim() !== '' : !('text' in step) || step.text !== '';
   if (!steps.every((step) => isWhole(step) && isSaid(step))) return 'nothing-chosen';
   return { tap: { steps, once, ...(is !== 'neither' && { is }) } };
 }
@@ -174,6 +179,7 @@ export function newStep(kind: TapStep['do'], language: string): TapStep {
     speak: { do: 'speak', text: '', language },
     page: { do: 'page', page: '' },
     play: { do: 'play', page: '' },
+    tune: { do: 'tune', notes: '' },
     pick: { do: 'pick', sets: [], again: false },
   };
   return steps[kind];

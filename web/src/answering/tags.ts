@@ -1,11 +1,13 @@
 import type { Mark } from '@doodla/core';
 
 /** What a tag says of a mark. */
-export type Tag = 'tap' | 'moves' | 'takes' | 'fill' | 'pair' | 'trace' | 'hidden';
+export type Tag = 'tap' | 'moves' | 'takes' | 'fill' | 'pair' | 'trace' | 'sets' | 'hidden';
 
 /** What is to be said of a mark while preparing. */
 export function tagsOf({ rule, hidden }: Pick<Mark, 'rule' | 'hidden'>): Tag[] {
-  const parts = (['tap', 'moves', 'takes', 'fill', 'pair', 'trace'] as const).filter((part) => rule?.[part]);
+  const parts = (['tap', 'moves', 'takes', 'fill', 'pair', 'trace', 'sets'] as const).filter(
+    (part) => rule?.[part],
+  );
   return hidden ? [...parts, 'hidden'] : parts;
 }
 

@@ -35,7 +35,7 @@ export interface FormulaEdit {
 /** A graph or chart that is being drawn or changed, or a table of values that is being made. */
 export type PlotEdit =
   | { is: 'plot'; mark?: MarkOf<'plot'>; formula?: MarkOf<'formula'> }
-  | { is: 'chart'; mark?: MarkOf<'plot'> }
+  | { is: 'chart' | 'figure'; mark?: MarkOf<'plot'> }
   | { is: 'table'; formula: MarkOf<'formula'> };
 
 /** Hears of ink as it is drawn. */

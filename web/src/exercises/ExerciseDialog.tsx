@@ -1,6 +1,13 @@
 import type { Point } from '@doodla/core';
 import type { ExerciseKind, ExerciseOrder, Level, Medium } from '@doodla/core/exercises';
-import { EXERCISE_KINDS, LEVELS_OF, listOfTable, MOST_LETTERS } from '@doodla/core/exercises';
+import {
+  COUNTED,
+  EXERCISE_KINDS,
+  LEVELS_OF,
+  LISTLESS,
+  listOfTable,
+  MOST_LETTERS,
+} from '@doodla/core/exercises';
 import { Image, Shuffle, Table } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
@@ -20,7 +27,8 @@ import { mediaOf, storePictures } from './mediaItems';
 import { putExercise, roomOn } from './putExercise';
 import { useExercise } from './useExercise';
 
-const MOST_DICE = 5;
+/** Kinds that may have a list, and need none. */
+const TAKES_A_LIST: readonly ExerciseKind[] = ['elements', 'players'];
 /** Largest table that is read, bytes. */
 const MOST_TABLE = 1_000_000;
 
@@ -71,7 +79,7 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
   const order = useMemo((): ExerciseOrder => {
     const { kind, title, text, level, seed, count, isNew, pictures, points } = choice;
     const media = mediaOf(pictures, pages);
-    const typed = text.trim() === '' && kind !== 'dice' ? t(KINDS[kind][3]) : text;
+    const typed = text.trim() === '' && !LISTLESS.includes(kind) ? t(KINDS[kind][3]) : text;
     return {
       kind,
       title,
@@ -89,7 +97,8 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
     order,
     useCallback((error: Error) => setProblem(error.message), []),
   );
-  const isExample = choice.text.trim() === '' && choice.kind !== 'dice';
+  const isExample = choice.text.trim() === '' && !LISTLESS.includes(choice.kind);
+  const most = COUNTED[choice.kind];
   const why = made && 'problem' in made ? sayProblem(made.problem, made.values) : undefined;
   const put = () => {
     if (isExample) return setProblem(t('exercises.typeFirst'));
@@ -132,15 +141,16 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
             maxLength={200}
             onChange={(event) => change({ title: event.target.value })}
           />
-          {choice.kind === 'dice' ? (
+          {most !== undefined && (
             <NumberField
               label={t('exercises.howMany')}
               value={choice.count}
               min={1}
-              max={MOST_DICE}
+              max={most}
               onChange={(count) => change({ count })}
             />
-          ) : (
+          )}
+          {(!LISTLESS.includes(choice.kind) || TAKES_A_LIST.includes(choice.kind)) && (
             <ListField choice={choice} onChange={change} onTable={read} onPictures={add} />
           )}
         </div>

@@ -39,6 +39,11 @@ export const KINDS = {
   spinner: ['exercises.spinner', 'none', 'exercises.aLine', 'exercises.spinnerExample'],
   dice: ['exercises.dice', 'none', 'exercises.noList', 'exercises.noList'],
   picker: ['exercises.picker', 'none', 'exercises.namesHow', 'exercises.pickerExample'],
+  elements: ['exercises.elements', 'none', 'exercises.elementsHow', 'exercises.noList'],
+  tangram: ['exercises.tangram', 'none', 'exercises.noList', 'exercises.noList'],
+  patternBlocks: ['exercises.patternBlocks', 'none', 'exercises.noList', 'exercises.noList'],
+  letterTiles: ['exercises.letterTiles', 'none', 'exercises.lettersHow', 'exercises.lettersExample'],
+  players: ['exercises.players', 'none', 'exercises.teamsHow', 'exercises.scoreExample'],
   score: ['exercises.score', 'none', 'exercises.teamsHow', 'exercises.scoreExample'],
 } as const satisfies Record<ExerciseKind, readonly [string, string, string, string]>;
 

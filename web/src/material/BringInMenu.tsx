@@ -12,6 +12,7 @@ const ENTRIES: readonly Entry<{ desk: PageDesk }>[] = [
   { id: 'photo', label: t('material.aPhotoOfAWorksheet'), Sheet: lazy(() => import('./PhotoDialog')) },
   { id: 'drawing', label: t('material.aDrawing'), Sheet: lazy(() => import('./DrawingDialog')) },
   { id: 'media', label: t('material.aSoundOrVideoFile'), Sheet: lazy(() => import('./MediaDialog')) },
+  { id: 'figure', label: t('figures.title'), run: ({ desk }) => desk.plotEdit.set({ is: 'figure' }) },
   { id: 'exercise', label: t('exercises.title'), Sheet: lazy(() => import('../exercises/ExerciseDialog')) },
 ];
 

@@ -6,12 +6,18 @@ import { t } from '../words';
 
 /** What makes graphs, charts and tables of values. */
 async function fetchDialogs() {
-  const [chart, plot, table] = await Promise.all([
+  const [chart, figure, plot, table] = await Promise.all([
     import('./ChartDialog'),
+    import('./FigureDialog'),
     import('./PlotDialog'),
     import('./TableDialog'),
   ]);
-  return { ChartDialog: chart.default, PlotDialog: plot.default, TableDialog: table.default };
+  return {
+    ChartDialog: chart.default,
+    FigureDialog: figure.default,
+    PlotDialog: plot.default,
+    TableDialog: table.default,
+  };
 }
 
 /** The graph, chart or table of values that is being made. Where what makes it cannot be fetched, that is said. */
@@ -26,13 +32,15 @@ export default function PlotEditor({ desk }: { desk: PageDesk }): ReactNode {
     });
   }, [edit, dialogs, desk]);
   if (!edit || !dialogs) return null;
-  const { ChartDialog, PlotDialog, TableDialog } = dialogs;
+  const { ChartDialog, FigureDialog, PlotDialog, TableDialog } = dialogs;
   const close = () => desk.plotEdit.set(undefined);
   switch (edit.is) {
     case 'plot':
       return <PlotDialog mark={edit.mark} formula={edit.formula} desk={desk} onClose={close} />;
     case 'chart':
       return <ChartDialog mark={edit.mark} desk={desk} onClose={close} />;
+    case 'figure':
+      return <FigureDialog mark={edit.mark} desk={desk} onClose={close} />;
     case 'table':
       return <TableDialog formula={edit.formula} desk={desk} onClose={close} />;
   }

@@ -118,9 +118,9 @@ export function SelectionBar({ marks, desk, place, room, crop, panel }: Selectio
             {formula && <FormulaMenu mark={formula} desk={desk} />}
             {plot && (
               <IconButton
-                label={t(isChart(plot) ? 'charts.change' : 'plots.forThis')}
+                label={t(SHEETS[sheetOf(plot)])}
                 icon={<ChartSpline aria-hidden size={20} />}
-                onClick={() => desk.plotEdit.set({ is: isChart(plot) ? 'chart' : 'plot', mark: plot })}
+                onClick={() => desk.plotEdit.set({ is: sheetOf(plot), mark: plot })}
               />
             )}
             <NudgeMenu desk={desk} />
@@ -305,4 +305,12 @@ function CropSheet({ picture, onCrop }: CropSheetProps) {
       ))}
     </fieldset>
   );
+}
+
+const SHEETS = { chart: 'charts.change', figure: 'figures.change', plot: 'plots.forThis' } as const;
+
+/** In which sheet a drawing by a recipe is changed. */
+function sheetOf(plot: MarkOf<'plot'>): keyof typeof SHEETS {
+  if (plot.recipe.startsWith('{"figure":')) return 'figure';
+  return isChart(plot) ? 'chart' : 'plot';
 }

@@ -4,7 +4,7 @@ export class TypedDraft {
 
   /** `id` is that of the mark that is changed; undefined for a new one. */
   constructor(
-    what: 'chart' | 'formula' | 'plot',
+    what: 'chart' | 'figure' | 'formula' | 'plot',
     id: string | undefined,
     private readonly storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> = sessionStorage,
   ) {

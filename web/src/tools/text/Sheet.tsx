@@ -1,4 +1,4 @@
-import { ChartColumn, ChartSpline, Sigma } from 'lucide-react';
+import { ChartColumn, ChartSpline, Shapes, Sigma } from 'lucide-react';
 import { useStore } from '../../store/useStore';
 import { Button } from '../../ui/Button';
 import { Switch } from '../../ui/Switch';
@@ -37,6 +37,13 @@ export default function TextToolSheet({
         onClick={() => plotEdit.set({ is: 'chart' })}
       >
         {t('charts.chart')}
+      </Button>
+      <Button
+        look="onBoard"
+        icon={<Shapes aria-hidden size={20} />}
+        onClick={() => plotEdit.set({ is: 'figure' })}
+      >
+        {t('figures.title')}
       </Button>
     </>
   );
