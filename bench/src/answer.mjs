@@ -1,6 +1,8 @@
 // Pages that answer: what a tap takes on a page of 300 marks with rules, and what 60 students who answer on copies of their own
-// cost the server, beside as many plain strokes.
+// cost the server, beside as many plain strokes; how long a crossword takes, and the figures of a class.
 import { packPoints, standInId } from '@doodla/core';
+import { itemsOf, resultOf, summaryOf } from '@doodla/core/answers';
+import { makeExercise } from '@doodla/core/exercises';
 import { chromium } from 'playwright-core';
 import { cpuSeconds } from './process.mjs';
 import { median, report } from './report.mjs';
@@ -12,6 +14,59 @@ const STUDENTS = 60;
 const ANSWERS = 8;
 const FRAME_MS = 1000 / 60;
 const TAPS = 15;
+
+const CROSSWORD_MS = 300;
+const OVERVIEW_MS = 1000;
+/** Common English words (from memory) that a crossword is laid of. */
+const WORDS =
+  'river ocean mountain forest desert island valley glacier volcano harbour bridge tunnel village station market garden window kitchen picture blanket'.split(
+    ' ',
+  );
+
+function exercise(kind, text) {
+  const words = Object.fromEntries(
+    ['across', 'down', 'most', 'least', 'isTrue', 'isFalse', 'spin', 'roll', 'pick'].map((name) => [
+      name,
+      name,
+    ]),
+  );
+  const area = { x: 0, y: 0, width: 1280, height: 720 };
+  return makeExercise({ kind, text, title: '', level: 'medium', seed: 1, area, words });
+}
+
+/** Milliseconds in which a crossword of 20 words is laid out, as its worker does it. */
+function crosswordMs() {
+  const text = WORDS.map((word) => `${word} = clue`).join('\n');
+  const times = Array.from({ length: 7 }, () => {
+    const before = performance.now();
+    exercise('crossword', text);
+    return performance.now() - before;
+  });
+  return median(times);
+}
+
+/** Milliseconds in which the figures of 60 students are computed, each of whom has answered all of 40 things. */
+function overviewMs() {
+  const list = ['A', 'B', 'C', 'D'].map(
+    (name) => `${name}: ${[...Array(10).keys()].map((i) => name + i).join(', ')}`,
+  );
+  const marks = exercise('groups', list.join('\n'));
+  const byId = new Map(marks.map((mark) => [mark.id, mark]));
+  const items = itemsOf(marks, (id) => byId.get(id));
+  const log = new Map();
+  for (let i = 0; i < STUDENTS; i++)
+    for (const { id, places } of items) {
+      const space = `student:${i}`;
+      const standIn = { for: id, at: places[0], tries: 1, taps: 0, since: 1 };
+      log.set(standInId(id, space), { ...byId.get(id), space, author: String(i), createdAt: 2, standIn });
+    }
+  const before = performance.now();
+  for (let i = 0; i < STUDENTS; i++) {
+    const now = (id) => log.get(standInId(id, `student:${i}`)) ?? byId.get(id);
+    summaryOf(items.map((item) => resultOf(item, now)));
+  }
+  return performance.now() - before;
+}
 
 const school = new School();
 await school.start();
@@ -169,6 +224,8 @@ try {
     tapOwnMs: { value: median(taps.map(({ handled }) => handled)) },
     answerCpuSeconds: { value: answered, baseline: plain, of: STUDENTS * ANSWERS },
     cpuRatio: { value: answered / plain, limit: 2 },
+    crosswordMs: { value: crosswordMs(), limit: CROSSWORD_MS },
+    overviewMs: { value: overviewMs(), limit: OVERVIEW_MS },
   });
 } finally {
   await school.remove();

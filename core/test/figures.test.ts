@@ -106,7 +106,7 @@ describe('a figure', () => {
         drawing: await drawFigure(next, formulaFonts),
         alt: 'a clock',
       };
-      return page.put('wren', figureSet(page.as('wren'), clock, look as never).marks);
+      return page.put('wren', figureSet(page.as('wren'), clock, look).marks);
     };
     expect(await set({ hour: 3 })).toBeUndefined();
     expect(figureOf((page.seenBy('class', 'clock') as Mark & { recipe: string }).recipe)?.values.hour).toBe(

@@ -1,7 +1,6 @@
 import { isRecord } from '../checks/fields.js';
 import type { AnswerRule, TapStep } from '../marks/answerRule.js';
 import type { Mark, MarkPatch } from '../marks/mark.js';
-import type { StandIn } from '../marks/shared.js';
 import { standInId, stoodFor } from '../marks/standIn.js';
 import type { Change, Operation } from '../ops/operation.js';
 import type { Actor } from '../ops/permit.js';
@@ -64,9 +63,8 @@ function addRefusal(mark: Mark, { role }: Actor, find: MarkFinder): RefusalCode 
 
 /** Whether all that is another of a mark is so by a rule. */
 function isAllowed(mark: Mark, original: Mark, before: Mark | undefined, find: MarkFinder): boolean {
-  const { copy, by, at, tries, taps, since } = mark.standIn!;
-  const known: Partial<StandIn> & Pick<StandIn, 'tries' | 'taps'> = before?.standIn ?? { tries: 0, taps: 0 };
-  if (known.since !== undefined && since !== known.since) return false;
+  const { copy, by, at, tries, taps } = mark.standIn!;
+  const known = before?.standIn ?? { tries: 0, taps: 0 };
   const cause = by === undefined ? original : find(by);
   const rule = cause?.rule;
   if (!rule || ![0, 1].includes(tries - known.tries) || ![0, 1].includes(taps - known.taps)) return false;

@@ -23,7 +23,7 @@ interface FigureControlsProps {
   onProblem(problem: string): void;
 }
 
-/** What a class may set of a figure, in a small sheet at its corner. */
+/** What a class may set of a figure, in a small sheet under it. */
 export default function FigureControls({ seen, fields, scale, onSet, onProblem }: FigureControlsProps) {
   const [isOpen, setOpen] = useState(false);
   const [held, setHeld] = useState<FigureRecipe>();
@@ -69,7 +69,10 @@ export default function FigureControls({ seen, fields, scale, onSet, onProblem }
         <SlidersHorizontal aria-hidden size={20} />
       </button>
       {isOpen && (
-        <div className="mt-1 w-64 rounded-xl bg-paper p-3 text-ink shadow-xl">
+        <div
+          className="absolute right-0 w-64 rounded-xl bg-paper p-3 text-ink shadow-xl"
+          style={{ top: rect.height * scale + 4 }}
+        >
           <FigureFields recipe={recipe} only={fields} onChange={setHeld} />
         </div>
       )}
