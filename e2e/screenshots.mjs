@@ -17,6 +17,16 @@ const demo = spawn(process.execPath, [path('../demo/dist/main.js')], {
 });
 await once(demo.stdout, 'data');
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+const BRIDGE_WORDS = [
+  'arch = It carries by its round form',
+  'pillar = It stands under the deck',
+  'cable = A suspension bridge hangs from it',
+  'deck = The part one walks or drives on',
+  'beam = The simplest bridge is one',
+  'truss = A frame of triangles',
+  'river = What most bridges cross',
+].join('\n');
+
 const shot = (page, name) => page.screenshot({ path: path(`../docs/screenshots/${name}.png`) });
 const shown = (page) => page.locator('[data-testid=stage][data-shown=true]').waitFor();
 
@@ -144,11 +154,13 @@ for (const told of await teacher.getByText('is on your shelf').all()) await told
 await shot(teacher, 'shelf');
 await teacher.getByRole('button', { name: 'Close the shelf' }).click();
 await teacher.keyboard.press('Escape');
-await teacher.getByRole('button', { name: 'Show all pages' }).click();
-await teacher.getByRole('button', { name: 'What to do with page 3' }).click();
-await teacher.getByRole('menuitem', { name: 'Add a page after this' }).click();
-await teacher.getByRole('button', { name: 'Handwriting rows' }).click();
-await shot(teacher, 'new-page');
+await teacher.getByRole('button', { name: 'Bring in' }).click();
+await teacher.getByRole('menuitem', { name: 'An exercise from a list' }).click();
+await teacher.getByLabel('Kind of exercise').selectOption('crossword');
+await teacher.getByLabel('List', { exact: true }).fill(BRIDGE_WORDS);
+await teacher.getByText('This is an example').waitFor({ state: 'hidden' });
+await shot(teacher, 'exercise');
+await teacher.keyboard.press('Escape');
 
 const display = await signIn({ width: 1920, height: 1080 });
 await display.getByRole('link', { name: /how bridges work/ }).click();

@@ -203,7 +203,11 @@ export class World {
         situation: () => Promise.resolve({ ...this.situation }),
       }),
     };
-    const classes = { onRules: () => undefined, waysOf: () => Promise.resolve(this.ways) };
+    const classes = {
+      onRules: () => undefined,
+      waysOf: () => Promise.resolve(this.ways),
+      turnIn: () => Promise.resolve(undefined),
+    };
     const teams = { onLeft: () => undefined };
     this.gateway = new LiveGateway(
       access as never,

@@ -1,0 +1,53 @@
+import { bringIn, expect, joinAs, penState, startClass, test } from '../support/fixtures';
+import { plainPdf } from '../support/pdfs';
+import { stageState } from '../support/stage';
+
+test('a drawing for a subject is put on the page, changed, and set by a student where the class may', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  await bringIn(teacher, { name: 'water.pdf', bytes: await plainPdf(1) });
+  await teacher.getByRole('button', { name: 'Bring in' }).click();
+  await teacher.getByRole('menuitem', { name: 'A drawing for a subject' }).click();
+  const sheet = teacher.getByRole('dialog', { name: 'A drawing for a subject' });
+  await sheet.getByLabel('Which').selectOption('Equation, balanced');
+  await sheet.getByLabel('Equation', { exact: true }).fill('H2 + -> H2O');
+  await expect(sheet.getByRole('alert')).toContainText('This is no formula');
+  await sheet.getByLabel('Which').selectOption('Beaker, cylinder, flask');
+  await sheet.getByRole('spinbutton', { name: 'Filled, ml' }).fill('150');
+  await expect(sheet.getByTestId('figure-preview').locator('path').first()).toBeVisible();
+  if (process.env.LOOK) await teacher.screenshot({ path: '/tmp/look/f-sheet.png' });
+  await sheet.getByRole('button', { name: 'Put on the page' }).click();
+  await expect(sheet).toBeHidden();
+  await expect.poll(async () => (await stageState(teacher)).marks.length).toBe(1);
+  const { bounds } = (await stageState(teacher)).marks[0]!;
+
+  await teacher.getByRole('button', { name: 'Change the drawing' }).click();
+  const change = teacher.getByRole('dialog', { name: 'Change the drawing' });
+  await change.getByLabel('Vessel').selectOption('flask');
+  await change.getByRole('button', { name: 'Keep' }).click();
+  await expect(change).toBeHidden();
+  await teacher.getByRole('button', { name: 'More for these marks' }).click();
+  await teacher.getByRole('menuitem', { name: 'What it does in class' }).click();
+  const rule = teacher.getByRole('dialog', { name: 'What it does in class' });
+  await rule.getByLabel('Filled, ml').check();
+  await rule.getByRole('button', { name: 'Keep this' }).click();
+  await expect(teacher.getByRole('img', { name: 'The class sets it' })).toBeVisible();
+
+  const code = await startClass(teacher);
+  await penState(teacher, true);
+  await teacher.keyboard.press('p');
+  const wren = await joinAs(browser, server.url, code, 'Wren', { width: 390, height: 844 });
+  await wren.getByRole('button', { name: /^Set: .*Filled, ml 150/ }).click();
+  await expect(wren.getByLabel('Vessel', { exact: true })).toHaveCount(0);
+  await wren.getByRole('spinbutton', { name: 'Filled, ml' }).fill('225');
+  await expect(teacher.getByRole('button', { name: /^Set: .*Vessel flask.*Filled, ml 225/ })).toBeVisible();
+  if (process.env.LOOK) {
+    await wren.screenshot({ path: '/tmp/look/f-phone.png' });
+    await teacher.screenshot({ path: '/tmp/look/f-class.png' });
+  }
+  // It is one mark, where it was.
+  const there = await stageState(teacher);
+  expect(there.marks.map((mark) => mark.bounds.width)).toEqual([bounds.width]);
+});
