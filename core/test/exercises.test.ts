@@ -391,6 +391,14 @@ describe('a crossword', () => {
     expect(ratio).toBeGreaterThan(1.3);
   });
 
+  it('mostly finds how every word crosses some other, also where that is hard', () => {
+    const words = ['ARCH', 'PILLAR', 'CABLE', 'DECK', 'BEAM', 'TRUSS', 'RIVER'];
+    const whole = Array.from({ length: 20 }, (_, seed) => layCrossword(words, seeded(seed))).filter(
+      (layout) => cellsOf(words, layout).crossings >= words.length - 1,
+    );
+    expect(whole.length).toBeGreaterThanOrEqual(14);
+  });
+
   it('begins anew below the rest where no letter is shared', () => {
     const layout = layCrossword(['ABC', 'XYZ'], seeded(1));
     expect(layout).toHaveLength(2);

@@ -11,8 +11,9 @@ export interface PlacedWord {
   way: Way;
 }
 
-/** How often the words are laid anew; the best is taken. */
+/** How often the words are laid anew; the best is taken. More often while some word crosses nothing. */
 const TRIES = 40;
+const MORE_TRIES = 240;
 /** So much wider than high is best beside a list of clues. */
 const RATIO = 1.1;
 
@@ -23,7 +24,7 @@ const RATIO = 1.1;
  */
 export function layCrossword(words: readonly string[], chance: () => number): PlacedWord[] {
   let best: Layout | undefined;
-  for (let i = 0; i < TRIES; i++) {
+  for (let i = 0; i < (best && best.parts > 1 ? MORE_TRIES : TRIES); i++) {
     const layout = tried(words, chance);
     if (!best || layout.worth() > best.worth()) best = layout;
   }
@@ -61,7 +62,8 @@ class Layout {
   private right = 0;
   private bottom = 0;
   private crossings = 0;
-  private parts = 0;
+  /** Of words that do not hang together; one where all do. */
+  parts = 0;
 
   constructor(private readonly words: readonly string[]) {}
 
@@ -79,7 +81,7 @@ class Layout {
         };
         const crossings = this.crossingsOf(at);
         if (crossings === undefined) continue;
-        const worth = 3 * crossings - this.growth(at) + 0.5 * chance();
+        const worth = 3 * crossings - this.growth(at) + 1.5 * chance();
         if (!best || worth > best.worth) best = { at, worth };
       }
     }
