@@ -14,6 +14,9 @@ export interface PlacedWord {
 /** How often the words are laid anew; the best is taken. More often while some word crosses nothing. */
 const TRIES = 40;
 const MORE_TRIES = 240;
+/** By how much chance outweighs what is best at first: little, and more once that has led nowhere. */
+const CALM = 1;
+const WILD = 8;
 /** So much wider than high is best beside a list of clues. */
 const RATIO = 1.1;
 
@@ -25,18 +28,18 @@ const RATIO = 1.1;
 export function layCrossword(words: readonly string[], chance: () => number): PlacedWord[] {
   let best: Layout | undefined;
   for (let i = 0; i < (best && best.parts > 1 ? MORE_TRIES : TRIES); i++) {
-    const layout = tried(words, chance);
+    const layout = tried(words, chance, i < TRIES ? CALM : WILD);
     if (!best || layout.worth() > best.worth()) best = layout;
   }
   return best?.normal() ?? [];
 }
 
-function tried(words: readonly string[], chance: () => number): Layout {
+function tried(words: readonly string[], chance: () => number, wildness: number): Layout {
   const layout = new Layout(words);
   const mixed = shuffled([...words.keys()], chance);
   let left = mixed.sort((a, b) => words[b]!.length - words[a]!.length + (chance() - 0.5) * 3);
   while (left.length > 0) {
-    const waiting = left.filter((word) => !layout.cross(word, chance));
+    const waiting = left.filter((word) => !layout.cross(word, () => wildness * chance()));
     if (waiting.length === left.length) layout.apart(waiting.shift()!);
     left = waiting;
   }
@@ -68,7 +71,7 @@ class Layout {
   constructor(private readonly words: readonly string[]) {}
 
   /** Puts a word where it crosses best. Returns whether there is such a place. */
-  cross(word: number, chance: () => number): boolean {
+  cross(word: number, noise: () => number): boolean {
     let best: { at: PlacedWord; worth: number } | undefined;
     for (const [i, letter] of [...this.words[word]!].entries()) {
       for (const { x, y } of this.byLetter.get(letter) ?? []) {
@@ -81,7 +84,7 @@ class Layout {
         };
         const crossings = this.crossingsOf(at);
         if (crossings === undefined) continue;
-        const worth = 3 * crossings - this.growth(at) + 1.5 * chance();
+        const worth = 3 * crossings - this.growth(at) + noise();
         if (!best || worth > best.worth) best = { at, worth };
       }
     }
