@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { createRequire } from 'node:module';
+import polygonClipping from 'polygon-clipping';
 import { describe, expect, it } from 'vitest';
 import type { ExerciseKind, ExerciseOrder, Medium, PlacedWord } from '../src/exercises/index.js';
 import {
@@ -18,6 +19,7 @@ import {
   readRows,
   seeded,
   shuffled,
+  TANGRAM,
   valueOf,
 } from '../src/exercises/index.js';
 import { isAccepted, solved, tapped, traced } from '../src/answers/index.js';
@@ -222,6 +224,30 @@ describe('what cannot become an exercise says why', () => {
     );
   });
 });
+
+describe('pieces', () => {
+  it('seven of them are a square, without gap or overlap, of the areas that they have in it', () => {
+    const areas = TANGRAM.map((corners) => ringArea(corners));
+    // Of a square of sixteen (common practice, no source).
+    expect(areas).toEqual([4, 4, 2, 1, 2, 1, 2]);
+    const [first, ...others] = TANGRAM.map((corners) => [
+      [corners.map(([x, y]): [number, number] => [x, y])],
+    ]);
+    const whole = polygonClipping.union(first as never, ...(others as never[]));
+    expect(whole).toHaveLength(1);
+    expect(whole[0]).toHaveLength(1);
+    expect(ringArea(whole[0]![0]!)).toBe(16);
+  });
+});
+
+/** Area of a polygon by the surveyor's formula. */
+function ringArea(ring: readonly (readonly number[])[]): number {
+  const sum = ring.reduce((all, [x, y], i) => {
+    const [nx, ny] = ring[(i + 1) % ring.length]!;
+    return all + x! * ny! - nx! * y!;
+  }, 0);
+  return Math.abs(sum) / 2;
+}
 
 describe('a list', () => {
   it('is read as it is typed or pasted', () => {

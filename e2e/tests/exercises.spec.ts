@@ -24,7 +24,10 @@ const look = async (page: Page, name: string) => {
   if (process.env.LOOK) await page.screenshot({ path: `/tmp/look/${name}.png` });
 };
 
-const said = (page: Page, words: string) => page.getByRole('status').filter({ hasText: words });
+const RIGHT = /^Right$/;
+const WRONG = /^Not right yet$/;
+
+const said = (page: Page, words: string | RegExp) => page.getByRole('status').filter({ hasText: words });
 const tap = (page: Page, words: string) =>
   page.getByRole('button', { name: `To be tapped: Shape: ${words}`, exact: true });
 
@@ -132,9 +135,7 @@ test('a class of six answers on copies with mistakes; the teacher sees who did w
     students.map(async (student, i) => {
       for (const words of taps[i]!) {
         await tap(student, words).click();
-        await expect(
-          said(student, ['8', 'honey', 'gills'].includes(words) ? 'Right' : 'Not right'),
-        ).toBeVisible();
+        await expect(said(student, ['8', 'honey', 'gills'].includes(words) ? RIGHT : WRONG)).toBeVisible();
       }
     }),
   );
@@ -176,7 +177,7 @@ test('a class of six answers on copies with mistakes; the teacher sees who did w
   const fay = students[5]!;
   await tap(fay, 'lungs').click();
   await expect.poll(async () => (await stageState(fay)).marks.length).toBeGreaterThan(0);
-  await expect(said(fay, 'Not right')).toBeHidden();
+  await expect(said(fay, WRONG)).toBeHidden();
   // What was tapped still has its words, as what stands for it lies over all that was prepared.
   await expect
     .poll(async () => (await stageState(fay)).marks.some(({ text }) => text === 'lungs'))
@@ -215,9 +216,15 @@ test('letters are typed into a crossword, words are found by drawing, pairs are 
   await penState(teacher, true);
   await teacher.keyboard.press('p');
   const turnTo = async (page: number) => {
-    for (let i = 0; i < 3; i++) await teacher.keyboard.press('PageUp');
-    for (let i = 1; i < page; i++) await teacher.keyboard.press('PageDown');
+    for (let at = page - 1; at <= page; at++) {
+      if (at > page - 1) await teacher.keyboard.press('PageDown');
+      await expect(teacher.getByLabel(`Page ${at} of 4`)).toBeVisible();
+    }
   };
+  for (const page of [3, 2, 1]) {
+    await expect(teacher.getByLabel(`Page ${page + 1} of 4`)).toBeVisible();
+    await teacher.keyboard.press('PageUp');
+  }
   await turnTo(2);
   const wren = await joinAs(browser, server.url, code, 'Wren');
   const nash = await joinAs(browser, server.url, code, 'Nash', PHONE);
@@ -237,7 +244,7 @@ test('letters are typed into a crossword, words are found by drawing, pairs are 
   const word = boxes.map(({ y }) => rowOf(y)).find((row) => row.length > 1)!;
   await wren.locator(`[id="${word[0]!.id}"]`).focus();
   await wren.keyboard.type(word.length === 4 ? 'rice' : 'ice');
-  await expect(said(wren, 'Right')).toBeVisible();
+  await expect(said(wren, RIGHT)).toBeVisible();
   await expect
     .poll(async () =>
       (await stageState(teacher)).marks
@@ -266,7 +273,7 @@ test('letters are typed into a crossword, words are found by drawing, pairs are 
   ];
   const way = wayOf(letters, 'WREN');
   await drag(nash, middle(way[0]), middle(way[1]));
-  await expect(said(nash, 'Right')).toBeVisible();
+  await expect(said(nash, RIGHT)).toBeVisible();
   await look(nash, 'x-search');
 
   await turnTo(4);
@@ -279,12 +286,14 @@ test('letters are typed into a crossword, words are found by drawing, pairs are 
   const covers = first.getByRole('button', { name: /^To be tapped/ });
   await expect(covers).toHaveCount(4);
   // Some two of three cards do not belong together.
+  // What was said of the word search is over before it is said of the pairs.
+  await expect(said(first, RIGHT)).toBeHidden();
   await covers.nth(0).click();
   await covers.nth(1).click();
-  if (await said(first, 'Right').isVisible()) {
-    await covers.nth(2).click();
-    await covers.nth(3).click();
+  await expect(said(first, RIGHT).or(said(first, WRONG))).toBeVisible();
+  if (await said(first, RIGHT).isVisible()) {
     await expect(said(first, 'It is your turn')).toBeVisible();
+    await expect(covers).toHaveCount(4);
   } else {
     await expect(said(second, 'It is your turn')).toBeVisible();
     await expect(said(teacher, `It is ${isWrens ? 'Nash' : 'Wren'}’s turn`)).toBeVisible();

@@ -2520,7 +2520,7 @@ export const de: Words = {
     f_weight: 'Gewicht, N',
     f_z: 'Nummer des Elements',
     hear: 'Anhören',
-    how: 'Sie wird ein Zeichen, das man bewegen, vergrößern und ändern kann. Mit „Was es in der Klasse tut …“ darf die Klasse sie einstellen.',
+    how: 'Sie wird ein Zeichen, das man bewegen, vergrößern und ändern kann. Mit „Was es im Unterricht tut …“ darf die Klasse sie einstellen.',
     nothing: 'Es gibt noch nichts zu zeichnen.',
     o_ammeter: 'Amperemeter',
     o_badminton: 'Badminton',
