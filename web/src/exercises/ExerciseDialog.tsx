@@ -93,7 +93,7 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
       words: exerciseWords(),
     };
   }, [choice, pages, page]);
-  const made = useExercise(
+  const { made, isCurrent } = useExercise(
     order,
     useCallback((error: Error) => setProblem(error.message), []),
   );
@@ -102,7 +102,7 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
   const why = made && 'problem' in made ? sayProblem(made.problem, made.values) : undefined;
   const put = () => {
     if (isExample) return setProblem(t('exercises.typeFirst'));
-    if (!made || !('marks' in made)) return;
+    if (!isCurrent || !made || !('marks' in made)) return;
     const { isNew, title, kind } = choice;
     const id = putExercise(desk, made.marks, { isNew, title: title === '' ? t(KINDS[kind][0]) : title });
     if (id === undefined) return setProblem(t('material.nothingMayBePut'));
@@ -186,7 +186,12 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
           </div>
           <Problem>{problem}</Problem>
           <div className="flex flex-wrap items-center gap-x-6">
-            <Button look="main" className="mb-4" disabled={!made || !('marks' in made)} onClick={put}>
+            <Button
+              look="main"
+              className="mb-4"
+              disabled={!isCurrent || !made || !('marks' in made)}
+              onClick={put}
+            >
               {t(choice.isNew ? 'exercises.putOnNewPage' : 'exercises.putHere')}
             </Button>
             <Tick checked={!choice.isNew} onChange={(here) => change({ isNew: !here })}>

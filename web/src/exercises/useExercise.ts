@@ -7,12 +7,12 @@ import type { ExerciseWorker, MadeExercise } from './exercise.worker';
 /** So long nothing is typed before an exercise is made, milliseconds. */
 const REST_MS = 150;
 
-/** An exercise as it is ordered, made by a worker; the one before until then. `onFailed` hears where the worker fails. */
+/** An exercise as a worker has made it last, and whether it is as it is ordered now. `onFailed` hears where the worker fails. */
 export function useExercise(
   order: ExerciseOrder,
   onFailed: (error: Error) => void,
-): MadeExercise | undefined {
-  const [made, setMade] = useState<MadeExercise>();
+): { made?: MadeExercise; isCurrent: boolean } {
+  const [last, setLast] = useState<{ of: ExerciseOrder; made: MadeExercise }>();
   const [remote, setRemote] = useState<Remote<ExerciseWorker>>();
   useEffect(() => {
     const worker = new Worker(new URL('./exercise.worker.ts', import.meta.url), { type: 'module' });
@@ -27,7 +27,7 @@ export function useExercise(
     let isWanted = true;
     const timer = setTimeout(() => {
       remote?.make(order).then(
-        (next) => isWanted && setMade(next),
+        (made) => isWanted && setLast({ of: order, made }),
         (error: Error) => isWanted && onFailed(error),
       );
     }, REST_MS);
@@ -36,5 +36,5 @@ export function useExercise(
       clearTimeout(timer);
     };
   }, [order, remote, onFailed]);
-  return made;
+  return { ...(last && { made: last.made }), isCurrent: last?.of === order };
 }
