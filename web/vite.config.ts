@@ -89,6 +89,9 @@ export default defineConfig({
     chunkSizeWarningLimit: 1500,
     rolldownOptions: {
       output: {
+        // Names of files stand in the first download by the hundred: seven signs of a hash tell versions apart as well.
+        chunkFileNames: 'assets/[name]-[hash:7].js',
+        assetFileNames: 'assets/[name]-[hash:7][extname]',
         codeSplitting: {
           includeDependenciesRecursively: false,
           groups: [

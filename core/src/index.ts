@@ -44,7 +44,6 @@ export * from './live/rules.js';
 export * from './live/talk.js';
 export * from './focus/sceneTime.js';
 export * from './live/scene.js';
-export * from './live/turns.js';
 export * from './live/screen.js';
 export * from './live/wetInk.js';
 export * from './live/wire.js';

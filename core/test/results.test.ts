@@ -13,12 +13,14 @@ import {
   summaryOf,
   tapped,
   traced,
+  turnAfter,
+  turnOf,
 } from '../src/answers/index.js';
 import { tableFile } from '../src/classTable/index.js';
 import type { ExerciseKind } from '../src/exercises/index.js';
 import { makeExercise } from '../src/exercises/index.js';
 import type { Accepted, Mark, Space, Turns } from '../src/index.js';
-import { byOrder, turnAfter, turnOf } from '../src/index.js';
+import { byOrder } from '../src/index.js';
 import { TaughtPage } from './helpers/answeredPage.js';
 import { common } from './helpers/marks.js';
 

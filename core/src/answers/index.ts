@@ -8,4 +8,5 @@ export * from './ruleCheck.js';
 export * from './solved.js';
 export * from './standingIn.js';
 export * from './traces.js';
+export * from './turnOrder.js';
 export * from './turns.js';

@@ -12,7 +12,7 @@ export const REFUSALS = {
   'too-large': 'That is too large to keep in one go. Please do it in smaller parts.',
   'too-many': 'This page is full. Please go on with a new page.',
   'tool-away': 'Your teacher has put that tool away for now, so nothing was placed.',
-  'not-your-turn': 'It is somebody else’s turn. Please wait for yours.',
+  'not-your-turn': 'It is not your turn yet.',
   ended: 'This class has ended, so nothing more can be written in it.',
   'too-fast': 'That was too much at once. Please wait a moment and try again.',
 } as const;

@@ -13,7 +13,8 @@ import type {
   Way,
   Ways,
 } from '@doodla/core';
-import { classChange, EMPTY_SCENE, pollForStudents, seatLook, turnAfter, turnOf } from '@doodla/core';
+import { classChange, EMPTY_SCENE, pollForStudents, seatLook } from '@doodla/core';
+import { turnAfter, turnOf } from '@doodla/core/answers';
 import { createHash } from 'node:crypto';
 import { DevicesService } from '../devices/devices.service.js';
 import { GroupsService } from '../groups/groups.service.js';

@@ -1,4 +1,4 @@
-import { turnAfter, turnOf } from '@doodla/core';
+import { turnAfter, turnOf } from '@doodla/core/answers';
 import { SkipForward, Users, X } from 'lucide-react';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';

@@ -1,5 +1,5 @@
 import type { Aside } from '@doodla/core/answers';
-import { fetchRecording } from '../media/fetchRecording';
+import { fetchStored } from '../api/http';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
 
@@ -42,11 +42,15 @@ function play(desk: AsideDesk, page: string): void {
       sound.pause();
     },
   };
-  void hear(sound, () => fetchRecording(surface.material, desk.token, abort.signal, () => undefined)).catch(
-    (error: Error) => {
-      if (!abort.signal.aborted) desk.tellProblem(error.message);
-    },
-  );
+  const address = `/api/materials/${surface.material}/file`;
+  const { token } = desk;
+  const fetched = async () => {
+    const options = { token, signal: abort.signal };
+    return (await fetchStored(address, options, t('media.theRecordingCouldNotBe'))).blob();
+  };
+  void hear(sound, fetched).catch((error: Error) => {
+    if (!abort.signal.aborted) desk.tellProblem(error.message);
+  });
 }
 
 async function hear(sound: HTMLAudioElement, fetched: () => Promise<Blob>): Promise<void> {

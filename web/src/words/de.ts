@@ -1560,7 +1560,7 @@ export const de: Words = {
     'not-a-teacher':
       'Mit der Adresse deines Schulkontos ist in Doodla noch niemand Lehrkraft. Bitte lass dich von jemandem einladen, der sich um die Schule kümmert.',
     'not-admin': 'Das kann nur, wer sich um die Schule kümmert. Bitte frage dort.',
-    'not-your-turn': 'Jemand anderes ist dran. Bitte warte, bis du dran bist.',
+    'not-your-turn': 'Du bist noch nicht dran.',
     'not-allowed': 'Das kann nur die Lehrkraft.',
     'not-begun':
       'Deine Klasse hat noch nicht begonnen. Bitte warte auf deine Lehrkraft und versuche es noch einmal.',

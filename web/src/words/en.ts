@@ -1523,7 +1523,7 @@ export const en = {
     'not-a-teacher':
       'Nobody with the address of your school’s account is a teacher in Doodla yet. Please ask whoever looks after the school for an invitation.',
     'not-admin': 'Only whoever looks after the school can do that. Please ask them.',
-    'not-your-turn': 'It is somebody else’s turn. Please wait for yours.',
+    'not-your-turn': 'It is not your turn yet.',
     'not-allowed': 'Only the teacher can do that.',
     'not-begun': 'Your class has not begun yet. Please wait for your teacher and try again.',
     'not-converted':

@@ -1,4 +1,4 @@
-import type { Turns } from './scene.js';
+import type { Turns } from '../live/scene.js';
 
 /** Whose turn it is. */
 export function turnOf({ students, at }: Turns): string | undefined {
