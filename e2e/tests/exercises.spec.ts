@@ -89,7 +89,10 @@ test('an exercise of each kind is made of a list, seen before and tried at once'
   const { x, y, width, height } = (await preview.boundingBox())!;
   await teacher.mouse.click(x + width * 0.45, y + height * 0.4);
   await expect(label.getByText('Tap on the picture where this belongs: leaf')).toBeVisible();
-  await teacher.mouse.click(x + width * 0.55, y + height * 0.3);
+  // The second by keys alone.
+  await label.getByRole('application', { name: /^By keys/ }).focus();
+  for (let i = 0; i < 4; i++) await teacher.keyboard.press('ArrowRight');
+  await teacher.keyboard.press('Enter');
   await expect(label.getByText('All have their place')).toBeVisible();
   await look(teacher, 'x-label');
   await label.getByLabel('On the page that is shown').check();

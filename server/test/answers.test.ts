@@ -134,3 +134,19 @@ describe('answering prepared things in a class', () => {
     expect(await carry(wren, [95, 155])).toBeUndefined();
   });
 });
+
+it('in a copied lesson taps go to the copies of pages', async () => {
+  const [first, second] = at.pages;
+  const rule = { tap: { steps: [{ do: 'page', page: second!.id }], once: false } } as const;
+  const button = box(randomUUID(), 300, { rule });
+  expect((await at.live.submit(at.lesson, [{ do: 'add', mark: button }])).error).toBeUndefined();
+  const { body } = await teacher.send<{ id: string }>('POST', `/api/lessons/${at.lesson.id}/copies`, {
+    title: 'Again',
+  });
+  const lesson = { kind: 'lesson', id: body.id } as const;
+  const { pages } = await at.live.open(lesson);
+  const { marks } = await at.live.snapshot(lesson);
+  const steps = marks.flatMap((mark) => mark.rule?.tap?.steps ?? []);
+  expect(steps).toContainEqual({ do: 'page', page: pages![1]!.id });
+  expect(pages!.map(({ id }) => id)).not.toContain(first!.id);
+});

@@ -34,8 +34,13 @@ export class PageCopiesService {
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
   ) {}
 
-  /** Returns the new page's id. Throws Problem where the teacher has no such lesson, page or class. */
-  async copy(teacherId: string, source: PageSource, to: string): Promise<string> {
+  /** Returns the new page's id, which is that of `pages` where others name it too. Throws Problem where the teacher has no such lesson, page or class. */
+  async copy(
+    teacherId: string,
+    source: PageSource,
+    to: string,
+    pages: ReadonlyMap<string, string> = new Map(),
+  ): Promise<string> {
     if (source.sitting === undefined) await this.lessons.editable(teacherId, source.lesson);
     else await this.lessons.own(teacherId, source.lesson);
     const target = await this.lessons.editable(teacherId, to);
@@ -53,7 +58,7 @@ export class PageCopiesService {
     }
     const { title, width, height } = page;
     const copy: Page = {
-      id: randomUUID(),
+      id: pages.get(source.page) ?? randomUUID(),
       order: this.orderAtEnd(to),
       title,
       width,
@@ -63,7 +68,7 @@ export class PageCopiesService {
     };
     const changes: Change[] = [
       { do: 'addPage', page: copy },
-      ...preparedCopies(marks, { author: teacherId, page: copy.id, pictures: renamed }).map(
+      ...preparedCopies(marks, { author: teacherId, page: copy.id, pictures: renamed, pages }).map(
         (mark): Change => ({
           do: 'add',
           mark,
@@ -79,8 +84,9 @@ export class PageCopiesService {
     const from = await this.lessons.editable(teacherId, id);
     const copy = await this.lessons.createEmpty(teacherId, title);
     try {
-      for (const { id: page } of orderedPages(this.logs.open(id).pages.values()))
-        await this.copy(teacherId, { lesson: id, page }, copy.id);
+      const pages = orderedPages(this.logs.open(id).pages.values());
+      const renamed = new Map(pages.map((page) => [page.id, randomUUID()]));
+      for (const { id: page } of pages) await this.copy(teacherId, { lesson: id, page }, copy.id, renamed);
       const { folderId, tags } = from;
       if (from.teacherId === teacherId)
         await this.lessons.change(copy, { folder: folderId, tags: tags ?? [] });

@@ -90,6 +90,14 @@ export default function ResultsDialog({ desk, originals, page, onClose }: Result
   );
 }
 
+/** What is counted of each. */
+const FIGURES = [
+  'answers.rightCount',
+  'answers.rightAtFirst',
+  'answers.wrongCount',
+  'answers.minutes',
+] as const;
+
 /** A row for each, with a sign for each item. */
 function Table({ items, rows }: { items: readonly AnswerItem[]; rows: readonly ResultRow[] }) {
   return (
@@ -100,18 +108,11 @@ function Table({ items, rows }: { items: readonly AnswerItem[]; rows: readonly R
             <th scope="col" className="py-1 pe-4 text-start">
               {t('answers.who')}
             </th>
-            <th scope="col" className="px-2">
-              {t('answers.rightCount')}
-            </th>
-            <th scope="col" className="px-2">
-              {t('answers.rightAtFirst')}
-            </th>
-            <th scope="col" className="px-2">
-              {t('answers.wrongCount')}
-            </th>
-            <th scope="col" className="px-2">
-              {t('answers.minutes')}
-            </th>
+            {FIGURES.map((name) => (
+              <th key={name} scope="col" className="px-2">
+                {t(name)}
+              </th>
+            ))}
             {items.map(({ id, name }, i) => (
               <th key={id} scope="col" className="min-w-8 px-1" title={name}>
                 <span className="sr-only">{name}</span>

@@ -111,7 +111,12 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
   };
   const read = async (file: File) => {
     if (file.size > MOST_TABLE) return setProblem(t('exercises.tableTooLarge'));
-    change({ text: listOfTable(await file.text()).slice(0, MOST_LETTERS) });
+    try {
+      change({ text: listOfTable(await file.text()).slice(0, MOST_LETTERS) });
+    } catch {
+      // It was moved or taken away since it was chosen.
+      setProblem(t('exercises.tableGone'));
+    }
   };
   const add = async (files: readonly File[]) => {
     try {

@@ -2,10 +2,22 @@ import type { Mark, Point, Rect } from '@doodla/core';
 import { isStanding, rectContains } from '@doodla/core';
 import { solved } from '@doodla/core/answers';
 import type { ExerciseMark } from '@doodla/core/exercises';
+import type { KeyboardEvent } from 'react';
 import { useEffect, useRef, useState } from 'react';
 import { drawMark } from '../canvas/markPainter';
 import type { PictureCache } from '../pictures/pictureCache';
 import { t } from '../words';
+
+const ARROWS: Readonly<Record<string, Point>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+const MIDDLE: Point = [0.5, 0.5];
+/** So far a key goes, of the picture. */
+const KEY_STEP = 0.025;
+const within = (part: number) => Math.min(1, Math.max(0, part));
 
 /** Width in which a page is drawn, pixels; shown smaller. */
 const WIDTH = 960;
@@ -24,14 +36,21 @@ interface ExercisePreviewProps {
 export function ExercisePreview({ marks, room, isSolved, pictures, onPoint }: ExercisePreviewProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [loaded, setLoaded] = useState(0);
+  /** Where keys would place a word, of the picture. */
+  const [cursor, setCursor] = useState<Point>();
   const scale = WIDTH / room.width;
   const height = Math.round(room.height * scale);
   useEffect(() => {
     let isWanted = true;
     const materials = marks.flatMap((mark) => (mark.kind === 'picture' ? [mark.material] : []));
-    void Promise.all(materials.map((material) => pictures.load(material))).then(() => {
-      if (isWanted && materials.length > 0) setLoaded((count) => count + 1);
-    });
+    Promise.all(materials.map((material) => pictures.load(material))).then(
+      () => {
+        if (isWanted && materials.length > 0) setLoaded((count) => count + 1);
+      },
+      () => {
+        // A picture that cannot be had is drawn as an empty field.
+      },
+    );
     return () => {
       isWanted = false;
     };
@@ -43,7 +62,7 @@ export function ExercisePreview({ marks, room, isSolved, pictures, onPoint }: Ex
     for (const mark of seenMarks(marks, isSolved)) drawMark(ctx, mark, pictures);
   }, [marks, room, scale, isSolved, pictures, loaded]);
   const picture = marks.find((mark) => mark.kind === 'picture');
-  return (
+  const drawn = (
     <canvas
       ref={canvas}
       role="img"
@@ -60,6 +79,38 @@ export function ExercisePreview({ marks, room, isSolved, pictures, onPoint }: Ex
       }}
       className={`w-full rounded-lg border-2 border-paper-line bg-white ${onPoint ? 'cursor-crosshair' : ''}`}
     />
+  );
+  if (!onPoint || !picture) return drawn;
+  const share = ([x, y]: Point) => ({
+    left: `${((picture.x + x * picture.width - room.x) / room.width) * 100}%`,
+    top: `${((picture.y + y * picture.height - room.y) / room.height) * 100}%`,
+  });
+  const pressed = (event: KeyboardEvent) => {
+    const arrow = ARROWS[event.key];
+    const [x, y] = cursor ?? MIDDLE;
+    if (arrow) setCursor([within(x + arrow[0] * KEY_STEP), within(y + arrow[1] * KEY_STEP)]);
+    else if (event.key === 'Enter') onPoint(cursor ?? MIDDLE);
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <div
+      role="application"
+      tabIndex={0}
+      aria-label={t('exercises.placeByKeys')}
+      onKeyDown={pressed}
+      onFocus={() => setCursor(cursor ?? MIDDLE)}
+      className="relative rounded-lg focus-visible:outline-3"
+    >
+      {drawn}
+      {cursor && (
+        <span
+          aria-hidden
+          className="pointer-events-none absolute size-5 -translate-1/2 rounded-full border-4 border-board"
+          style={share(cursor)}
+        />
+      )}
+    </div>
   );
 }
 

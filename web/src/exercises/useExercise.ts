@@ -2,6 +2,7 @@ import type { ExerciseOrder } from '@doodla/core/exercises';
 import type { Remote } from 'comlink';
 import { releaseProxy, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
+import { t } from '../words';
 import type { ExerciseWorker, MadeExercise } from './exercise.worker';
 
 /** So long nothing is typed before an exercise is made, milliseconds. */
@@ -17,12 +18,13 @@ export function useExercise(
   useEffect(() => {
     const worker = new Worker(new URL('./exercise.worker.ts', import.meta.url), { type: 'module' });
     const wrapped = wrap<ExerciseWorker>(worker);
+    worker.addEventListener('error', () => onFailed(new Error(t('exercises.notMade'))));
     setRemote(() => wrapped);
     return () => {
       wrapped[releaseProxy]();
       worker.terminate();
     };
-  }, []);
+  }, [onFailed]);
   useEffect(() => {
     let isWanted = true;
     const timer = setTimeout(() => {

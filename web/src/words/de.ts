@@ -2723,6 +2723,10 @@ export const de: Words = {
     lettersHow: 'Jeder Buchstabe wird eine Karte, die man bewegen kann.',
     lettersExample: 'FALTER',
     players: 'Spieler zum Bewegen',
+    tableGone: 'Diese Datei lässt sich nicht mehr lesen. Bitte wähle sie noch einmal.',
+    notMade:
+      'Was Übungen macht, konnte nicht geholt werden. Bitte prüfe die Verbindung und öffne dieses Blatt noch einmal.',
+    placeByKeys: 'Mit Tasten: mit den Pfeilen übers Bild, mit Eingabe setzen',
   },
   answers: {
     right: 'Richtig',

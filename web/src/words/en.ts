@@ -2654,6 +2654,10 @@ export const en = {
     lettersHow: 'Each letter becomes a tile that can be moved.',
     lettersExample: 'BUTTERFLY',
     players: 'Players to be moved',
+    tableGone: 'This file can no longer be read. Please choose it again.',
+    notMade:
+      'What makes exercises could not be fetched. Please check the connection and open this sheet again.',
+    placeByKeys: 'By keys: go on the picture by the arrows, and place by Enter',
   },
   answers: {
     right: 'Right',

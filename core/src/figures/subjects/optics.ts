@@ -16,6 +16,12 @@ export function imageOf(focal: number, distance: number): { distance: number; si
 const [WIDTH, HEIGHT] = [720, 320];
 const [MIDDLE, AXIS] = [360, 160];
 const FAR = 700;
+/** What is set of the object and of what stands in its way. */
+const BENCH = {
+  focal: number(30, 160, 90),
+  distance: number(30, 340, 200),
+  size: number(10, 100, 60),
+} as const;
 
 /** The three rays from the tip of the object; `side` is 1 for a lens, and -1 for a mirror, which throws them back. */
 function rays(
@@ -66,9 +72,7 @@ const lens = figure({
   height: HEIGHT,
   fields: {
     form: choice(['convex', 'concave']),
-    focal: number(30, 160, 90),
-    distance: number(30, 340, 200),
-    size: number(10, 100, 60),
+    ...BENCH,
   },
   draw(pen, { form, focal, distance, size }) {
     const f = form === 'convex' ? focal : -focal;
@@ -90,9 +94,7 @@ const mirror = figure({
   height: HEIGHT,
   fields: {
     form: choice(['concave', 'convex']),
-    focal: number(30, 160, 90),
-    distance: number(30, 340, 200),
-    size: number(10, 100, 60),
+    ...BENCH,
   },
   draw(pen, { form, focal, distance, size }) {
     const f = form === 'concave' ? focal : -focal;
