@@ -13,7 +13,7 @@ import {
   strings,
   ticks,
 } from '../src/construct/index.js';
-import { aPath, aShape, aStroke } from './helpers/marks.js';
+import { aPath, aShape, aStroke, common } from './helpers/marks.js';
 
 const number = fc.integer({ min: -400, max: 400 });
 const point = fc.tuple(number, number) as fc.Arbitrary<Point>;
@@ -138,6 +138,19 @@ describe('a line that is drawn', () => {
     expect(snap([203, 104])).toEqual({ kind: 'middle', at: [200, 100] });
     expect(snap([546, 553])).toEqual({ kind: 'centre', at: [550, 550] });
     expect(snap([430, 430])).toBeUndefined();
+  });
+
+  it('goes to where circuit symbols join, and to no place of another drawing', () => {
+    const symbol = (figure: string) => ({
+      ...common(),
+      ...({ kind: 'plot', x: 600, y: 100, width: 160, height: 100, rotation: 90 } as const),
+      recipe: `{"figure":"${figure}","values":{}}`,
+      drawing: { width: 160, height: 100, parts: [] },
+      style: { opacity: 1 },
+    });
+    const near = (figure: string) => new SnapField([symbol(figure)]).snap([684, 73], 10);
+    expect(near('circuit')).toEqual({ kind: 'corner', at: [expect.closeTo(680), expect.closeTo(70)] });
+    expect(near('clock')).toBeUndefined();
   });
 
   it('meets an edge at a right angle, leaves one at a right angle, halves an angle, runs along an edge', () => {

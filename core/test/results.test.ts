@@ -26,7 +26,7 @@ import { common } from './helpers/marks.js';
 
 const SPOKEN = {
   ...{ across: 'Across', down: 'Down', most: 'most', least: 'least', isTrue: 'true', isFalse: 'false' },
-  ...{ spin: 'Spin', roll: 'Throw', pick: 'Draw' },
+  ...{ spin: 'Spin', roll: 'Throw', pick: 'Draw', language: 'en' },
 };
 
 function taught(kind: ExerciseKind, text: string, level: 'easy' | 'medium' = 'medium'): TaughtPage {

@@ -1,6 +1,6 @@
 import { bringIn, expect, joinAs, penState, startClass, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
-import { stageState } from '../support/stage';
+import { at, draw, expectMarks, stageState } from '../support/stage';
 
 test('a drawing for a subject is put on the page, changed, and set by a student where the class may', async ({
   browser,
@@ -50,4 +50,37 @@ test('a drawing for a subject is put on the page, changed, and set by a student 
   // It is one mark, where it was.
   const there = await stageState(teacher);
   expect(there.marks.map((mark) => mark.bounds.width)).toEqual([bounds.width]);
+});
+
+test('circuit symbols are joined by wires at their ends, and stay so', async ({ teacher }) => {
+  await bringIn(teacher, { name: 'current.pdf', bytes: await plainPdf(1) });
+  await teacher.getByRole('button', { name: 'Bring in' }).click();
+  await teacher.getByRole('menuitem', { name: 'A drawing for a subject' }).click();
+  const sheet = teacher.getByRole('dialog', { name: 'A drawing for a subject' });
+  await sheet.getByLabel('Which').selectOption('Circuit symbol');
+  await sheet.getByRole('button', { name: 'Put on the page' }).click();
+  await expectMarks(teacher, 1);
+  const symbol = (await stageState(teacher)).marks[0]!.bounds;
+  const end = { x: symbol.x + symbol.width, y: symbol.y + symbol.height / 2 };
+  await teacher.keyboard.press('Escape');
+  await teacher.getByRole('button', { name: 'Line', exact: true }).click();
+  await draw(teacher, [
+    [end.x + 6, end.y + 5],
+    [end.x + 120, end.y + 150],
+  ]);
+  await expectMarks(teacher, 2);
+  const wire = async () => (await stageState(teacher)).marks.find(({ kind }) => kind === 'path')!.bounds;
+  // Bounds reach beyond a line on all sides alike.
+  const beyond = ((await wire()).width - 120) / 2;
+  expect(Math.abs((await wire()).x + beyond - end.x)).toBeLessThan(1.5);
+  expect(Math.abs((await wire()).y + beyond - end.y)).toBeLessThan(1.5);
+
+  const before = await wire();
+  await teacher.keyboard.press('v');
+  const [x, y] = await at(teacher, symbol.x + symbol.width / 2, symbol.y + symbol.height / 2);
+  await teacher.mouse.move(x, y);
+  await teacher.mouse.down();
+  await teacher.mouse.move(x - 90, y + 40, { steps: 4 });
+  await teacher.mouse.up();
+  await expect.poll(async () => (await wire()).x).toBeLessThan(before.x - 20);
 });

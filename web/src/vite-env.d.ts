@@ -5,3 +5,8 @@ declare module '*.ttf?url' {
 
 declare module '*.css';
 declare module '@fontsource/*';
+
+declare module '*.json?url' {
+  const url: string;
+  export default url;
+}

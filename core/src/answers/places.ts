@@ -1,3 +1,4 @@
+import { pointWithin } from '../geometry/pointWithin.js';
 import { insidePolygon } from '../geometry/polygon.js';
 import type { Rect } from '../geometry/rect.js';
 import { boxCentre, boxCorners } from '../geometry/turnedBox.js';
@@ -43,6 +44,12 @@ export function liesIn([x, y]: Point, mark: Mark): boolean {
   return groundOf(mark).filter((polygon) => insidePolygon(x, y, polygon)).length % 2 === 1;
 }
 
+/** Where one thing rests in a place: in its middle, or where that lies outside, as with a bent one, well within it. */
+export function restIn(place: Mark): Point {
+  const middle = boxCentre(markBounds(place));
+  return liesIn(middle, place) ? middle : pointWithin(groundOf(place)[0]!);
+}
+
 /** The place that a point lies in: the smallest, where several lie over one another. */
 export function placeAt(point: Point, places: readonly Mark[]): Mark | undefined {
   const size = (mark: Mark) => markBounds(mark).width * markBounds(mark).height;
@@ -50,14 +57,14 @@ export function placeAt(point: Point, places: readonly Mark[]): Mark | undefined
 }
 
 /**
- * Where the middle of a thing goes that is put into a place: to the middle of the place where that is free, else to the first
+ * Where the middle of a thing goes that is put into a place: to where one rests, if that is free, else to the first
  * free spot, row by row; where none is left, over the others.
  */
 export function spotIn(place: Mark, thing: Mark, others: readonly Mark[]): Point {
   const ground = markBounds(place);
   const { width, height } = seenBounds(thing);
   const taken = others.map(seenBounds);
-  const middle = boxCentre(ground);
+  const middle = restIn(place);
   const free = ([x, y]: Point) => taken.every((rect) => !overlaps(rect, { x, y, width, height }));
   if (free(middle)) return middle;
   const stepX = width + GAP;

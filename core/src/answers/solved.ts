@@ -2,7 +2,7 @@ import type { Mark } from '../marks/mark.js';
 import { standInId } from '../marks/standIn.js';
 import { orderOnTop } from '../ops/order.js';
 import { dropped, filledIn, tapped } from './answering.js';
-import { centreOf } from './places.js';
+import { centreOf, restIn } from './places.js';
 import type { AnsweredPage, Answer } from './standingIn.js';
 import { standInFor } from './standingIn.js';
 
@@ -72,7 +72,7 @@ class SolvedPage implements AnsweredPage {
   put(id: string, place: Mark): void {
     const thing = this.byId.get(id);
     if (!thing?.rule?.moves || this.now(id)?.standIn?.at !== undefined) return;
-    this.take(dropped(this, thing, { from: centreOf(thing), to: centreOf(this.now(place.id) ?? place) }));
+    this.take(dropped(this, thing, { from: centreOf(thing), to: restIn(this.now(place.id) ?? place) }));
   }
 
   show(ids: readonly string[], by: Mark): void {

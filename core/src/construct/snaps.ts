@@ -1,5 +1,6 @@
 import { STRIDE } from '../ink/points.js';
 import type { Mark } from '../marks/mark.js';
+import { anchorPoint } from '../marks/path/anchor.js';
 import type { Circle } from './circles.js';
 import { circleCrossings, circleOf, edgeCrossings, endsOf, nearestOn } from './circles.js';
 import type { Edge, Point } from './edges.js';
@@ -38,6 +39,7 @@ export class SnapField {
       ...forms.flatMap((form) => (form.kind === 'corners' ? form.corners : [])),
       ...this.circles.flatMap(endsOf),
       ...marks.flatMap(dotOf),
+      ...marks.flatMap(terminalsOf),
     ];
     this.centres = forms.flatMap((form) =>
       form.kind === 'ellipse' || form.kind === 'arc' ? [form.centre] : [],
@@ -134,6 +136,12 @@ function dotOf(mark: Mark): Point[] {
   return mark.kind === 'stroke' && mark.points.length <= 2 * STRIDE && isDot(mark.points)
     ? [[mark.points[0]!, mark.points[1]!]]
     : [];
+}
+
+/** Where circuit symbols join: the middle of their left and right edge. */
+function terminalsOf(mark: Mark): Point[] {
+  if (mark.kind !== 'plot' || !mark.recipe.startsWith('{"figure":"circuit"')) return [];
+  return [0, 1].map((x) => anchorPoint({ mark: mark.id, x, y: 0.5 }, mark)!);
 }
 
 function isDot([x, y, , , toX = x, toY = y]: readonly number[]): boolean {

@@ -5,13 +5,14 @@ import { dice, picker, score, spinner } from './kinds/chance.js';
 import { gaps } from './kinds/gaps.js';
 import { groups } from './kinds/groups.js';
 import { label } from './kinds/label.js';
+import { map, mapNames } from './kinds/maps.js';
 import { match } from './kinds/match.js';
 import { numberLine } from './kinds/numberLine.js';
 import { events, order, rank } from './kinds/order.js';
 import { elements, letterTiles, patternBlocks, players, tangram } from './kinds/pieces.js';
 import { pairs } from './kinds/pairs.js';
 import { wordSearch } from './kinds/wordSearch.js';
-import type { ExerciseKind, ExerciseWords, Level, Making } from './making.js';
+import type { ExerciseKind, ExerciseWords, Level, Making, MapOrder } from './making.js';
 import type { ExerciseMark, Media } from './paper.js';
 import { inset, Paper } from './paper.js';
 import { seeded } from './seeded.js';
@@ -33,6 +34,8 @@ export interface ExerciseOrder {
   count?: number;
   /** Where on the picture each word belongs, 0 to 1 each way; spread out where it is not said. */
   points?: readonly (readonly [number, number])[];
+  /** Which map it is made on, where its kind needs one. */
+  map?: MapOrder;
   words: ExerciseWords;
 }
 
@@ -64,6 +67,8 @@ const MAKERS: Record<ExerciseKind, (making: Making) => void> = {
   patternBlocks,
   letterTiles,
   players,
+  map,
+  mapNames,
 };
 
 /**
@@ -82,6 +87,7 @@ export function makeExercise({
   count = 1,
   points = [],
   words,
+  map: onMap,
 }: ExerciseOrder): ExerciseMark[] {
   const whole = inset(area, Math.min(area.width, area.height) * MARGIN);
   const paper = new Paper(whole, media);
@@ -93,6 +99,6 @@ export function makeExercise({
       { bold: true, align: 'left', size: paper.size * 1.2 },
     );
   const room = { ...whole, y: whole.y + taken, height: whole.height - taken };
-  MAKERS[kind]({ paper, room, text, level, chance: seeded(seed), count, points, words });
+  MAKERS[kind]({ paper, room, text, level, chance: seeded(seed), count, points, words, map: onMap });
   return paper.marks;
 }

@@ -1,7 +1,7 @@
 export * from './crosswordLayout.js';
 export * from './exercise.js';
-export type { ExerciseKind, ExerciseWords, Level } from './making.js';
-export { COUNTED, EXERCISE_KINDS, LEVELS, LEVELS_OF, LISTLESS } from './making.js';
+export type { ExerciseKind, ExerciseWords, Level, MapOrder } from './making.js';
+export { COUNTED, EXERCISE_KINDS, LEVELS, LEVELS_OF, LISTLESS, MAPPED } from './making.js';
 export type { ExerciseMark, Media, Medium } from './paper.js';
 export * from './problem.js';
 export { listOfTable, MOST_LETTERS, readGroups, readRows } from './rows.js';

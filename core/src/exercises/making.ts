@@ -1,4 +1,5 @@
 import type { Rect } from '../geometry/rect.js';
+import type { Atlas, MapView } from '../maps/index.js';
 import type { AnswerRule } from '../marks/answerRule.js';
 import type { Paper } from './paper.js';
 import { ExerciseProblem } from './problem.js';
@@ -26,6 +27,8 @@ export const EXERCISE_KINDS = [
   'patternBlocks',
   'letterTiles',
   'players',
+  'map',
+  'mapNames',
 ] as const;
 export type ExerciseKind = (typeof EXERCISE_KINDS)[number];
 
@@ -33,7 +36,17 @@ export const LEVELS = ['easy', 'medium', 'hard'] as const;
 export type Level = (typeof LEVELS)[number];
 
 /** Kinds that are made without a list. */
-export const LISTLESS: readonly ExerciseKind[] = ['dice', 'elements', 'tangram', 'patternBlocks', 'players'];
+export const LISTLESS: readonly ExerciseKind[] = [
+  'dice',
+  'elements',
+  'tangram',
+  'patternBlocks',
+  'players',
+  'map',
+  'mapNames',
+];
+/** Kinds that are made on a map. */
+export const MAPPED: readonly ExerciseKind[] = ['map', 'mapNames'];
 /** Of which there are so many, and how many at most. */
 export const COUNTED: Partial<Record<ExerciseKind, number>> = { dice: 5, players: 15 };
 
@@ -61,6 +74,8 @@ export const LEVELS_OF: Readonly<Record<ExerciseKind, readonly Level[]>> = {
   patternBlocks: [],
   letterTiles: [],
   players: [],
+  map: ['easy', 'medium', 'hard'],
+  mapNames: ['easy', 'medium'],
 };
 
 /** The words that exercises have, in the language of whoever makes them. */
@@ -74,6 +89,14 @@ export interface ExerciseWords {
   spin: string;
   roll: string;
   pick: string;
+  /** The language itself, a BCP 47 tag. */
+  language: string;
+}
+
+/** A map that an exercise is made on. */
+export interface MapOrder {
+  view: MapView;
+  atlas: Atlas;
 }
 
 /** What a kind of exercise is made with. */
@@ -87,6 +110,7 @@ export interface Making {
   count: number;
   points: readonly (readonly [number, number])[];
   words: ExerciseWords;
+  map: MapOrder | undefined;
 }
 
 /** Throws ExerciseProblem where there are fewer or more than can be. */

@@ -10,7 +10,8 @@ export type ExerciseProblemCode =
   | 'no-letters'
   | 'too-long'
   | 'groups'
-  | 'no-room';
+  | 'no-room'
+  | 'no-country';
 
 /** Thrown where what was typed cannot become an exercise. */
 export class ExerciseProblem extends Error {

@@ -61,6 +61,6 @@ export function valueIn(field: Field, value: unknown): Value {
 export async function drawFigure({ figure, values }: FigureRecipe, fonts: FormulaFonts): Promise<Drawing> {
   const { width, height, draw } = FIGURES[figure];
   const recorder = new Recorder(width, height, await measureBy(fonts));
-  draw(new Pen(recorder, width, height), values);
+  await draw(new Pen(recorder, width, height), values);
   return { width, height, parts: [...recorder.parts, ...(await outlinesOf(recorder.texts, fonts))] };
 }

@@ -27,7 +27,8 @@ export interface Figure {
   width: number;
   height: number;
   fields: Fields;
-  draw(pen: Pen, values: Values): void;
+  /** Draws it, once what it needs for that is fetched. */
+  draw(pen: Pen, values: Values): void | Promise<void>;
 }
 
 type ValueOf<F> = F extends { is: 'number' }
@@ -40,7 +41,7 @@ type ValueOf<F> = F extends { is: 'number' }
 
 interface Definition<F extends Fields> extends Omit<Figure, 'fields' | 'draw'> {
   fields: F;
-  draw(pen: Pen, values: { readonly [Key in keyof F]: ValueOf<F[Key]> }): void;
+  draw(pen: Pen, values: { readonly [Key in keyof F]: ValueOf<F[Key]> }): void | Promise<void>;
 }
 
 /** A figure whose drawing knows what its fields hold. */
@@ -58,9 +59,10 @@ export class FigureError extends Error {
   override name = 'FigureError';
 
   constructor(
-    readonly fault: 'formula' | 'unbalanced' | 'notes' | 'events' | 'nothing',
+    readonly fault: 'formula' | 'unbalanced' | 'notes' | 'events' | 'nothing' | 'structure' | 'places',
     readonly text = '',
+    options?: ErrorOptions,
   ) {
-    super(fault);
+    super(fault, options);
   }
 }

@@ -7,9 +7,11 @@ import { MUSIC } from './subjects/music.js';
 import { OPTICS } from './subjects/optics.js';
 import { PHYSICS } from './subjects/physics.js';
 import { SPORTS } from './subjects/sports.js';
+import { STRUCTURE } from './subjects/structure.js';
 
 const ALL = {
   ...CHEMISTRY,
+  ...STRUCTURE,
   ...PHYSICS,
   ...OPTICS,
   ...MATHEMATICS,

@@ -10,7 +10,7 @@ const THICKEST = 2;
 
 /** Lines, shapes and ink by which others are drawn exactly: so many of those nearest. */
 const MOST_NEAR = 300;
-const EXACT = new Set<Mark['kind']>(['path', 'shape', 'stroke']);
+const EXACT = new Set<Mark['kind']>(['path', 'plot', 'shape', 'stroke']);
 
 type MarksDesk = Pick<Desk, 'layers' | 'pageId'>;
 

@@ -54,5 +54,7 @@ export function figureProblem(error: unknown): string {
     notes: t('figures.badNote', { text }),
     events: t('figures.badEvent', { text }),
     nothing: t('figures.nothing'),
+    structure: t('figures.badStructure', { text }),
+    places: t('figures.badPlace', { text }),
   }[fault];
 }

@@ -1,13 +1,15 @@
 import type { Point } from '@doodla/core';
-import type { ExerciseKind, ExerciseOrder, Level, Medium } from '@doodla/core/exercises';
+import type { ExerciseKind, Level, Medium } from '@doodla/core/exercises';
 import {
   COUNTED,
   EXERCISE_KINDS,
   LEVELS_OF,
   LISTLESS,
   listOfTable,
+  MAPPED,
   MOST_LETTERS,
 } from '@doodla/core/exercises';
+import type { MapView } from '@doodla/core/maps';
 import { Image, Shuffle, Table } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
@@ -22,13 +24,15 @@ import { Tick } from '../ui/Tick';
 import { t } from '../words';
 import { ExercisePreview } from './ExercisePreview';
 import { exerciseWords, KINDS, LEVEL_NAMES, levelHint, sayProblem, taskOf } from './exerciseTexts';
+import type { SentOrder } from './exercise.worker';
 import { FileButton } from './FileButton';
+import { MapField } from './MapField';
 import { mediaOf, storePictures } from './mediaItems';
 import { putExercise, roomOn } from './putExercise';
 import { useExercise } from './useExercise';
 
 /** Kinds that may have a list, and need none. */
-const TAKES_A_LIST: readonly ExerciseKind[] = ['elements', 'players'];
+const TAKES_A_LIST: readonly ExerciseKind[] = ['elements', 'players', ...MAPPED];
 /** Largest table that is read, bytes. */
 const MOST_TABLE = 1_000_000;
 
@@ -43,6 +47,7 @@ interface Choice {
   level: Level;
   seed: number;
   count: number;
+  view: MapView;
   isNew: boolean;
   pictures: ReadonlyMap<string, Medium>;
   points: readonly Point[];
@@ -64,6 +69,7 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
     ...chosen('match'),
     seed: anySeed(),
     count: 2,
+    view: 'world',
     isNew: true,
     pictures: new Map(),
   }));
@@ -76,8 +82,8 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
     setChoice({ ...choice, ...set });
   };
   const { page } = desk;
-  const order = useMemo((): ExerciseOrder => {
-    const { kind, title, text, level, seed, count, isNew, pictures, points } = choice;
+  const order = useMemo((): SentOrder => {
+    const { kind, title, text, level, seed, count, view, isNew, pictures, points } = choice;
     const media = mediaOf(pictures, pages);
     const typed = text.trim() === '' && !LISTLESS.includes(kind) ? t(KINDS[kind][3]) : text;
     return {
@@ -87,6 +93,7 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
       level,
       seed,
       count,
+      view,
       points,
       media,
       area: roomOn(page, isNew),
@@ -154,6 +161,9 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
               max={most}
               onChange={(count) => change({ count })}
             />
+          )}
+          {MAPPED.includes(choice.kind) && (
+            <MapField view={choice.view} onChange={(view) => change({ view })} />
           )}
           {(!LISTLESS.includes(choice.kind) || TAKES_A_LIST.includes(choice.kind)) && (
             <ListField choice={choice} onChange={change} onTable={read} onPictures={add} />
@@ -246,13 +256,15 @@ function ListField({ choice, onChange, onTable, onPictures }: ListFieldProps) {
           icon={<Table aria-hidden size={18} />}
           onFiles={([file]) => file && void onTable(file)}
         />
-        <FileButton
-          label={t('exercises.addPictures')}
-          accept="image/*"
-          several
-          icon={<Image aria-hidden size={18} />}
-          onFiles={(files) => void onPictures(files)}
-        />
+        {!LISTLESS.includes(kind) && (
+          <FileButton
+            label={t('exercises.addPictures')}
+            accept="image/*"
+            several
+            icon={<Image aria-hidden size={18} />}
+            onFiles={(files) => void onPictures(files)}
+          />
+        )}
       </div>
       {levels.length > 0 && (
         <SelectField<Level>

@@ -1,5 +1,7 @@
-import type { ExerciseKind, ExerciseProblemCode, ExerciseWords, Level } from '@doodla/core/exercises';
+import type { ExerciseKind, ExerciseWords, Level } from '@doodla/core/exercises';
+import i18next from 'i18next';
 import { t } from '../words';
+import type { NotMadeCode } from './exercise.worker';
 
 /** What a kind of exercise is called, what the class is told to do, how its list is written, and an example of one. */
 export const KINDS = {
@@ -44,6 +46,8 @@ export const KINDS = {
   patternBlocks: ['exercises.patternBlocks', 'none', 'exercises.noList', 'exercises.noList'],
   letterTiles: ['exercises.letterTiles', 'none', 'exercises.lettersHow', 'exercises.lettersExample'],
   players: ['exercises.players', 'none', 'exercises.teamsHow', 'exercises.scoreExample'],
+  map: ['exercises.map', 'none', 'exercises.mapHow', 'exercises.mapExample'],
+  mapNames: ['exercises.mapNames', 'exercises.mapNamesTask', 'exercises.mapNamesHow', 'exercises.mapExample'],
   score: ['exercises.score', 'none', 'exercises.teamsHow', 'exercises.scoreExample'],
 } as const satisfies Record<ExerciseKind, readonly [string, string, string, string]>;
 
@@ -60,6 +64,8 @@ const HINTS = {
   match: SENT,
   groups: SENT,
   label: SENT,
+  map: { easy: 'exercises.namesRead', medium: 'exercises.namesTapped', hard: 'exercises.noNames' },
+  mapNames: SENT,
   numberLine: { ...SENT, hard: 'exercises.noPlaces' },
   gaps: { easy: 'exercises.gapsMoved', medium: 'exercises.gapsTyped', hard: 'exercises.gapsExact' },
   crossword: { easy: 'exercises.firstGiven', medium: 'exercises.allLetters' },
@@ -91,13 +97,12 @@ const PROBLEMS = {
   'too-long': 'exercises.tooLong',
   groups: 'exercises.noGroups',
   'no-room': 'exercises.noRoom',
-} as const satisfies Record<ExerciseProblemCode, string>;
+  'no-country': 'exercises.noCountry',
+  'no-atlas': 'exercises.noAtlas',
+} as const satisfies Record<NotMadeCode, string>;
 
 /** Why nothing can be made of a list, and what to do. */
-export function sayProblem(
-  code: ExerciseProblemCode,
-  values: Readonly<Record<string, string | number>>,
-): string {
+export function sayProblem(code: NotMadeCode, values: Readonly<Record<string, string | number>>): string {
   const all = { least: 0, most: 0, line: '', text: '', ...values };
   return t(PROBLEMS[code], all);
 }
@@ -113,4 +118,5 @@ export const exerciseWords = (): ExerciseWords => ({
   spin: t('exercises.spin'),
   roll: t('exercises.roll'),
   pick: t('exercises.pick'),
+  language: i18next.language,
 });

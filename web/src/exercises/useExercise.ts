@@ -1,19 +1,18 @@
-import type { ExerciseOrder } from '@doodla/core/exercises';
 import type { Remote } from 'comlink';
 import { releaseProxy, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import { t } from '../words';
-import type { ExerciseWorker, MadeExercise } from './exercise.worker';
+import type { ExerciseWorker, MadeExercise, SentOrder } from './exercise.worker';
 
 /** So long nothing is typed before an exercise is made, milliseconds. */
 const REST_MS = 150;
 
 /** An exercise as a worker has made it last, and whether it is as it is ordered now. `onFailed` hears where the worker fails. */
 export function useExercise(
-  order: ExerciseOrder,
+  order: SentOrder,
   onFailed: (error: Error) => void,
 ): { made?: MadeExercise; isCurrent: boolean } {
-  const [last, setLast] = useState<{ of: ExerciseOrder; made: MadeExercise }>();
+  const [last, setLast] = useState<{ of: SentOrder; made: MadeExercise }>();
   const [remote, setRemote] = useState<Remote<ExerciseWorker>>();
   useEffect(() => {
     const worker = new Worker(new URL('./exercise.worker.ts', import.meta.url), { type: 'module' });

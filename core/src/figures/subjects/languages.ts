@@ -1,4 +1,4 @@
-import { choice, figure, number, words } from '../figure.js';
+import { choice, figure, FigureError, number, words } from '../figure.js';
 import { BLUE, INK, PALE } from '../pen.js';
 
 const rows = figure({
@@ -109,4 +109,40 @@ const tiles = figure({
   },
 });
 
-export const LANGUAGES = { rows, sounds, tenses, tiles };
+/** Kinds of parts differ by their ground and by the line below them, as colours alone say nothing to some. */
+const KINDS = [
+  { fill: '#ffffff', lines: 0, dash: 0 },
+  { fill: '#abdaf4', lines: 1, dash: 0 },
+  { fill: '#f5cf8a', lines: 2, dash: 0 },
+  { fill: '#80cfb9', lines: 1, dash: 9 },
+  { fill: '#e5bcd3', lines: 1, dash: 3 },
+  { fill: '#f8f1a1', lines: 2, dash: 6 },
+] as const;
+
+const sentenceParts = figure({
+  subject: 'languages',
+  width: 720,
+  height: 110,
+  fields: { split: words('The dog | chases | the cat', 160), kinds: words('1 2 3', 60) },
+  draw(pen, { split, kinds }) {
+    const parts = split.split('|').flatMap((part) => part.trim() || []);
+    if (parts.length === 0) throw new FigureError('nothing');
+    const numbers = kinds.split(/[\s,]+/).map(Number);
+    const [gap, pad] = [8, 12];
+    const free = 712 - gap * (parts.length - 1) - 2 * pad * parts.length;
+    const whole = parts.reduce((sum, part) => sum + pen.widthOf(part, 40), 0);
+    const size = 40 * Math.min(1, free / whole);
+    let x = 4;
+    for (const [i, part] of parts.entries()) {
+      const kind = KINDS[numbers[i] ?? 0] ?? KINDS[0];
+      const width = pen.widthOf(part, size) + 2 * pad;
+      pen.rect(x, 10, width, 66, { fill: kind.fill, width: 1.6 });
+      pen.text(part, x + width / 2, 43, { size });
+      for (let line = 0; line < kind.lines; line++)
+        pen.line([x + 3, 86 + line * 9, x + width - 3, 86 + line * 9], { width: 3.4, dash: kind.dash });
+      x += width + gap;
+    }
+  },
+});
+
+export const LANGUAGES = { rows, sounds, tenses, sentenceParts, tiles };

@@ -1,5 +1,5 @@
 import { seeded } from '../../exercises/seeded.js';
-import { choice, figure, flag, number, words } from '../figure.js';
+import { choice, figure, FigureError, flag, number, words } from '../figure.js';
 import type { Pen } from '../pen.js';
 import { BLUE, GREEN, INK, ORANGE, PALE, WARM, WATER } from '../pen.js';
 
@@ -369,4 +369,57 @@ const throws = figure({
   },
 });
 
-export const MATHEMATICS = { clock, fraction, blocks, abacus, unitCircle, net, sets, throws };
+/** A point of a plane as it is typed, with or without a name: A 2 3, or −1 4.5. */
+const PLACE = /^(?:(\p{L}\w?)\s*)?\(?\s*([-−]?\d+(?:\.\d+)?)\s*[\s|,]\s*([-−]?\d+(?:\.\d+)?)\s*\)?$/u;
+
+const plane = figure({
+  subject: 'mathematics',
+  width: 420,
+  height: 420,
+  fields: {
+    from: number(-20, 0, -5),
+    to: number(1, 20, 5),
+    places: words('A 2 3; B -3 1', 200),
+    joined: flag(),
+  },
+  draw(pen, { from, to, places, joined }) {
+    const step = 380 / (to - from);
+    const at = (value: number) => 20 + (value - from) * step;
+    const point = (x: number, y: number) => [at(x), 420 - at(y)] as const;
+    const size = Math.min(16, Math.max(9, step * 0.5));
+    for (let i = from; i <= to; i++) {
+      pen.line([...point(i, from), ...point(i, to)], { colour: PALE, width: 0.8 });
+      pen.line([...point(from, i), ...point(to, i)], { colour: PALE, width: 0.8 });
+      if (i === 0 || (step < 16 && i % 5 !== 0)) continue;
+      const [x, y] = [point(i, 0), point(0, i)];
+      pen.text(String(i).replace('-', '−'), x[0], x[1] + size * 0.8, { size });
+      pen.text(String(i).replace('-', '−'), y[0] - 5, y[1], { size, align: 'right' });
+    }
+    pen.arrow(...point(from, 0), 410, point(0, 0)[1], { width: 2 });
+    pen.arrow(...point(0, from), point(0, 0)[0], 10, { width: 2 });
+    pen.text('x', 410, point(0, 0)[1] - 14, { size: 17 });
+    pen.text('y', point(0, 0)[0] + 14, 12, { size: 17 });
+    const isSeen = ({ x, y }: { x: number; y: number }) => Math.min(x, y) >= from && Math.max(x, y) <= to;
+    const seen = placesOf(places).filter(isSeen);
+    if (joined && seen.length > 1)
+      pen.line(
+        seen.flatMap(({ x, y }) => point(x, y)),
+        { colour: BLUE },
+      );
+    for (const { name, x, y } of seen) {
+      pen.circle(...point(x, y), 5, { fill: BLUE, edge: false });
+      pen.text(name, point(x, y)[0] + 12, point(x, y)[1] - 12, { size: 18 });
+    }
+  },
+});
+
+function placesOf(text: string): { name: string; x: number; y: number }[] {
+  const typed = text.split(';').filter((one) => one.trim() !== '');
+  return typed.map((one) => {
+    const [, name = '', x, y] = PLACE.exec(one.trim()) ?? [];
+    if (x === undefined || y === undefined) throw new FigureError('places', one.trim());
+    return { name, x: Number(x.replace('−', '-')), y: Number(y.replace('−', '-')) };
+  });
+}
+
+export const MATHEMATICS = { clock, fraction, plane, blocks, abacus, unitCircle, net, sets, throws };
