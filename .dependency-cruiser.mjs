@@ -17,7 +17,7 @@ const LEVELS = [
   ['film'],
   ['packed'],
   ['answering'],
-  ['asking', 'explain', 'focus', 'ideas', 'instruments', 'pages', 'selection', 'sittings', 'talk', 'typing'],
+  ['asking', 'explain', 'focus', 'ideaMap', 'ideas', 'instruments', 'pages', 'selection', 'sittings', 'talk', 'typing'],
   ['plotting', 'present', 'reach', 'roster'],
   ['classroom'],
   ['devices', 'lessons', 'school', 'shared'],

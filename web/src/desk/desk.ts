@@ -36,7 +36,9 @@ export interface FormulaEdit {
 export type PlotEdit =
   | { is: 'plot'; mark?: MarkOf<'plot'>; formula?: MarkOf<'formula'> }
   | { is: 'chart' | 'figure'; mark?: MarkOf<'plot'> }
-  | { is: 'table'; formula: MarkOf<'formula'> };
+  | { is: 'table'; formula: MarkOf<'formula'> }
+  /** The idea map that a mark is part of, or that of the page. */
+  | { is: 'ideaMap'; around?: string };
 
 /** Hears of ink as it is drawn. */
 export interface InkWatch {

@@ -25,7 +25,7 @@ import { t } from '../words';
 import { ExercisePreview } from './ExercisePreview';
 import { exerciseWords, KINDS, LEVEL_NAMES, levelHint, sayProblem, taskOf } from './exerciseTexts';
 import type { SentOrder } from './exercise.worker';
-import { FileButton } from './FileButton';
+import { FileButton } from '../ui/FileButton';
 import { MapField } from './MapField';
 import { mediaOf, storePictures } from './mediaItems';
 import { putExercise, roomOn } from './putExercise';

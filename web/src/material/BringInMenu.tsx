@@ -13,6 +13,7 @@ const ENTRIES: readonly Entry<{ desk: PageDesk }>[] = [
   { id: 'drawing', label: t('material.aDrawing'), Sheet: lazy(() => import('./DrawingDialog')) },
   { id: 'media', label: t('material.aSoundOrVideoFile'), Sheet: lazy(() => import('./MediaDialog')) },
   { id: 'figure', label: t('figures.title'), run: ({ desk }) => desk.plotEdit.set({ is: 'figure' }) },
+  { id: 'ideaMap', label: t('ideaMap.title'), run: ({ desk }) => desk.plotEdit.set({ is: 'ideaMap' }) },
   { id: 'exercise', label: t('exercises.title'), Sheet: lazy(() => import('../exercises/ExerciseDialog')) },
 ];
 

@@ -4,23 +4,25 @@ import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { t } from '../words';
 
-/** What makes graphs, charts and tables of values. */
+/** What makes graphs, charts, drawings, idea maps and tables of values. */
 async function fetchDialogs() {
-  const [chart, figure, plot, table] = await Promise.all([
+  const [chart, figure, ideaMap, plot, table] = await Promise.all([
     import('./ChartDialog'),
     import('./FigureDialog'),
+    import('../ideaMap/IdeaMapPanel'),
     import('./PlotDialog'),
     import('./TableDialog'),
   ]);
   return {
     ChartDialog: chart.default,
     FigureDialog: figure.default,
+    IdeaMapPanel: ideaMap.default,
     PlotDialog: plot.default,
     TableDialog: table.default,
   };
 }
 
-/** The graph, chart or table of values that is being made. Where what makes it cannot be fetched, that is said. */
+/** The graph, chart, drawing, idea map or table of values that is being made. Where what makes it cannot be fetched, that is said. */
 export default function PlotEditor({ desk }: { desk: PageDesk }): ReactNode {
   const edit = useStore(desk.plotEdit);
   const [dialogs, setDialogs] = useState<Awaited<ReturnType<typeof fetchDialogs>>>();
@@ -32,7 +34,7 @@ export default function PlotEditor({ desk }: { desk: PageDesk }): ReactNode {
     });
   }, [edit, dialogs, desk]);
   if (!edit || !dialogs) return null;
-  const { ChartDialog, FigureDialog, PlotDialog, TableDialog } = dialogs;
+  const { ChartDialog, FigureDialog, IdeaMapPanel, PlotDialog, TableDialog } = dialogs;
   const close = () => desk.plotEdit.set(undefined);
   switch (edit.is) {
     case 'plot':
@@ -41,6 +43,8 @@ export default function PlotEditor({ desk }: { desk: PageDesk }): ReactNode {
       return <ChartDialog mark={edit.mark} desk={desk} onClose={close} />;
     case 'figure':
       return <FigureDialog mark={edit.mark} desk={desk} onClose={close} />;
+    case 'ideaMap':
+      return <IdeaMapPanel key={edit.around} around={edit.around} desk={desk} onClose={close} />;
     case 'table':
       return <TableDialog formula={edit.formula} desk={desk} onClose={close} />;
   }

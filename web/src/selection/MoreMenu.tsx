@@ -1,4 +1,5 @@
 import type { AlignEdge, Mark } from '@doodla/core';
+import { hasBox } from '@doodla/core';
 import { AlignHorizontalDistributeCenter, Ellipsis, FlipVertical2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { PageDesk } from '../room/pageDesk';
@@ -95,6 +96,14 @@ export function MoreMenu({ marks, desk, onFlip, onDescribe, onRepeat, onConstruc
         {onRule && (
           <DropdownMenu.Item className={MENU_ITEM} onSelect={onRule}>
             {t('answers.menu')}
+          </DropdownMenu.Item>
+        )}
+        {marks[0] && hasBox(marks[0]) && (
+          <DropdownMenu.Item
+            className={MENU_ITEM}
+            onSelect={() => desk.plotEdit.set({ is: 'ideaMap', around: marks[0]!.id })}
+          >
+            {t('ideaMap.asMap')}
           </DropdownMenu.Item>
         )}
         {several &&

@@ -37,7 +37,14 @@ export function followAnchors(
     if (place)
       [points[at], points[at + 1]] = place.map((value) => Math.round(value * 100) / 100) as [number, number];
   };
+  const last = points.length - 2;
   put(line.from, 0);
-  put(line.to, points.length - 2);
+  put(line.to, last);
+  // What bends it goes along.
+  for (let i = 2; i < last && line.course !== 'straight'; i++) {
+    const [far, axis] = [(i - (i % 2)) / last, i % 2];
+    const shift = (at: number) => points[at + axis]! - line.points[at + axis]!;
+    points[i]! += (1 - far) * shift(0) + far * shift(last);
+  }
   return points.some((value, i) => value !== line.points[i]) ? { points } : undefined;
 }

@@ -1,4 +1,4 @@
-import { ChartColumn, ChartSpline, Shapes, Sigma } from 'lucide-react';
+import { ChartColumn, ChartSpline, Network, Shapes, Sigma } from 'lucide-react';
 import { useStore } from '../../store/useStore';
 import { Button } from '../../ui/Button';
 import { Switch } from '../../ui/Switch';
@@ -44,6 +44,13 @@ export default function TextToolSheet({
         onClick={() => plotEdit.set({ is: 'figure' })}
       >
         {t('figures.title')}
+      </Button>
+      <Button
+        look="onBoard"
+        icon={<Network aria-hidden size={20} />}
+        onClick={() => plotEdit.set({ is: 'ideaMap' })}
+      >
+        {t('ideaMap.title')}
       </Button>
     </>
   );

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { useRef } from 'react';
-import { Button } from '../ui/Button';
+import { Button } from './Button';
 
 interface FileButtonProps {
   label: string;
