@@ -163,6 +163,7 @@ test('teacher and student on a phone add to one map at the same time', async ({
   await wren.getByRole('button', { name: /^Colour and options/ }).click();
   await wren.getByRole('button', { name: 'An idea map' }).click();
   await expect.poll(() => rowsOf(wren)).toEqual(['Our topic', 'By the teacher']);
+  await expect(panelOf(wren).getByLabel('Idea, level 0')).toBeFocused();
   if (process.env.LOOK) await wren.screenshot({ path: '/tmp/look/im-phone.png' });
   // What others have put is theirs; what hangs on it may be anybody's.
   await expect(panelOf(wren).getByLabel('Idea, level 1')).not.toBeEditable();
@@ -181,5 +182,7 @@ test('teacher and student on a phone add to one map at the same time', async ({
   await expect.poll(() => rowsOf(teacher)).toEqual(all);
   await expect.poll(() => rowsOf(wren)).toEqual(all);
   await expect.poll(async () => (await textsOn(wren)).length).toBe(4);
+  // What a student has hung on it is laid out with the rest by the teacher's next step.
+  await expect(panelOf(teacher).getByLabel('Laid out')).toHaveValue('sides');
   if (process.env.LOOK) await teacher.screenshot({ path: '/tmp/look/im-class.png' });
 });

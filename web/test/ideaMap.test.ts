@@ -141,6 +141,21 @@ describe('an idea map in a class', () => {
     expect(JSON.stringify([...page.prepared.values()])).toBe(before);
   });
 
+  it('stays laid out by itself where somebody else hung an idea on it, and not where one was moved', () => {
+    const page = new Page();
+    const root = page.start(OUTLINE, 'sides');
+    expect(page.ideas.layoutOf(page.map)).toBe('sides');
+    // As a browser does that may not move what is there.
+    page.ideas.change(root, undefined, (edit) =>
+      edit.add(page.map.children[0]!.mark.id, 9, { text: 'Hail', children: [] }),
+    );
+    expect(page.ideas.layoutOf(page.map)).toBe('sides');
+    expect(new IdeaDesk(page.desk as never).layoutOf(page.map)).toBeUndefined();
+    const { id } = page.map.children[0]!.mark;
+    page.own.set(id, patchMark(page.own.get(id)!, { x: 5 }));
+    expect(page.ideas.layoutOf(page.map)).toBeUndefined();
+  });
+
   it('is not begun where nothing may be put', () => {
     const page = new Page();
     page.mayPut = false;

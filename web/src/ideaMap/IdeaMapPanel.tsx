@@ -43,7 +43,7 @@ export default function IdeaMapPanel({ around, desk, onClose }: IdeaMapPanelProp
   useStore(desk.marksChanged);
   useStore(desk.pageId);
   const [root, setRoot] = useState(() => ideas.find(around)?.mark.id);
-  const [current, setCurrent] = useState<string>();
+  const [current, setCurrent] = useState(root);
   const [isPasting, setPasting] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const panel = useRef<HTMLElement>(null);

@@ -1,7 +1,7 @@
 import type { Mark } from '@doodla/core';
 import { byOrder } from '@doodla/core';
 import type { Idea, IdeaLayout, OutlineItem } from '@doodla/core/idea-map';
-import { IdeaEdit, IdeaField, ideasOf, layoutOf, newIdeaMap } from '@doodla/core/idea-map';
+import { boundsOf, IdeaEdit, IdeaField, ideasOf, layoutOf, newIdeaMap } from '@doodla/core/idea-map';
 import { nanoid } from 'nanoid';
 import type { PageDesk } from '../room/pageDesk';
 
@@ -12,6 +12,9 @@ type MarkingDesk = Pick<
 
 /** Idea maps on the shown page, and what is done to them. Each is one step to undo. */
 export class IdeaDesk {
+  /** How the map was last laid out, and where its ideas were then. */
+  private laid: { layout: IdeaLayout; places: Places } | undefined;
+
   constructor(private readonly desk: MarkingDesk) {}
 
   /** The map that a mark is part of; without one the first on the page. Undefined where there is none. */
@@ -28,9 +31,16 @@ export class IdeaDesk {
 
   mayTouch = (mark: Mark): boolean => this.desk.target.state.marks.has(mark.id) && this.desk.mayTouch(mark);
 
-  /** How a map is laid out; undefined where some of it was put by hand, or may not be moved. */
+  /**
+   * How a map is laid out; undefined where some of it was put by hand, or may not be moved. What somebody who may not lay it out
+   * has hung on it does not count.
+   */
   layoutOf(map: Idea): IdeaLayout | undefined {
-    return this.mayLayOut(map) ? layoutOf(map, this.showsFolded) : undefined;
+    if (!this.mayLayOut(map)) return undefined;
+    const layout = layoutOf(map, this.showsFolded);
+    const places = new Map(ideasOf(map).map(({ mark }) => [mark.id, middleBeside(mark, map.mark)]));
+    if (layout) this.laid = { layout, places };
+    return layout ?? (this.laid && isStill(places, this.laid.places) ? this.laid.layout : undefined);
   }
 
   /** Puts a new map in the middle of what is seen. Returns what is in its middle; undefined where nothing may be put. */
@@ -67,3 +77,19 @@ export class IdeaDesk {
     return layers.flatMap(({ log }) => [...log.state.marks.values()].filter(isHere)).sort(byOrder);
   }
 }
+
+type Places = ReadonlyMap<string, readonly [number, number]>;
+type Box = Parameters<typeof boundsOf>[0];
+
+/** The middle of a box from that of another. */
+function middleBeside(mark: Box, other: Box): readonly [number, number] {
+  const [a, b] = [boundsOf(mark), boundsOf(other)];
+  return [a.x + a.width / 2 - b.x - b.width / 2, a.y + a.height / 2 - b.y - b.height / 2];
+}
+
+/** Whether all that was there before and still is has its place, within so many page units. */
+const isStill = (places: Places, before: Places, within = 1): boolean =>
+  [...places].every(([id, [x, y]]) => {
+    const [wasX, wasY] = before.get(id) ?? [x, y];
+    return Math.hypot(x - wasX, y - wasY) <= within;
+  });
