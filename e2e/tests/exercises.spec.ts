@@ -46,6 +46,10 @@ const LISTS: readonly [kind: string, list: string, parts: RegExp, count: number]
   ['Spinner', 'sing\ndraw', /^To be tapped/, 1],
   ['Draw a name', 'Ada\nBen', /^To be tapped/, 1],
   ['Score board', 'Owls\nFoxes', /^To be tapped/, 4],
+  ['Board with columns', 'To do: read, write\nDone:', /^To be moved/, 2],
+  ['Board with votes', 'Ideas: bake\nChosen:', /^To be tapped/, 1],
+  ['Outline map', 'Peru', /^To be tapped/, 0],
+  ['Name the countries', 'Peru', /^To be moved/, 1],
 ];
 
 /** Kinds that are tried as well, each of another sort. */

@@ -7,6 +7,8 @@ import { picked } from './chance.js';
 import { movedBy, transformed } from './movements.js';
 import { pairTapped } from './pairs.js';
 import { centreOf, liesIn, placeAt, spotIn } from './places.js';
+import type { Shift } from './stacks.js';
+import { stackShifts, stackUnder } from './stacks.js';
 import type { AnsweredPage, Answer, Told } from './standingIn.js';
 import { countsOf, standInFor } from './standingIn.js';
 
@@ -123,19 +125,62 @@ export function dropped(page: AnsweredPage, thing: Mark, hand: { from: Point; to
   const place = placeAt(centreOf(there), placesOf(page));
   const rule = place && page.original(place.standIn?.for ?? place.id)?.rule?.takes;
   const { tries } = countsOf(seen);
-  if (!place || !rule) return { marks: together(page, thing, move, { at: undefined }) };
+  const left = stackUnder(page, thing);
+  if (!place || !rule)
+    return {
+      marks: [
+        ...together(page, thing, move, { at: undefined }),
+        ...(left ? closedUp(page, left, thing) : []),
+      ],
+    };
   const id = place.standIn?.for ?? place.id;
   const isRight = rule.things.includes(thing.id);
   if (!isRight && rule.sendsBack) {
     const stays = standInFor(page, thing, {}, { tries: tries + 1 });
     return { marks: [stays], verdict: 'wrong', sentBack: true };
   }
+  const verdict = goesAnywhere(page, thing) ? {} : ({ verdict: isRight ? 'right' : 'wrong' } as const);
+  if (rule.stack && isRight) {
+    const shifts = stackShifts(page, page.original(id)!, { put: { thing, there } });
+    const marks = shifts.flatMap((shift) => shifted(page, shift, id));
+    return { marks: [...marks, ...(left && left.id !== id ? closedUp(page, left, thing) : [])], ...verdict };
+  }
   const spot =
     rule.snaps && move.kind === 'move' ? spotIn(place, there, thingsIn(page, id, thing.id)) : undefined;
   const [x, y] = centreOf(seen);
   const end = spot ? ({ kind: 'move', dx: spot[0] - x, dy: spot[1] - y } as const) : move;
   const how = { at: id, tries: isRight ? tries : tries + 1 };
-  return { marks: together(page, thing, end, how), verdict: isRight ? 'right' : 'wrong' };
+  const gap = left && left.id !== id ? closedUp(page, left, thing) : [];
+  return { marks: [...together(page, thing, end, how), ...gap], ...verdict };
+}
+
+/** Whether a thing belongs in each of several places, so that it is right in none more than in another. */
+function goesAnywhere(page: AnsweredPage, thing: Mark): boolean {
+  const places = page.originals.filter(({ rule }) => rule?.takes);
+  return places.length > 1 && places.every(({ rule }) => rule!.takes!.things.includes(thing.id));
+}
+
+/** A thing of a stack, with what moves with it, where it lies then. */
+const shifted = (page: AnsweredPage, { thing, dx, dy }: Shift, at: string) =>
+  together(page, thing, { kind: 'move', dx, dy }, { at });
+
+/** What is left of a stack that something is taken away from. */
+const closedUp = (page: AnsweredPage, place: Mark, gone: Mark) =>
+  stackShifts(page, place, { gone: gone.id }).flatMap((shift) => shifted(page, shift, place.id));
+
+/**
+ * What comes of votes: the things of the place in which what was voted for lies, those with most first. `counted` is what the tap
+ * has come to, which the page need not show yet.
+ */
+export function sortedByVotes(page: AnsweredPage, voted: Mark, counted: readonly Mark[]): Answer {
+  const made = new Map(counted.map((mark) => [mark.standIn?.for, mark]));
+  const after = { ...page, now: (id: string) => made.get(id) ?? page.now(id) };
+  const thing = page.originals.find(
+    ({ group, rule }) => group !== null && group === voted.group && rule?.moves,
+  );
+  const place = thing && stackUnder(after, thing);
+  if (place?.rule?.takes?.stack !== 'most') return { marks: [] };
+  return { marks: stackShifts(after, place, {}).flatMap((shift) => shifted(after, shift, place.id)) };
 }
 
 /** A thing and what moves with it, after a transform. */

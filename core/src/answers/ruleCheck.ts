@@ -80,10 +80,18 @@ const isTap: Check = (value) => {
 
 const isPoint: Check = (value) => Array.isArray(value) && value.length === 2 && value.every(isCoordinate);
 
+const TAKES = { things: each(isId, MOST_THINGS), sendsBack: isFlag, snaps: isFlag };
+
+const isTaking: Check = (value) => {
+  if (!isRecord(value)) return false;
+  const { stack, ...rest } = value;
+  return hasExactly(rest, TAKES) && (stack === undefined || stack === 'put' || stack === 'most');
+};
+
 const PARTS: Record<keyof AnswerRule, Check> = {
   tap: isTap,
   moves: shaped({ movement: isMovement, copies: isFlag }),
-  takes: shaped({ things: each(isId, MOST_THINGS), sendsBack: isFlag, snaps: isFlag }),
+  takes: isTaking,
   fill: isAccepted,
   pair: shaped({ with: isId }),
   trace: shaped({

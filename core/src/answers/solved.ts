@@ -13,7 +13,9 @@ import { standInFor } from './standingIn.js';
 export function solved(marks: readonly Mark[]): Mark[] {
   const originals = marks.filter(({ standIn }) => !standIn);
   const page = new SolvedPage(originals);
-  for (const place of originals) for (const id of place.rule?.takes?.things ?? []) page.put(id, place);
+  for (const place of originals)
+    // What lies in columns is planned, and neither right nor wrong.
+    if (!place.rule?.takes?.stack) for (const id of place.rule?.takes?.things ?? []) page.put(id, place);
   for (const mark of originals) {
     const { fill, tap, pair, trace } = mark.rule ?? {};
     if (fill) page.take(filledIn(page, mark, fill.as === 'words' ? fill.answers[0]! : quantityOf(fill)));

@@ -66,7 +66,7 @@ const SHARED_OPTIONAL = {
       {
         tap: shape({ steps: listOf({ type: 'object' }), once: flag }, { is: oneOf(['right', 'wrong']) }),
         moves: shape({ movement: { type: 'object' }, copies: flag }),
-        takes: shape({ things: listOf(id), sendsBack: flag, snaps: flag }),
+        takes: shape({ things: listOf(id), sendsBack: flag, snaps: flag }, { stack: oneOf(['put', 'most']) }),
         fill: { type: 'object' },
         pair: { type: 'object' },
         trace: { type: 'object' },

@@ -1,4 +1,5 @@
 import type { Rect } from '../geometry/rect.js';
+import { board, voteBoard } from './kinds/board.js';
 import { choice, trueFalse } from './kinds/choice.js';
 import { crossword } from './kinds/crossword.js';
 import { dice, picker, score, spinner } from './kinds/chance.js';
@@ -67,6 +68,8 @@ const MAKERS: Record<ExerciseKind, (making: Making) => void> = {
   patternBlocks,
   letterTiles,
   players,
+  board,
+  voteBoard,
   map,
   mapNames,
 };

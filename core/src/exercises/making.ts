@@ -27,6 +27,8 @@ export const EXERCISE_KINDS = [
   'patternBlocks',
   'letterTiles',
   'players',
+  'board',
+  'voteBoard',
   'map',
   'mapNames',
 ] as const;
@@ -74,6 +76,8 @@ export const LEVELS_OF: Readonly<Record<ExerciseKind, readonly Level[]>> = {
   patternBlocks: [],
   letterTiles: [],
   players: [],
+  board: [],
+  voteBoard: [],
   map: ['easy', 'medium', 'hard'],
   mapNames: ['easy', 'medium'],
 };

@@ -11,7 +11,8 @@ export type ExerciseProblemCode =
   | 'too-long'
   | 'groups'
   | 'no-room'
-  | 'no-country';
+  | 'no-country'
+  | 'columns';
 
 /** Thrown where what was typed cannot become an exercise. */
 export class ExerciseProblem extends Error {

@@ -41,8 +41,11 @@ export interface AnswerRule {
   /** `is`: what a tap chooses is right or wrong. */
   tap?: { steps: readonly TapStep[]; once: boolean; is?: 'right' | 'wrong' };
   moves?: { movement: Movement; copies: boolean };
-  /** Things that belong here; others are sent back, or stay and are wrong. */
-  takes?: { things: readonly string[]; sendsBack: boolean; snaps: boolean };
+  /**
+   * Things that belong here; others are sent back, or stay and are wrong. `stack`: they lie one below the other, in the order
+   * in which they were put or those with most votes first.
+   */
+  takes?: { things: readonly string[]; sendsBack: boolean; snaps: boolean; stack?: 'put' | 'most' };
   fill?: Accepted;
   /** It covers one of two that belong together, and stays away once both are seen at a time. */
   pair?: { with: string };

@@ -1,6 +1,15 @@
 import type { Mark, Point } from '@doodla/core';
 import type { Answer } from '@doodla/core/answers';
-import { copyMoved, dropped, figureSet, filledIn, seenBounds, tapped, traced } from '@doodla/core/answers';
+import {
+  copyMoved,
+  dropped,
+  figureSet,
+  filledIn,
+  seenBounds,
+  sortedByVotes,
+  tapped,
+  traced,
+} from '@doodla/core/answers';
 import { Check, Undo2, X } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
@@ -55,6 +64,8 @@ export function Answers({ answers, desk, stage, originals, quiet = false }: Answ
   const tap = (mark: Mark) => {
     const { asides, ...answer } = tapped(page, mark);
     give(mark.id, answer);
+    // Votes that are counted put the thing elsewhere in its column, as a second answer: by another rule.
+    give(mark.id, sortedByVotes(page, mark, answer.marks));
     for (const aside of asides) doAside(desk, aside);
   };
   const moveCopy = (copy: Mark, hand: { from: Point; to: Point }) => {

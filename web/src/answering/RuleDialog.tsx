@@ -219,14 +219,19 @@ function PlacePart({ draft, others, desk, onChange }: PartProps) {
           <Tick checked={draft.sendsBack} onChange={(sendsBack) => onChange({ sendsBack })}>
             {t('answers.sendsBack')}
           </Tick>
-          <Tick checked={draft.snaps} onChange={(snaps) => onChange({ snaps })}>
-            {t('answers.snaps')}
-          </Tick>
+          <SelectField
+            label={t('answers.lies')}
+            value={draft.lies}
+            options={LIES.map((value) => ({ value, name: t(`answers.lies_${value}`) }))}
+            onChange={(lies) => onChange({ lies })}
+          />
         </>
       )}
     </>
   );
 }
+
+const LIES = ['snapped', 'free', 'put', 'most'] as const;
 
 /** What the class may set of a figure. */
 function FigurePart({ mark, draft, onChange }: PartProps & { mark: MarkOf<'plot'> }) {

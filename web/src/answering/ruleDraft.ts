@@ -18,7 +18,8 @@ export interface RuleDraft {
   isPlace: boolean;
   things: string[];
   sendsBack: boolean;
-  snaps: boolean;
+  /** How things lie in it: where they are put, in order, or one below the other. */
+  lies: 'free' | 'snapped' | NonNullable<NonNullable<AnswerRule['takes']>['stack']>;
   fill: 'not' | 'words' | 'number';
   /** What is right, a line each; of numbers the first is read. */
   answers: string;
@@ -55,7 +56,7 @@ export function draftOf(
     isPlace: takes !== undefined,
     things: [...(takes?.things ?? [])],
     sendsBack: takes?.sendsBack ?? true,
-    snaps: takes?.snaps ?? true,
+    lies: takes?.stack ?? (takes?.snaps === false ? 'free' : 'snapped'),
     fill: fill?.as ?? 'not',
     answers:
       fill?.as === 'words' ? fill.answers.join('\n') : number ? `${number.value} ${number.unit}`.trim() : '',
@@ -132,8 +133,9 @@ function movesOf({ moves, held: [held], copies }: RuleDraft, page: readonly Mark
   return { moves: { movement: movement[moves], copies } };
 }
 
-function takesOf({ isPlace, things, sendsBack, snaps }: RuleDraft): Part {
-  return isPlace ? { takes: { things, sendsBack, snaps } } : {};
+function takesOf({ isPlace, things, sendsBack, lies }: RuleDraft): Part {
+  const stack = lies === 'put' || lies === 'most' ? { stack: lies } : {};
+  return isPlace ? { takes: { things, sendsBack, snaps: lies !== 'free', ...stack } } : {};
 }
 
 function fillOf({ fill, answers, typos, within }: RuleDraft): Part {

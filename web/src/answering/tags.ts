@@ -11,7 +11,7 @@ export function tagsOf({ rule, hidden }: Pick<Mark, 'rule' | 'hidden'>): Tag[] {
   return hidden ? [...parts, 'hidden'] : parts;
 }
 
-/** The marks that a rule of one names, each once. */
+/** The marks that a rule of one names, each once; not what may lie in a column, which may in others as well. */
 export function namedBy({ rule }: Pick<Mark, 'rule'>): string[] {
   const steps = rule?.tap?.steps ?? [];
   const tapped = steps.flatMap((step) =>
@@ -21,5 +21,6 @@ export function namedBy({ rule }: Pick<Mark, 'rule'>): string[] {
   const movement = rule?.moves?.movement;
   const held =
     movement?.how === 'inside' ? [movement.area] : movement?.how === 'along' ? [movement.line] : [];
-  return [...new Set([...tapped, ...held, ...other, ...(rule?.takes?.things ?? [])])];
+  const { things = [], stack } = rule?.takes ?? {};
+  return [...new Set([...tapped, ...held, ...other, ...(stack ? [] : things)])];
 }

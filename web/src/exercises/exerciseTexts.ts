@@ -46,6 +46,8 @@ export const KINDS = {
   patternBlocks: ['exercises.patternBlocks', 'none', 'exercises.noList', 'exercises.noList'],
   letterTiles: ['exercises.letterTiles', 'none', 'exercises.lettersHow', 'exercises.lettersExample'],
   players: ['exercises.players', 'none', 'exercises.teamsHow', 'exercises.scoreExample'],
+  board: ['exercises.board', 'none', 'exercises.boardHow', 'exercises.boardExample'],
+  voteBoard: ['exercises.voteBoard', 'exercises.voteTask', 'exercises.boardHow', 'exercises.boardExample'],
   map: ['exercises.map', 'none', 'exercises.mapHow', 'exercises.mapExample'],
   mapNames: ['exercises.mapNames', 'exercises.mapNamesTask', 'exercises.mapNamesHow', 'exercises.mapExample'],
   score: ['exercises.score', 'none', 'exercises.teamsHow', 'exercises.scoreExample'],
@@ -98,6 +100,7 @@ const PROBLEMS = {
   groups: 'exercises.noGroups',
   'no-room': 'exercises.noRoom',
   'no-country': 'exercises.noCountry',
+  columns: 'exercises.noColumns',
   'no-atlas': 'exercises.noAtlas',
 } as const satisfies Record<NotMadeCode, string>;
 
