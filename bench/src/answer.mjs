@@ -1,8 +1,9 @@
 // Pages that answer: what a tap takes on a page of 300 marks with rules, and what 60 students who answer on copies of their own
-// cost the server, beside as many plain strokes; how long a crossword takes, and the figures of a class.
+// cost the server, beside as many plain strokes; how long a crossword takes, the figures of a class, and an idea map.
 import { packPoints, standInId } from '@doodla/core';
 import { itemsOf, resultOf, summaryOf } from '@doodla/core/answers';
 import { makeExercise } from '@doodla/core/exercises';
+import { layIdeas, newIdeaMap } from '@doodla/core/idea-map';
 import { chromium } from 'playwright-core';
 import { cpuSeconds } from './process.mjs';
 import { median, report } from './report.mjs';
@@ -17,6 +18,8 @@ const TAPS = 15;
 
 const CROSSWORD_MS = 300;
 const OVERVIEW_MS = 1000;
+const IDEAS = 500;
+const MAP_MS = 100;
 /** Common English words (from memory) that a crossword is laid of. */
 const WORDS =
   'river ocean mountain forest desert island valley glacier volcano harbour bridge tunnel village station market garden window kitchen picture blanket'.split(
@@ -43,6 +46,38 @@ function crosswordMs() {
     return performance.now() - before;
   });
   return median(times);
+}
+
+/** An idea with up to eight that hang on it, and so on, until so many are made. */
+function ideas(count) {
+  const root = { id: 'i0', text: 'Idea 0', width: 90, height: 34, children: [] };
+  const all = [root];
+  for (let i = 1; i < count; i++) {
+    const idea = { id: `i${i}`, text: `Idea ${i}`, width: 60 + (i % 7) * 20, height: 30, children: [] };
+    all[Math.floor((i - 1) / 8)].children.push(idea);
+    all.push(idea);
+  }
+  return root;
+}
+
+/** Milliseconds in which 500 ideas are laid out in the slowest way, and in which a whole map of them is made with its marks. */
+function ideaMapMs() {
+  const timed = (what) =>
+    median(
+      Array.from({ length: 7 }, () => {
+        const before = performance.now();
+        what();
+        return performance.now() - before;
+      }),
+    );
+  const root = ideas(IDEAS);
+  const laid = ['sides', 'down', 'round'].map((layout) => timed(() => layIdeas(root, layout)));
+  let count = 0;
+  const common = () => ({
+    ...{ id: `m${count++}`, page: 'page', author: 'ada', space: 'class', order: 'a0' },
+    ...{ locked: false, group: null, alt: null, createdAt: 0 },
+  });
+  return { laid: Math.max(...laid), made: timed(() => newIdeaMap(root, [0, 0], 'sides', common)) };
 }
 
 /** Milliseconds in which the figures of 60 students are computed, each of whom has answered all of 40 things. */
@@ -218,6 +253,7 @@ try {
   await served(students, made.log, first);
   const plain = await served(students, made.log, strokes);
   const answered = await served(students, made.log, answers);
+  const map = ideaMapMs();
   report('answer', {
     ruled: { value: RULED },
     tapMs: { value: median(taps.map(({ handled, drawn }) => handled + drawn)), limit: FRAME_MS },
@@ -226,6 +262,8 @@ try {
     cpuRatio: { value: answered / plain, limit: 2 },
     crosswordMs: { value: crosswordMs(), limit: CROSSWORD_MS },
     overviewMs: { value: overviewMs(), limit: OVERVIEW_MS },
+    ideaMapMs: { value: map.laid, limit: MAP_MS },
+    ideaMapMadeMs: { value: map.made },
   });
 } finally {
   await school.remove();

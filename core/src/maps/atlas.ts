@@ -1,5 +1,5 @@
 import { countries } from 'countries-list';
-import { numericToAlpha2 } from 'i18n-iso-countries';
+import isoCountries from 'i18n-iso-countries/index.js';
 import { feature } from 'topojson-client';
 import type { GeometryCollection, Topology } from 'topojson-specification';
 
@@ -34,7 +34,7 @@ export function countriesOf(atlas: Atlas): Country[] {
   const found = new Map<string, Country>();
   for (const { id, geometry, properties } of feature(atlas, atlas.objects.countries).features) {
     const name = (properties as { name?: string } | null)?.name ?? '';
-    const code = id === undefined ? UNNUMBERED[name] : numericToAlpha2(String(id));
+    const code = id === undefined ? UNNUMBERED[name] : isoCountries.numericToAlpha2(String(id));
     const key = code ?? name;
     const coordinates = [...(found.get(key)?.outline.coordinates ?? []), ...polygonsOf(geometry as Outline)];
     found.set(key, { code, continents: continentsOf(code), outline: { type: 'MultiPolygon', coordinates } });

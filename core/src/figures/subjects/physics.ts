@@ -328,7 +328,7 @@ const thermometer = figure({
   height: 420,
   fields: {
     from: number(-50, 50, -20, 10),
-    to: number(60, 200, 50, 10),
+    to: number(60, 200, 60, 10),
     temperature: number(-50, 200, 20),
     unit: choice(['°C', '°F']),
   },
