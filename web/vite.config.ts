@@ -51,7 +51,7 @@ const CORE = [
 
 /** Small things that several parts share: a page's list of what it fetches later grows with each file. */
 const SMALL =
-  /web\/src\/(ui\/(afterRest|pensLabel|spacedCode|Tick|useDrag|useNear)|desk\/(asGroup|workerLink)|selection\/(cornerLetter|markGround)|handout\/(fileName|saveFile)|words\/optionNames|roster\/penTags|present\/keepAwake|screen\/lastPicture|material\/limitedWorker)\.tsx?/;
+  /web\/src\/(ui\/(afterRest|Choice|DragStrip|Grip|NameTag|pensLabel|SelectField|spacedCode|Switch|Tick|useDrag|useNear)|desk\/(asGroup|workerLink)|selection\/(cornerLetter|markGround)|handout\/(fileName|saveFile)|words\/optionNames|roster\/penTags|present\/keepAwake|screen\/lastPicture|material\/limitedWorker)\.tsx?/;
 
 function firstGroup(id: string, modules: Modules): string | null {
   return Object.entries(FIRST).find(([, top]) => comesWith(top, modules, id))?.[0] ?? null;

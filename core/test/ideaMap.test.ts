@@ -300,7 +300,7 @@ const wordsByOther = (markdown: string): OutlineItem[] => {
           children: itemsIn(item.tokens),
         })),
       );
-  return itemsIn(new Lexer().lex(markdown) as Token[]);
+  return itemsIn(new Lexer().lex(markdown));
 };
 const unescaped = (text: string) =>
   text

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
 import { pointsOf } from '../src/geometry/path.js';
-import { pointWithin } from '../src/geometry/pointWithin.js';
+import { pointWithin } from '../src/answers/pointWithin.js';
 import { insidePolygon, polygonArea } from '../src/geometry/polygon.js';
 import { countriesOf, countryCodes, countryNamed, drawnMap, MAP_VIEWS } from '../src/maps/index.js';
 import { atlas } from './helpers/atlas.js';

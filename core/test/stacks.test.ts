@@ -19,7 +19,7 @@ class BoardPage extends TaughtPage {
       words: { language: 'en' } as never,
     });
     super(
-      made.map((mark, i) => ({ ...common(), ...mark, order: `a${String(i).padStart(4, '0')}1` }) as Mark),
+      made.map((mark, i) => ({ ...common(), ...mark, order: `a${String(i).padStart(4, '0')}1` })),
     );
   }
 

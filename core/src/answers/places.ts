@@ -1,4 +1,4 @@
-import { pointWithin } from '../geometry/pointWithin.js';
+import { pointWithin } from './pointWithin.js';
 import { insidePolygon } from '../geometry/polygon.js';
 import type { Rect } from '../geometry/rect.js';
 import { boxCentre, boxCorners } from '../geometry/turnedBox.js';

@@ -1,6 +1,6 @@
 import { boundsOfFlat, pointsOf } from '../../geometry/path.js';
 import { polygonArea } from '../../geometry/polygon.js';
-import { pointWithin } from '../../geometry/pointWithin.js';
+import { pointWithin } from '../../answers/pointWithin.js';
 import type { Rect } from '../../geometry/rect.js';
 import { rectsTouch } from '../../geometry/rect.js';
 import type { DrawnCountry, DrawnMap } from '../../maps/index.js';

@@ -1,4 +1,4 @@
-import { insidePolygon } from './polygon.js';
+import { insidePolygon } from '../geometry/polygon.js';
 
 type Point = readonly [number, number];
 
