@@ -92,7 +92,12 @@ describe('a lesson archive keeps', () => {
 });
 
 /** Pixels of a picture that are darker than paper, in squares of so many pixels: how much of each. */
-function darkness(data: Uint8Array | Uint8ClampedArray, width: number, height: number, square = 16): number[] {
+function darkness(
+  data: Uint8Array | Uint8ClampedArray,
+  width: number,
+  height: number,
+  square = 16,
+): number[] {
   const [columns, rows] = [Math.floor(width / square), Math.floor(height / square)];
   const sums = new Array<number>(columns * rows).fill(0);
   for (let y = 0; y < rows * square; y++)

@@ -18,9 +18,7 @@ class BoardPage extends TaughtPage {
       ...{ kind, text, title: '', level: 'medium', seed: 1, area: AREA },
       words: { language: 'en' } as never,
     });
-    super(
-      made.map((mark, i) => ({ ...common(), ...mark, order: `a${String(i).padStart(4, '0')}1` })),
-    );
+    super(made.map((mark, i) => ({ ...common(), ...mark, order: `a${String(i).padStart(4, '0')}1` })));
   }
 
   named(name: string): Mark {

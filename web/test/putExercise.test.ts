@@ -7,7 +7,18 @@ import { soundsOf } from '../src/exercises/mediaItems';
 import { putExercise, roomOn, sheetSize } from '../src/exercises/putExercise';
 
 const WORDS = {
-  ...{ across: '', down: '', most: '', least: '', isTrue: '', isFalse: '', spin: '', roll: '', pick: '', language: 'en' },
+  ...{
+    across: '',
+    down: '',
+    most: '',
+    least: '',
+    isTrue: '',
+    isFalse: '',
+    spin: '',
+    roll: '',
+    pick: '',
+    language: 'en',
+  },
 };
 const made = makeExercise({
   ...{ kind: 'match', text: 'a = 1\nb = 2', title: '', level: 'easy', seed: 1, words: WORDS },
