@@ -224,6 +224,22 @@ describe('an idea map', () => {
     expect(page.named('New')).toBeDefined();
   });
 
+  it('is left as it is where somebody else took away what is changed', () => {
+    const page = new MapPage(WATER);
+    const before = JSON.stringify([...page.marks]);
+    page.edit('sides', (edit) => {
+      expect(edit.add('gone', 0, { text: 'x', children: [] })).toBeUndefined();
+      edit.setText('gone', 'x');
+      edit.move('gone', page.root, 0);
+      edit.move(page.named('Ice').mark.id, 'gone', 0);
+      edit.remove('gone');
+      edit.fold('gone', true);
+      edit.colour('gone', BRANCHES[0]);
+    });
+    expect(JSON.stringify([...page.marks])).toBe(before);
+    expect(new IdeaEdit([], 'gone', { common, layout: 'sides' }).done()).toEqual([]);
+  });
+
   it('lays out what is new though only what was there before may be asked about', () => {
     const page = new MapPage({ text: 'Water', children: [] });
     const known = new Set(page.marks.keys());

@@ -65,6 +65,7 @@ class Page {
     ideaKey({
       ...{ event, rows, text, at: rows.findIndex(({ idea }) => wordsOf(idea) === words) },
       onCurrent: (id) => (current = id),
+      mayTouch: this.ideas.mayTouch,
       change: (what) =>
         void this.ideas.change(map.mark.id, this.ideas.layoutOf(map), (edit) => {
           current = what(edit) ?? undefined;
@@ -112,7 +113,9 @@ describe('the outline of an idea map', () => {
     page.press('Ice', { key: 'a' });
     expect(page.steps).toBe(steps);
     const rows = rowsOf(page.map);
-    expect(Object.entries(doings(rows, 0)).flatMap(([name, what]) => (what ? name : []))).toEqual(['child']);
+    expect(Object.entries(doings(rows, 0, () => true)).flatMap(([name, what]) => (what ? name : []))).toEqual(
+      ['child'],
+    );
   });
 
   it('shows no rows of what is folded away', () => {
@@ -139,6 +142,15 @@ describe('an idea map in a class', () => {
     );
     expect(page.words).toEqual(['Water', '>Ice', '>>Snow', '>Vapour', '>>Clouds']);
     expect(JSON.stringify([...page.prepared.values()])).toBe(before);
+    const can = (words: string) => {
+      const rows = rowsOf(page.map);
+      const at = rows.findIndex(({ idea }) => wordsOf(idea) === words);
+      return Object.entries(doings(rows, at, page.ideas.mayTouch)).flatMap(([name, what]) =>
+        what ? name : [],
+      );
+    };
+    expect(can('Ice')).toEqual(['child', 'sibling']);
+    expect(can('Clouds')).toEqual(['child', 'sibling', 'outwards', 'remove']);
   });
 
   it('stays laid out by itself where somebody else hung an idea on it, and not where one was moved', () => {

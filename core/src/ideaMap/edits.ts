@@ -48,7 +48,7 @@ interface Hanging {
 }
 
 /**
- * Changes of an idea map on a page, gathered as one step. `layout` lays the map out after each; without it nothing moves, and what
+ * Changes of an idea map on a page, gathered as one step. What somebody else has taken away by now is left alone. `layout` lays the map out after each; without it nothing moves, and what
  * is new lies beside its idea. Marks that may not be changed by whoever edits stay as they are: `mayTouch`.
  */
 export class IdeaEdit {
@@ -72,19 +72,27 @@ export class IdeaEdit {
   }
 
   /** The map as it is after the changes so far. */
-  map(): Idea {
-    return new IdeaField([...this.marks.values()]).mapAround(this.root) ?? missing(this.root);
+  private map(): Idea | undefined {
+    return new IdeaField([...this.marks.values()]).mapAround(this.root);
   }
 
-  idea(id: string): Idea {
-    return ideasOf(this.map()).find(({ mark }) => mark.id === id) ?? missing(id);
+  /** The ideas from the middle to one, with that one; none where it is not there. */
+  private path(id: string): Idea[] {
+    const map = this.map();
+    return map ? pathTo(map, id) : [];
+  }
+
+  private idea(id: string): Idea | undefined {
+    return this.path(id).at(-1);
   }
 
   /** Hangs an idea, with all of its own, on another as the n-th. Returns its id. */
-  add(parent: string, at: number, item: OutlineItem): string {
+  add(parent: string, at: number, item: OutlineItem): string | undefined {
     this.fold(parent, false);
-    const above = this.idea(parent);
-    const depth = pathTo(this.map(), parent).length;
+    const path = this.path(parent);
+    const above = path.at(-1);
+    if (!above) return undefined;
+    const depth = path.length;
     const branch = depth === 1 ? this.nextBranch(above) : branchOf(above.mark);
     const order = orderAt(
       above.children.map(({ mark }) => mark),
@@ -110,7 +118,9 @@ export class IdeaEdit {
 
   /** Other words in an idea; one that is no text has them as what it is described by. */
   setText(id: string, text: string): void {
-    const { mark, within } = this.idea(id);
+    const idea = this.idea(id);
+    if (!idea) return;
+    const { mark, within } = idea;
     const typed = [mark, ...within].find(({ kind }) => kind === 'text');
     if (typed?.kind === 'text')
       this.patch(typed.id, typed.id === id ? textPatch(typed, text) : { text: text || ' ' });
@@ -120,11 +130,12 @@ export class IdeaEdit {
 
   /** Hangs an idea, with all that hangs on it, on another as the n-th. Nothing is done where that one hangs on it. */
   move(id: string, parent: string, at: number): void {
-    const { mark, line } = this.idea(id);
-    const own = new Set(ideasOf(this.idea(id)).map((each) => each.mark.id));
-    if (!line || own.has(parent)) return;
+    const idea = this.idea(id);
+    const own = new Set((idea ? ideasOf(idea) : []).map((each) => each.mark.id));
+    if (!idea?.line || own.has(parent) || !this.idea(parent)) return;
+    const { mark, line } = idea;
     this.fold(parent, false);
-    const others = this.idea(parent).children.filter((child) => child.mark.id !== id);
+    const others = this.idea(parent)!.children.filter((child) => child.mark.id !== id);
     this.patch(id, {
       order: orderAt(
         others.map((child) => child.mark),
@@ -132,13 +143,13 @@ export class IdeaEdit {
       ),
     });
     this.drawLine(line.id, parent, mark.id, this.making.layout);
-    const path = pathTo(this.map(), id);
+    const path = this.path(id);
     this.restyle(path.at(-1)!, path.length - 1, branchOf(path.at(-2)!.mark));
   }
 
   /** Takes an idea away with all that hangs on it. */
   remove(id: string): void {
-    for (const { mark, line, within } of ideasOf(this.idea(id)))
+    for (const { mark, line, within } of this.branch(id))
       for (const one of [mark, ...(line ? [line] : []), ...within]) {
         this.marks.delete(one.id);
         this.changes.push({ do: 'remove', mark: one.id });
@@ -147,19 +158,19 @@ export class IdeaEdit {
 
   /** Folds all that hangs on an idea away, or shows all of it again. */
   fold(id: string, hidden: boolean): void {
-    const away = pathTo(this.map(), id).find(isFolded);
+    const away = this.path(id).find(isFolded);
     // What lies within what is folded away is shown with all of that.
     if (hidden || away) this.hide(hidden ? id : away!.mark.id, hidden);
   }
 
   private hide(id: string, hidden: boolean): void {
-    for (const { mark, line, within } of ideasOf(this.idea(id)).slice(1))
+    for (const { mark, line, within } of this.branch(id).slice(1))
       for (const one of [mark, ...(line ? [line] : []), ...within]) this.patch(one.id, { hidden });
   }
 
   /** Gives an idea and all that hangs on it the colours of a branch. */
   colour(id: string, branch: Branch): void {
-    for (const { mark, line } of ideasOf(this.idea(id))) {
+    for (const { mark, line } of this.branch(id)) {
       if (mark.id !== this.root && mark.kind === 'text')
         this.patch(mark.id, { style: { background: branch.ground } });
       if (line) this.patch(line.id, { style: { line: branch.line } });
@@ -169,6 +180,7 @@ export class IdeaEdit {
   /** Lays the whole map out, with its middle where it is. */
   layOut(layout: IdeaLayout): void {
     const map = this.map();
+    if (!map) return;
     const { showsFolded = false } = this.making;
     const places = placesOf(map, layout, showsFolded, this.fresh);
     const [ox, oy] = middleOf(map);
@@ -184,13 +196,19 @@ export class IdeaEdit {
 
   /** What was changed, laid out where the map lays itself out. */
   done(): Change[] {
-    if (this.making.layout && this.marks.has(this.root)) this.layOut(this.making.layout);
+    if (this.making.layout) this.layOut(this.making.layout);
     // What is new is added as it is in the end.
     return this.changes.flatMap((change): Change[] => {
       if (change.do === 'patch') return this.made.has(change.mark) ? [] : [change];
       const mark = change.do === 'add' && this.marks.get(change.mark.id);
       return mark ? [{ do: 'add', mark }] : [change];
     });
+  }
+
+  /** An idea with all that hangs on it. */
+  private branch(id: string): Idea[] {
+    const idea = this.idea(id);
+    return idea ? ideasOf(idea) : [];
   }
 
   /** The branch that fewest of those round the middle have. */
@@ -224,8 +242,8 @@ export class IdeaEdit {
   }
 
   private redrawAround(id: string): void {
-    const { line, children } = this.idea(id);
-    for (const one of [line, ...children.map((child) => child.line)]) {
+    const idea = this.idea(id);
+    for (const one of [idea?.line, ...(idea?.children ?? []).map((child) => child.line)]) {
       if (one?.from && one.to) this.drawLine(one.id, one.from.mark, one.to.mark, this.making.layout);
     }
   }
@@ -269,10 +287,6 @@ function pathTo(idea: Idea, id: string): Idea[] {
   }
   return [];
 }
-
-const missing = (id: string): never => {
-  throw new Error(`no idea ${id}`);
-};
 
 const placed = (mark: BoxMark) => ({ id: mark.id, ...boundsOf(mark) });
 

@@ -1,5 +1,5 @@
 import type { Rect } from '../geometry/rect.js';
-import { rectContains } from '../geometry/rect.js';
+import { growRect, rectContains } from '../geometry/rect.js';
 import { markBounds, markBox } from '../marks/bounds.js';
 import type { BoxMark, Mark, MarkOf } from '../marks/mark.js';
 import { hasBox } from '../marks/mark.js';
@@ -13,7 +13,7 @@ export interface Idea {
   line: Line | undefined;
   children: Idea[];
   /** What lies in its box or belongs to its group, such as the words or the ink in a bubble. */
-  within: Mark[];
+  readonly within: readonly Mark[];
 }
 
 /** A line between two ideas. */
@@ -33,17 +33,25 @@ const NEAR = 14;
 export class IdeaField {
   readonly ideas: ReadonlyMap<string, BoxMark>;
   private readonly links: readonly Link[];
-  private readonly others: readonly { mark: Mark; bounds: Rect }[];
+  private readonly used: ReadonlySet<string>;
+  private known: readonly { mark: Mark; bounds: Rect }[] | undefined;
 
   constructor(private readonly marks: readonly Mark[]) {
     const boxes = marks.filter((mark): mark is BoxMark => hasBox(mark) && !mark.standIn);
     const lines = marks.filter((mark): mark is Line => mark.kind === 'path' && !mark.closed);
-    const byId = new Map(boxes.map((mark) => [mark.id, mark]));
-    this.links = lines.flatMap((line) => linkOf(line, byId));
+    const places = new BoxPlaces(boxes);
+    this.links = lines.flatMap((line) => linkOf(line, places));
     const joined = new Set(this.links.flatMap(({ from, to }) => [from, to]));
     this.ideas = new Map(boxes.filter(({ id }) => joined.has(id)).map((mark) => [mark.id, mark]));
-    const used = new Set([...joined, ...this.links.map(({ line }) => line.id)]);
-    this.others = marks.filter(({ id }) => !used.has(id)).map((mark) => ({ mark, bounds: markBounds(mark) }));
+    this.used = new Set([...joined, ...this.links.map(({ line }) => line.id)]);
+  }
+
+  /** What is neither an idea nor a line between two; seldom asked for, and much on a page that is full of ink. */
+  private get others(): readonly { mark: Mark; bounds: Rect }[] {
+    this.known ??= this.marks
+      .filter(({ id }) => !this.used.has(id))
+      .map((mark) => ({ mark, bounds: markBounds(mark) }));
+    return this.known;
   }
 
   /** The map that a mark is part of; undefined where it is none that could be an idea. */
@@ -77,13 +85,23 @@ export class IdeaField {
   }
 
   private ideaOf(mark: BoxMark, line: Line | undefined): Idea {
+    const find = () => this.within(mark);
+    let within: readonly Mark[] | undefined;
+    return {
+      ...{ mark, line, children: [] },
+      get within() {
+        return (within ??= find());
+      },
+    };
+  }
+
+  private within(mark: BoxMark): Mark[] {
     const box = boundsOf(mark);
-    const isWithin = ({ mark: other, bounds }: (typeof this.others)[number]) =>
+    const isWithin = ({ mark: other, bounds }: { mark: Mark; bounds: Rect }) =>
       other.id !== mark.id &&
       ((mark.group !== null && other.group === mark.group) ||
         (mark.kind !== 'text' && liesWithin(bounds, box)));
-    const within = this.others.filter(isWithin).map((other) => other.mark);
-    return { mark, line, children: [], within };
+    return this.others.filter(isWithin).map((other) => other.mark);
   }
 
   /** The middle of the map that an idea is part of: the one that no line leads to; of several, the one with most lines. */
@@ -117,27 +135,39 @@ export function boundsOf(mark: BoxMark): Rect {
   return rotation === 0 ? { x, y, width, height } : markBounds(mark);
 }
 
-function linkOf(line: Line, boxes: ReadonlyMap<string, BoxMark>): Link[] {
+function linkOf(line: Line, places: BoxPlaces): Link[] {
   const { points } = line;
-  const endOf = (anchor: Line['from'], x: number, y: number) =>
-    anchor ? boxes.get(anchor.mark)?.id : boxAt(x, y, [...boxes.values()]);
-  const from = endOf(line.from, points[0]!, points[1]!);
-  const to = endOf(line.to, points.at(-2)!, points.at(-1)!);
+  const from = places.at(line.from, points[0]!, points[1]!);
+  const to = places.at(line.to, points.at(-2)!, points.at(-1)!);
   return from === undefined || to === undefined || from === to ? [] : [{ line, from, to }];
 }
 
-/** The smallest box that a line ends at. */
-function boxAt(x: number, y: number, boxes: readonly BoxMark[]): string | undefined {
-  const size = (mark: BoxMark) => boundsOf(mark).width * boundsOf(mark).height;
-  const near = boxes.filter((mark) => {
-    const box = boundsOf(mark);
-    return rectContains(
-      { x: box.x - NEAR, y: box.y - NEAR, width: box.width + 2 * NEAR, height: box.height + 2 * NEAR },
-      x,
-      y,
-    );
-  });
-  return near.sort((a, b) => size(a) - size(b))[0]?.id;
+/** Where boxes lie, to find those that lines end at. */
+class BoxPlaces {
+  private readonly byId: ReadonlyMap<string, BoxMark>;
+  private known: readonly { id: string; reach: Rect; size: number }[] | undefined;
+
+  constructor(private readonly boxes: readonly BoxMark[]) {
+    this.byId = new Map(boxes.map((mark) => [mark.id, mark]));
+  }
+
+  /** The box that a line's end sticks to, else the smallest that it ends at. */
+  at(anchor: Line['from'], x: number, y: number): string | undefined {
+    if (anchor) return this.byId.get(anchor.mark)?.id;
+    return this.places
+      .filter(({ reach }) => rectContains(reach, x, y))
+      .reduce<{ id?: string; size: number }>((best, one) => (one.size < best.size ? one : best), {
+        size: Infinity,
+      }).id;
+  }
+
+  private get places() {
+    this.known ??= this.boxes.map((mark) => {
+      const box = boundsOf(mark);
+      return { id: mark.id, reach: growRect(box, NEAR), size: box.width * box.height };
+    });
+    return this.known;
+  }
 }
 
 const liesWithin = ({ x, y, width, height }: Rect, box: Rect) =>
@@ -149,10 +179,14 @@ export function ideasOf(root: Idea): Idea[] {
 }
 
 /** The words of an idea: its own, those in it, or what it is described by. */
-export function wordsOf({ mark, within }: Idea): string {
-  const typed = [mark, ...within].find((one) => one.kind === 'text' || one.kind === 'note');
-  return typed && 'text' in typed ? typed.text : (mark.alt ?? '');
+export function wordsOf(idea: Idea): string {
+  const { mark } = idea;
+  const typed = isTyped(mark) ? mark : idea.within.find(isTyped);
+  return typed?.text ?? mark.alt ?? '';
 }
+
+const isTyped = (mark: Mark): mark is MarkOf<'text'> | MarkOf<'note'> =>
+  mark.kind === 'text' || mark.kind === 'note';
 
 /** Whether what hangs on an idea is folded away. */
 export const isFolded = ({ children }: Idea): boolean =>

@@ -1,3 +1,4 @@
+import type { Mark } from '@doodla/core';
 import { BRANCHES } from '@doodla/core/idea-map';
 import {
   ArrowDown,
@@ -33,15 +34,17 @@ const COLOUR_NAMES = ['blue', 'orange', 'green', 'pink', 'yellow', 'grey'] as co
 interface IdeaActionsProps {
   rows: readonly Row[];
   at: number;
+  mayTouch(mark: Mark): boolean;
   change(what: IdeaChange): void;
   /** Selects the idea in hand with all that hangs on it. */
   onBranch(): void;
 }
 
 /** What can be done to the idea in hand. */
-export function IdeaActions({ rows, at, change, onBranch }: IdeaActionsProps) {
-  const can = doings(rows, at);
-  const id = rows[at]!.idea.mark.id;
+export function IdeaActions({ rows, at, mayTouch, change, onBranch }: IdeaActionsProps) {
+  const can = doings(rows, at, mayTouch);
+  const { mark } = rows[at]!.idea;
+  const { id } = mark;
   return (
     <div role="toolbar" aria-label={t('ideaMap.doings')} className="flex flex-wrap">
       {ACTIONS.map(([doing, label, icon]) => {
@@ -58,7 +61,11 @@ export function IdeaActions({ rows, at, change, onBranch }: IdeaActionsProps) {
       })}
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
-          <IconButton label={t('ideaMap.colour')} icon={<Palette aria-hidden size={20} />} />
+          <IconButton
+            label={t('ideaMap.colour')}
+            icon={<Palette aria-hidden size={20} />}
+            disabled={!mayTouch(mark)}
+          />
         </DropdownMenu.Trigger>
         <MenuContent>
           {BRANCHES.map((branch, i) => (

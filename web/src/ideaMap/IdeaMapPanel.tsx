@@ -51,7 +51,7 @@ export default function IdeaMapPanel({ around, desk, onClose }: IdeaMapPanelProp
   const isWide = useStore(windowRoom).width >= WIDE;
   const right = useFreeRight(panel, desk);
   // What was its middle may be gone, or be none any more.
-  const map = ideas.find(root);
+  const map = ideas.find(root) ?? ideas.find(undefined);
   const layout = map && ideas.layoutOf(map);
   const begin = (outline: OutlineItem, as: IdeaLayout = 'sides') => {
     const made = ideas.start(outline, as);
@@ -87,7 +87,11 @@ export default function IdeaMapPanel({ around, desk, onClose }: IdeaMapPanelProp
       style={place ? { left: place.x, top: place.y } : isWide ? { right } : undefined}
       onPointerDown={(event) => event.stopPropagation()}
       onKeyDown={(event) => {
-        if (event.key === 'Escape') onClose();
+        if (event.key === 'Escape') {
+          // What was typed last is kept as its line loses the focus.
+          (document.activeElement as HTMLElement | null)?.blur();
+          onClose();
+        }
         event.stopPropagation();
       }}
       className={classes(
@@ -101,6 +105,7 @@ export default function IdeaMapPanel({ around, desk, onClose }: IdeaMapPanelProp
         <h2 className="font-bold">{t('ideaMap.title')}</h2>
         <div className="flex">
           <FileMenu
+            onNew={() => begin({ text: t('ideaMap.middle'), children: [] })}
             onRead={() => file.current!.click()}
             onPaste={() => setPasting(true)}
             onSave={save}
@@ -169,18 +174,22 @@ function useFreeRight(panel: RefObject<HTMLElement | null>, desk: PageDesk): num
 
 interface FileMenuProps {
   hasMap: boolean;
+  onNew(): void;
   onRead(): void;
   onPaste(): void;
   onSave(as: 'opml' | 'md'): Promise<void>;
 }
 
-function FileMenu({ hasMap, onRead, onPaste, onSave }: FileMenuProps) {
+function FileMenu({ hasMap, onNew, onRead, onPaste, onSave }: FileMenuProps) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
         <IconButton label={t('ideaMap.files')} icon={<ListTree aria-hidden size={20} />} />
       </DropdownMenu.Trigger>
       <MenuContent>
+        <DropdownMenu.Item className={MENU_ITEM} onSelect={onNew}>
+          {t('ideaMap.newMap')}
+        </DropdownMenu.Item>
         <DropdownMenu.Item className={MENU_ITEM} onSelect={onPaste}>
           {t('ideaMap.fromOutline')}
         </DropdownMenu.Item>
@@ -262,13 +271,16 @@ function Outline({ map, layout, ideas, desk, current, onCurrent, onMissing }: Ou
             onCurrent={() => onCurrent(row.idea.mark.id)}
             onText={(text) => change((edit) => void edit.setText(row.idea.mark.id, text))}
             onFold={(away) => change((edit) => void edit.fold(row.idea.mark.id, away))}
-            onKey={(event, text) => ideaKey({ event, rows, at: i, text, change, onCurrent })}
+            onKey={(event, text) =>
+              ideaKey({ event, rows, at: i, text, mayTouch: ideas.mayTouch, change, onCurrent })
+            }
           />
         ))}
       </ul>
       <IdeaActions
         rows={rows}
         at={at}
+        mayTouch={ideas.mayTouch}
         change={change}
         onBranch={() => desk.selection.select(idsOf(rows[at]!.idea))}
       />

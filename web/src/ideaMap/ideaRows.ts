@@ -1,5 +1,6 @@
+import type { Mark } from '@doodla/core';
 import type { Idea, IdeaEdit } from '@doodla/core/idea-map';
-import { isFolded } from '@doodla/core/idea-map';
+import { ideasOf, isFolded } from '@doodla/core/idea-map';
 
 /** An idea as a row of an outline. */
 export interface Row {
@@ -24,26 +25,33 @@ export type IdeaChange = (edit: IdeaEdit) => string | undefined | void;
 
 const NEW = { text: '', children: [] };
 
-/** What can be done to the idea of a row; undefined where it cannot be. */
-export function doings(rows: readonly Row[], at: number): Record<Doing, IdeaChange | undefined> {
-  const { idea, parent, place } = rows[at]!;
+/** What can be done to the idea of a row by somebody who may touch some marks; undefined where it cannot be. */
+export function doings(
+  rows: readonly Row[],
+  at: number,
+  mayTouch: (mark: Mark) => boolean,
+): Record<Doing, IdeaChange | undefined> {
+  const { idea, parent: over, place } = rows[at]!;
+  const isOwn = ({ mark, line }: Idea) => mayTouch(mark) && (line === undefined || mayTouch(line));
+  const parent = isOwn(idea) ? over : undefined;
   const id = idea.mark.id;
   const before = parent?.children[place - 1];
   const above = parent && rows.find((row) => row.idea === parent);
   const last = parent && place === parent.children.length - 1;
   return {
     child: (edit) => edit.add(id, idea.children.length, NEW),
-    sibling: parent ? (edit) => edit.add(parent.mark.id, place + 1, NEW) : undefined,
+    sibling: over && ((edit) => edit.add(over.mark.id, place + 1, NEW)),
     inwards: before ? (edit) => edit.move(id, before.mark.id, before.children.length) : undefined,
     outwards: above?.parent ? (edit) => edit.move(id, above.parent!.mark.id, above.place + 1) : undefined,
     up: parent && place > 0 ? (edit) => edit.move(id, parent.mark.id, place - 1) : undefined,
     down: parent && !last ? (edit) => edit.move(id, parent.mark.id, place + 1) : undefined,
-    remove: parent
-      ? (edit) => {
-          edit.remove(id);
-          return (before ?? parent).mark.id;
-        }
-      : undefined,
+    remove:
+      parent && ideasOf(idea).every(isOwn)
+        ? (edit) => {
+            edit.remove(id);
+            return (before ?? parent).mark.id;
+          }
+        : undefined,
   };
 }
 
@@ -71,12 +79,13 @@ interface IdeaKey {
   /** The row that has the focus, and what is typed in it now. */
   at: number;
   text: string;
+  mayTouch(mark: Mark): boolean;
   change(what: IdeaChange): void;
   onCurrent(id: string): void;
 }
 
 /** Does what a key means in a row. Returns whether it meant something. */
-export function ideaKey({ event, rows, at, text, change, onCurrent }: IdeaKey): boolean {
+export function ideaKey({ event, rows, at, text, mayTouch, change, onCurrent }: IdeaKey): boolean {
   const step = !event.altKey && { ArrowUp: -1, ArrowDown: 1 }[event.key];
   const doing = doingOf(event, text === '');
   if (!step && !doing) return false;
@@ -87,7 +96,7 @@ export function ideaKey({ event, rows, at, text, change, onCurrent }: IdeaKey): 
     return true;
   }
   // From the middle there is nothing beside, only what hangs on it.
-  const done = doings(rows, at)[doing === 'sibling' && at === 0 ? 'child' : doing!];
+  const done = doings(rows, at, mayTouch)[doing === 'sibling' && at === 0 ? 'child' : doing!];
   if (done) change(done);
   return true;
 }
