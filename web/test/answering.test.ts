@@ -7,7 +7,7 @@ import { answeredPage, copiesOn, originalsOn, startAgain } from '../src/answerin
 import { cellBeside, isCell, wayFrom } from '../src/answering/cells';
 import { rowsOfCopies, rowsTogether, tableOf } from '../src/answering/resultRows';
 import { draftOf, keepingRule, newStep, ruleOf, setsOf } from '../src/answering/ruleDraft';
-import { namedBy, tagsOf } from '../src/answering/tags';
+import { isCrowded, namedBy, taggedMarks, tagsOf } from '../src/answering/tags';
 import { anythingGoes, solutionIn } from '../src/answering/solution';
 import { answeredOn, isAnswered, seenOn } from '../src/roster/answeredCopies';
 
@@ -91,6 +91,18 @@ describe('a rule that is made', () => {
     expect(tagsOf({ rule, hidden: true })).toEqual(['tap', 'moves', 'takes', 'hidden']);
     expect(namedBy({ rule })).toEqual(['a', 'b', 'c', 'd']);
     expect(tagsOf({})).toEqual([]);
+  });
+
+  it('are said of all, or where they are many of what is selected and what that names', () => {
+    const marks = Array.from({ length: 61 }, (_, i) =>
+      box(`m${i}`, i, { rule: { tap: { steps: [{ do: 'show', marks: [`m${i + 1}`] }], once: false } } }),
+    );
+    const idsOf = (all: readonly { id: string }[]) => all.map(({ id }) => id);
+    expect(isCrowded(marks.slice(1))).toBe(false);
+    expect(taggedMarks(marks.slice(1), new Set())).toHaveLength(60);
+    expect(isCrowded(marks)).toBe(true);
+    expect(taggedMarks(marks, new Set())).toEqual([]);
+    expect(idsOf(taggedMarks(marks, new Set(['m4'])))).toEqual(['m4', 'm5']);
   });
 });
 

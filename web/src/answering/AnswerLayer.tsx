@@ -9,6 +9,7 @@ import { t } from '../words';
 import { answeredPage, originalsOn, startAgain } from './answeredPage';
 import { Answers } from './Answers';
 import { RuleTags } from './RuleTags';
+import { isCrowded } from './tags';
 import { anythingGoes } from './solution';
 import type { TrialKind } from './Trial';
 import { Trial } from './Trial';
@@ -53,7 +54,7 @@ function InClass({ desk, stage, originals, page, arranges }: InClassProps) {
   const things = verdicts === 'atOnce' ? originals : originals.map(anythingGoes);
   return (
     <>
-      {isTagged && <RuleTags originals={originals} stage={stage} />}
+      {isTagged && <RuleTags originals={originals} stage={stage} desk={desk} />}
       {!isTagged && desk.mayWrite && !waits && (
         <Answers answers={desk} desk={desk} stage={stage} originals={things} quiet={verdicts !== 'atOnce'} />
       )}
@@ -110,7 +111,7 @@ function Prepared({ desk, stage, originals }: PreparedProps) {
   };
   return (
     <>
-      <RuleTags originals={originals} stage={stage} />
+      <RuleTags originals={originals} stage={stage} desk={desk} />
       <div
         data-bar="answers"
         className="pointer-events-auto absolute bottom-17 left-1/2 z-20 flex w-max -translate-x-1/2 gap-1 rounded-2xl bg-board p-1 text-paper shadow-xl compact:bottom-28 forced-colors:border-2"
@@ -118,6 +119,9 @@ function Prepared({ desk, stage, originals }: PreparedProps) {
         <Button look="onBoard" icon={<Play aria-hidden size={18} />} onClick={() => begin('try')}>
           {t('answers.try')}
         </Button>
+        {isCrowded(originals) && (
+          <p className="max-w-56 px-2 py-1 text-sm leading-tight">{t('answers.crowded')}</p>
+        )}
         {originals.some(({ rule }) => rule?.takes) && (
           <Button look="onBoard" icon={<Footprints aria-hidden size={18} />} onClick={() => begin('record')}>
             {t('answers.showSolution')}

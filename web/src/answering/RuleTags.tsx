@@ -2,10 +2,11 @@ import type { Mark } from '@doodla/core';
 import { markBounds } from '@doodla/core';
 import { centreOf } from '@doodla/core/answers';
 import { Copy, EyeOff, Inbox, Keyboard, Move, Pointer, SlidersHorizontal, Spline } from 'lucide-react';
+import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
 import { useStore } from '../store/useStore';
 import { t } from '../words';
-import { namedBy, tagsOf } from './tags';
+import { namedBy, taggedMarks, tagsOf } from './tags';
 
 const TAGS = {
   tap: 'answers.tagTap',
@@ -28,9 +29,16 @@ const SIGNS = {
   hidden: EyeOff,
 };
 
+interface RuleTagsProps {
+  originals: readonly Mark[];
+  stage: Stage;
+  desk: PageDesk;
+}
+
 /** What the marks of a page do, by small tags at them and lines to what they name. */
-export function RuleTags({ originals, stage }: { originals: readonly Mark[]; stage: Stage }) {
+export function RuleTags({ originals: all, stage, desk }: RuleTagsProps) {
   const { scale, x, y } = useStore(stage.view);
+  const originals = taggedMarks(all, useStore(desk.selection.ids));
   const byId = new Map(originals.map((mark) => [mark.id, mark]));
   const lines = originals.flatMap((mark) =>
     namedBy(mark).flatMap((id) => {

@@ -2870,6 +2870,7 @@ export const de: Words = {
     isPlace: 'Hierher gehören Dinge',
     whatBelongs: 'Was gehört hierher?',
     sendsBack: 'Alles andere dorthin zurückschicken, wo es herkam',
+    crowded: 'Hier tut vieles etwas. Wähle etwas aus, um zu sehen, was.',
     lies: 'Wie Dinge hier liegen',
     lies_snapped: 'geordnet',
     lies_free: 'wo sie hingelegt werden',

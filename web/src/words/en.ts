@@ -2799,6 +2799,7 @@ export const en = {
     isPlace: 'Things belong here',
     whatBelongs: 'What belongs here?',
     sendsBack: 'Send everything else back to where it came from',
+    crowded: 'Much here does something. Select a mark to see what.',
     lies: 'How things lie here',
     lies_snapped: 'put in order',
     lies_free: 'where they are put',
