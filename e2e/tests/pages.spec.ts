@@ -203,11 +203,16 @@ test('a ready template is placed by one tap, of ordinary marks, and one undo tak
 }) => {
   await pageMenu(teacher, 1, 'Put a ready template on it');
   const templates = teacher.getByRole('list', { name: 'Ready templates' });
-  await expect(templates.getByRole('button')).toHaveCount(11);
+  await expect(templates.getByRole('button')).toHaveCount(13);
   await templates.getByRole('button', { name: /^Know, want, learned/ }).click();
   await expect.poll(async () => (await stageState(teacher)).marks.length).toBeGreaterThan(5);
   const { marks } = await stageState(teacher);
   expect(new Set(marks.map(({ kind }) => kind))).toEqual(new Set(['shape', 'path', 'text']));
+  await undoInNotice(teacher);
+  await expectMarks(teacher, 0);
+  // One with rules: its cards go from column to column.
+  await templates.getByRole('button', { name: /^Board with columns/ }).click();
+  await expect(teacher.getByRole('img', { name: 'Can be moved by the class' })).toHaveCount(4);
   await undoInNotice(teacher);
   await expectMarks(teacher, 0);
 });

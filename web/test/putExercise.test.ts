@@ -50,7 +50,7 @@ describe('putting an exercise', () => {
 
   it('adds a page after the shown one and all marks, as one step', () => {
     const { desk, done } = deskWith(page);
-    const id = putExercise(desk, made, { isNew: true, title: 'Words' })!;
+    const { page: id } = putExercise(desk, made, { isNew: true, title: 'Words' })!;
     expect(done).toHaveLength(1);
     const [first, ...adds] = done[0]!;
     expect(first).toMatchObject({ do: 'addPage', page: { id, title: 'Words' } });
@@ -68,7 +68,7 @@ describe('putting an exercise', () => {
 
   it('puts it above all that is on the shown page', () => {
     const { desk, done } = deskWith(page);
-    expect(putExercise(desk, made, { isNew: false, title: '' })).toBe('page-1');
+    expect(putExercise(desk, made, { isNew: false, title: '' })).toEqual({ page: 'page-1', step: 'step' });
     const marks = done[0]!.flatMap((change) => (change.do === 'add' ? change.mark : []));
     expect(marks).toHaveLength(made.length);
     expect(marks.every(({ order, page: on }) => order > 'a5' && on === 'page-1')).toBe(true);

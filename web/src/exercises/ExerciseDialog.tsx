@@ -111,9 +111,9 @@ export default function ExerciseDialog({ desk, onClose }: { desk: PageDesk; onCl
     if (isExample) return setProblem(t('exercises.typeFirst'));
     if (!isCurrent || !made || !('marks' in made)) return;
     const { isNew, title, kind } = choice;
-    const id = putExercise(desk, made.marks, { isNew, title: title === '' ? t(KINDS[kind][0]) : title });
-    if (id === undefined) return setProblem(t('material.nothingMayBePut'));
-    if (isNew) desk.turnTo(id);
+    const there = putExercise(desk, made.marks, { isNew, title: title === '' ? t(KINDS[kind][0]) : title });
+    if (there === undefined) return setProblem(t('material.nothingMayBePut'));
+    if (isNew) desk.turnTo(there.page);
     onClose();
   };
   const read = async (file: File) => {

@@ -19,12 +19,12 @@ export function roomOn(page: Page | undefined, isNew: boolean): Rect {
   return { x: 0, y: 0, width, height };
 }
 
-/** Puts an exercise on the shown page, or on a new one after it, as one step. Returns the page; undefined where it may not be. */
+/** Puts an exercise on the shown page, or on a new one after it, as one step. Returns the page and the step; undefined where it may not be. */
 export function putExercise(
   desk: Putting,
   marks: readonly ExerciseMark[],
   { isNew, title }: { isNew: boolean; title: string },
-): string | undefined {
+): { page: string; step: string } | undefined {
   const { page } = desk;
   if (!page) return undefined;
   desk.settle();
@@ -36,7 +36,8 @@ export function putExercise(
   const whole = marks.map((mark, i): Mark => ({ ...common, ...mark, space: 'class', order: orders[i]! }));
   const adds = copiesOf(whole, () => nanoid()).map((mark): Change => ({ do: 'add', mark }));
   const changes = isNew ? [newPage(desk, id, page, title), ...adds] : adds;
-  return desk.target.perform(changes) === undefined ? undefined : id;
+  const step = desk.target.perform(changes);
+  return step === undefined ? undefined : { page: id, step };
 }
 
 function newPage({ target }: Putting, id: string, beside: Page, title: string): Change {

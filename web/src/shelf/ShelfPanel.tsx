@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import type { RefObject } from 'react';
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import type { ShelfPart } from '../desk/shelf';
 import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
@@ -11,8 +11,9 @@ import { windowRoom } from '../ui/windowRoom';
 import { t } from '../words';
 import { keepMarks, keepPages } from './keepOnShelf';
 import { PicturesPart } from './PicturesPart';
-import { TemplatesPart } from './TemplatesPart';
 import { ThingsPart } from './ThingsPart';
+
+const TemplatesPart = lazy(() => import('./TemplatesPart'));
 
 const PARTS: readonly { part: ShelfPart; name: string }[] = [
   { part: 'own', name: t('shelf.mine') },
@@ -103,7 +104,12 @@ export default function ShelfPanel({ desk, stage, side, besideStrip }: ShelfPane
 
 function Part({ part, desk }: { part: ShelfPart; desk: PageDesk }) {
   if (part === 'pictures') return <PicturesPart desk={desk} />;
-  if (part === 'templates') return <TemplatesPart desk={desk} />;
+  if (part === 'templates')
+    return (
+      <Suspense fallback={<p className="px-3">{t('common.opening')}</p>}>
+        <TemplatesPart desk={desk} />
+      </Suspense>
+    );
   return <ThingsPart desk={desk} of={part} />;
 }
 

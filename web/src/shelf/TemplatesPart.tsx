@@ -1,12 +1,13 @@
-import type { Mark, TemplateId } from '@doodla/core';
-import { FORMATS, TEMPLATES, templateOn } from '@doodla/core';
+import type { Mark } from '@doodla/core';
+import { FORMATS } from '@doodla/core';
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { drawMark } from '../canvas/markPainter';
 import type { PageDesk } from '../room/pageDesk';
 import { t } from '../words';
 import { DragCard } from './DragCard';
-import { placeTemplate, templateWords } from './placeTemplate';
+import type { ReadyId } from './readyTemplates';
+import { placeReady, READY, readyMarks } from './readyTemplates';
 
 const WIDTH = 420;
 const UNDO_SHOWN_MS = 15_000;
@@ -24,12 +25,14 @@ const TEXTS = {
   steps: ['templates.steps', 'templates.stepsUse'],
   comparison: ['templates.comparison', 'templates.comparisonUse'],
   coordinates: ['templates.coordinates', 'templates.coordinatesUse'],
-} as const satisfies Record<TemplateId, readonly [string, string]>;
+  board: ['exercises.board', 'templates.boardUse'],
+  voteBoard: ['exercises.voteBoard', 'templates.voteBoardUse'],
+} as const satisfies Record<ReadyId, readonly [string, string]>;
 
 /** Ready templates: one tap puts one on the shown page, of ordinary marks. */
-export function TemplatesPart({ desk }: { desk: PageDesk }) {
-  const place = (id: TemplateId) => {
-    const step = placeTemplate(desk, id);
+export default function TemplatesPart({ desk }: { desk: PageDesk }) {
+  const place = (id: ReadyId) => {
+    const step = placeReady(desk, id);
     if (step === undefined) return;
     toast(t('templates.isOnThePage', { name: t(TEXTS[id][0]) }), {
       duration: UNDO_SHOWN_MS,
@@ -40,7 +43,7 @@ export function TemplatesPart({ desk }: { desk: PageDesk }) {
     <div className="min-h-0 grow overflow-y-auto px-3 pb-3">
       <p className="mb-2 text-sm text-ink-soft">{t('templates.oneTapPutsOne')}</p>
       <ul aria-label={t('templates.readyTemplates')} className="flex flex-col gap-2">
-        {TEMPLATES.map((id) => (
+        {READY.map((id) => (
           <li key={id}>
             <DragCard desk={desk} picture={<TemplatePicture id={id} />} onUse={() => place(id)}>
               <span className="mt-2 font-bold">{t(TEXTS[id][0])}</span>
@@ -53,7 +56,7 @@ export function TemplatesPart({ desk }: { desk: PageDesk }) {
   );
 }
 
-function TemplatePicture({ id }: { id: TemplateId }) {
+function TemplatePicture({ id }: { id: ReadyId }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width, height } = FORMATS.wide;
   useEffect(() => {
@@ -61,7 +64,7 @@ function TemplatePicture({ id }: { id: TemplateId }) {
     const scale = WIDTH / width;
     ctx.setTransform(scale, 0, 0, scale, 0, 0);
     ctx.clearRect(0, 0, width, height);
-    for (const part of templateOn(id, { x: 0, y: 0, width, height }, templateWords()))
+    for (const part of readyMarks(id, { x: 0, y: 0, width, height }))
       drawMark(ctx, { ...part, id: '', page: '' } as Mark);
   }, [id, width, height]);
   return (

@@ -1999,6 +1999,10 @@ export const de: Words = {
     yourMessage: 'Deine Nachricht an alle',
   },
   templates: {
+    boardUse:
+      'Ändere die Wörter der Karten, kopiere sie für mehr. Im Unterricht wandern sie von Spalte zu Spalte.',
+    voteBoardUse:
+      'Jeder Tipp auf eine Zahl ist eine Stimme; das Meiste steht oben. Zieht dann das Gewählte in eine andere Spalte.',
     againstIt: 'Dagegen',
     both: 'Beides',
     comparison: 'Vergleich',

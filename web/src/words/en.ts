@@ -1944,6 +1944,10 @@ export const en = {
     yourMessage: 'Your message to everybody',
   },
   templates: {
+    boardUse:
+      'Change the words of the cards, and copy them for more. In class they go from column to column.',
+    voteBoardUse:
+      'Each tap on a number is a vote; what has most stands first. Then drag what you choose to another column.',
     againstIt: 'Against',
     both: 'Both',
     comparison: 'Comparison',
