@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { boxCentre } from '../src/geometry/turnedBox.js';
-import { centreOf, dropped, itemsOf, restIn, solved, sortedByVotes, tapped } from '../src/answers/index.js';
+import {
+  centreOf,
+  dropped,
+  endsTurn,
+  itemsOf,
+  restIn,
+  solved,
+  sortedByVotes,
+  tapped,
+} from '../src/answers/index.js';
 import { isAnswerRule } from '../src/answers/ruleCheck.js';
 import type { ExerciseKind } from '../src/exercises/index.js';
 import { ExerciseProblem, makeExercise } from '../src/exercises/index.js';
@@ -132,6 +141,22 @@ describe('columns of cards', () => {
         .filter((text) => /^\d+$/.test(text))
         .sort(),
     ).toEqual(['1', '1', '2']);
+  });
+
+  it('end no turn by a vote on a card that stays where it was put, but by putting one there', () => {
+    const page = new BoardPage('voteBoard', 'Ideas: a, b\nChosen:');
+    const ends = (marks: readonly Mark[]) =>
+      endsTurn(
+        marks.map((mark) => ({ do: 'add', mark })),
+        page.find,
+      );
+    const card = page.named('a');
+    const { x, y } = markBounds(page.named('Chosen'));
+    const put = dropped(page.as('wren'), card, { from: centreOf(card), to: [x + 20, y + 40] }).marks;
+    expect(ends(put)).toBe(true);
+    page.put('wren', put);
+    const counter = page.prepared.find(({ alt }) => alt === 'a: +1')!;
+    expect(ends(tapped(page.as('wren'), counter).marks)).toBe(false);
   });
 
   it('are no questions: nothing of them is an item, and a key leaves them as they are', () => {

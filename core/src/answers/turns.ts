@@ -10,8 +10,11 @@ export function endsTurn(changes: readonly Change[], find: MarkFinder): boolean 
     if (change.do !== 'add' || !change.mark.standIn) return false;
     const { for: original, at, by, tries } = change.mark.standIn;
     const rule = find(by ?? original)?.rule;
-    if (rule?.pair) return tries > (find(change.mark.id)?.standIn?.tries ?? 0);
+    const before = find(change.mark.id)?.standIn;
+    const isWrong = tries > (before?.tries ?? 0);
+    if (rule?.pair) return isWrong;
     const isAnswer = rule?.fill ?? rule?.tap?.is ?? rule?.trace;
-    return isAnswer !== undefined || at !== undefined || tries > (find(change.mark.id)?.standIn?.tries ?? 0);
+    // What lies where it lay was only put over others again.
+    return isAnswer !== undefined || (at !== undefined && at !== before?.at) || isWrong;
   });
 }
