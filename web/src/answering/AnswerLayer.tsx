@@ -55,8 +55,15 @@ function InClass({ desk, stage, originals, page, arranges }: InClassProps) {
   return (
     <>
       {isTagged && <RuleTags originals={originals} stage={stage} desk={desk} />}
-      {!isTagged && desk.mayWrite && !waits && (
-        <Answers answers={desk} desk={desk} stage={stage} originals={things} quiet={verdicts !== 'atOnce'} />
+      {!isTagged && desk.mayWrite && (
+        <Answers
+          answers={desk}
+          desk={desk}
+          stage={stage}
+          originals={things}
+          quiet={verdicts !== 'atOnce'}
+          waits={waits}
+        />
       )}
       {verdicts === 'shown' && <ShownVerdicts desk={desk} stage={stage} originals={originals} />}
       <div className="pointer-events-none absolute inset-x-0 bottom-17 z-20 flex justify-center compact:bottom-28">

@@ -38,6 +38,8 @@ interface AnswersProps {
   originals: readonly Mark[];
   /** Whether it is not said what is right. */
   quiet?: boolean;
+  /** Whether it is somebody else's turn: nothing can be answered, but what was said last stays for its time. */
+  waits?: boolean;
 }
 
 /** What was said of an answer last. */
@@ -48,7 +50,7 @@ interface Said extends Pick<Answer, 'verdict' | 'sentBack'> {
 }
 
 /** What lies over the marks of a page that answer, to tap, move and fill them in. */
-export function Answers({ answers, desk, stage, originals, quiet = false }: AnswersProps) {
+export function Answers({ answers, desk, stage, originals, quiet = false, waits = false }: AnswersProps) {
   const { scale, x, y } = useStore(stage.view);
   const [said, setSaid] = useState<Said>();
   useEffect(() => {
@@ -80,9 +82,11 @@ export function Answers({ answers, desk, stage, originals, quiet = false }: Answ
   const shared = { page, scale, toPage, pictures: desk.pictures };
   const saidAt = said && page.now(said.at);
   const cells = originals.filter(isCell);
+  const things = waits ? [] : originals;
+  const copies = waits ? [] : copiesOn(answers, answers.space);
   return (
     <div className="absolute top-0 left-0" style={{ transform: `translate(${x}px, ${y}px)` }}>
-      {originals.map((mark) => {
+      {things.map((mark) => {
         const seen = page.now(mark.id);
         if (!seen || (seen.hidden && !mark.rule?.pair)) return null;
         if (mark.kind === 'text' && seen.kind === 'text' && mark.rule?.fill)
@@ -130,7 +134,7 @@ export function Answers({ answers, desk, stage, originals, quiet = false }: Answ
           />
         );
       })}
-      {copiesOn(answers, answers.space).map((copy) => {
+      {copies.map((copy) => {
         const pile = page.original(copy.standIn!.for);
         return (
           pile && (

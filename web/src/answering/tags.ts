@@ -28,9 +28,9 @@ export function namedBy({ rule }: Pick<Mark, 'rule'>): string[] {
 /** More tags than that hide the page: then only those of what is selected are shown. */
 const MANY = 60;
 
-/** Whether a page has so many marks that do something that not all can be said at a time. */
+/** Whether a page has so many marks with rules that not all can be said at a time. */
 export const isCrowded = (originals: readonly Mark[]): boolean =>
-  originals.filter((mark) => tagsOf(mark).length > 0).length > MANY;
+  originals.filter(({ rule }) => rule).length > MANY;
 
 /** The marks of which it is said what they do: all, or on a crowded page those that are selected and what they name. */
 export function taggedMarks(originals: readonly Mark[], selected: ReadonlySet<string>): readonly Mark[] {
