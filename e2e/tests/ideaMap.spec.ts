@@ -128,6 +128,10 @@ test('a map is drawn: bubbles and lines between them; then it is laid out, folde
 
   await panel.getByLabel('Idea, level 1').focus();
   await panel.getByRole('button', { name: 'Colour of the branch' }).click();
+  await teacher.keyboard.press('Escape');
+  await expect(teacher.getByRole('menuitem', { name: 'Green' })).toBeHidden();
+  await expect(panel).toBeVisible();
+  await panel.getByRole('button', { name: 'Colour of the branch' }).click();
   await teacher.getByRole('menuitem', { name: 'Green' }).click();
   await expect
     .poll(

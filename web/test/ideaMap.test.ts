@@ -168,6 +168,13 @@ describe('an idea map in a class', () => {
     expect(page.ideas.layoutOf(page.map)).toBeUndefined();
   });
 
+  it('is found again on its page where it was only begun', () => {
+    const page = new Page();
+    expect(page.ideas.find(undefined)).toBeUndefined();
+    const root = page.start(outlineIn('Water', 'x'), 'sides');
+    expect(page.ideas.find(undefined)!.mark.id).toBe(root);
+  });
+
   it('is not begun where nothing may be put', () => {
     const page = new Page();
     page.mayPut = false;

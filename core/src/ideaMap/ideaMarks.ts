@@ -33,6 +33,10 @@ const [PAD, WIDEST] = [12, 260];
 export const branchOf = (mark: Mark): Branch | undefined =>
   mark.kind === 'text' ? BRANCHES.find(({ ground }) => ground === mark.style.background) : undefined;
 
+/** Whether a mark looks as the middle of a map does. */
+export const isMiddle = (mark: Mark): boolean =>
+  mark.kind === 'text' && mark.style.background === ROOT.ground && mark.style.colour === ROOT.ink;
+
 /** An idea as words on a ground, with its middle at a place. `depth` is 0 in the middle of a map. */
 export function ideaMark(
   common: Common,

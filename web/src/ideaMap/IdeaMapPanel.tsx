@@ -87,7 +87,8 @@ export default function IdeaMapPanel({ around, desk, onClose }: IdeaMapPanelProp
       style={place ? { left: place.x, top: place.y } : isWide ? { right } : undefined}
       onPointerDown={(event) => event.stopPropagation()}
       onKeyDown={(event) => {
-        if (event.key === 'Escape') {
+        // In a menu the key closes that menu alone, which is no part of the panel's own tree.
+        if (event.key === 'Escape' && event.currentTarget.contains(event.target as Node)) {
           // What was typed last is kept as its line loses the focus.
           (document.activeElement as HTMLElement | null)?.blur();
           onClose();
@@ -96,7 +97,7 @@ export default function IdeaMapPanel({ around, desk, onClose }: IdeaMapPanelProp
       }}
       className={classes(
         'pointer-events-auto absolute z-40 flex flex-col gap-2 rounded-2xl bg-board p-3 pt-1 text-paper shadow-xl forced-colors:border-2',
-        isWide ? 'max-h-[calc(100%-10rem)] w-80' : 'inset-x-1 max-h-[44%]',
+        isWide ? 'max-h-[calc(100%-10rem)] w-80' : 'inset-x-1 max-h-[54%]',
         !place && (isWide ? 'top-20' : 'top-14'),
       )}
     >
@@ -246,9 +247,9 @@ function Outline({ map, layout, ideas, desk, current, onCurrent, onMissing }: Ou
         <select
           value={layout ?? 'hand'}
           disabled={!mayLayOut}
-          onChange={({ target }) =>
-            target.value !== 'hand' && ideas.change(root, target.value as IdeaLayout, () => undefined)
-          }
+          onChange={({ target }) => {
+            if (!ideas.change(root, target.value as IdeaLayout, () => undefined)) onMissing();
+          }}
           className="min-h-11 grow rounded-xl border-2 border-board-light bg-white px-2 text-ink"
         >
           {IDEA_LAYOUTS.map((one) => (

@@ -51,12 +51,12 @@ export function IdeaRow({ row, isCurrent, mayChange, onCurrent, onText, onFold, 
           aria-expanded={!folded}
           aria-label={t(folded ? 'ideaMap.unfold' : 'ideaMap.fold', { text })}
           onClick={() => onFold(!folded)}
-          className="grid size-7 shrink-0 place-items-center rounded-lg hover:bg-board-light"
+          className="grid min-h-11 w-9 shrink-0 place-items-center rounded-lg hover:bg-board-light"
         >
           {folded ? <ChevronRight aria-hidden size={18} /> : <ChevronDown aria-hidden size={18} />}
         </button>
       ) : (
-        <span aria-hidden className="w-7 shrink-0 text-center">
+        <span aria-hidden className="w-9 shrink-0 text-center">
           ·
         </span>
       )}
@@ -75,7 +75,7 @@ export function IdeaRow({ row, isCurrent, mayChange, onCurrent, onText, onFold, 
           onKey(event, text);
         }}
         className={classes(
-          'min-h-9 w-full min-w-0 rounded-lg border-2 px-2 text-ink',
+          'min-h-11 w-full min-w-0 rounded-lg border-2 px-2 text-ink',
           isCurrent ? 'border-chalk bg-white' : 'border-transparent bg-paper',
           !mayChange && 'italic',
         )}

@@ -1,7 +1,15 @@
 import type { Mark } from '@doodla/core';
 import { byOrder } from '@doodla/core';
 import type { Idea, IdeaLayout, OutlineItem } from '@doodla/core/idea-map';
-import { boundsOf, IdeaEdit, IdeaField, ideasOf, layoutOf, newIdeaMap } from '@doodla/core/idea-map';
+import {
+  boundsOf,
+  IdeaEdit,
+  IdeaField,
+  ideasOf,
+  isMiddle,
+  layoutOf,
+  newIdeaMap,
+} from '@doodla/core/idea-map';
 import { nanoid } from 'nanoid';
 import type { PageDesk } from '../room/pageDesk';
 
@@ -19,8 +27,10 @@ export class IdeaDesk {
 
   /** The map that a mark is part of; without one the first on the page. Undefined where there is none. */
   find(around: string | undefined): Idea | undefined {
-    const field = new IdeaField(this.marks());
-    const id = around ?? field.ideas.keys().next().value;
+    const marks = this.marks();
+    const field = new IdeaField(marks);
+    // One that was only begun has no line yet.
+    const id = around ?? marks.find(isMiddle)?.id ?? field.ideas.keys().next().value;
     return id === undefined ? undefined : field.mapAround(id);
   }
 

@@ -26,7 +26,11 @@ const structure = figure({
 
 /** Draws a structure as large as it fits. */
 class StructureDrawing {
+  /** Page units to a unit of the layout, and to a bond. */
+  private readonly scale: number;
   private readonly unit: number;
+  /** Middle of the layout. */
+  private readonly middle: Point;
   private readonly at: readonly Point[];
 
   constructor(
@@ -50,9 +54,6 @@ class StructureDrawing {
     this.scale = scale;
     this.middle = [(left + right) / 2, (top + bottom) / 2];
   }
-
-  private readonly scale: number;
-  private readonly middle: Point;
 
   draw(): void {
     for (const bond of this.structure.bonds) this.bond(bond);
