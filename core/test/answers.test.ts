@@ -364,7 +364,7 @@ describe('a rule', () => {
       'a place that is endless',
       { moves: { movement: { how: 'turning', x: Infinity, y: 0 }, copies: false } },
     ],
-    ['no answer', { fill: { as: 'words', answers: [], typos: false } }],
+    ['an empty answer', { fill: { as: 'words', answers: [''], typos: false } }],
     ['a step by the name of a method', { tap: { steps: [{ do: 'toString' }], once: false } }],
   ])('cannot be %s', (_what, rule) => expect(isAnswerRule(rule)).toBe(false));
 

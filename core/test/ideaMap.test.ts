@@ -3,6 +3,7 @@ import { Lexer } from 'marked';
 import OpmlParser from 'opmlparser';
 import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
+import { tapped } from '../src/answers/index.js';
 import type { Idea, IdeaLayout, OutlineItem } from '../src/ideaMap/index.js';
 import {
   boundsOf,
@@ -15,6 +16,7 @@ import {
   layIdeas,
   layoutOf,
   newIdeaMap,
+  opensByTap,
   outlineOf,
   OutlineError,
   readIndented,
@@ -26,8 +28,9 @@ import {
   writeOpml,
 } from '../src/ideaMap/index.js';
 import type { Change, Mark } from '../src/index.js';
-import { isMark } from '../src/index.js';
+import { isFoldedAway, isMark, isStanding } from '../src/index.js';
 import { patchMark } from '../src/ops/apply.js';
+import { TaughtPage } from './helpers/answeredPage.js';
 import { aPath, aShape, aStroke, common } from './helpers/marks.js';
 
 const WATER: OutlineItem = {
@@ -72,6 +75,11 @@ class MapPage {
 
   get map(): Idea {
     return new IdeaField([...this.marks.values()]).mapAround(this.root)!;
+  }
+
+  /** Ideas that are not folded away. */
+  get seen(): Idea[] {
+    return ideasOf(this.map).filter(({ mark }) => !isFoldedAway(mark, this.marks));
   }
 
   named(words: string): Idea {
@@ -156,7 +164,7 @@ describe('an idea map', () => {
           expect(page.map.mark.id).toBe(page.root);
           expect(page.marks.size).toBe(2 * after.length - 1);
           for (const mark of page.marks.values()) expect(isMark(mark)).toBe(true);
-          if (layout) expect(overlaps(after.filter(({ mark }) => !mark.hidden))).toEqual([]);
+          if (layout) expect(overlaps(page.seen)).toEqual([]);
         }
       }),
       { numRuns: 80 },
@@ -192,11 +200,67 @@ describe('an idea map', () => {
     const id = page.named('Rivers & seas').mark.id;
     page.edit('sides', (edit) => edit.fold(id, true));
     expect(isFolded(page.named('Rivers & seas'))).toBe(true);
-    expect([...page.marks.values()].filter(({ hidden }) => hidden)).toHaveLength(4);
+    expect([...page.marks.values()].filter((mark) => isFoldedAway(mark, page.marks))).toHaveLength(4);
     page.edit('sides', (edit) => edit.fold(id, false));
     expect(isFolded(page.named('Rivers & seas'))).toBe(false);
     for (const { mark } of ideasOf(page.map))
       expect(boundsOf(mark)).toEqual(boundsOf(there.get(mark.id) as typeof mark));
+  });
+
+  it('keeps folded what was folded in what is folded and opened again', () => {
+    const page = new MapPage(WATER);
+    const id = (words: string) => page.named(words).mark.id;
+    page.edit('sides', (edit) => edit.move(id('Ice'), id('Rivers & seas'), 0));
+    const fold = (words: string, isAway: boolean) =>
+      page.edit('sides', (edit) => edit.fold(id(words), isAway));
+    const seen = () => page.seen.map(wordsOf).sort();
+    fold('Ice', true);
+    expect(seen()).toEqual(['"Fresh" <water>', 'Ice', 'Rivers & seas', 'Salt', 'Vapour', 'Water']);
+    fold('Water', true);
+    expect(seen()).toEqual(['Water']);
+    fold('Water', false);
+    expect(seen()).toEqual(['"Fresh" <water>', 'Ice', 'Rivers & seas', 'Salt', 'Vapour', 'Water']);
+    // Whatever an idea is folded under is opened for what is hung on it.
+    fold('Rivers & seas', true);
+    page.edit('sides', (edit) => edit.add(id('Ice'), 0, { text: 'Hail', children: [] }));
+    expect(seen()).toContain('Snow');
+  });
+
+  it('is seen again where what it was folded under was taken away otherwise', () => {
+    const page = new MapPage(WATER);
+    const rivers = page.named('Rivers & seas').mark.id;
+    page.edit('sides', (edit) => edit.fold(rivers, true));
+    page.apply([{ do: 'remove', mark: rivers }]);
+    const seen = [...page.marks.values()].filter((mark) => isStanding(mark, 'class', page.marks));
+    expect(seen.flatMap((mark) => ('text' in mark ? mark.text : []))).toContain('Salt');
+  });
+
+  it('is opened by a class step by step, a tap on an idea showing what hangs on it', () => {
+    const page = new MapPage(WATER);
+    page.edit('sides', (edit) => edit.openByTaps(page.root, true));
+    expect(ideasOf(page.map).map(opensByTap)).toEqual([true, true, false, false, true, false, false]);
+    const taught = new TaughtPage([...page.marks.values()]);
+    const seen = () => taught.standing('class').flatMap((mark) => ('text' in mark ? mark.text : []));
+    expect(seen()).toEqual(['Water']);
+    const tap = (words: string) =>
+      taught.put('wren', tapped(taught.as('wren'), page.named(words).mark).marks);
+    expect(tap('Water')).toBeUndefined();
+    expect(seen().sort()).toEqual(['Ice', 'Rivers & seas', 'Vapour', 'Water']);
+    expect(tap('Rivers & seas')).toBeUndefined();
+    expect(seen()).toContain('Salt');
+    expect(seen()).not.toContain('Snow');
+
+    // What is new there is opened as well, what is hung elsewhere no longer.
+    page.edit('sides', (edit) => edit.openByTaps(page.named('Vapour').mark.id, true));
+    page.edit('sides', (edit) => edit.add(page.named('Ice').mark.id, 1, { text: 'Hail', children: [] }));
+    expect(page.named('Hail').mark.hidden).toBe(true);
+    page.edit('sides', (edit) => edit.openByTaps(page.named('Ice').mark.id, false));
+    expect(opensByTap(page.named('Ice'))).toBe(false);
+    page.edit('sides', (edit) => edit.move(page.named('Salt').mark.id, page.named('Ice').mark.id, 0));
+    expect(page.named('Salt').mark.hidden).toBe(false);
+
+    page.edit('sides', (edit) => edit.openByTaps(page.root, false));
+    expect([...page.marks.values()].filter(({ rule, hidden }) => rule ?? hidden)).toEqual([]);
   });
 
   it('leaves what was put by hand where it is, and says that it was', () => {

@@ -5,13 +5,15 @@ import {
   centreOf,
   dropped,
   endsTurn,
+  filledIn,
   itemsOf,
+  liesIn,
   restIn,
   solved,
   sortedByVotes,
   tapped,
 } from '../src/answers/index.js';
-import { isAnswerRule } from '../src/answers/ruleCheck.js';
+import { isAnswerRule, MOST_FILLED } from '../src/answers/ruleCheck.js';
 import type { ExerciseKind } from '../src/exercises/index.js';
 import { ExerciseProblem, makeExercise } from '../src/exercises/index.js';
 import type { Mark } from '../src/index.js';
@@ -169,6 +171,49 @@ describe('columns of cards', () => {
     expect(() => new BoardPage('board', 'One: a')).toThrow(ExerciseProblem);
     expect(() => new BoardPage('board', 'a:\nb:\nc:\nd:\ne:\nf:\ng: 1')).toThrow(ExerciseProblem);
     expect(() => new BoardPage('board', 'a:\nb:')).toThrow(ExerciseProblem);
+  });
+});
+
+describe('blank cards', () => {
+  const blank = (kind: ExerciseKind) => new BoardPage(kind, 'Want: _, _\nLearned:');
+  const field = (page: BoardPage, name: string) =>
+    page.prepared.find(({ alt, rule }) => alt === name && rule?.fill)!;
+
+  it('are written on by the class, which is neither right nor wrong, and go on with their words', () => {
+    const page = blank('board');
+    const [one, other] = [field(page, 'Want 1'), field(page, 'Want 2')];
+    for (const mark of page.prepared) expect(isMark(mark)).toBe(true);
+    const answer = filledIn(page.as('wren'), one, 'Why is the sea salty?');
+    expect(answer.verdict).toBeUndefined();
+    expect(page.put('wren', answer.marks)).toBeUndefined();
+    expect(page.drag('finch', 'Want 1', 'Learned', 0.5).refused).toBeUndefined();
+    expect([page.column('Want'), page.column('Learned')]).toEqual([['Want 2'], ['Want 1']]);
+    const words = page.seenBy('class', one.id)!;
+    expect(words).toMatchObject({ text: 'Why is the sea salty?', standIn: { tries: 0 } });
+    expect(liesIn(centreOf(words), page.seenBy('class', page.named('Want 1').id)!)).toBe(true);
+    // Written anew where it lies now.
+    expect(page.put('finch', filledIn(page.as('finch'), one, 'Rain').marks)).toBeUndefined();
+    expect(page.seenBy('class', one.id)).toMatchObject({
+      text: 'Rain',
+      x: (words as typeof one & { x: number }).x,
+    });
+    expect(page.seenBy('class', other.id)).toMatchObject({ text: ' ' });
+    expect(itemsOf(page.prepared, page.original)).toEqual([]);
+    expect(solved(page.prepared)).toEqual([]);
+  });
+
+  it('can be voted for', () => {
+    const page = blank('voteBoard');
+    expect(page.vote('wren', 'Want 2')).toBeUndefined();
+    expect(page.column('Want')).toEqual(['Want 2', 'Want 1']);
+  });
+
+  it('take no words where anybody may write that are longer than any field takes', () => {
+    const page = blank('board');
+    const long = 'x'.repeat(MOST_FILLED + 1);
+    expect(page.put('wren', filledIn(page.as('wren'), field(page, 'Want 1'), long).marks)).toBe(
+      'not-allowed',
+    );
   });
 });
 

@@ -1,7 +1,9 @@
 import type { Page } from '@playwright/test';
 import { makeExercise } from '../support/exercises';
-import { bringIn, expect, joinAs, penState, startClass, test } from '../support/fixtures';
+import { bringIn, expect, joinAs, penState, startClass, test, undoInNotice } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
+import { openShelf } from '../support/shelf';
+import { expectMarks } from '../support/stage';
 
 const PHONE = { width: 390, height: 844 };
 
@@ -50,4 +52,43 @@ test('a class votes on cards, which stand by their votes, and moves them from co
   await expect.poll(() => order(teacher)).toEqual(['sing', 'bake', 'paint']);
   await expect(finch.getByRole('status').filter({ hasText: /^(Right|Not right yet)$/ })).toHaveCount(0);
   if (process.env.LOOK) await teacher.screenshot({ path: '/tmp/look/bd-class.png' });
+});
+
+test('a template with blank cards: the class writes on them, moves them and has them under each other', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  await bringIn(teacher, { name: 'plan.pdf', bytes: await plainPdf(1) });
+  await openShelf(teacher, 'Templates');
+  for (const name of ['Idea collection', 'Two columns', 'Week plan', 'Looking back', 'Step by step']) {
+    const put = teacher.getByRole('button', { name: `${name}, with cards to write on and move` });
+    await put.click();
+    await expect(teacher.getByText(`${name} is on the page`)).toBeVisible();
+    await undoInNotice(teacher);
+    await expectMarks(teacher, 0);
+  }
+  await teacher.getByRole('button', { name: /^Know, want.*, with cards to write on and move$/ }).click();
+  await teacher.keyboard.press('Escape');
+  if (process.env.LOOK) await teacher.screenshot({ path: '/tmp/look/bd-prepared.png' });
+  const code = await startClass(teacher);
+  await penState(teacher, true);
+  const wren = await joinAs(browser, server.url, code, 'Wren', PHONE);
+  const field = (page: Page) => page.getByLabel('To be filled in: Text: What we want to know 1');
+  await field(wren).fill('Why is the sea salty?');
+  await field(wren).blur();
+  await expect(field(teacher)).toHaveValue('Why is the sea salty?');
+  await card(wren, 'What we want to know 1').focus();
+  await wren.keyboard.press('Enter');
+  const right = (await card(teacher, 'What we learned 1').boundingBox())!.x;
+  for (let i = 0; i < 12; i++) await wren.keyboard.press('ArrowRight');
+  await wren.keyboard.press('Enter');
+  await expect
+    .poll(async () => Math.abs((await card(teacher, 'What we want to know 1').boundingBox())!.x - right))
+    .toBeLessThan(3);
+  await expect(field(teacher)).toHaveValue('Why is the sea salty?');
+  if (process.env.LOOK) {
+    await wren.screenshot({ path: '/tmp/look/bd-phone.png' });
+    await teacher.screenshot({ path: '/tmp/look/bd-cards.png' });
+  }
 });

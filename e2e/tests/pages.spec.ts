@@ -203,8 +203,8 @@ test('a ready template is placed by one tap, of ordinary marks, and one undo tak
 }) => {
   await pageMenu(teacher, 1, 'Put a ready template on it');
   const templates = teacher.getByRole('list', { name: 'Ready templates' });
-  await expect(templates.getByRole('button')).toHaveCount(13);
-  await templates.getByRole('button', { name: /^Know, want, learned/ }).click();
+  await expect(templates.getByRole('listitem')).toHaveCount(13);
+  await templates.getByRole('button', { name: /^Know, want, learned(?!, with)/ }).click();
   await expect.poll(async () => (await stageState(teacher)).marks.length).toBeGreaterThan(5);
   const { marks } = await stageState(teacher);
   expect(new Set(marks.map(({ kind }) => kind))).toEqual(new Set(['shape', 'path', 'text']));

@@ -4,23 +4,14 @@ import { bringIn, expect, joinAs, startWriting, surfaceShown, test, undoInNotice
 import { openLesson } from '../support/lessonMenu';
 import { pageMenu } from '../support/pageMenu';
 import { plainPdf } from '../support/pdfs';
+import { openShelf, shelf } from '../support/shelf';
 import { at, draw, expectMarks, stageState, typeAt, wave } from '../support/stage';
 
 test.beforeEach(async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
 });
 
-const shelf = (page: Page) => page.getByRole('region', { name: 'Shelf' });
 const things = (page: Page) => page.getByRole('list', { name: 'Your things' }).getByRole('listitem');
-
-async function openShelf(page: Page, part?: string): Promise<Locator> {
-  if (!(await shelf(page).isVisible()))
-    await page.getByRole('button', { name: 'Shelf', exact: true }).click();
-  // The page makes room for it.
-  await shelf(page).waitFor();
-  if (part !== undefined) await shelf(page).getByRole('tab', { name: part }).click();
-  return shelf(page);
-}
 
 async function middleOf(target: Locator): Promise<[number, number]> {
   const { x, y, width, height } = (await target.boundingBox())!;

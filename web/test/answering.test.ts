@@ -25,6 +25,7 @@ describe('a rule that is made', () => {
     ['turning', { moves: { movement: { how: 'turning', x: 50, y: 50 }, copies: false } }],
     ['a place', { takes: { things: ['area'], sendsBack: false, snaps: true } }],
     ['words', { fill: { as: 'words', answers: ['sun', 'the sun'], typos: false } }],
+    ['words of any kind', { fill: { as: 'words', answers: [], typos: false } }],
     ['a right answer', { tap: { steps: [], once: false, is: 'right' }, of: ['area'] }],
     [
       'one by chance',
@@ -199,6 +200,8 @@ describe('cells of words that cross', () => {
 
   it('are gone through along the word, and round its corner by the other one', () => {
     expect(cells.every(isCell)).toBe(true);
+    // Where anything may be written is more than a letter.
+    expect(isCell({ rule: { fill: { as: 'words', answers: [], typos: false } } })).toBe(false);
     expect(cellBeside(cells, across[0]!, 'across', 1)).toBe(across[1]);
     expect(cellBeside(cells, across[1]!, 'across', -1)).toBe(across[0]);
     expect(cellBeside(cells, across[2]!, 'across', 1)).toBeUndefined();

@@ -6,6 +6,10 @@ const SLIPS = [
   { from: 5, slips: 1 },
 ];
 
+/** Whether anything may be written, as on a blank card. */
+export const isFree = (accepted: Accepted): boolean =>
+  accepted.as === 'words' && accepted.answers.length === 0;
+
 /** Whether what somebody has filled in is right. Case, spaces and the form of quotation marks do not count. */
 export function isAccepted(accepted: Accepted, typed: string): boolean {
   if (accepted.as === 'number') return isNumberAccepted(accepted, typed);

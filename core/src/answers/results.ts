@@ -1,5 +1,5 @@
 import type { Mark } from '../marks/mark.js';
-import { isAccepted } from './accepted.js';
+import { isAccepted, isFree } from './accepted.js';
 import { isFilled } from './answering.js';
 
 /** Something on a page that is answered rightly or wrongly. */
@@ -69,7 +69,7 @@ function questions(originals: readonly Mark[], find: Finder): AnswerItem[] {
   const choices = new Map<string, Mark[]>();
   for (const mark of originals) {
     const { fill, tap, of } = mark.rule ?? {};
-    const all = fill ? fields : tap?.is ? choices : undefined;
+    const all = fill && !isFree(fill) ? fields : tap?.is ? choices : undefined;
     for (const question of of ?? [mark.id]) all?.set(question, [...(all.get(question) ?? []), mark]);
   }
   const named = (id: string, [first]: readonly Mark[]) => nameOf(find(id) ?? first!);

@@ -58,7 +58,7 @@ const isMovement = byField('how', {
 });
 
 const isAccepted = byField('as', {
-  words: { answers: some(textUpTo(MOST_FILLED, 1), MOST_ANSWERS), typos: isFlag },
+  words: { answers: each(textUpTo(MOST_FILLED, 1), MOST_ANSWERS), typos: isFlag },
   number: {
     value: (value) => isNumberIn(value, -1e15, 1e15),
     within: (value) => isNumberIn(value, 0, 1e15),

@@ -1,6 +1,7 @@
 import type { Mark } from '../marks/mark.js';
 import { standInId } from '../marks/standIn.js';
 import { orderOnTop } from '../ops/order.js';
+import { isFree } from './accepted.js';
 import { dropped, filledIn, tapped } from './answering.js';
 import { centreOf, restIn } from './places.js';
 import type { AnsweredPage, Answer } from './standingIn.js';
@@ -18,7 +19,8 @@ export function solved(marks: readonly Mark[]): Mark[] {
     if (!place.rule?.takes?.stack) for (const id of place.rule?.takes?.things ?? []) page.put(id, place);
   for (const mark of originals) {
     const { fill, tap, pair, trace } = mark.rule ?? {};
-    if (fill) page.take(filledIn(page, mark, fill.as === 'words' ? fill.answers[0]! : quantityOf(fill)));
+    if (fill && !isFree(fill))
+      page.take(filledIn(page, mark, fill.as === 'words' ? fill.answers[0]! : quantityOf(fill)));
     if (tap?.is === 'right') page.take(tapped(page, mark));
     if (pair) page.take({ marks: [standInFor(page, mark, { hidden: true })] });
     for (const line of trace?.lines ?? []) page.show(line.marks, mark);

@@ -77,6 +77,7 @@ const SHARED_OPTIONAL = {
     description: 'What it does in a class, and what may be done with it.',
   }),
   hidden: { ...flag, description: 'Whether a class does not see it until something shows it.' },
+  folded: { ...orNull(id), description: 'The idea of a map under which it is folded away.' },
   standIn: {
     ...shape({ for: id, tries: integer, taps: integer }, { copy: flag, by: id, at: id, since: integer }),
     description: 'What it stands for, where answering has made it.',

@@ -7,6 +7,7 @@ export * from './problem.js';
 export { listOfTable, MOST_LETTERS, readGroups, readRows } from './rows.js';
 export * from './seeded.js';
 export * from './wordGrid.js';
+export { BLANK } from './kinds/board.js';
 export { TANGRAM } from './kinds/pieces.js';
 export { pointsOn } from './kinds/label.js';
 export { rangeOf, valueOf } from './kinds/numberLine.js';

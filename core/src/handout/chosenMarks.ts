@@ -32,12 +32,13 @@ export function chosenMarks(
   const space: Space = typeof choice.whose === 'string' ? 'class' : `student:${choice.whose.student}`;
   const { answers = 'given' } = choice;
   const all = [...prepared, ...written];
+  const known = new Set(all.map(({ id }) => id));
   const answerOnly = shownByAnswers(all);
   // Who sees what is covered, sees also what is shown only by a tap, unless it is part of an answer.
   const isUncovered = ({ id, standIn }: Mark) =>
     !choice.covered && answers !== 'none' && !standIn && !answerOnly.has(id);
   const isSeen = (mark: Mark) =>
-    isStanding(isUncovered(mark) ? { ...mark, hidden: false } : mark, space, ids);
+    isStanding(isUncovered(mark) ? { ...mark, hidden: false } : mark, space, ids, known);
   const below = choice.prepared ? prepared : prepared.filter(({ kind }) => kind === 'patch');
   const chosen = written.filter((mark) => isChosen(mark, choice.whose, isStudent));
   const above = answers === 'given' ? chosen : chosen.filter(({ standIn }) => !standIn);

@@ -1,4 +1,5 @@
 import equal from 'fast-deep-equal';
+import { MOST_THINGS } from '../answers/ruleCheck.js';
 import type { BoxMark, Mark, MarkPatch } from '../marks/mark.js';
 import { hasBox } from '../marks/mark.js';
 import { transformPatch } from '../marks/transformPatch.js';
@@ -18,7 +19,7 @@ import {
   textPatch,
 } from './ideaMarks.js';
 import type { Idea, Line } from './ideaTree.js';
-import { boundsOf, IdeaField, ideasOf, isFolded, wordsOf } from './ideaTree.js';
+import { boundsOf, IdeaField, ideasOf, isFolded, opensByTap, wordsOf } from './ideaTree.js';
 import type { Box, IdeaLayout, Middle } from './layout.js';
 import { IDEA_LAYOUTS, layIdeas } from './layout.js';
 import type { OutlineItem } from './outline.js';
@@ -34,8 +35,6 @@ export interface Making {
   /** The parts of a new mark that do not depend on its kind. */
   common(): Common;
   layout: IdeaLayout | undefined;
-  /** Whether what is folded away is seen all the same, as while preparing; it keeps its room then. */
-  showsFolded?: boolean;
 }
 
 /** An idea that is hung on another. */
@@ -98,7 +97,9 @@ export class IdeaEdit {
       above.children.map(({ mark }) => mark),
       at,
     );
-    return this.hang(above.mark, { item, order, depth, branch, at: placeBeside(above) });
+    const made = this.hang(above.mark, { item, order, depth, branch, at: placeBeside(above) });
+    if (opensByTap(above)) this.openByTaps(parent, true);
+    return made;
   }
 
   /** As `add`, of an idea that is known to be part of no other. */
@@ -135,7 +136,8 @@ export class IdeaEdit {
     if (!idea?.line || own.has(parent) || !this.idea(parent)) return;
     const { mark, line } = idea;
     this.fold(parent, false);
-    const others = this.idea(parent)!.children.filter((child) => child.mark.id !== id);
+    const above = this.idea(parent)!;
+    const others = above.children.filter((child) => child.mark.id !== id);
     this.patch(id, {
       order: orderAt(
         others.map((child) => child.mark),
@@ -145,27 +147,50 @@ export class IdeaEdit {
     this.drawLine(line.id, parent, mark.id, this.making.layout);
     const path = this.path(id);
     this.restyle(path.at(-1)!, path.length - 1, branchOf(path.at(-2)!.mark));
+    if (opensByTap(above)) this.openByTaps(parent, true);
+    else for (const one of marksOf(path.at(-1)!)) if (one.hidden) this.patch(one.id, { hidden: false });
   }
 
   /** Takes an idea away with all that hangs on it. */
   remove(id: string): void {
-    for (const { mark, line, within } of this.branch(id))
-      for (const one of [mark, ...(line ? [line] : []), ...within]) {
+    for (const idea of this.branch(id))
+      for (const one of marksOf(idea)) {
         this.marks.delete(one.id);
         this.changes.push({ do: 'remove', mark: one.id });
       }
   }
 
-  /** Folds all that hangs on an idea away, or shows all of it again. */
-  fold(id: string, hidden: boolean): void {
-    const away = this.path(id).find(isFolded);
-    // What lies within what is folded away is shown with all of that.
-    if (hidden || away) this.hide(hidden ? id : away!.mark.id, hidden);
+  /** Folds all that hangs on an idea away, or shows it again, with the idea itself; what was folded in it stays so. */
+  fold(id: string, isAway: boolean): void {
+    if (isAway) this.setFolded(id, (folded) => folded ?? id);
+    else
+      for (const { mark } of this.path(id).filter(isFolded))
+        this.setFolded(mark.id, (folded) => (folded === mark.id ? null : folded));
   }
 
-  private hide(id: string, hidden: boolean): void {
-    for (const { mark, line, within } of this.branch(id).slice(1))
-      for (const one of [mark, ...(line ? [line] : []), ...within]) this.patch(one.id, { hidden });
+  private setFolded(id: string, set: (folded: string | null) => string | null): void {
+    const there = new Set(ideasOf(this.map()!).map(({ mark }) => mark.id));
+    for (const idea of this.branch(id).slice(1))
+      for (const one of marksOf(idea)) {
+        // One that is folded away under what is gone is not.
+        const before = one.folded != null && there.has(one.folded) ? one.folded : null;
+        const folded = set(before);
+        if (folded !== (one.folded ?? null)) this.patch(one.id, { folded });
+      }
+  }
+
+  /** Lets a class open a branch step by step: a tap on an idea shows what hangs on it, which is hidden until then. Or no longer. */
+  openByTaps(id: string, byTaps: boolean): void {
+    for (const idea of this.branch(id)) {
+      const next = idea.children.flatMap(marksOf).map((mark) => mark.id);
+      if (next.length === 0) continue;
+      for (const one of next) this.patch(one, { hidden: byTaps });
+      const others = { ...idea.mark.rule };
+      delete others.tap;
+      const tap = { steps: inParts(next).map((marks) => ({ do: 'show' as const, marks })), once: true };
+      const rule = byTaps ? { ...others, tap } : Object.keys(others).length > 0 ? others : null;
+      this.patch(idea.mark.id, { rule });
+    }
   }
 
   /** Gives an idea and all that hangs on it the colours of a branch. */
@@ -181,10 +206,9 @@ export class IdeaEdit {
   layOut(layout: IdeaLayout): void {
     const map = this.map();
     if (!map) return;
-    const { showsFolded = false } = this.making;
-    const places = placesOf(map, layout, showsFolded, this.fresh);
+    const places = placesOf(map, layout, this.fresh);
     const [ox, oy] = middleOf(map);
-    for (const idea of openIdeas(map, showsFolded)) {
+    for (const idea of openIdeas(map)) {
       const [x, y] = places.get(idea.mark.id)!;
       const [cx, cy] = middleOf(idea);
       this.shift(idea, ox + x - cx, oy + y - cy);
@@ -288,6 +312,15 @@ function pathTo(idea: Idea, id: string): Idea[] {
   return [];
 }
 
+/** An idea with its line and what lies in it. */
+const marksOf = ({ mark, line, within }: Idea): Mark[] => [mark, ...(line ? [line] : []), ...within];
+
+/** As many ids together as a step of a tap has at most. */
+const inParts = (ids: readonly string[]): string[][] =>
+  Array.from({ length: Math.ceil(ids.length / MOST_THINGS) }, (_, i) =>
+    ids.slice(i * MOST_THINGS, (i + 1) * MOST_THINGS),
+  );
+
 const placed = (mark: BoxMark) => ({ id: mark.id, ...boundsOf(mark) });
 
 function middleOf({ mark }: Idea): Middle {
@@ -295,11 +328,8 @@ function middleOf({ mark }: Idea): Middle {
   return [x + width / 2, y + height / 2];
 }
 
-/** Ideas that are not folded away, or all. */
-const openIdeas = (idea: Idea, all: boolean): Idea[] => [
-  idea,
-  ...(isFolded(idea) && !all ? [] : idea.children.flatMap((child) => openIdeas(child, all))),
-];
+/** Ideas that are not folded away. */
+const openIdeas = (idea: Idea): Idea[] => [idea, ...(isFolded(idea) ? [] : idea.children.flatMap(openIdeas))];
 
 /** Where what is new lies before it is laid out: below what hangs there already, else beside. */
 function placeBeside({ mark, children }: Idea): Middle {
@@ -313,25 +343,24 @@ function placeBeside({ mark, children }: Idea): Middle {
 function placesOf(
   map: Idea,
   layout: IdeaLayout,
-  all: boolean,
   fresh: ReadonlySet<string> = new Set(),
 ): Map<string, Middle> {
   const [middle] = middleOf(map);
   const boxOf = (idea: Idea, isFirst: boolean): Box => {
     const { width, height } = boundsOf(idea.mark);
-    const children = isFolded(idea) && !all ? [] : idea.children.map((child) => boxOf(child, idea === map));
+    const children = isFolded(idea) ? [] : idea.children.map((child) => boxOf(child, idea === map));
     const isLeft = isFirst && !fresh.has(idea.mark.id) ? { isLeft: middleOf(idea)[0] < middle } : {};
     return { id: idea.mark.id, width, height, children, ...isLeft };
   };
   return layIdeas(boxOf(map, false), layout);
 }
 
-/** How a map is laid out; undefined where something was put elsewhere by hand. `all`: what is folded away is seen. */
-export function layoutOf(map: Idea, all = false): IdeaLayout | undefined {
+/** How a map is laid out; undefined where something was put elsewhere by hand. */
+export function layoutOf(map: Idea): IdeaLayout | undefined {
   const [ox, oy] = middleOf(map);
   return IDEA_LAYOUTS.find((layout) => {
-    const places = placesOf(map, layout, all);
-    return openIdeas(map, all).every((idea) => {
+    const places = placesOf(map, layout);
+    return openIdeas(map).every((idea) => {
       const [x, y] = places.get(idea.mark.id)!;
       const [cx, cy] = middleOf(idea);
       return Math.hypot(ox + x - cx, oy + y - cy) <= BY_HAND;

@@ -188,6 +188,13 @@ export function wordsOf(idea: Idea): string {
 const isTyped = (mark: Mark): mark is MarkOf<'text'> | MarkOf<'note'> =>
   mark.kind === 'text' || mark.kind === 'note';
 
+/** Whether a class opens what hangs on an idea by a tap on it. */
+export const opensByTap = ({ mark, children }: Idea): boolean =>
+  children.length > 0 &&
+  children.every((child) =>
+    mark.rule?.tap?.steps.some((step) => step.do === 'show' && step.marks.includes(child.mark.id)),
+  );
+
 /** Whether what hangs on an idea is folded away. */
-export const isFolded = ({ children }: Idea): boolean =>
-  children.length > 0 && children.every(({ mark }) => mark.hidden);
+export const isFolded = ({ mark, children }: Idea): boolean =>
+  children.some((child) => child.mark.folded === mark.id);

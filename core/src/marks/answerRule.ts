@@ -25,6 +25,7 @@ export type Movement =
 
 /** What is right where something is to be filled in. */
 export type Accepted =
+  /** Without answers anything may be written, and none of it is right or wrong. */
   | { as: 'words'; answers: readonly string[]; typos: boolean }
   /** `within` is how far off it may be; `unit` may be empty. */
   | { as: 'number'; value: number; within: number; unit: string };

@@ -89,6 +89,7 @@ export const SHARED_OPTIONAL: Checks = {
   credit: textUpTo(120, 1),
   rule: orNull(isRecord),
   hidden: isFlag,
+  folded: orNull(isId),
   standIn: isRecord,
 };
 

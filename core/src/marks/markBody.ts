@@ -16,6 +16,7 @@ type Own<M> = M extends Mark
       | 'credit'
       | 'rule'
       | 'hidden'
+      | 'folded'
       | 'standIn'
     >
   : never;

@@ -45,6 +45,8 @@ export interface SharedFields {
   rule?: AnswerRule | null;
   /** Whether a class does not see it until something shows it. */
   hidden?: boolean;
+  /** The idea of a map under which it is folded away; it is seen again where that is gone. */
+  folded?: string | null;
   /** What it stands for, where answering has made it. */
   standIn?: StandIn;
 }

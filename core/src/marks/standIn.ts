@@ -11,13 +11,20 @@ export function stoodFor(id: string): string | undefined {
   return /^(.+)--/.exec(id)?.[1];
 }
 
-/** Whether a mark is to be seen where somebody works in a space: it is not hidden, and nothing stands for it. */
-export function isStanding(
-  { id, hidden, standIn }: Mark,
-  space: Space,
-  marks: { has(id: string): boolean },
-): boolean {
-  if (hidden) return false;
+interface Marks {
+  has(id: string): boolean;
+}
+
+/** Whether a mark is folded away under an idea that is there. */
+export const isFoldedAway = ({ folded }: Mark, all: Marks): boolean => folded != null && all.has(folded);
+
+/**
+ * Whether a mark is to be seen where somebody works in a space: it is neither hidden nor folded away, and nothing stands for it.
+ * `marks` are those that can stand for others, `all` those that can fold others away.
+ */
+export function isStanding(mark: Mark, space: Space, marks: Marks, all = marks): boolean {
+  const { id, hidden, standIn } = mark;
+  if (hidden || isFoldedAway(mark, all)) return false;
   if (standIn?.copy) return true;
   const own = standInId(standIn?.for ?? id, space);
   if (own !== id && marks.has(own)) return false;

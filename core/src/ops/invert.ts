@@ -61,6 +61,7 @@ function oldMarkFields(mark: Mark, set: MarkPatch): MarkPatch {
   if (rest.measures) old.measures ??= { ...rest.measures, shown: [] };
   if ('rule' in set) old.rule ??= null;
   if ('hidden' in set) old.hidden ??= false;
+  if ('folded' in set) old.folded ??= null;
   if (style) old.style = oldFields<Mark['style'], object>(mark.style, style);
   return old;
 }

@@ -1,6 +1,6 @@
 import type { Mark, MarkOf } from '@doodla/core';
 import { markBounds } from '@doodla/core';
-import { MOST_FILLED } from '@doodla/core/answers';
+import { isFree, MOST_FILLED } from '@doodla/core/answers';
 import type { KeyboardEvent } from 'react';
 import { useState } from 'react';
 import { classes } from '../ui/classes';
@@ -19,6 +19,10 @@ const STEPS: Readonly<Record<string, [Way, 1 | -1]>> = {
   ArrowUp: ['down', -1],
   ArrowDown: ['down', 1],
 };
+
+interface Selectable {
+  select(): void;
+}
 
 interface FillFieldProps {
   /** As it was made, and what was filled in. */
@@ -65,8 +69,10 @@ export function FillField({ mark, seen, scale, cells, draft, onFilled }: FillFie
       goTo(cellBeside(cells, mark, ...step));
     } else if (key === 'Backspace' && filled === '') goTo(cellBeside(cells, mark, way, -1));
   };
+  // What anybody may write is often more than a line.
+  const Field = mark.rule?.fill && isFree(mark.rule.fill) ? 'textarea' : 'input';
   return (
-    <input
+    <Field
       id={fieldId(mark)}
       aria-label={t('answers.fillIn', { name: sayMark(mark) })}
       value={typed ?? filled}
@@ -74,17 +80,17 @@ export function FillField({ mark, seen, scale, cells, draft, onFilled }: FillFie
       autoComplete="off"
       autoCapitalize="off"
       spellCheck={false}
-      onChange={(event) => typedOn(event.target.value)}
-      onFocus={(event) => single && event.currentTarget.select()}
+      onChange={({ target }: { target: { value: string } }) => typedOn(target.value)}
+      onFocus={({ currentTarget }: { currentTarget: Selectable }) => single && currentTarget.select()}
       onBlur={take}
-      onKeyDown={(event) => {
+      onKeyDown={(event: KeyboardEvent<HTMLElement>) => {
         event.stopPropagation();
         stepped(event);
         if (event.key === 'Enter') event.currentTarget.blur();
         if (event.key === 'Escape') setTyped(undefined);
       }}
       className={classes(
-        'pointer-events-auto absolute text-ink',
+        'pointer-events-auto absolute resize-none text-ink',
         single
           ? 'rounded-sm bg-transparent p-0 focus-visible:bg-chalk'
           : 'rounded-md border-2 border-dashed border-board bg-white px-1 focus-visible:border-solid',
@@ -93,6 +99,7 @@ export function FillField({ mark, seen, scale, cells, draft, onFilled }: FillFie
         ...placeOf(markBounds(seen), scale),
         fontSize: Math.max(11, mark.style.size * scale),
         textAlign: mark.style.align,
+        ...(Field === 'textarea' && { minHeight: '2.3em', lineHeight: 1.1 }),
       }}
     />
   );

@@ -32,7 +32,12 @@ const TAP_IS = {
   right: 'answers.tapIsRight',
   wrong: 'answers.tapIsWrong',
 } as const;
-const FILLS = { not: 'answers.fillNot', words: 'answers.fillWords', number: 'answers.fillNumber' } as const;
+const FILLS = {
+  not: 'answers.fillNot',
+  words: 'answers.fillWords',
+  number: 'answers.fillNumber',
+  anything: 'answers.fillAnything',
+} as const;
 const PROBLEMS = {
   'nothing-chosen': 'answers.stepIncomplete',
   'no-answer': 'answers.noAnswer',

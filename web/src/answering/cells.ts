@@ -1,5 +1,6 @@
 import type { Mark } from '@doodla/core';
 import { markBounds } from '@doodla/core';
+import { isFree } from '@doodla/core/answers';
 
 /** Which way words go over fields of one letter. */
 export type Way = 'across' | 'down';
@@ -9,7 +10,8 @@ const BESIDE = 1.5;
 
 /** Whether one letter is filled in here, as in words that cross. */
 export function isCell({ rule }: Pick<Mark, 'rule'>): boolean {
-  return rule?.fill?.as === 'words' && rule.fill.answers.every((answer) => [...answer].length === 1);
+  if (rule?.fill?.as !== 'words' || isFree(rule.fill)) return false;
+  return rule.fill.answers.every((answer) => [...answer].length === 1);
 }
 
 /** The field beside one, `by` 1 after it and -1 before it. */

@@ -1,5 +1,5 @@
 import type { AnswerRule, Change, Mark, Movement, TapStep } from '@doodla/core';
-import { centreOf, readQuantity } from '@doodla/core/answers';
+import { centreOf, isFree, readQuantity } from '@doodla/core/answers';
 
 /** How a class may move a mark, as it is chosen. */
 export type MoveChoice = 'not' | Movement['how'];
@@ -20,7 +20,7 @@ export interface RuleDraft {
   sendsBack: boolean;
   /** How things lie in it: where they are put, in order, or one below the other. */
   lies: 'free' | 'snapped' | NonNullable<NonNullable<AnswerRule['takes']>['stack']>;
-  fill: 'not' | 'words' | 'number';
+  fill: 'not' | 'words' | 'number' | 'anything';
   /** What is right, a line each; of numbers the first is read. */
   answers: string;
   typos: boolean;
@@ -57,7 +57,7 @@ export function draftOf(
     things: [...(takes?.things ?? [])],
     sendsBack: takes?.sendsBack ?? true,
     lies: takes?.stack ?? (takes?.snaps === false ? 'free' : 'snapped'),
-    fill: fill?.as ?? 'not',
+    fill: fill && isFree(fill) ? 'anything' : (fill?.as ?? 'not'),
     answers:
       fill?.as === 'words' ? fill.answers.join('\n') : number ? `${number.value} ${number.unit}`.trim() : '',
     typos: fill?.as === 'words' ? fill.typos : true,
@@ -141,6 +141,7 @@ function takesOf({ isPlace, things, sendsBack, lies }: RuleDraft): Part {
 function fillOf({ fill, answers, typos, within }: RuleDraft): Part {
   const lines = answers.split('\n').flatMap((line) => line.trim() || []);
   if (fill === 'not') return {};
+  if (fill === 'anything') return { fill: { as: 'words', answers: [], typos: false } };
   if (lines.length === 0) return 'no-answer';
   if (fill === 'words') return { fill: { as: 'words', answers: lines, typos } };
   const read = readQuantity(lines[0]!);

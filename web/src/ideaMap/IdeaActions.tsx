@@ -1,5 +1,5 @@
 import type { Mark } from '@doodla/core';
-import { BRANCHES } from '@doodla/core/idea-map';
+import { BRANCHES, ideasOf, opensByTap } from '@doodla/core/idea-map';
 import {
   ArrowDown,
   ArrowUp,
@@ -9,6 +9,7 @@ import {
   Move,
   Palette,
   Plus,
+  Pointer,
   Trash2,
 } from 'lucide-react';
 import type { ReactNode } from 'react';
@@ -43,8 +44,11 @@ interface IdeaActionsProps {
 /** What can be done to the idea in hand. */
 export function IdeaActions({ rows, at, mayTouch, change, onBranch }: IdeaActionsProps) {
   const can = doings(rows, at, mayTouch);
-  const { mark } = rows[at]!.idea;
+  const { idea } = rows[at]!;
+  const { mark } = idea;
   const { id } = mark;
+  const byTaps = opensByTap(idea);
+  const mayOpen = idea.children.length > 0 && ideasOf(idea).every((each) => mayTouch(each.mark));
   return (
     <div role="toolbar" aria-label={t('ideaMap.doings')} className="flex flex-wrap">
       {ACTIONS.map(([doing, label, icon]) => {
@@ -84,6 +88,13 @@ export function IdeaActions({ rows, at, mayTouch, change, onBranch }: IdeaAction
           ))}
         </MenuContent>
       </DropdownMenu.Root>
+      <IconButton
+        label={t('ideaMap.byTaps')}
+        icon={<Pointer aria-hidden size={20} />}
+        aria-pressed={byTaps}
+        disabled={!mayOpen}
+        onClick={() => change((edit) => void edit.openByTaps(id, !byTaps))}
+      />
       <IconButton label={t('ideaMap.branch')} icon={<Move aria-hidden size={20} />} onClick={onBranch} />
     </div>
   );

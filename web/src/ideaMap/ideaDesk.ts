@@ -15,7 +15,7 @@ import type { PageDesk } from '../room/pageDesk';
 
 type MarkingDesk = Pick<
   PageDesk,
-  'layers' | 'mayTouch' | 'middle' | 'newMark' | 'pageId' | 'settle' | 'shownSpace' | 'sitting' | 'target'
+  'layers' | 'mayTouch' | 'middle' | 'newMark' | 'pageId' | 'settle' | 'shownSpace' | 'target'
 >;
 
 /** Idea maps on the shown page, and what is done to them. Each is one step to undo. */
@@ -47,7 +47,7 @@ export class IdeaDesk {
    */
   layoutOf(map: Idea): IdeaLayout | undefined {
     if (!this.mayLayOut(map)) return undefined;
-    const layout = layoutOf(map, this.showsFolded);
+    const layout = layoutOf(map);
     const places = new Map(ideasOf(map).map(({ mark }) => [mark.id, middleBeside(mark, map.mark)]));
     if (layout) this.laid = { layout, places };
     return layout ?? (this.laid && isStill(places, this.laid.places) ? this.laid.layout : undefined);
@@ -65,16 +65,12 @@ export class IdeaDesk {
   /** Changes a map, and lays it out where it is laid out by itself. Returns whether it could be. */
   change(root: string, layout: IdeaLayout | undefined, what: (edit: IdeaEdit) => void): boolean {
     if (!this.desk.newMark()) return false;
-    const making = { common: this.common, layout, showsFolded: this.showsFolded };
+    const making = { common: this.common, layout };
     const edit = new IdeaEdit(this.marks(), root, making, this.mayTouch);
     what(edit);
     const changes = edit.done();
     this.desk.settle();
     return changes.length === 0 || this.desk.target.perform(changes) !== undefined;
-  }
-
-  private get showsFolded(): boolean {
-    return this.desk.sitting === undefined;
   }
 
   private readonly common = () => this.desk.newMark(nanoid())!;

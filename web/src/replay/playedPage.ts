@@ -1,5 +1,5 @@
 import type { Mark, Page, Rect } from '@doodla/core';
-import { byOrder, isStanding } from '@doodla/core';
+import { byOrder, isFoldedAway, isStanding } from '@doodla/core';
 import type { Replay, ReplayMoment } from '@doodla/core/replay';
 import type { Canvas } from '../canvas/blankCanvas';
 import { contextOf, copyOf } from '../canvas/blankCanvas';
@@ -128,9 +128,11 @@ export class PlayedPage {
   /** In a class, what was prepared lies under what the class wrote. */
   private prepared(page: string): Mark[] {
     const answered = this.answeredOn(page);
-    return this.scenery
-      .prepared(page)
-      .filter((mark) => this.isShown(mark) && !mark.hidden && !answered.has(mark.id));
+    const all = this.scenery.prepared(page);
+    const known = new Set(all.map(({ id }) => id));
+    return all.filter(
+      (mark) => this.isShown(mark) && !mark.hidden && !isFoldedAway(mark, known) && !answered.has(mark.id),
+    );
   }
 
   /** What is on a page at a moment beside what was prepared and stays: also prepared things, as they were answered by then. */

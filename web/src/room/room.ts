@@ -2,6 +2,7 @@ import type { DeviceKind, LogRef, Mark, MarkKind, Page, Person, Rect, Rules, Sit
 import {
   FREE,
   isShownIn,
+  isFoldedAway,
   isStanding,
   isWithin,
   mayPut,
@@ -355,7 +356,13 @@ export class Room {
   /** While preparing nothing stands for anything, and what is hidden is seen. */
   private isStanding(mark: Mark): boolean {
     const { spaces, target, sitting } = this;
-    return sitting === undefined || isStanding(mark, spaces.shownOn(mark.page), target.state.marks);
+    if (sitting === undefined) return !isFoldedAway(mark, target.state.marks);
+    return isStanding(mark, spaces.shownOn(mark.page), target.state.marks, this);
+  }
+
+  /** Whether a mark is there, prepared or of this class. */
+  has(id: string): boolean {
+    return this.layers.some(({ log }) => log.state.marks.has(id));
   }
 
   private watch(layer: MarkLayer): void {

@@ -1,13 +1,15 @@
 import type { Mark } from '@doodla/core';
 import { FORMATS } from '@doodla/core';
+import { StickyNote } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { drawMark } from '../canvas/markPainter';
 import type { PageDesk } from '../room/pageDesk';
+import { Button } from '../ui/Button';
 import { t } from '../words';
 import { DragCard } from './DragCard';
 import type { ReadyId } from './readyTemplates';
-import { placeReady, READY, readyMarks } from './readyTemplates';
+import { hasCards, placeReady, placeWithCards, READY, readyMarks } from './readyTemplates';
 
 const WIDTH = 420;
 const UNDO_SHOWN_MS = 15_000;
@@ -31,8 +33,8 @@ const TEXTS = {
 
 /** Ready templates: one tap puts one on the shown page, of ordinary marks. */
 export default function TemplatesPart({ desk }: { desk: PageDesk }) {
-  const place = (id: ReadyId) => {
-    const step = placeReady(desk, id);
+  const place = (id: ReadyId, put: typeof placeReady) => {
+    const step = put(desk, id);
     if (step === undefined) return;
     toast(t('templates.isOnThePage', { name: t(TEXTS[id][0]) }), {
       duration: UNDO_SHOWN_MS,
@@ -45,10 +47,20 @@ export default function TemplatesPart({ desk }: { desk: PageDesk }) {
       <ul aria-label={t('templates.readyTemplates')} className="flex flex-col gap-2">
         {READY.map((id) => (
           <li key={id}>
-            <DragCard desk={desk} picture={<TemplatePicture id={id} />} onUse={() => place(id)}>
+            <DragCard desk={desk} picture={<TemplatePicture id={id} />} onUse={() => place(id, placeReady)}>
               <span className="mt-2 font-bold">{t(TEXTS[id][0])}</span>
               <span className="text-sm text-ink-soft">{t(TEXTS[id][1])}</span>
             </DragCard>
+            {hasCards(id) && (
+              <Button
+                look="plain"
+                icon={<StickyNote aria-hidden size={18} />}
+                aria-label={t('templates.withCards', { name: t(TEXTS[id][0]) })}
+                onClick={() => place(id, placeWithCards)}
+              >
+                {t('templates.withCardsShort')}
+              </Button>
+            )}
           </li>
         ))}
       </ul>

@@ -2056,6 +2056,10 @@ export const de: Words = {
     whatWeKnow: 'Was wir wissen',
     whatWeLearned: 'Was wir gelernt haben',
     whatWeWantToKnow: 'Was wir wissen wollen',
+    withCards: '{{name}}, mit Karten zum Beschreiben und Verschieben',
+    withCardsShort: 'Mit Karten zum Verschieben',
+    toSort: 'Noch zu ordnen',
+    chosen: 'Wir wählen',
   },
   tools: {
     addAPictureAsA: 'Bild als Stempel hinzufügen',
@@ -2469,6 +2473,7 @@ export const de: Words = {
     notOpml: 'Diese Datei ist kein lesbares OPML. Bitte speichere sie noch einmal als OPML oder Markdown.',
     tooLarge: 'Diese Datei ist größer als 2 MB. Bitte nimm einen Teil davon.',
     gone: 'Diese Datei kann nicht mehr gelesen werden. Bitte wähle sie noch einmal.',
+    byTaps: 'In der Stunde zeigt ein Tipp auf eine Idee, was an ihr hängt',
   },
   figures: {
     a_abacus: 'Rechenrahmen',
@@ -2800,7 +2805,8 @@ export const de: Words = {
     board: 'Tafel mit Spalten',
     voteBoard: 'Tafel mit Stimmen',
     voteTask: 'Stimme ab: Tippe auf die Zahlen.',
-    boardHow: 'Eine Spalte pro Zeile, dann „:“ und ihre Karten. Eine Spalte darf leer sein.',
+    boardHow:
+      'Eine Spalte pro Zeile, dann „:“ und ihre Karten. Eine Spalte darf leer sein. „_“ ist eine leere Karte, auf die die Klasse schreibt.',
     boardExample: 'Zu tun: lesen, Plan schreiben, zu Hause fragen\nIn Arbeit: bauen\nFertig:',
     noColumns: 'Es braucht zwei bis {{most}} Spalten, jede in einer Zeile: Zu tun: lesen, schreiben',
     whichMap: 'Welche Karte',
@@ -2959,5 +2965,6 @@ export const de: Words = {
     tagSets: 'Die Klasse stellt es ein',
     theClassSets: 'Die Klasse darf einstellen',
     setFigure: 'Einstellen: {{name}}',
+    fillAnything: 'Mit was sie möchten',
   },
 };

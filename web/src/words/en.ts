@@ -1997,6 +1997,10 @@ export const en = {
     whatWeKnow: 'What we know',
     whatWeLearned: 'What we learned',
     whatWeWantToKnow: 'What we want to know',
+    withCards: '{{name}}, with cards to write on and move',
+    withCardsShort: 'With cards to move',
+    toSort: 'Still to sort',
+    chosen: 'We choose',
   },
   tools: {
     addAPictureAsA: 'Add a picture as a stamp',
@@ -2401,6 +2405,7 @@ export const en = {
     notOpml: 'This file is no OPML that can be read. Please save it as OPML or Markdown again.',
     tooLarge: 'This file is larger than 2 MB. Please take a part of it.',
     gone: 'This file can no longer be read. Please choose it again.',
+    byTaps: 'In class a tap on an idea shows what hangs on it',
   },
   figures: {
     a_abacus: 'Abacus',
@@ -2731,7 +2736,8 @@ export const en = {
     board: 'Board with columns',
     voteBoard: 'Board with votes',
     voteTask: 'Tap the numbers to vote.',
-    boardHow: 'A column to a line, then “:” and its cards. A column may have none.',
+    boardHow:
+      'A column to a line, then “:” and its cards. A column may have none. “_” is a blank card that the class writes on.',
     boardExample: 'To do: read, write a plan, ask at home\nIn hand: build\nDone:',
     noColumns: 'Two to {{most}} columns are needed, each on a line: To do: read, write',
     whichMap: 'Which map',
@@ -2886,5 +2892,6 @@ export const en = {
     tagSets: 'The class sets it',
     theClassSets: 'The class may set',
     setFigure: 'Set: {{name}}',
+    fillAnything: 'With whatever they like',
   },
 };

@@ -10,6 +10,11 @@ import { readGroups } from '../rows.js';
 const MOST_COLUMNS = 6;
 const MOST_CARDS = 40;
 
+/** An item that is a card to be written on by the class. */
+export const BLANK = '_';
+/** How wide the handle of a card is that is written on, against the letters. */
+const HANDLE = 0.9;
+
 /** Columns in which cards lie one below the other; each card goes into any of them. */
 export const board = (making: Making): void => drawBoard(making, 'put');
 
@@ -36,7 +41,7 @@ function drawBoard({ paper, room, text }: Making, stack: 'put' | 'most'): void {
   for (const [i, place] of places.entries()) {
     const own = cards.filter(({ column }) => column === i);
     for (const [row, rect] of rowsIn(paper, place, own.length).entries())
-      putCard(paper, rect, { ...own[row]!, votes: stack === 'most' });
+      putCard(paper, rect, { ...own[row]!, name: `${columns[i]!.name} ${row + 1}`, votes: stack === 'most' });
   }
 }
 
@@ -50,26 +55,50 @@ function rowsIn(paper: Paper, place: Rect, count: number): Rect[] {
   return Array.from({ length: count }, (_, i) => ({ x, y: place.y + gap + i * step, width, height }));
 }
 
-function putCard(
-  paper: Paper,
-  rect: Rect,
-  { item, id, votes }: { item: string; id: string; votes: boolean },
-): void {
-  if (!votes) {
+interface Card {
+  item: string;
+  id: string;
+  /** What a blank one is called. */
+  name: string;
+  votes: boolean;
+}
+
+function putCard(paper: Paper, rect: Rect, { item, id, name, votes }: Card): void {
+  const isBlank = item === BLANK;
+  if (!votes && !isBlank) {
     paper.card(item, rect, { id, rule: MOVES });
     return;
   }
   const group = paper.newId();
-  paper.shape('rounded', rect, { fill: '#faf5e8' }, { id, group, alt: item, rule: MOVES });
-  const [words, counter] = beside(inset(rect, paper.size * 0.25), 0.72, paper.size * 0.3);
-  paper.item(item, words, group);
+  const alt = isBlank ? name : item;
+  paper.shape('rounded', rect, { fill: '#faf5e8' }, { id, group, alt, rule: MOVES });
+  const room = inset(rect, paper.size * 0.25);
+  const [words, counter] = votes ? beside(room, 0.72, paper.size * 0.3) : [room, undefined];
+  if (isBlank) putField(paper, words, { group, alt });
+  else paper.item(item, words, group);
+  if (counter) putCounter(paper, counter, { group, alt });
+}
+
+/** Room for words of the class, beside a handle by which the card is moved. */
+function putField(paper: Paper, { x, y, width, height }: Rect, own: { group: string; alt: string }): void {
+  const handle = paper.size * HANDLE;
+  for (const part of [0.3, 0.6]) {
+    const at = x + handle * part;
+    paper.path([at, y + height * 0.2, at, y + height * 0.8], { line: '#8a8474' }, { group: own.group });
+  }
+  const rect = { x: x + handle, y, width: width - handle, height: paper.lineOf(paper.size) };
+  const fill = { as: 'words', answers: [], typos: false } as const;
+  paper.words('', rect, { align: 'left' }, { ...own, rule: { fill } });
+}
+
+function putCounter(paper: Paper, rect: Rect, { group, alt }: { group: string; alt: string }): void {
   const number = paper.newId();
   const rule: AnswerRule = { tap: { steps: [{ do: 'count', mark: number, by: 1 }], once: false } };
   paper.shape(
     'rounded',
-    counter,
+    rect,
     { fill: '#f2c230', width: paper.size / 16 },
-    { group, rule, alt: `${item}: +1` },
+    { group, rule, alt: `${alt}: +1` },
   );
-  paper.words('0', counter, { bold: true }, { id: number, group });
+  paper.words('0', rect, { bold: true }, { id: number, group });
 }
