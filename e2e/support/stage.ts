@@ -1,4 +1,4 @@
-import type { Scene } from '@doodla/core';
+import type { AnswerRule, Scene, StandIn } from '@doodla/core';
 import type { CDPSession, Page } from '@playwright/test';
 import { expect } from '@playwright/test';
 
@@ -13,6 +13,8 @@ export interface StageState {
     fill: string | null;
     bounds: { x: number; y: number; width: number; height: number };
     text?: string;
+    rule?: AnswerRule | null;
+    standIn?: StandIn;
   }[];
   /** The screen that is shown live. */
   screen: {

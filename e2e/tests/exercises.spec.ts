@@ -31,31 +31,9 @@ const said = (page: Page, words: string | RegExp) => page.getByRole('status').fi
 const tap = (page: Page, words: string) =>
   page.getByRole('button', { name: `To be tapped: Shape: ${words}`, exact: true });
 
-const LISTS: readonly [kind: string, list: string, parts: RegExp, count: number][] = [
-  ['Put in order', 'egg\npupa\nbutterfly', /^To be moved/, 3],
-  ['Rank', 'health\nmoney', /^To be moved/, 2],
-  ['Events on a line', '1450 = press\n1969 = moon', /^To be moved/, 2],
-  ['Match pairs', 'dog = Hund\ncat = Katze', /^To be moved/, 2],
-  ['Sort into groups', 'Birds: owl\nFish: eel, trout', /^To be moved/, 3],
-  ['Fill the gaps', 'Ice is [cold].', /^To be moved/, 1],
-  ['True or false', 'Whales are fish. = false', /^To be tapped/, 2],
-  ['Choose the answer', 'Legs of a spider? = 8 | 6', /^To be tapped/, 2],
-  ['Find the pairs', '3 · 4 = 12\n7 · 8 = 56', /^To be tapped/, 4],
-  ['Crossword', 'ice = cold\nrice = food', /^To be filled in/, 6],
-  ['Number line', '1/2\n0.25', /^To be moved/, 2],
-  ['Spinner', 'sing\ndraw', /^To be tapped/, 1],
-  ['Draw a name', 'Ada\nBen', /^To be tapped/, 1],
-  ['Score board', 'Owls\nFoxes', /^To be tapped/, 4],
-  ['Board with columns', 'To do: read, write\nDone:', /^To be moved/, 2],
-  ['Board with votes', 'Ideas: bake\nChosen:', /^To be tapped/, 1],
-  ['Outline map', 'Peru', /^To be tapped/, 0],
-  ['Name the countries', 'Peru', /^To be moved/, 1],
-];
-
-/** Kinds that are tried as well, each of another sort. */
-const TRIED = ['Match pairs', 'Choose the answer', 'Find the pairs', 'Crossword', 'Score board'];
-
-test('an exercise of each kind is made of a list, seen before and tried at once', async ({ teacher }) => {
+test('an exercise is made of a list: what is missing is said, what was typed is kept, it is seen before', async ({
+  teacher,
+}) => {
   const refused = await openExercise(teacher, { kind: 'Match pairs' });
   await expect(refused.getByText('This is an example')).toBeVisible();
   await refused.getByRole('button', { name: 'Put it on a new page' }).click();
@@ -67,17 +45,6 @@ test('an exercise of each kind is made of a list, seen before and tried at once'
   const again = await openExercise(teacher, { kind: 'Match pairs' });
   await expect(again.getByLabel('List', { exact: true })).toHaveValue('dog = Hund\ncat');
   await teacher.keyboard.press('Escape');
-
-  for (const [i, [kind, list, parts, count]] of LISTS.entries()) {
-    await makeExercise(teacher, { kind, list, ...(kind === 'Crossword' && { level: 'Medium' }) });
-    await expect(teacher.getByLabel(`Page ${i + 2} of ${i + 2}`)).toBeVisible();
-    if (!TRIED.includes(kind)) continue;
-    await teacher.getByRole('button', { name: 'Try it' }).click();
-    const things =
-      kind === 'Crossword' ? teacher.getByLabel(parts) : teacher.getByRole('button', { name: parts });
-    await expect(things, kind).toHaveCount(count);
-    await teacher.getByRole('button', { name: 'Stop', exact: true }).click();
-  }
 
   const dice = await openExercise(teacher, { kind: 'Dice' });
   await dice.getByLabel('How many').fill('3');

@@ -22,6 +22,8 @@ function stageState(desk: PageDesk, glass: Pick<Glass, 'host' | 'view'>) {
       colour: 'colour' in mark.style ? mark.style.colour : 'line' in mark.style ? mark.style.line : null,
       fill: 'fill' in mark.style ? mark.style.fill : null,
       bounds: markBounds(mark),
+      rule: mark.rule,
+      standIn: mark.standIn,
       ...('text' in mark && { text: mark.text }),
       ...('exact' in mark && { text: mark.exact }),
     })),
