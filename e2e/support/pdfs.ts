@@ -162,6 +162,12 @@ export class OutsideReader {
       .map((line) => line.replace(/\s+/g, ' '));
   }
 
+  /** How many pictures of pixels there are, as pdfimages lists them under two lines of heads. */
+  pixelPictures(): number {
+    const out = execFileSync('pdfimages', ['-list', this.path], { encoding: 'utf8' });
+    return out.trim().split('\n').length - 2;
+  }
+
   /** The page as poppler draws it, its longer side `longer` pixels. */
   picture(page: number, longer: number): PNG {
     const target = join(this.folder, 'page');

@@ -108,7 +108,7 @@ for (const part of [0, 1])
     const kinds = ANSWERED.filter((_, i) => i % 2 === part);
     for (const form of kinds)
       await (form.kind === LABEL ? labelled(teacher, form) : makeExercise(teacher, form));
-    for (const _ of kinds) await teacher.keyboard.press('PageUp');
+    for (let i = 0; i < kinds.length; i++) await teacher.keyboard.press('PageUp');
     await expect(teacher.getByLabel(/^Page 1 of/)).toBeVisible();
     const students = await classOfSix(browser, server, teacher);
     for (const [i, { kind, items, spoils = 1 }] of kinds.entries()) {
@@ -160,7 +160,7 @@ test('a class of six plays with what is neither right nor wrong, each on a copy'
   teacher,
 }) => {
   for (const form of PLAYED) await makeExercise(teacher, form);
-  for (const _ of PLAYED) await teacher.keyboard.press('PageUp');
+  for (let i = 0; i < PLAYED.length; i++) await teacher.keyboard.press('PageUp');
   await expect(teacher.getByLabel(/^Page 1 of/)).toBeVisible();
   const students = await classOfSix(browser, server, teacher);
   for (const [i, { kind }] of PLAYED.entries()) {

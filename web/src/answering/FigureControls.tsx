@@ -6,8 +6,10 @@ import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { figureIn, figureLook, figureProblem } from '../desk/figures';
 import { afterRest } from '../ui/afterRest';
+import { classes } from '../ui/classes';
 import { t } from '../words';
 import { sayMark } from '../words/marks';
+import { sheetPlace } from './sheetPlace';
 import { FigureFields } from './FigureFields';
 
 /** So long a hand rests before what it has set is told to the class, milliseconds. */
@@ -25,7 +27,8 @@ interface FigureControlsProps {
 
 /** What a class may set of a figure, in a small sheet under it. */
 export default function FigureControls({ seen, fields, scale, onSet, onProblem }: FigureControlsProps) {
-  const [isOpen, setOpen] = useState(false);
+  /** Where in the window it was opened. */
+  const [opened, setOpened] = useState<DOMRect>();
   const [held, setHeld] = useState<FigureRecipe>();
   const rect = markBounds(seen);
   const recipe = held ?? figureOf(seen.recipe);
@@ -56,22 +59,25 @@ export default function FigureControls({ seen, fields, scale, onSet, onProblem }
   if (!recipe) return null;
   return (
     <div
-      className="pointer-events-auto absolute z-10 flex flex-col items-end"
+      className={classes('pointer-events-auto absolute flex flex-col items-end', opened ? 'z-20' : 'z-10')}
       style={{ left: (rect.x + rect.width) * scale, top: rect.y * scale, transform: 'translateX(-100%)' }}
     >
       <button
         type="button"
-        aria-expanded={isOpen}
+        aria-expanded={opened !== undefined}
         aria-label={t('answers.setFigure', { name: sayMark(seen) })}
-        onClick={() => setOpen(!isOpen)}
+        onClick={({ currentTarget }) => setOpened(opened ? undefined : currentTarget.getBoundingClientRect())}
         className="grid size-11 place-items-center rounded-full bg-board text-paper shadow"
       >
         <SlidersHorizontal aria-hidden size={20} />
       </button>
-      {isOpen && (
+      {opened && (
         <div
-          className="absolute right-0 w-64 rounded-xl bg-paper p-3 text-ink shadow-xl"
-          style={{ top: rect.height * scale + 4 }}
+          className="absolute max-h-[40vh] w-64 overflow-auto rounded-xl bg-paper p-3 text-ink shadow-xl"
+          style={sheetPlace(opened, rect.height * scale, {
+            width: window.innerWidth,
+            height: window.innerHeight,
+          })}
         >
           <FigureFields recipe={recipe} only={fields} onChange={setHeld} />
         </div>

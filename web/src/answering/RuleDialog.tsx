@@ -245,14 +245,14 @@ function FigurePart({ mark, draft, onChange }: PartProps & { mark: MarkOf<'plot'
   const toggle = (key: string, on: boolean) =>
     onChange({ sets: on ? [...draft.sets, key] : draft.sets.filter((one) => one !== key) });
   return (
-    <>
+    <div role="group" aria-label={t('answers.theClassSets')}>
       <Heading>{t('answers.theClassSets')}</Heading>
       {Object.keys(recipe.values).map((key) => (
         <Tick key={key} checked={draft.sets.includes(key)} onChange={(on) => toggle(key, on)}>
           {sayField(key)}
         </Tick>
       ))}
-    </>
+    </div>
   );
 }
 

@@ -26,6 +26,7 @@ function stageState(desk: PageDesk, glass: Pick<Glass, 'host' | 'view'>) {
       standIn: mark.standIn,
       ...('text' in mark && { text: mark.text }),
       ...('exact' in mark && { text: mark.exact }),
+      ...('recipe' in mark && { text: mark.recipe }),
     })),
     screen: desk.screen.state.get() ?? null,
     width: desk.page?.width ?? 0,
