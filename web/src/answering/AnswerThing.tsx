@@ -1,15 +1,16 @@
 import type { Mark, Point, Rect, Transform } from '@doodla/core';
 import { boundsOf, unionRect } from '@doodla/core';
 import type { AnsweredPage } from '@doodla/core/answers';
-import { movedBy, movedTogether, seenBounds } from '@doodla/core/answers';
+import { movedBy, seenBounds } from '@doodla/core/answers';
 import type { KeyboardEvent } from 'react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { PictureCache } from '../pictures/pictureCache';
 import { classes } from '../ui/classes';
 import { useDrag } from '../ui/useDrag';
 import { t } from '../words';
 import { sayMark } from '../words/marks';
 import { placeOf, sizeOf } from './places';
+import { looksSame } from './seenTogether';
 import { ThingPicture } from './ThingPicture';
 
 /** So far a pointer goes before it drags, CSS pixels. */
@@ -39,13 +40,16 @@ interface AnswerThingProps {
   pictures: PictureCache;
   /** Where a pointer is on the page. */
   toPage(event: { clientX: number; clientY: number }): Point;
+  /** What is seen of it and of what moves with it. */
+  seen: readonly Mark[];
+  /** May be that of an earlier drawing: it does what is right by then. */
   onTap(): void;
   onDrop(hand: Carry): void;
 }
 
 /** Something that is tapped or carried, by hand or by keys. */
-export function AnswerThing(props: AnswerThingProps) {
-  const { thing, copy, page, scale, pictures, toPage, onTap, onDrop } = props;
+export const AnswerThing = memo(function AnswerThing(props: AnswerThingProps) {
+  const { thing, copy, seen, page, scale, pictures, toPage, onTap, onDrop } = props;
   const [carry, setCarry] = useState<Carry>();
   const { moves, tap, pair } = thing.rule ?? {};
   const drag = useDrag<Carry & { moved: boolean; at: Point }>({
@@ -65,8 +69,6 @@ export function AnswerThing(props: AnswerThingProps) {
       else if (moves) onDrop({ from, to });
     },
   });
-  // A cover that was taken away keeps its button, so that whoever works by keys does not lose their place.
-  const seen = copy ? [copy] : pair ? [thing] : seenTogether(page, thing, moves !== undefined);
   const drawn = boundsOf(seen);
   const rect = seen
     .map(seenBounds)
@@ -116,15 +118,7 @@ export function AnswerThing(props: AnswerThingProps) {
       )}
     </>
   );
-}
-
-/** What is seen of a thing and of what moves with it. */
-function seenTogether(page: AnsweredPage, thing: Mark, moves: boolean): Mark[] {
-  const all = moves && !thing.rule?.moves?.copies ? movedTogether(page, thing) : [thing];
-  const first = thing.rule?.moves?.copies ? thing : page.now(thing.id);
-  const others = all.flatMap((mark) => (mark.id === thing.id ? [] : (page.now(mark.id) ?? [])));
-  return [...(first ? [first] : []), ...others].filter((mark) => !mark.hidden);
-}
+}, looksSame);
 
 const heldAt = ({ x, y, width, height }: Rect): Carry => {
   const middle: Point = [x + width / 2, y + height / 2];

@@ -11,7 +11,7 @@ import {
   traced,
 } from '@doodla/core/answers';
 import { Check, Undo2, X } from 'lucide-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import type { Stage } from '../stage/stage';
 import { useStore } from '../store/useStore';
@@ -23,6 +23,7 @@ import { AnswerThing } from './AnswerThing';
 import { doAside } from './asides';
 import { isCell } from './cells';
 import { FillField } from './FillField';
+import { seenTogether } from './seenTogether';
 import { TraceField } from './TraceField';
 
 const FigureControls = lazy(() => import('./FigureControls'));
@@ -40,6 +41,12 @@ interface AnswersProps {
   quiet?: boolean;
   /** Whether it is somebody else's turn: nothing can be answered, but what was said last stays for its time. */
   waits?: boolean;
+}
+
+/** From where to where something was carried, page units. */
+interface Hand {
+  from: Point;
+  to: Point;
 }
 
 /** What was said of an answer last. */
@@ -70,7 +77,7 @@ export function Answers({ answers, desk, stage, originals, quiet = false, waits 
     give(mark.id, sortedByVotes(page, mark, answer.marks));
     for (const aside of asides) doAside(desk, aside);
   };
-  const moveCopy = (copy: Mark, hand: { from: Point; to: Point }) => {
+  const moveCopy = (copy: Mark, hand: Hand) => {
     const moved = copyMoved(page, copy, hand);
     answers.target.perform([moved === 'gone' ? { do: 'remove', mark: copy.id } : { do: 'add', mark: moved }]);
   };
@@ -79,6 +86,12 @@ export function Answers({ answers, desk, stage, originals, quiet = false, waits 
     const at = stage.toPage(clientX - left, clientY - top);
     return [at.x, at.y];
   };
+  const drop = (mark: Mark, hand: Hand) => give(mark.id, dropped(page, mark, hand));
+  // Things that look as they did are not drawn again, but answer on the page as it is by then.
+  const latest = useRef({ tap, drop, moveCopy });
+  useEffect(() => {
+    latest.current = { tap, drop, moveCopy };
+  });
   const shared = { page, scale, toPage, pictures: desk.pictures };
   const saidAt = said && page.now(said.at);
   const cells = originals.filter(isCell);
@@ -128,9 +141,10 @@ export function Answers({ answers, desk, stage, originals, quiet = false, waits 
           <AnswerThing
             key={mark.id}
             thing={mark}
+            seen={seenTogether({ page, thing: mark })}
             {...shared}
-            onTap={() => tap(mark)}
-            onDrop={(hand) => give(mark.id, dropped(page, mark, hand))}
+            onTap={() => latest.current.tap(mark)}
+            onDrop={(hand) => latest.current.drop(mark, hand)}
           />
         );
       })}
@@ -142,9 +156,10 @@ export function Answers({ answers, desk, stage, originals, quiet = false, waits 
               key={copy.id}
               thing={pile}
               copy={copy}
+              seen={[copy]}
               {...shared}
               onTap={() => undefined}
-              onDrop={(hand) => moveCopy(copy, hand)}
+              onDrop={(hand) => latest.current.moveCopy(copy, hand)}
             />
           )
         );

@@ -1,5 +1,6 @@
+import type { Mark, ReadingPart } from '@doodla/core';
 import { readingOf } from '@doodla/core';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import type { PageDesk } from '../room/pageDesk';
 import { useStore } from '../store/useStore';
 import { pageSentence } from './announcements';
@@ -8,6 +9,8 @@ import { sayPart } from '../words/marks';
 
 /** Marks come and go quickly; what is read follows a little later. */
 const FOLLOWS_MS = 600;
+
+type MarkPart = Extract<ReadingPart, { kind: 'mark' }>;
 
 /** The page for those who hear it: its words in the order in which they are read, with the marks among them. */
 export default function PageReading({ desk }: { desk: PageDesk }) {
@@ -19,6 +22,13 @@ export default function PageReading({ desk }: { desk: PageDesk }) {
   if (!page) return null;
   const marks = desk.layers.flatMap((layer) => layer.on(page.id).all());
   const parts = readingOf(desk.surfaces.wordsOf(page), marks);
+  const makers = new Map<string, string>();
+  const makerOf = (mark: Mark) => {
+    const key = mark.credit ?? mark.author;
+    const name = makers.get(key) ?? desk.room.makerOf(mark);
+    makers.set(key, name);
+    return name;
+  };
   return (
     <section aria-label={t('pages.whatThePageSays')} className="sr-only">
       <h2>{pageSentence(desk)}</h2>
@@ -26,14 +36,25 @@ export default function PageReading({ desk }: { desk: PageDesk }) {
       {parts.map((part, i) => (
         <p key={part.kind === 'mark' ? part.mark.id : i}>
           {part.kind === 'line' && part.text}
-          {part.kind === 'mark' &&
-            t('pages.markBy', { mark: sayPart(part), name: desk.room.makerOf(part.mark) })}
+          {part.kind === 'mark' && <MarkRead part={part} by={makerOf(part.mark)} />}
           {part.kind === 'more' && t('pages.andMoreMarks', { count: part.count })}
         </p>
       ))}
     </section>
   );
 }
+
+/** A mark as it is read out: of hundreds few change at a time. */
+const MarkRead = memo(
+  function MarkRead({ part, by }: { part: MarkPart; by: string }) {
+    return t('pages.markBy', { mark: sayPart(part), name: by });
+  },
+  (before, after) =>
+    before.by === after.by &&
+    before.part.mark === after.part.mark &&
+    before.part.touched?.act === after.part.touched?.act &&
+    before.part.touched?.words === after.part.touched?.words,
+);
 
 /** Draws anew a moment after marks have changed. */
 function useSettled({ marksChanged }: PageDesk): void {
