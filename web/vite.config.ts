@@ -43,7 +43,7 @@ const FIRST = {
  * these import is named with them: a file of its own for it could import them in turn.
  */
 const CORE = [
-  /core\/src\/(marks|geometry|paint|ops|pages|checks|colour|ideas|live)\//,
+  /core\/src\/(marks|geometry|paint|ops|pages|checks|colour|live)\/|core\/src\/ideas\/ideaRules\./,
   /core\/src\/(text\/(font|fonts|faceTables|layout|searchWords|pageWords)|ink\/(outline|points|packedPoints|texture|tilt)|annotation\/textQuote)\./,
   /core\/src\/client\/(line|signal|socketLine|classClient)\./,
   /node_modules\/(rbush|quickselect|fast-deep-equal|fractional-indexing|perfect-freehand)\//,
