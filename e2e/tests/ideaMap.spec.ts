@@ -123,8 +123,10 @@ test('a map is drawn: bubbles and lines between them; then it is laid out, folde
   await expect.poll(async () => (await bubble()).y).toBeGreaterThan(360);
   await panel.getByRole('button', { name: 'Fold what hangs on it: Bubble' }).click();
   await expect(panel.getByLabel(/^Idea, level/)).toHaveCount(2);
+  await expectMarks(teacher, 3);
   await panel.getByRole('button', { name: 'Show what hangs on it: Bubble' }).click();
   await expect(panel.getByLabel(/^Idea, level/)).toHaveCount(3);
+  await expectMarks(teacher, 5);
 
   await panel.getByLabel('Idea, level 1').focus();
   await panel.getByRole('button', { name: 'Colour of the branch' }).click();
@@ -189,4 +191,37 @@ test('teacher and student on a phone add to one map at the same time', async ({
   // What a student has hung on it is laid out with the rest by the teacher's next step.
   await expect(panelOf(teacher).getByLabel('Laid out')).toHaveValue('sides');
   if (process.env.LOOK) await teacher.screenshot({ path: '/tmp/look/im-class.png' });
+});
+
+test('a map that was prepared is opened by the class, a tap on an idea at a time', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  await teacher.getByRole('button', { name: 'Bring in' }).click();
+  await teacher.getByRole('menuitem', { name: 'An idea map' }).click();
+  const panel = panelOf(teacher);
+  await panel.getByRole('button', { name: 'Outline and files' }).click();
+  await teacher.getByRole('menuitem', { name: 'Type or paste an outline' }).click();
+  await panel.getByLabel('Outline', { exact: true }).fill('Water\n  Ice\n    Snow\n  Vapour');
+  await panel.getByRole('button', { name: 'Make a map of it' }).click();
+  await expectMarks(teacher, 7);
+  await panel.getByLabel('Idea, level 0').focus();
+  const opens = panel.getByRole('button', { name: 'In class a tap on an idea shows what hangs on it' });
+  await opens.click();
+  await expect(opens).toHaveAttribute('aria-pressed', 'true');
+  if (process.env.LOOK) await teacher.screenshot({ path: '/tmp/look/im-taps.png' });
+  await panel.getByRole('button', { name: 'Close' }).click();
+
+  const code = await startClass(teacher);
+  await penState(teacher, true);
+  const wren = await joinAs(browser, server.url, code, 'Wren', PHONE);
+  const idea = (words: string) => wren.getByRole('button', { name: `To be tapped: Text: ${words}` });
+  await expect.poll(() => textsOn(wren)).toEqual(['Water']);
+  await idea('Water').click();
+  await expect.poll(() => textsOn(teacher)).toEqual(['Ice', 'Vapour', 'Water']);
+  await idea('Ice').click();
+  await expect.poll(() => textsOn(teacher)).toEqual(['Ice', 'Snow', 'Vapour', 'Water']);
+  await teacher.getByRole('button', { name: 'Start again' }).click();
+  await expect.poll(() => textsOn(wren)).toEqual(['Water']);
 });

@@ -27,7 +27,7 @@ class Page {
     target: { state: { marks: this.own }, perform: (changes: Change[]) => this.perform(changes) },
   };
   readonly ideas = new IdeaDesk(this.desk as never);
-  private root: string | undefined;
+  root: string | undefined;
 
   start(outline: OutlineItem, layout: IdeaLayout): string {
     this.root = this.ideas.start(outline, layout);
@@ -173,6 +173,16 @@ describe('an idea map in a class', () => {
     expect(page.ideas.find(undefined)).toBeUndefined();
     const root = page.start(outlineIn('Water', 'x'), 'sides');
     expect(page.ideas.find(undefined)!.mark.id).toBe(root);
+  });
+
+  it('takes the place of one that was only begun, in one step', () => {
+    const page = new Page();
+    const begun = page.start(outlineIn('Our topic', 'x'), 'sides');
+    const steps = page.steps;
+    page.root = page.ideas.start(OUTLINE, 'sides', begun);
+    expect(page.steps).toBe(steps + 1);
+    expect(page.own.has(begun)).toBe(false);
+    expect(wordsOf(page.map)).toBe(OUTLINE.text);
   });
 
   it('is not begun where nothing may be put', () => {

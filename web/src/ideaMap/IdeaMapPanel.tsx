@@ -1,5 +1,5 @@
 import type { Idea, IdeaLayout, OutlineItem } from '@doodla/core/idea-map';
-import { IDEA_LAYOUTS, ideasOf, outlineOf } from '@doodla/core/idea-map';
+import { IDEA_LAYOUTS, ideasOf, outlineOf, wordsOf } from '@doodla/core/idea-map';
 import { FileDown, FileUp, ListTree, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { RefObject } from 'react';
@@ -54,7 +54,9 @@ export default function IdeaMapPanel({ around, desk, onClose }: IdeaMapPanelProp
   const map = ideas.find(root) ?? ideas.find(undefined);
   const layout = map && ideas.layoutOf(map);
   const begin = (outline: OutlineItem, as: IdeaLayout = 'sides') => {
-    const made = ideas.start(outline, as);
+    // One that nobody has written in yet makes room.
+    const isBegun = map?.children.length === 0 && wordsOf(map).trim() === t('ideaMap.middle');
+    const made = ideas.start(outline, as, isBegun && ideas.mayTouch(map.mark) ? map.mark.id : undefined);
     if (made === undefined) return desk.tellProblem(t('material.nothingMayBePut'));
     setRoot(made);
     setCurrent(made);

@@ -53,13 +53,17 @@ export class IdeaDesk {
     return layout ?? (this.laid && isStill(places, this.laid.places) ? this.laid.layout : undefined);
   }
 
-  /** Puts a new map in the middle of what is seen. Returns what is in its middle; undefined where nothing may be put. */
-  start(outline: OutlineItem, layout: IdeaLayout): string | undefined {
+  /**
+   * Puts a new map in the middle of what is seen, `instead` of one of a single idea, if it says so. Returns what is in its middle;
+   * undefined where nothing may be put.
+   */
+  start(outline: OutlineItem, layout: IdeaLayout, instead?: string): string | undefined {
     if (!this.desk.newMark()) return undefined;
     const { x, y } = this.desk.middle();
     const { root, changes } = newIdeaMap(outline, [x, y], layout, this.common);
     this.desk.settle();
-    return this.desk.target.perform(changes) === undefined ? undefined : root;
+    const gone = instead === undefined ? [] : [{ do: 'remove' as const, mark: instead }];
+    return this.desk.target.perform([...gone, ...changes]) === undefined ? undefined : root;
   }
 
   /** Changes a map, and lays it out where it is laid out by itself. Returns whether it could be. */
