@@ -251,6 +251,42 @@ export const STEPS = {
     await teacher.press('Escape');
   },
 
+  'cards of an exercise are put where they belong by the student, who is told what is right': async ({
+    teacher,
+    student,
+  }) => {
+    await press(teacher, '^Bring in$');
+    await press(teacher, '^An exercise from a list$');
+    await until(teacher, 'the list', () => {
+      const list = document.querySelector('[role=dialog] textarea');
+      list?.focus();
+      return Boolean(list);
+    });
+    await teacher.type('dog = Hund');
+    await teacher.press('Enter');
+    await teacher.type('cat = Katze');
+    await press(teacher, '^Put it on a new page$');
+    const way = await until(student, 'the cards', () => {
+      const { marks } = globalThis.doodla.stageState();
+      const cards = document.querySelectorAll('button[aria-label^="To be moved"]');
+      if (cards.length !== 2) return undefined;
+      const place = marks.find(({ rule }) => rule?.takes);
+      const card = marks.find(({ id }) => place.rule.takes.things[0] === id);
+      return [card, place].map(({ bounds: { x, y, width, height } }) => [x + width / 2, y + height / 2]);
+    });
+    const [[fromX, fromY], [toX, toY]] = way;
+    await draw(student, [way[0], [(fromX + toX) / 2, (fromY + toY) / 2], way[1]]);
+    await until(student, 'what is said of it', () =>
+      [...document.querySelectorAll('[role=status]')].some(({ textContent }) => textContent === 'Right'),
+    );
+    await press(teacher, '^Results$');
+    await until(teacher, 'the figures', () =>
+      document.querySelector('[role=dialog]')?.textContent.includes('1 / 2'),
+    );
+    await press(teacher, '^Close$');
+    await press(teacher, '^Previous page$');
+  },
+
   'the handout has the page, the ink and the words, for another program': async ({ teacher }) => {
     await press(teacher, '^Hand out$');
     await press(teacher, '^Make the PDF$');
