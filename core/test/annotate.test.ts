@@ -147,7 +147,7 @@ describe('marks as standard annotations', () => {
       }),
       { numRuns: 120 },
     );
-  }, 60_000);
+  });
 
   it('comes back as a mark where it is as thin as can be', async () => {
     const thin = aNote({ x: 0, y: 1046.13, width: 60.01, height: 0.1, text: 'a' });

@@ -96,5 +96,5 @@ describe('a Markdown text as pages', () => {
     const { items } = await (await doc.getPage(1)).getTextContent();
     const text = items.map((item) => ('str' in item ? item.str : '')).join(' ');
     expect(text).toMatch(/Arches.*They push.*a *< *b.*outwards/);
-  }, 60_000);
+  });
 });

@@ -219,7 +219,7 @@ describe('fetching', () => {
     expect((await bring('/zip')).body.code).toBe('wrong-type');
     expect((await bring('/gone')).body.code).toBe('not-there');
     expect((await bring('/endless')).body.code).toBe('page-too-large');
-  }, 30_000);
+  });
 
   it('makes a page of what it finds, without scripts, under a strict policy', async () => {
     const { status } = await bring('/');
