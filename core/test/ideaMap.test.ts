@@ -3,7 +3,7 @@ import { Lexer } from 'marked';
 import OpmlParser from 'opmlparser';
 import { Readable } from 'node:stream';
 import { describe, expect, it } from 'vitest';
-import { tapped } from '../src/answers/index.js';
+import { answerRefusal, tapped } from '../src/answers/index.js';
 import type { Idea, IdeaLayout, OutlineItem } from '../src/ideaMap/index.js';
 import {
   boundsOf,
@@ -28,7 +28,7 @@ import {
   writeOpml,
 } from '../src/ideaMap/index.js';
 import type { Change, Mark } from '../src/index.js';
-import { isFoldedAway, isMark, isStanding } from '../src/index.js';
+import { copiesOf, isFoldedAway, isMark, isStanding } from '../src/index.js';
 import { patchMark } from '../src/ops/apply.js';
 import { TaughtPage } from './helpers/answeredPage.js';
 import { aPath, aShape, aStroke, common } from './helpers/marks.js';
@@ -261,6 +261,39 @@ describe('an idea map', () => {
 
     page.edit('sides', (edit) => edit.openByTaps(page.root, false));
     expect([...page.marks.values()].filter(({ rule, hidden }) => rule ?? hidden)).toEqual([]);
+  });
+
+  it('shows at once what a student hangs on what is opened by taps, which is no rule of theirs', () => {
+    const page = new MapPage(WATER);
+    page.edit('sides', (edit) => edit.openByTaps(page.root, true));
+    const known = new Map(page.marks);
+    const mayRule = false;
+    const edit = new IdeaEdit(
+      [...known.values()],
+      page.root,
+      { common, layout: undefined, mayRule },
+      () => false,
+    );
+    edit.add(page.root, 0, { text: 'Hail', children: [] });
+    const changes = edit.done();
+    const wren = { id: 'wren', role: 'student', tables: [] } as const;
+    expect(answerRefusal({ id: 'o', changes }, wren, (id) => known.get(id))).toBeUndefined();
+    page.apply(changes);
+    expect(page.named('Hail').mark.hidden).toBeUndefined();
+  });
+
+  it('is folded in copies as it was', () => {
+    const page = new MapPage(WATER);
+    page.edit('sides', (edit) => edit.fold(page.named('Rivers & seas').mark.id, true));
+    let count = 0;
+    const copies = new Map(
+      copiesOf([...page.marks.values()], () => `copy${++count}`).map((mark) => [mark.id, mark]),
+    );
+    const away = [...copies.values()].filter((mark) => isFoldedAway(mark, copies));
+    expect(away).toHaveLength(4);
+    // Without the idea under which it was folded, a copy is seen.
+    const [alone] = copiesOf([page.named('Salt').mark], () => 'alone');
+    expect(alone!.folded).toBeNull();
   });
 
   it('leaves what was put by hand where it is, and says that it was', () => {

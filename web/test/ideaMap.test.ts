@@ -19,7 +19,7 @@ class Page {
     layers: [{ log: { state: { marks: this.prepared } } }, { log: { state: { marks: this.own } } }],
     pageId: { get: () => 'page-1' },
     shownSpace: 'class',
-    sitting: 'sitting',
+    isTeacher: true,
     mayTouch: () => true,
     middle: () => ({ x: 640, y: 360 }),
     newMark: (id: string) => (this.mayPut ? { ...common(), id, page: 'page-1' } : undefined),

@@ -35,6 +35,8 @@ export interface Making {
   /** The parts of a new mark that do not depend on its kind. */
   common(): Common;
   layout: IdeaLayout | undefined;
+  /** Whether rules may be made here, which only a teacher does; if it does not say, they may. */
+  mayRule?: boolean;
 }
 
 /** An idea that is hung on another. */
@@ -98,7 +100,7 @@ export class IdeaEdit {
       at,
     );
     const made = this.hang(above.mark, { item, order, depth, branch, at: placeBeside(above) });
-    if (opensByTap(above)) this.openByTaps(parent, true);
+    if (this.opensItsIdeas(above)) this.openByTaps(parent, true);
     return made;
   }
 
@@ -147,7 +149,7 @@ export class IdeaEdit {
     this.drawLine(line.id, parent, mark.id, this.making.layout);
     const path = this.path(id);
     this.restyle(path.at(-1)!, path.length - 1, branchOf(path.at(-2)!.mark));
-    if (opensByTap(above)) this.openByTaps(parent, true);
+    if (this.opensItsIdeas(above)) this.openByTaps(parent, true);
     else for (const one of marksOf(path.at(-1)!)) if (one.hidden) this.patch(one.id, { hidden: false });
   }
 
@@ -191,6 +193,11 @@ export class IdeaEdit {
       const rule = byTaps ? { ...others, tap } : Object.keys(others).length > 0 ? others : null;
       this.patch(idea.mark.id, { rule });
     }
+  }
+
+  /** Whether what is hung on an idea is to be opened by a tap as well: what a student hangs there is seen at once. */
+  private opensItsIdeas(idea: Idea): boolean {
+    return (this.making.mayRule ?? true) && opensByTap(idea);
   }
 
   /** Gives an idea and all that hangs on it the colours of a branch. */

@@ -12,6 +12,7 @@ export function copiesOf(marks: readonly Mark[], newId: () => string): Mark[] {
     const copy: Mark = { ...mark, id: ids.get(mark.id)!, group: mark.group && groups.get(mark.group)! };
     delete copy.standIn;
     if (copy.rule) copy.rule = renamedIn(copy.rule, ids);
+    if (copy.folded) copy.folded = ids.get(copy.folded) ?? null;
     if (copy.kind !== 'path') return copy;
     const joined = (end: typeof copy.from) =>
       end && ids.has(end.mark) ? { ...end, mark: ids.get(end.mark)! } : null;

@@ -36,13 +36,15 @@ interface IdeaActionsProps {
   rows: readonly Row[];
   at: number;
   mayTouch(mark: Mark): boolean;
+  /** Whether it may be said what marks do in class. */
+  mayRule: boolean;
   change(what: IdeaChange): void;
   /** Selects the idea in hand with all that hangs on it. */
   onBranch(): void;
 }
 
 /** What can be done to the idea in hand. */
-export function IdeaActions({ rows, at, mayTouch, change, onBranch }: IdeaActionsProps) {
+export function IdeaActions({ rows, at, mayTouch, mayRule, change, onBranch }: IdeaActionsProps) {
   const can = doings(rows, at, mayTouch);
   const { idea } = rows[at]!;
   const { mark } = idea;
@@ -88,13 +90,15 @@ export function IdeaActions({ rows, at, mayTouch, change, onBranch }: IdeaAction
           ))}
         </MenuContent>
       </DropdownMenu.Root>
-      <IconButton
-        label={t('ideaMap.byTaps')}
-        icon={<Pointer aria-hidden size={20} />}
-        aria-pressed={byTaps}
-        disabled={!mayOpen}
-        onClick={() => change((edit) => void edit.openByTaps(id, !byTaps))}
-      />
+      {mayRule && (
+        <IconButton
+          label={t('ideaMap.byTaps')}
+          icon={<Pointer aria-hidden size={20} />}
+          aria-pressed={byTaps}
+          disabled={!mayOpen}
+          onClick={() => change((edit) => void edit.openByTaps(id, !byTaps))}
+        />
+      )}
       <IconButton label={t('ideaMap.branch')} icon={<Move aria-hidden size={20} />} onClick={onBranch} />
     </div>
   );

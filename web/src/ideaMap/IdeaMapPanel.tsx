@@ -284,6 +284,7 @@ function Outline({ map, layout, ideas, desk, current, onCurrent, onMissing }: Ou
         rows={rows}
         at={at}
         mayTouch={ideas.mayTouch}
+        mayRule={ideas.mayRule}
         change={change}
         onBranch={() => desk.selection.select(idsOf(rows[at]!.idea))}
       />

@@ -15,7 +15,7 @@ import type { PageDesk } from '../room/pageDesk';
 
 type MarkingDesk = Pick<
   PageDesk,
-  'layers' | 'mayTouch' | 'middle' | 'newMark' | 'pageId' | 'settle' | 'shownSpace' | 'target'
+  'isTeacher' | 'layers' | 'mayTouch' | 'middle' | 'newMark' | 'pageId' | 'settle' | 'shownSpace' | 'target'
 >;
 
 /** Idea maps on the shown page, and what is done to them. Each is one step to undo. */
@@ -32,6 +32,11 @@ export class IdeaDesk {
     // One that was only begun has no line yet.
     const id = around ?? marks.find(isMiddle)?.id ?? field.ideas.keys().next().value;
     return id === undefined ? undefined : field.mapAround(id);
+  }
+
+  /** Whether whoever is here may say what marks do in class. */
+  get mayRule(): boolean {
+    return this.desk.isTeacher;
   }
 
   /** Whether all of a map may be laid out anew by whoever is here. */
@@ -69,7 +74,7 @@ export class IdeaDesk {
   /** Changes a map, and lays it out where it is laid out by itself. Returns whether it could be. */
   change(root: string, layout: IdeaLayout | undefined, what: (edit: IdeaEdit) => void): boolean {
     if (!this.desk.newMark()) return false;
-    const making = { common: this.common, layout };
+    const making = { common: this.common, layout, mayRule: this.mayRule };
     const edit = new IdeaEdit(this.marks(), root, making, this.mayTouch);
     what(edit);
     const changes = edit.done();
