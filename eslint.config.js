@@ -129,5 +129,16 @@ export default tseslint.config(
     files: ['web/src/secure/**'],
     rules: { 'no-restricted-properties': 'off', 'no-restricted-syntax': 'off' },
   },
+  {
+    files: ['companion/src/**'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: {
+      ...forbid('@doodla/server*', 'node:*'),
+      ...reactHooks.configs.recommended.rules,
+      'react-hooks/set-state-in-effect': 'off',
+      // What a page's own store holds, its scripts can read.
+      'no-restricted-globals': ['error', 'localStorage', 'sessionStorage', 'indexedDB'],
+    },
+  },
   { files: ['e2e/**'], rules: { 'no-empty-pattern': 'off' } },
 );

@@ -1,14 +1,6 @@
 import type { Face } from '@doodla/core';
 import { loadFace } from '@doodla/core';
 
-/** CSS family, weight and slant of each face. */
-export function cssFont(face: Face, size: number): string {
-  const [family, ...cuts] = face.split('-');
-  const slant = cuts.includes('italic') ? 'italic ' : '';
-  const weight = cuts.includes('bold') ? '700 ' : '';
-  return `${slant}${weight}${size}px ${family === 'andika' ? 'Andika' : `Doodla-${family}`}`;
-}
-
 /** Where fonts of this thread are kept; workers have no document, and none of its fonts. */
 const fontsHere = () =>
   typeof document === 'undefined' ? (self as unknown as { fonts: FontFaceSet }).fonts : document.fonts;

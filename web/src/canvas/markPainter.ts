@@ -9,7 +9,8 @@ import {
   toSvgPath,
 } from '@doodla/core';
 import { Signal } from '@doodla/core/client';
-import { cssFont, needFace } from './faces';
+import { cssFont } from './cssFont';
+import { needFace } from './faces';
 
 export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 

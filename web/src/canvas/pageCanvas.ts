@@ -10,6 +10,7 @@ import {
   unionRect,
 } from '@doodla/core';
 import type { PictureCache } from '../pictures/pictureCache';
+import { blends } from './blends';
 import type { WetInk } from './preview';
 import { drawItems, drawMark } from './markPainter';
 import type { Dot } from './dotPainter';
@@ -351,14 +352,6 @@ export class PageCanvas {
     const k = scale * this.ratio;
     ctx.setTransform(k, 0, 0, k, x * this.ratio, y * this.ratio);
   }
-}
-
-/** Whether a mark lets what is under it through, as a highlighter does. */
-function blends(mark: Mark): boolean {
-  return (
-    (mark.kind === 'stroke' && mark.style.nature === 'highlighter') ||
-    (mark.kind === 'quote' && mark.look === 'highlight')
-  );
 }
 
 function withoutBlend(item: PaintItem): PaintItem {

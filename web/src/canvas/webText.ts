@@ -5,7 +5,7 @@ import { findQuote, MAX_QUOTE, quoteOf } from '@doodla/core';
 export class WebText {
   private readonly nodes: Text[] = [];
   private readonly starts: number[] = [];
-  private readonly text: string;
+  readonly text: string;
   /** Where a paragraph, a cell or a line begins, so that words end there although nothing stands between them. */
   private readonly breaks = new Set<number>();
 
@@ -74,13 +74,18 @@ export class WebText {
     return rects.length > 0 ? { ...quote, rects } : undefined;
   }
 
-  /** Flat x, y, width, height of each line of a stretch of the text. */
-  private rectsOf(start: number, end: number): number[] {
+  /** A stretch of the text as a range of the document, which goes along as that changes. */
+  rangeOf(start: number, end: number): Range {
     const range = this.page.createRange();
     const [from, to] = [this.nodeAt(start), this.nodeAt(end - 1)];
     range.setStart(from.node, from.offset);
     range.setEnd(to.node, to.offset + 1);
-    return lines([...range.getClientRects()]);
+    return range;
+  }
+
+  /** Flat x, y, width, height of each line of a stretch of the text. */
+  private rectsOf(start: number, end: number): number[] {
+    return linesOf(this.rangeOf(start, end));
   }
 
   private nodeAt(position: number): { node: Text; offset: number } {
@@ -119,10 +124,10 @@ function caretAt(page: Document, x: number, y: number): { node: Node; offset: nu
   return range ? { node: range.startContainer, offset: range.startOffset } : undefined;
 }
 
-/** Rectangles of one line as one, flat. */
-function lines(rects: readonly DOMRect[]): number[] {
+/** Where the lines of a range lie in its document's window: flat x, y, width, height, rectangles of one line as one. */
+export function linesOf(range: Range): number[] {
   const merged: { x: number; y: number; right: number; bottom: number }[] = [];
-  for (const { left, top, right, bottom, width } of rects) {
+  for (const { left, top, right, bottom, width } of range.getClientRects()) {
     if (width < 0.5) continue;
     const last = merged.at(-1);
     const sameLine = last && Math.abs((last.y + last.bottom) / 2 - (top + bottom) / 2) < (bottom - top) / 2;

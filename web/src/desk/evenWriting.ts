@@ -1,8 +1,8 @@
 import type { Change, Mark, MarkOf } from '@doodla/core';
 import { t } from '../words';
 import type { Desk } from './desk';
-import type { Asked } from './neaten';
-import { neatWorker } from './neaten';
+import type { Asked } from './shapesLink';
+import { neatWorker } from './shapesLink';
 
 type Ink = MarkOf<'stroke'>;
 type EvenDesk = Pick<Desk, 'mayTouch' | 'target' | 'targetMarks' | 'tellProblem'>;

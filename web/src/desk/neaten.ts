@@ -5,8 +5,8 @@ import { cornersOn, drawingsOf, snapBody } from '@doodla/core/neaten';
 import { t } from '../words';
 import type { Desk } from './desk';
 import type { NeatPart, ShapeOffer } from './shapeOffer';
-import type { ShapesWorker } from './shapes.worker';
-import { WorkerLink } from './workerLink';
+import type { Asked } from './shapesLink';
+import { neatWorker } from './shapesLink';
 
 type Ink = MarkOf<'stroke'>;
 
@@ -30,28 +30,6 @@ const OF_SEVERAL = { least: 24, row: 2 };
 
 /** What was made last while drawing, also when it is no longer offered: the drawing may go on. */
 const madeLast = new WeakMap<NeatDesk, ShapeOffer>();
-
-const link = new WorkerLink<ShapesWorker>(
-  () => new Worker(new URL('./shapes.worker.ts', import.meta.url), { type: 'module' }),
-);
-
-/** What the worker does, told later. */
-export type Asked = {
-  [Ask in keyof ShapesWorker]: (
-    ...order: Parameters<ShapesWorker[Ask]>
-  ) => Promise<ReturnType<ShapesWorker[Ask]>>;
-};
-
-const asked: Asked = {
-  readShapes: (...order) => link.ask((worker) => worker.readShapes(...order)),
-  surelyShape: (...order) => link.ask((worker) => worker.surelyShape(...order)),
-  evenOut: (...order) => link.ask((worker) => worker.evenOut(...order)),
-};
-
-/** What the worker does. What is asked of it fails where it cannot be fetched. */
-export function neatWorker(): Asked {
-  return asked;
-}
 
 /** What a line that is still being drawn may mean, the likeliest first. */
 export async function readInk(

@@ -22,14 +22,18 @@ const DEFAULTS: PenCaseState = {
   ],
 };
 
+/** Where the tools in hand are kept. */
+type Keeper = Pick<Storage, 'getItem' | 'setItem'>;
+
 /** The tools in hand, kept in the browser. A student's ink always has the colour that the class knows them by. */
 export class PenCase extends Store<PenCaseState> {
   constructor(
-    private readonly key: string,
+    key: string,
     readonly fixedColour?: string,
+    keeper: Keeper = localStorage,
   ) {
-    super(load(key, fixedColour));
-    this.subscribe(() => localStorage.setItem(this.key, JSON.stringify(this.get())));
+    super(load(keeper.getItem(key), fixedColour));
+    this.subscribe(() => keeper.setItem(key, JSON.stringify(this.get())));
   }
 
   /** Colour of the tool in hand, or undefined for one that has none. */
@@ -63,8 +67,7 @@ export class PenCase extends Store<PenCaseState> {
   }
 }
 
-function load(key: string, fixedColour: string | undefined): PenCaseState {
-  const stored = localStorage.getItem(key);
+function load(stored: string | null, fixedColour: string | undefined): PenCaseState {
   const state: PenCaseState =
     stored === null ? DEFAULTS : { ...DEFAULTS, ...(JSON.parse(stored) as PenCaseState) };
   return fixedColour === undefined ? state : inOneColour(state, fixedColour);

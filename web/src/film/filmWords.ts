@@ -1,4 +1,4 @@
-import { cssFont } from '../canvas/faces';
+import { cssFont } from '../canvas/cssFont';
 
 type Context = OffscreenCanvasRenderingContext2D;
 interface Size {

@@ -5,6 +5,21 @@ import type { Glass } from '../desk/glass';
 import type { Contact } from './touchRoles';
 import { TouchRoles } from './touchRoles';
 
+/** What of a glass pointers need. */
+type Touched = Pick<
+  Glass,
+  | 'begin'
+  | 'finger'
+  | 'halvesAt'
+  | 'hover'
+  | 'pan'
+  | 'swipe'
+  | 'toPage'
+  | 'uncover'
+  | 'writing'
+  | 'zoom'
+>;
+
 interface DownPointer {
   x: number;
   y: number;
@@ -35,7 +50,7 @@ export class StageInput {
 
   constructor(
     private readonly host: HTMLElement,
-    private readonly glass: Glass,
+    private readonly glass: Touched,
   ) {
     const { signal } = this.abort;
     host.addEventListener('pointerdown', (event) => this.pointerDown(event), { signal });

@@ -7,7 +7,7 @@ import type { CSSProperties } from 'react';
 import { toast } from 'sonner';
 import { t } from '../words';
 import { useStore } from '../store/useStore';
-import { cssFont } from '../canvas/faces';
+import { cssFont } from '../canvas/cssFont';
 import { windowRoom } from '../ui/windowRoom';
 import type { Stage } from '../stage/stage';
 import { partsOf } from '../desk/textDrafts';

@@ -2,7 +2,8 @@ import type { PartLook, TextStyle } from '@doodla/core';
 import { faceOf, LINE_HEIGHT } from '@doodla/core';
 import { Plugin } from 'prosemirror-state';
 import { Decoration, DecorationSet } from 'prosemirror-view';
-import { cssFont, needFace } from '../canvas/faces';
+import { cssFont } from '../canvas/cssFont';
+import { needFace } from '../canvas/faces';
 import { lookOf } from './letters';
 
 /**
