@@ -95,7 +95,8 @@ function layOut() {
     cpSync(join(DIST, 'scripts'), folder, { recursive: true });
     for (const file of ['typing.html', 'typing.css']) cpSync(here(`src/typing/${file}`), join(folder, file));
     mkdirSync(join(folder, 'fonts'));
-    for (const [name, font] of Object.entries(FONTS)) cpSync(require.resolve(font), join(folder, 'fonts', name));
+    for (const [name, font] of Object.entries(FONTS))
+      cpSync(require.resolve(font), join(folder, 'fonts', name));
     drawIcons(folder);
     writeLocales(folder);
     writeFileSync(join(folder, 'manifest.json'), JSON.stringify(manifestOf(browser, version), undefined, 2));
@@ -115,7 +116,10 @@ function drawIcons(folder) {
 function writeLocales(folder) {
   for (const [language, messages] of Object.entries(LOCALES)) {
     mkdirSync(join(folder, '_locales', language), { recursive: true });
-    writeFileSync(join(folder, '_locales', language, 'messages.json'), JSON.stringify(messages, undefined, 2));
+    writeFileSync(
+      join(folder, '_locales', language, 'messages.json'),
+      JSON.stringify(messages, undefined, 2),
+    );
   }
 }
 

@@ -12,6 +12,8 @@ export const LOCALES = {
     name: message('Doodla-Begleiter'),
     description: message('Auf jede Webseite schreiben, da wo sie ist, und sie in den Unterricht holen.'),
     button: message('Auf diese Seite schreiben'),
-    cannotWrite: message('Auf diese Seite lässt der Browser niemanden schreiben. Öffne eine Seite aus dem Web.'),
+    cannotWrite: message(
+      'Auf diese Seite lässt der Browser niemanden schreiben. Öffne eine Seite aus dem Web.',
+    ),
   },
 };

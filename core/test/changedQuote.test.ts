@@ -73,13 +73,6 @@ describe('words whose text was edited', () => {
           const found = findChanged(after.text, quote)?.start ?? Infinity;
           const theirs = matcher.match_main(after.text, quote.exact, start);
           all += 1;
-          if (Math.abs(found - after.place) > within)
-              JSON.stringify(quote),
-              found,
-              after.place,
-              theirs,
-              JSON.stringify(after.text.slice(after.place - 20, after.place + 50)),
-            );
           if (Math.abs(found - after.place) <= within) own += 1;
           if (theirs >= 0 && Math.abs(theirs - after.place) <= within) other += 1;
         },

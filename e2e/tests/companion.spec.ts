@@ -144,7 +144,9 @@ test('marks stay with their words: scrolling, another width, larger letters, new
   await page.setViewportSize({ width: 760, height: 700 });
   await stays();
   await page.setViewportSize({ width: 1280, height: 800 });
-  await page.evaluate(() => document.querySelector('h1')!.insertAdjacentHTML('afterend', '<p>News.</p>'.repeat(9)));
+  await page.evaluate(() =>
+    document.querySelector('h1')!.insertAdjacentHTML('afterend', '<p>News.</p>'.repeat(9)),
+  );
   await stays();
   await page.evaluate(() => (document.body.style.fontSize = '26px'));
   await expectOn(companion, page, 0, '#p2', 'ninety years');
@@ -153,7 +155,9 @@ test('marks stay with their words: scrolling, another width, larger letters, new
 
   // Gone with its paragraph: it waits in the list, and says so; back with it.
   await page.evaluate(() => document.querySelector('#p2')!.remove());
-  await expect.poll(async () => (await companion.marks()).map(({ isThere }) => isThere)).toEqual([false, false]);
+  await expect
+    .poll(async () => (await companion.marks()).map(({ isThere }) => isThere))
+    .toEqual([false, false]);
   await companion.click('List');
   await companion.waitUntil(`root.textContent.includes('Its place is not on the page now')`);
   await page.evaluate((text) => {
@@ -209,13 +213,22 @@ test('marks follow parts that scroll by themselves and headers that do not, and 
   // What has gone under the header is not seen through it.
   const brook = await boxOf(page, '#p11', 'brook');
   await page.evaluate((y) => scrollBy(0, y - 12), brook.y);
-  await expect.poll(() => companion.look<string>(`tab.host.tintRoot.querySelector('[data-layer="dry-tint"]').style.clipPath`)).toContain('evenodd');
+  await expect
+    .poll(() =>
+      companion.look<string>(`tab.host.tintRoot.querySelector('[data-layer="dry-tint"]').style.clipPath`),
+    )
+    .toContain('evenodd');
   await page.close();
 });
 
 for (const [name, path, selector, words] of [
   ['a manual with tables and lists', '/policy/ch-controlfields.html', 'section p', 'control'],
-  ['a fixed header over a part that scrolls by itself', '/javadoc/nu/xom/Builder.html', '#class-description .block', 'responsible'],
+  [
+    'a fixed header over a part that scrolls by itself',
+    '/javadoc/nu/xom/Builder.html',
+    '#class-description .block',
+    'responsible',
+  ],
   ['a text from right to left', '/declaration/arb.html', 'header p', 'أساس'],
 ] as const)
   test(`real documentation, ${name}: whole words, found again at another width and after a reload`, async () => {
@@ -288,7 +301,9 @@ test('every tool does its work by mouse, touch and keys, and undo takes it back'
   // Poured into the shape, what is seen bounds it: it becomes the shape's filling.
   await companion.click('Pour');
   await page.mouse.click(1060, 170);
-  await companion.waitUntil(`tab.log.all().some(({ glued }) => glued.mark.kind === 'fill' || glued.mark.style.fill)`);
+  await companion.waitUntil(
+    `tab.log.all().some(({ glued }) => glued.mark.kind === 'fill' || glued.mark.style.fill)`,
+  );
   await page.keyboard.press('v');
   await page.mouse.click(1100, 318);
   await companion.waitUntil('tab.desk.selection.ids.get().size === 1');
@@ -357,7 +372,9 @@ test('spotlight, cover, magnifier and time lie over the page and are put away', 
     await companion.waitUntil(`find('[data-testid="${id}"]')`);
   }
   // One at a time; the glass shows what lies under it.
-  await companion.waitUntil(`!find('[data-testid="cover"]') && find('[data-testid="magnifier"] canvas').width > 100`);
+  await companion.waitUntil(
+    `!find('[data-testid="cover"]') && find('[data-testid="magnifier"] canvas').width > 100`,
+  );
   await companion.click('Put Magnifier away');
   await companion.click('3 min');
   await companion.waitUntil(`/^[23]:/.test(find('[role="timer"]').textContent)`);

@@ -17,7 +17,8 @@ export interface Hold extends Moved {
 
 /** Finds what a mark belongs to; undefined where that is gone. */
 export function takeHold(glue: Glue, words: PageWords, top: Document): Hold | undefined {
-  if (glue.to === 'page') return { scrollers: [], stays: false, box: () => ({ x: 0, y: 0, width: 1, height: 1 }) };
+  if (glue.to === 'page')
+    return { scrollers: [], stays: false, box: () => ({ x: 0, y: 0, width: 1, height: 1 }) };
   const document = follow(glue.frames, top);
   if (!document) return undefined;
   if (glue.to === 'element') {

@@ -147,7 +147,9 @@ function parentNow(): Element {
 
 /** What happens on our tools is not the page's business. */
 function keepToOurselves(root: HTMLElement): void {
-  const parts = ['pointer', 'mouse'].flatMap((of) => ['down', 'up', 'move', 'over', 'out'].map((what) => of + what));
+  const parts = ['pointer', 'mouse'].flatMap((of) =>
+    ['down', 'up', 'move', 'over', 'out'].map((what) => of + what),
+  );
   for (const kind of [...HAND_AND_KEYS, ...parts])
     root.addEventListener(kind, (event) => event.stopPropagation(), { passive: true });
 }

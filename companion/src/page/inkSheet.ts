@@ -139,7 +139,10 @@ export class InkSheet {
     this.lay();
     const shown = this.pile.filter(({ matrix, picture }) => matrix && !this.hidden.has(picture.id));
     for (const plane of [this.dryTint, this.dry, this.stillTint, this.still])
-      this.drawOn(plane, shown.filter((mark) => this.planeOf(mark) === plane));
+      this.drawOn(
+        plane,
+        shown.filter((mark) => this.planeOf(mark) === plane),
+      );
     this.leaveBarsOut();
   }
 

@@ -6,7 +6,10 @@ import { TAB_TOOLS } from './tools';
 import type { HolderPlace } from './ui/holderState';
 
 const TOOL_KEYS = new Map(
-  (Object.keys(TAB_TOOLS) as TabToolId[]).map((id): [string, TabToolId] => [toolOf(id).key.toLowerCase(), id]),
+  (Object.keys(TAB_TOOLS) as TabToolId[]).map((id): [string, TabToolId] => [
+    toolOf(id).key.toLowerCase(),
+    id,
+  ]),
 );
 const STEP = 1;
 const LONG_STEP = 10;

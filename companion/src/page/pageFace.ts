@@ -65,5 +65,8 @@ export function isDark(page: Document): boolean {
 function hexOf(colour: string): string | undefined {
   const parts = colour.match(/[\d.]+/g)?.map(Number) ?? [];
   if (!colour.startsWith('rgb') || parts.length < 3 || (parts[3] ?? 1) < 0.5) return undefined;
-  return `#${parts.slice(0, 3).map((part) => Math.round(part).toString(16).padStart(2, '0')).join('')}`;
+  return `#${parts
+    .slice(0, 3)
+    .map((part) => Math.round(part).toString(16).padStart(2, '0'))
+    .join('')}`;
 }

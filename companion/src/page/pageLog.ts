@@ -14,7 +14,17 @@ interface Step {
 }
 
 /** Changes after which a mark may belong to something else; all others leave it where it is. */
-const STAYS: ReadonlySet<string> = new Set(['style', 'order', 'locked', 'group', 'alt', 'text', 'label', 'look', 'parts']);
+const STAYS: ReadonlySet<string> = new Set([
+  'style',
+  'order',
+  'locked',
+  'group',
+  'alt',
+  'text',
+  'label',
+  'look',
+  'parts',
+]);
 /** Most marks on one page. */
 export const MOST_MARKS = 20_000;
 
@@ -197,7 +207,8 @@ export class PageLog {
     const placed = this.placed.get(id);
     if (!placed) return;
     const { mark, glue } = placed.glued;
-    if (Object.keys(set).every((key) => STAYS.has(key))) return this.put({ mark: patchMark(mark, set), glue });
+    if (Object.keys(set).every((key) => STAYS.has(key)))
+      return this.put({ mark: patchMark(mark, set), glue });
     if (!placed.shown) return;
     const patched = patchMark(placed.shown, set);
     this.put({ mark: patched, glue: this.ground.glueOf(patched) });

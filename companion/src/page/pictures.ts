@@ -36,7 +36,10 @@ export class TabPicture {
 }
 
 /** A picture of what is in sight, without what is ours; says so where none can be had. `withInk`: with the marks on it. */
-export async function pictureOfTab(tab: Pick<Tab, 'desk' | 'host'>, withInk = false): Promise<TabPicture | undefined> {
+export async function pictureOfTab(
+  tab: Pick<Tab, 'desk' | 'host'>,
+  withInk = false,
+): Promise<TabPicture | undefined> {
   try {
     const address = await tab.host.away(() => ask({ ask: 'picture' }), withInk);
     return new TabPicture(await createImageBitmap(await bytesOf(address)));
@@ -54,7 +57,10 @@ function bytesOf(address: string): Promise<Blob> {
 }
 
 /** Pours colour into the area round a place of the page, which what is seen there bounds. */
-export async function pourAt({ desk, host }: Pick<Tab, 'desk' | 'host'>, at: { x: number; y: number }): Promise<void> {
+export async function pourAt(
+  { desk, host }: Pick<Tab, 'desk' | 'host'>,
+  at: { x: number; y: number },
+): Promise<void> {
   const picture = await pictureOfTab({ desk, host }, true);
   if (!picture) return;
   const { scale } = picture;

@@ -49,9 +49,11 @@ export class PlacedMark {
     const box = hold?.box();
     const matrix = box && placement(glued.glue, box, this.middle);
     const room = hold && hold.scrollers.length > 0 ? shownWithin(hold.scrollers, top) : undefined;
-    const isSame = sameNumbers(matrix, this.lies) && sameNumbers(room && sides(room), this.room && sides(this.room));
+    const isSame =
+      sameNumbers(matrix, this.lies) && sameNumbers(room && sides(room), this.room && sides(this.room));
     this.room = room;
-    if (matrix && hold?.lines && glued.mark.kind === 'quote') return this.measureWords(hold.lines()) || !isSame;
+    if (matrix && hold?.lines && glued.mark.kind === 'quote')
+      return this.measureWords(hold.lines()) || !isSame;
     if (isSame) return false;
     this.lies = matrix;
     this.now = undefined;

@@ -33,7 +33,8 @@ export function shownWordsAt(
 function isNear({ rects }: PlacedQuote, x: number, y: number): boolean {
   for (let i = 0; i < rects.length; i += 4) {
     const [left, top, width, height] = rects.slice(i, i + 4) as [number, number, number, number];
-    const isBeside = x < left - REACH || x > left + width + REACH || y < top - REACH || y > top + height + REACH;
+    const isBeside =
+      x < left - REACH || x > left + width + REACH || y < top - REACH || y > top + height + REACH;
     if (!isBeside) return true;
   }
   return false;

@@ -259,7 +259,11 @@ export class Tab {
   private pan(dx: number, dy: number): void {
     const { x, y } = this.pointer;
     const under = this.host.aside(() => document.elementFromPoint(x, y));
-    for (let at = under; at && at !== document.body && at !== document.documentElement; at = at.parentElement) {
+    for (
+      let at = under;
+      at && at !== document.body && at !== document.documentElement;
+      at = at.parentElement
+    ) {
       const before = [at.scrollLeft, at.scrollTop];
       at.scrollBy({ left: -dx, top: -dy, behavior: 'instant' });
       if (before[0] !== at.scrollLeft || before[1] !== at.scrollTop) return;

@@ -29,7 +29,8 @@ export const own: OwnWords = {
   wipeAll: 'Alles von dieser Seite wischen?',
   wiped_one: '{{count}} Zeichen wurde weggewischt. Rückgängig holt es zurück.',
   wiped_other: '{{count}} Zeichen wurden weggewischt. Rückgängig holt sie zurück.',
-  notKept: 'Der Browser hat keinen Platz mehr. Speichere eine Datei dieser Seite (Liste, Datei speichern) oder wische Seiten leer, die du nicht mehr brauchst.',
+  notKept:
+    'Der Browser hat keinen Platz mehr. Speichere eine Datei dieser Seite (Liste, Datei speichern) oder wische Seiten leer, die du nicht mehr brauchst.',
   tooMany: 'Auf dieser Seite ist zu viel. Wische zuerst etwas weg.',
   badMark: 'Das liegt zu weit vom Anfang der Seite, um behalten zu werden.',
   read_one: '{{count}} Zeichen wurde auf die Seite gelegt.',
@@ -38,8 +39,10 @@ export const own: OwnWords = {
   elsewhere_other: '{{count}} gehören zu anderen Seiten.',
   unread_one: 'Bei {{count}} steht nicht, wo es hingehört.',
   unread_other: 'Bei {{count}} steht nicht, wo sie hingehören.',
-  noAnnotations: 'In dieser Datei sind keine Web Annotations. Nimm eine Datei, die hier gespeichert wurde, oder eine im Format des W3C.',
-  noPicture: 'Von dieser Seite ließ sich kein Bild machen. Drücke noch einmal den Knopf des Begleiters und versuche es wieder.',
+  noAnnotations:
+    'In dieser Datei sind keine Web Annotations. Nimm eine Datei, die hier gespeichert wurde, oder eine im Format des W3C.',
+  noPicture:
+    'Von dieser Seite ließ sich kein Bild machen. Drücke noch einmal den Knopf des Begleiters und versuche es wieder.',
   noText: 'Hier kann nichts getippt werden. Lade die Seite bitte neu.',
   takenAway: 'Diese Seite lässt nichts über sich liegen. Hole stattdessen ein Bild von ihr in eine Stunde.',
   pickColour: 'Tippe auf der Seite auf die Farbe, die du möchtest.',

@@ -28,7 +28,8 @@ export const own = {
   wipeAll: 'Wipe all marks off this page?',
   wiped_one: '{{count}} mark was wiped off. Undo brings it back.',
   wiped_other: '{{count}} marks were wiped off. Undo brings them back.',
-  notKept: 'The browser has no more room for marks. Save a file of this page (List, Save a file), or wipe pages that you need no longer.',
+  notKept:
+    'The browser has no more room for marks. Save a file of this page (List, Save a file), or wipe pages that you need no longer.',
   tooMany: 'There are too many marks on this page. Wipe some off first.',
   badMark: 'This lies too far from the beginning of the page to be kept.',
   read_one: '{{count}} mark was put on the page.',
@@ -37,8 +38,10 @@ export const own = {
   elsewhere_other: '{{count}} are of other pages.',
   unread_one: '{{count}} says nothing by which its place can be found.',
   unread_other: '{{count}} say nothing by which their place can be found.',
-  noAnnotations: 'This file holds no Web Annotations. Choose a file that was saved here, or one in the format of the W3C.',
-  noPicture: 'No picture of this page could be taken. Please press the button of the companion once more and try again.',
+  noAnnotations:
+    'This file holds no Web Annotations. Choose a file that was saved here, or one in the format of the W3C.',
+  noPicture:
+    'No picture of this page could be taken. Please press the button of the companion once more and try again.',
   noText: 'Here nothing can be typed. Please load the page again.',
   takenAway: 'This page does not let anything lie over it. Bring a picture of it into a lesson instead.',
   pickColour: 'Tap the colour on the page that you want.',

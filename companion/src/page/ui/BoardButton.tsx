@@ -34,7 +34,9 @@ export function BoardButton(props: BoardButtonProps) {
       )}
     >
       {icon}
-      {caption !== undefined && <span className="mt-0.5 max-w-full text-center wrap-anywhere">{caption}</span>}
+      {caption !== undefined && (
+        <span className="mt-0.5 max-w-full text-center wrap-anywhere">{caption}</span>
+      )}
     </button>
   );
 }

@@ -38,7 +38,9 @@ export function FocusThings({ tab, attention }: { tab: Tab; attention: Attention
     <>
       {focus?.kind === 'spotlight' && <SpotlightView focus={focus} onChange={set} onPutAway={putAway} />}
       {focus?.kind === 'cover' && <CoverView box={focus.box} onChange={set} onPutAway={putAway} />}
-      {focus?.kind === 'magnifier' && <Magnifier tab={tab} focus={focus} onChange={set} onPutAway={putAway} />}
+      {focus?.kind === 'magnifier' && (
+        <Magnifier tab={tab} focus={focus} onChange={set} onPutAway={putAway} />
+      )}
       {countdown && <CountdownView countdown={countdown} attention={attention} />}
     </>
   );
@@ -154,7 +156,12 @@ function CoverView({ box, onChange, onPutAway }: CoverProps) {
         }}
       />
       {SIDES.map((side) => (
-        <CoverSide key={side} side={side} box={box} onChange={(next) => onChange({ kind: 'cover', box: next })} />
+        <CoverSide
+          key={side}
+          side={side}
+          box={box}
+          onChange={(next) => onChange({ kind: 'cover', box: next })}
+        />
       ))}
       <Below box={{ ...box, y: box.y, height: box.height / 2 }}>
         <PutAway what={say('cover')} onClick={onPutAway} />
@@ -271,7 +278,9 @@ function Below({ box, children }: { box: Rect; children: ReactNode }) {
 }
 
 function PutAway({ what, onClick }: { what: string; onClick(): void }) {
-  return <BoardButton label={say('putAway', { what })} icon={<X aria-hidden size={20} />} onClick={onClick} />;
+  return (
+    <BoardButton label={say('putAway', { what })} icon={<X aria-hidden size={20} />} onClick={onClick} />
+  );
 }
 
 /** How often the figures of a countdown are looked at, milliseconds. */

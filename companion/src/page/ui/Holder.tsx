@@ -85,7 +85,12 @@ function Open(props: HolderProps) {
 function Modes({ tab: { desk } }: { tab: Tab }) {
   const mode = useStore(desk.mode);
   const modes: { mode: 'use' | 'write'; label: string; caption: string; icon: ReactNode }[] = [
-    { mode: 'use', label: t('reach.useThePageScrollAnd'), caption: t('reach.use'), icon: <Hand aria-hidden /> },
+    {
+      mode: 'use',
+      label: t('reach.useThePageScrollAnd'),
+      caption: t('reach.use'),
+      icon: <Hand aria-hidden />,
+    },
     {
       mode: 'write',
       label: t('reach.writeOnThePage'),

@@ -61,7 +61,8 @@ function Row({ placed, tab }: { placed: PlacedMark; tab: Tab }) {
 /** Marks of the page as a file of Web Annotations, and back. */
 function Files({ tab }: { tab: Tab }) {
   const chosen = useRef<HTMLInputElement>(null);
-  const look = 'flex min-h-11 items-center justify-center gap-2 rounded-xl bg-board-light px-2 text-sm hover:bg-board-hover';
+  const look =
+    'flex min-h-11 items-center justify-center gap-2 rounded-xl bg-board-light px-2 text-sm hover:bg-board-hover';
   const save = () => {
     const marks = tab.log.all().map(({ glued }) => glued);
     const file = pageAnnotations(marks, tab.address.get(), document.title);
@@ -93,7 +94,11 @@ function Files({ tab }: { tab: Tab }) {
   );
 }
 
-const fileName = (title: string) => title.replace(/[^\p{L}\p{N} ._-]+/gu, ' ').trim().slice(0, 80) || 'marks';
+const fileName = (title: string) =>
+  title
+    .replace(/[^\p{L}\p{N} ._-]+/gu, ' ')
+    .trim()
+    .slice(0, 80) || 'marks';
 
 /** Larger files are none of annotations. */
 const MOST_BYTES = 50_000_000;

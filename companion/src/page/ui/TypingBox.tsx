@@ -22,7 +22,8 @@ export function TypingBox({ tab }: { tab: Tab }) {
 
 function Box({ edit, tab }: { edit: TextEdit; tab: Tab }) {
   const isReady = useTyping(edit, tab);
-  const height = edit.mark?.kind === 'note' ? edit.mark.height : Math.max(LEAST_HEIGHT, styleOf(edit, tab).size * 3);
+  const height =
+    edit.mark?.kind === 'note' ? edit.mark.height : Math.max(LEAST_HEIGHT, styleOf(edit, tab).size * 3);
   if (!isReady) return null;
   return (
     <iframe
@@ -46,7 +47,12 @@ function useTyping(edit: TextEdit, tab: Tab): boolean {
     };
     chrome.runtime.onMessage.addListener(hear);
     const { font, size, colour, bold, italic } = styleOf(edit, tab);
-    const typing = { text, width: edit.width, look: { font, size, colour, bold, italic }, label: say('typeHere') };
+    const typing = {
+      text,
+      width: edit.width,
+      look: { font, size, colour, bold, italic },
+      label: say('typeHere'),
+    };
     ask({ ask: 'type', typing }).then(
       () => setReady(true),
       () => {
