@@ -54,6 +54,7 @@ const INSTEAD = {
 
 rmSync(DIST, { recursive: true, force: true });
 for (const [name, entry] of Object.entries(SCRIPTS)) await buildScript(name, entry);
+await buildPages();
 layOut();
 
 async function buildScript(name, entry) {
@@ -83,6 +84,31 @@ async function buildScript(name, entry) {
       emptyOutDir: false,
       chunkSizeWarningLimit: 2000,
       lib: { entry: here(entry), formats: ['iife'], name: 'doodla', fileName: () => `${name}.js` },
+    },
+  });
+}
+
+/** The extension's own pages, in which everything is as in the web application. */
+async function buildPages() {
+  await build({
+    configFile: false,
+    root: here('.'),
+    base: './',
+    logLevel: 'warn',
+    publicDir: false,
+    resolve: {
+      conditions: ['source', 'module', 'browser', 'production'],
+      alias: [{ find: '@web', replacement: here('../web/src') }],
+    },
+    plugins: [react(), tailwindcss()],
+    worker: { format: 'es' },
+    build: {
+      target: 'es2022',
+      outDir: join(DIST, 'scripts'),
+      emptyOutDir: false,
+      modulePreload: { polyfill: false },
+      chunkSizeWarningLimit: 3000,
+      rolldownOptions: { input: [here('pages/class.html'), here('pages/picture.html')] },
     },
   });
 }

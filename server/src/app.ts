@@ -5,6 +5,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
 import cookieParser from 'cookie-parser';
 import { HealthController } from './http/health.controller.js';
+import { letCompanionAsk } from './http/companionOrigin.js';
 import { refuseForeign } from './http/origin.js';
 import { ProblemFilter } from './http/problem.filter.js';
 import { securityHeaders } from './http/security.js';
@@ -42,7 +43,8 @@ export async function createApp(settings: Settings, webFolder?: string): Promise
   });
   app.set('trust proxy', settings.trustProxy);
   app.disable('x-powered-by');
-  app.use(securityHeaders(tls !== undefined), refuseForeign(settings), compression(), cookieParser());
+  app.use(securityHeaders(tls !== undefined), letCompanionAsk, refuseForeign(settings));
+  app.use(compression(), cookieParser());
   serveRoot(app, settings);
   app.useGlobalPipes(new ValidationPipe({ transform: true, whitelist: true }));
   app.useGlobalFilters(new ProblemFilter());

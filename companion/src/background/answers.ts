@@ -1,5 +1,6 @@
 import type { Answers, Ask, Reply, Typing } from '../shared/messages';
 import { pictureOf } from './captures';
+import { openClassPage, openPicture, picturedAs } from './ownPages';
 
 /** What is to be typed, by tab, until its frame asks for it. */
 const typings = new Map<number, Typing>();
@@ -25,6 +26,15 @@ const ANSWERERS: { [Kind in Ask['ask']]: Answerer<Kind> } = {
     await chrome.tabs.sendMessage(tab.id!, { tell: 'typed', text, isDone }, { frameId: 0 });
     return undefined;
   },
+  async class(_, tab) {
+    await openClassPage(tab.id!);
+    return undefined;
+  },
+  async show({ pictured }, tab) {
+    await openPicture(pictured, tab);
+    return undefined;
+  },
+  pictured: ({ id }) => picturedAs(id),
 };
 
 /** Answers what pages and frames of the extension ask. */

@@ -41,6 +41,11 @@ export class Host {
     return this.glass.root;
   }
 
+  /** What of the page's document is ours. */
+  get elements(): readonly Element[] {
+    return this.layers.map(({ element }) => element);
+  }
+
   /** Where is put what the page shows through. */
   get tintRoot(): HTMLElement {
     return this.tint.root;

@@ -5,6 +5,7 @@ import { hearKeys } from './keys';
 import { needUsualFaces } from './nearFaces';
 import { openPenCase } from './tabPenCase';
 import { Tab } from './tab';
+import { answerTold } from './told';
 import { Attention } from './ui/attention';
 import { CompanionView } from './ui/CompanionView';
 import { openHolderPlace } from './holderPlace';
@@ -32,10 +33,12 @@ async function begin(): Promise<Begun> {
   const root = createRoot(view);
   const putAway = () => {
     stopKeys();
+    stopAnswers();
     root.unmount();
     tab.close();
   };
   const stopKeys = hearKeys(tab, place);
+  const stopAnswers = answerTold(tab);
   const close = () => here.doodlaCompanion?.toggle();
   root.render(<CompanionView tab={tab} place={place} attention={new Attention()} onClose={close} />);
   // Without these letters others stand in for them.

@@ -132,6 +132,13 @@ export class PageLog {
     this.tell(ids);
   }
 
+  /** Lays marks that others have made where they lie now, and takes those away that are gone; this is no step. */
+  lay(marks: readonly Mark[], gone: readonly string[]): void {
+    for (const mark of marks) if (isMark(mark)) this.put({ mark, glue: this.ground.glueOf(mark) });
+    for (const id of gone) this.drop(id);
+    this.changed.tell(new Set([...marks.map(({ id }) => id), ...gone]));
+  }
+
   /** Takes marks as they were kept, or as another tab has made them; this is no step. */
   take(marks: ReadonlyMap<string, GluedMark | undefined>): void {
     for (const [id, glued] of marks) {

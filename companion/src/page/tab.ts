@@ -1,9 +1,9 @@
-import type { Mark, Rect } from '@doodla/core';
+import type { Mark, PlacedWord, Rect } from '@doodla/core';
 import { addressOf } from '@doodla/core/glue';
 import type { Gesture, PenPoint, RunningGesture } from '@web/desk/gesture';
 import type { PenCase } from '@web/desk/penCase';
 import { fontArrived } from '@web/canvas/markPainter';
-import type { Preview } from '@web/canvas/preview';
+import type { Preview, WetInk } from '@web/canvas/preview';
 import { StageInput } from '@web/stage/stageInput';
 import { Store } from '@doodla/core/client';
 import { say } from '../words';
@@ -15,6 +15,7 @@ import { InkSheet } from './inkSheet';
 import { KeptMarks } from './keptMarks';
 import type { LayoutChange } from './layoutWatch';
 import { LayoutWatch } from './layoutWatch';
+import type { Ground } from './pageLog';
 import { PageLog } from './pageLog';
 import type { PlacedMark } from './placedMark';
 import { barsOf, isDark } from './pageFace';
@@ -31,6 +32,10 @@ const NO_PICTURES = { get: () => undefined };
 export class Tab {
   readonly host = new Host();
   readonly log: PageLog;
+  /** What a class has written on the page, as long as it is shown to it. */
+  readonly guests: PageLog;
+  /** What somebody in the class is drawing on it now. */
+  readonly guestInk = new Store<readonly WetInk[]>([]);
   readonly desk: TabDesk;
   /** The address under which the marks are kept. */
   readonly address = new Store(addressOf(location.href));
@@ -53,16 +58,18 @@ export class Tab {
   private pointer = { x: 0, y: 0 };
 
   constructor(penCase: PenCase) {
-    this.log = new PageLog({
+    const ground: Ground = {
       top: document,
       glueOf: (mark) => this.host.aside(() => this.gluing.glueOf(mark)),
       takeHold: (glue) => takeHold(glue, this.words, document),
-    });
+    };
+    this.log = new PageLog(ground);
+    this.guests = new PageLog(ground);
     this.desk = new TabDesk(this.log, penCase, (at) => void pourAt(this, at));
     this.catcher.className = 'catcher';
     this.host.root.append(this.catcher);
     this.sheet = new InkSheet(this.host, {
-      marks: () => this.log.all(),
+      marks: () => [...this.guests.all(), ...this.log.all()],
       wet: () => this.wet(),
       bars: () => this.bars,
       pictures: NO_PICTURES,
@@ -85,6 +92,17 @@ export class Tab {
   /** Resolves when all that was done is kept. */
   settled(): Promise<void> {
     return this.kept.settled();
+  }
+
+  /** What stays over the page while it scrolls, parts of the window. */
+  barsNow(): readonly Rect[] {
+    return this.bars;
+  }
+
+  /** Words of the page and their places on it, the first so many. */
+  wordsOnPage(most: number): PlacedWord[] {
+    const words = document.body ? this.words.of(document).placedWords(most) : [];
+    return words.map((word) => ({ ...word, x: word.x + scrollX, y: word.y + scrollY }));
   }
 
   /** Brings a mark into the middle of the window, if it has a place. */
@@ -115,6 +133,8 @@ export class Tab {
     const touchWet = () => this.sheet.touchWet();
     const stops = [
       log.changed.subscribe(() => this.marksChanged()),
+      this.guests.changed.subscribe(() => this.marksChanged()),
+      this.guestInk.subscribe(touchWet),
       log.performed.subscribe((ids) => this.keepMarks(ids)),
       log.refused.subscribe((why) => desk.tellProblem(say(why === 'too-many' ? 'tooMany' : 'badMark'))),
       desk.ink.changed.subscribe(touchWet),
@@ -182,15 +202,21 @@ export class Tab {
 
   private measure(due: readonly LayoutChange[]): boolean {
     const content = due.some((change) => change.content);
-    if (due.some(({ scroller, idle }) => !scroller && !idle)) return this.log.measure(undefined, content);
+    const which = due.some(({ scroller, idle }) => !scroller && !idle) ? undefined : this.concerned(due);
+    const [own, guests] = [this.log, this.guests].map((log) => log.measure(which, content));
+    return own! || guests!;
+  }
+
+  /** Which marks these changes may have moved. */
+  private concerned(due: readonly LayoutChange[]): (placed: PlacedMark) => boolean {
     const scrollers = new Set(due.map(({ scroller }) => scroller));
     const isIdle = due.some(({ idle }) => idle);
-    return this.log.measure(({ hold, picture, matrix }) => {
+    return ({ hold, picture, matrix }) => {
       if (!hold) return false;
       if (hold.stays && scrollers.has(document)) return true;
       if (hold.scrollers.some((one) => scrollers.has(one))) return true;
       return isIdle && matrix !== undefined && this.isNearSight(picture, matrix[5]);
-    });
+    };
   }
 
   private isNearSight(picture: Mark, dy: number): boolean {
@@ -220,7 +246,7 @@ export class Tab {
     const dots = pointers
       .onPage('page')
       .map(([, { trail }]) => ({ colour: penCase.colour ?? '#f2c230', trail }));
-    return { ink: fading, previews, dots, goesOn: fading.length > 0 || dots.length > 0 };
+    return { ink: [...fading, ...this.guestInk.get()], previews, dots, goesOn: fading.length > 0 || dots.length > 0 };
   }
 
   /** What pointers need of the page that they are over. */

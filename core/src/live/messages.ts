@@ -242,7 +242,7 @@ export interface SceneMessage {
   moving: boolean;
 }
 
-export const DEVICE_KINDS = ['display', 'pad'] as const;
+export const DEVICE_KINDS = ['display', 'pad', 'companion'] as const;
 export type DeviceKind = (typeof DEVICE_KINDS)[number];
 
 /** A display or pad that writes as the teacher. */

@@ -1,11 +1,11 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
-/** A display or writing pad that a teacher has let into a sitting; it writes as the teacher. */
+/** A display, writing pad or companion that a teacher has let into a sitting; it writes as the teacher. */
 @Entity('device')
 export class Device {
   @PrimaryColumn({ type: 'text' }) id: string;
   @Column({ type: 'text', name: 'sitting_id' }) sittingId: string;
-  @Column({ type: 'text' }) kind: 'display' | 'pad';
+  @Column({ type: 'text' }) kind: 'display' | 'pad' | 'companion';
   /** What is typed or scanned once to come in. */
   @Column({ type: 'text' }) code: string;
   @Column({ type: 'integer', name: 'created_at' }) createdAt: number;

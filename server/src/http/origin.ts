@@ -1,6 +1,7 @@
 import type { NextFunction, Request, Response } from 'express';
 import type { IncomingMessage } from 'node:http';
 import type { Settings } from '../settings/settings.js';
+import { isFromExtension } from './companionOrigin.js';
 import { Problem } from './problem.js';
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
@@ -21,7 +22,8 @@ export function isOwnOrigin(request: IncomingMessage, { publicUrl, trustProxy }:
 /** Refuses what another site's page sends in the name of whoever looks at it. */
 export function refuseForeign(settings: Settings) {
   return (request: Request, _response: Response, next: NextFunction): void => {
-    if (SAFE.has(request.method) || isOwnOrigin(request, settings)) return next();
+    // An extension is known by its token alone (`letCompanionAsk`).
+    if (SAFE.has(request.method) || isOwnOrigin(request, settings) || isFromExtension(request)) return next();
     next(new Problem(403, 'foreign', 'This was sent by another website, so nothing was done.'));
   };
 }

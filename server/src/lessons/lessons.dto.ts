@@ -8,7 +8,7 @@ import type {
   TitleRequest,
   WebPageRequest,
 } from '@doodla/core';
-import { Transform } from 'class-transformer';
+import { Transform, Type } from 'class-transformer';
 import type { BlankSheet } from '@doodla/core';
 import { isBlankSheet, MOST_TAGS, TAG_LENGTH } from '@doodla/core';
 import { Is } from '../live/live.dto.js';
@@ -17,10 +17,13 @@ import {
   ArrayMaxSize,
   IsArray,
   IsBoolean,
+  IsInt,
   IsOptional,
   IsString,
   IsUUID,
   Length,
+  Max,
+  Min,
   ValidateIf,
 } from 'class-validator';
 import { BAD_INPUT } from '../http/badInput.js';
@@ -78,6 +81,12 @@ export class InsertDocumentDto implements DocumentPagesRequest {
   @IsOptional() @IsString() @Length(0, 200) pages?: string;
   /** The class that the pages are for alone. */
   @IsOptional() @IsUUID() sitting?: string;
+}
+
+/** A page as a companion has it in its tab; `width` is how wide it is laid out there, CSS pixels. */
+export class LivePageDto {
+  @IsOptional() @IsString() @Length(1, 64) after?: string;
+  @IsOptional() @Type(() => Number) @IsInt() @Min(320) @Max(4000) width?: number;
 }
 
 export class WebPageDto implements WebPageRequest {

@@ -184,8 +184,13 @@ export class LessonsService {
   }
 
   /** Puts a copy of a web page after a page. Its height is set by the first browser that lays it out. */
-  insertWebPage(place: PagePlace, material: Material, after?: string): Promise<string> {
-    const size = { width: WEB_PAGE_WIDTH, height: WEB_PAGE_WIDTH };
+  insertWebPage(
+    place: PagePlace,
+    material: Material,
+    after?: string,
+    width = WEB_PAGE_WIDTH,
+  ): Promise<string> {
+    const size = { width, height: width };
     return this.insertPage(
       place,
       material,

@@ -4,10 +4,11 @@ import { IoAdapter } from '@nestjs/platform-socket.io';
 import type { IncomingMessage } from 'node:http';
 import type { ServerOptions } from 'socket.io';
 import { logFailure } from '../http/failures.js';
+import { isFromExtension, withoutCookies } from '../http/companionOrigin.js';
 import { isOwnOrigin } from '../http/origin.js';
 import type { Settings } from '../settings/settings.js';
 
-/** Socket.IO for Doodla's own pages alone. */
+/** Socket.IO for Doodla's own pages, and for companions by their tokens. */
 export class LiveAdapter extends IoAdapter {
   private readonly logger = new Logger('Live');
 
@@ -22,7 +23,11 @@ export class LiveAdapter extends IoAdapter {
     const allowRequest = (
       request: IncomingMessage,
       answer: (error: string | null | undefined, allowed: boolean) => void,
-    ) => answer(null, isOwnOrigin(request, this.settings));
+    ) => {
+      const isCompanion = isFromExtension(request);
+      if (isCompanion) withoutCookies(request);
+      answer(null, isCompanion || isOwnOrigin(request, this.settings));
+    };
     return super.createIOServer(port, { ...options, allowRequest });
   }
 

@@ -62,7 +62,8 @@ export class WebPagesController {
   }
 }
 
-function whileOpen(response: Response): AbortSignal {
+/** Aborts when whoever asked no longer waits. */
+export function whileOpen(response: Response): AbortSignal {
   const abort = new AbortController();
   response.on('close', () => abort.abort());
   return abort.signal;

@@ -1,6 +1,7 @@
 import { Global, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { Material } from '../materials/material.entity.js';
+import { LivePagesController } from './livePages.controller.js';
 import { WebPagesController } from './webPages.controller.js';
 import { WebPagesService } from './webPages.service.js';
 
@@ -8,7 +9,7 @@ import { WebPagesService } from './webPages.service.js';
 @Global()
 @Module({
   imports: [TypeOrmModule.forFeature([Material])],
-  controllers: [WebPagesController],
+  controllers: [WebPagesController, LivePagesController],
   providers: [WebPagesService],
   exports: [WebPagesService],
 })

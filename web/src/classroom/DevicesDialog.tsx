@@ -1,5 +1,6 @@
 import type { DeviceKind } from '@doodla/core';
-import { Monitor, PenTool, Tablet, X } from 'lucide-react';
+import { AppWindow, Monitor, PenTool, Tablet, X } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { toDataURL } from 'qrcode';
 import { useState } from 'react';
 import { useStore } from '../store/useStore';
@@ -22,9 +23,16 @@ interface Invitation {
 const NAMES: Record<DeviceKind, string> = {
   display: t('common.classroomDisplay'),
   pad: t('common.writingPad'),
+  companion: t('classroom.companion'),
 };
 
-/** Lets a classroom display or a writing pad in, and out again. */
+const ICONS: Record<DeviceKind, ReactNode> = {
+  display: <Monitor aria-hidden size={20} />,
+  pad: <PenTool aria-hidden size={20} />,
+  companion: <AppWindow aria-hidden size={20} />,
+};
+
+/** Lets a classroom display, a writing pad or a companion in, and out again. */
 export default function DevicesDialog({ room, onClose }: { room: Room; onClose(): void }) {
   const state = useStore(room.classroom!.state);
   const [invitation, setInvitation] = useState<Invitation>();
@@ -49,12 +57,15 @@ export default function DevicesDialog({ room, onClose }: { room: Room; onClose()
       open
       onOpenChange={onClose}
     >
-      <div className="mb-4 grid grid-cols-2 gap-3">
+      <div className="mb-4 grid grid-cols-[repeat(auto-fit,minmax(9rem,1fr))] gap-3">
         <Button icon={<Monitor aria-hidden size={20} />} onClick={() => void invite('display')}>
           {t('classroom.aDisplay')}
         </Button>
         <Button icon={<Tablet aria-hidden size={20} />} onClick={() => void invite('pad')}>
           {t('classroom.aPad')}
+        </Button>
+        <Button icon={<AppWindow aria-hidden size={20} />} onClick={() => void invite('companion')}>
+          {t('classroom.aCompanion')}
         </Button>
       </div>
       <Problem>{problem}</Problem>
@@ -62,7 +73,7 @@ export default function DevicesDialog({ room, onClose }: { room: Room; onClose()
       <ul aria-label={t('classroom.connected')} className="flex flex-col gap-1">
         {state?.devices.map(({ id, kind, here }, i) => (
           <li key={id} className="flex min-h-11 items-center gap-3 rounded-xl bg-paper-dim px-3">
-            {kind === 'display' ? <Monitor aria-hidden size={20} /> : <PenTool aria-hidden size={20} />}
+            {ICONS[kind]}
             <span className="grow">
               {NAMES[kind]} {i + 1}
               {!here && <span className="text-ink-soft"> {t('classroom.asleepOrAway')}</span>}
@@ -80,10 +91,14 @@ export default function DevicesDialog({ room, onClose }: { room: Room; onClose()
 function Invite({ kind, code, address, qr }: Invitation) {
   return (
     <div className="mb-4 flex flex-col items-center gap-2 text-center">
-      {kind === 'display' ? (
+      {kind !== 'pad' ? (
         <>
           <p>
-            <Rich text={t('classroom.onTheDisplayOpen', { address: address.replace(/^https?:\/\//, '') })} />
+            <Rich
+              text={t(kind === 'display' ? 'classroom.onTheDisplayOpen' : 'classroom.inTheCompanion', {
+                address: address.replace(/^https?:\/\//, ''),
+              })}
+            />
           </p>
           <p className="text-5xl font-bold tracking-widest" data-testid="device-code">
             {spacedCode(code)}

@@ -70,6 +70,8 @@ export class Presenter {
     private readonly desk: ShowingDesk,
     readonly source: ScreenSource,
     private readonly onStopped: () => void,
+    /** Where the content of the picture is that is seen now, where that is known: a page in its tab says it. */
+    private readonly told?: (width: number) => ViewState | undefined,
   ) {
     this.state = new Store<PresenterState>({
       kind: source.kind,
@@ -222,6 +224,7 @@ export class Presenter {
   private async takeFrame(): Promise<void> {
     const { width, height } = this.size();
     if (width === 0 || height === 0) return;
+    const told = this.told?.(width);
     const bitmap = await this.picture();
     const at = Date.now();
     const send = this.desk.connection.hasRoom;
@@ -231,6 +234,7 @@ export class Presenter {
     const taken = await this.worker.take(transfer(bitmap, [bitmap]), {
       at,
       follow,
+      told,
       whole,
       send,
       plain: this.plain,

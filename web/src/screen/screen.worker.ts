@@ -27,6 +27,8 @@ export interface TakeOptions {
   at: number;
   /** Whether ink moves with the content. */
   follow: boolean;
+  /** Where the content is, by whoever knows it; then it need not be found. */
+  told?: ViewState | undefined;
   /** Whether somebody needs a whole picture. */
   whole: boolean;
   /** Whether there is anybody to send anything to. */
@@ -45,6 +47,9 @@ const SHARP = 0.92;
 /** Where video cannot be encoded, moving pictures are sent like this. */
 const ROUGH = 0.6;
 
+/** Where nothing moves, there is one view. */
+const STILL: ViewState = { view: 0, panes: [], certain: true };
+
 let memory = new ViewMemory();
 let before: Frame | undefined;
 /** Where things were in the frame that was last sent. */
@@ -59,7 +64,7 @@ const worker = {
   /** Takes the next frame: follows its content and encodes what has changed. */
   async take(bitmap: ImageBitmap, options: TakeOptions): Promise<TakenFrame> {
     const frame = read(bitmap);
-    const state = options.follow ? memory.take(frame, options.at) : { view: 0, panes: [], certain: true };
+    const state = options.told ?? (options.follow ? memory.take(frame, options.at) : STILL);
     const parts = options.send ? await encode(bitmap, frame, state, options) : [];
     // What was not sent has to be found changed the next time.
     if (options.send) [before, sentState] = [frame, state];

@@ -100,7 +100,10 @@ export const de: Words = {
     title: 'Diagramm zeichnen',
   },
   classroom: {
+    aCompanion: 'Ein Begleiter',
     aDisplay: 'Eine Anzeige',
+    companion: 'Begleiter',
+    inTheCompanion: 'Wähle im Begleiter des Browsers Klasse und gib die Adresse <b>{{address}}</b> ein und',
     aPad: 'Ein Tablett',
     arrowsTurnPagesOrNudge:
       'Pfeile blättern oder rücken, was ausgewählt ist. Beim Zeichnen hält Umschalt Winkel und Verhältnisse, Alt zeichnet von der Mitte aus. Bei gehaltener Leertaste verschiebt man die Seite.',

@@ -95,7 +95,10 @@ export const en = {
     title: 'Draw a chart',
   },
   classroom: {
+    aCompanion: 'A companion',
     aDisplay: 'A display',
+    companion: 'Companion',
+    inTheCompanion: 'In the browser’s companion choose Class, and type the address <b>{{address}}</b> and',
     aPad: 'A pad',
     arrowsTurnPagesOrNudge:
       'Arrows turn pages or nudge what is selected. While drawing, Shift keeps angles and proportions, Alt draws from the middle. Holding Space moves the page.',

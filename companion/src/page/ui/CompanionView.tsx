@@ -10,7 +10,7 @@ import { Holder } from './Holder';
 import type { HolderPlace, SheetName } from './holderState';
 import { MarkList } from './MarkList';
 import { Options } from './Options';
-import { PictureSheet } from './PictureSheet';
+import { PictureSheet, PicturingView } from './PictureSheet';
 import { SelectionFrame } from './SelectionFrame';
 import { TypingBox } from './TypingBox';
 import { WipeSheet } from './WipeSheet';
@@ -50,6 +50,7 @@ export function CompanionView({ tab, place, attention, onClose }: CompanionViewP
           {sheets[sheet]()}
         </section>
       )}
+      <PicturingView tab={tab} />
       <Notice tab={tab} />
     </>
   );

@@ -13,12 +13,14 @@ import {
   Minimize2,
   NotebookPen,
   Redo2,
+  School,
   Trash2,
   Undo2,
   X,
 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useRef } from 'react';
+import { ask } from '../../shared/messages';
 import { say } from '../../words';
 import type { Tab } from '../tab';
 import type { TabToolId } from '../tools';
@@ -196,6 +198,12 @@ function Sheets({ tab: { desk }, sheet, onSheet }: HolderProps) {
         {t('reach.options')}
       </button>
       <div className="grid grid-cols-2 gap-1">
+        <BoardButton
+          label={say('classroom')}
+          caption={say('classroom')}
+          icon={<School aria-hidden size={20} />}
+          onClick={() => void openClass(desk)}
+        />
         {entries.map(({ id, label, icon }) => (
           <BoardButton
             key={id}
@@ -209,6 +217,11 @@ function Sheets({ tab: { desk }, sheet, onSheet }: HolderProps) {
       </div>
     </div>
   );
+}
+
+/** Opens the page from which this tab is brought into a class. */
+function openClass(desk: Tab['desk']): Promise<unknown> {
+  return ask({ ask: 'class' }).catch(() => desk.tellProblem(say('noClassPage')));
 }
 
 function History({ tab: { log }, place, onClose }: HolderProps) {

@@ -1,0 +1,47 @@
+import type { DeviceCodeRequest, DevicePlace } from '@doodla/core';
+import { request } from '@web/api/http';
+
+/** A place in a class, and the server on which it is. */
+export interface Paired extends DevicePlace {
+  /** Origin of the server. */
+  server: string;
+}
+
+const KEPT_AS = 'paired';
+const SERVER_AS = 'server';
+
+/** The origin that somebody means who types an address: schools leave out how it begins. Undefined where it is none. */
+export function serverOf(typed: string): string | undefined {
+  const text = typed.trim();
+  if (text === '') return undefined;
+  const isLocal = /^(localhost|[\d.]+|[\w-]+\.(local|lan|test))(:\d+)?(\/|$)/i.test(text);
+  const whole = /^https?:\/\//i.test(text) ? text : `${isLocal || /:\d+/.test(text) ? 'http' : 'https'}://${text}`;
+  return URL.canParse(whole) ? new URL(whole).origin : undefined;
+}
+
+/** Goes into a class by a code, as a display does. Throws RequestError with a sentence. */
+export async function pair(server: string, code: string): Promise<Paired> {
+  const body: DeviceCodeRequest = { code };
+  const place = await request<DevicePlace>('POST', `${server}/api/devices`, body);
+  const paired = { ...place, server };
+  // Only for as long as the browser runs, and only for the extension's own pages: it writes as the teacher.
+  await chrome.storage.session.set({ [KEPT_AS]: paired });
+  await chrome.storage.local.set({ [SERVER_AS]: server });
+  return paired;
+}
+
+/** The class that this browser is in, if any. */
+export async function pairedBefore(): Promise<Paired | undefined> {
+  const { [KEPT_AS]: paired } = await chrome.storage.session.get<Record<string, Paired>>(KEPT_AS);
+  return paired;
+}
+
+/** The server of last time. */
+export async function lastServer(): Promise<string> {
+  const { [SERVER_AS]: server } = await chrome.storage.local.get<Record<string, string>>(SERVER_AS);
+  return server ?? '';
+}
+
+export async function unpair(): Promise<void> {
+  await chrome.storage.session.remove(KEPT_AS);
+}

@@ -1,0 +1,219 @@
+import type { Mark, Pane } from '@doodla/core';
+import { packMark, patchMark, scaledPanes, SCREEN_PAGE_WIDTH, transformPatch, unpackMark } from '@doodla/core';
+import type { ViewState } from '@doodla/core/follow';
+import { Store } from '@doodla/core/client';
+import { MarkLayer } from '@web/desk/markLayer';
+import { LiveScreen } from '@web/live/liveScreen';
+import { Presenter } from '@web/screen/presenter';
+import type { ScreenSource } from '@web/screen/sources';
+import type { Report, TabPlaces } from '../shared/messages';
+import type { ClassLink } from './classLink';
+import type { TabLink } from './tabLink';
+
+/** How long it is remembered where things were: as long as a frame may take from the glass to here; milliseconds. */
+const REMEMBERED_MS = 2000;
+/** How often wet ink of the class goes to the tab, milliseconds. */
+const WET_MS = 33;
+
+/**
+ * Shows a tab to a class. The page itself says where its parts are; what the class writes goes to the tab and lies on the page
+ * there, what is written in the tab goes into the class.
+ */
+export class Showing {
+  readonly isOn = new Store(true);
+  private readonly presenter: Presenter;
+  private readonly screen = new LiveScreen();
+  /** Where things were, the last of them newest. */
+  private places: TabPlaces[] = [];
+  /** Views by the addresses of the pages that they are of. */
+  private readonly views = new Map<string, number>();
+  /** Width of the window in which each view was first seen, CSS pixels. */
+  private readonly widths: number[] = [];
+  /** What the tab knows of the class's marks. */
+  private readonly sent = new Map<string, Mark>();
+  /** Marks of the tab that are on the page of the class, by their ids. */
+  private readonly own = new Set<string>();
+  private readonly stops: (() => void)[];
+  private readonly wetTimer: ReturnType<typeof setInterval>;
+
+  constructor(
+    private readonly link: ClassLink,
+    private readonly tab: TabLink,
+    source: ScreenSource,
+  ) {
+    const layer = new MarkLayer(link.log);
+    const marksChanged = new Store(0);
+    const { screen } = this;
+    this.presenter = new Presenter(
+      {
+        connection: link.line,
+        layers: [layer],
+        marksChanged,
+        pages: link.pages,
+        // Views are known by their addresses, not by how they look.
+        pictures: { load: () => Promise.resolve(undefined) } as never,
+        screen,
+        sitting: link.place.sitting,
+        tellProblem: (sentence) => link.problem.set(sentence),
+        upload: (picture) => link.upload(picture),
+      },
+      source,
+      () => this.end(),
+      (width) => this.viewOf(width, source),
+    );
+    const hear = (report: Report, { tab: from }: chrome.runtime.MessageSender) => {
+      if (from?.id === tab.id) this.hear(report);
+      return false;
+    };
+    chrome.runtime.onMessage.addListener(hear);
+    this.stops = [
+      () => chrome.runtime.onMessage.removeListener(hear),
+      link.log.touched.subscribe((change) => {
+        layer.update(change);
+        marksChanged.set(marksChanged.get() + 1);
+        this.tellGuests();
+      }),
+      screen.state.subscribe(() => this.turned()),
+    ];
+    this.wetTimer = setInterval(() => this.tellWet(), WET_MS);
+    tab.tell({ tell: 'report', on: true });
+  }
+
+  /** Begins. Throws LiveError where it is not allowed. */
+  async start(): Promise<void> {
+    await this.link.log.hasOpened;
+    await this.presenter.start();
+  }
+
+  stop(): Promise<void> {
+    return this.presenter.stop();
+  }
+
+  private end(): void {
+    clearInterval(this.wetTimer);
+    for (const stop of this.stops) stop();
+    this.tab.tell({ tell: 'report', on: false });
+    this.isOn.set(false);
+  }
+
+  private hear(report: Report): void {
+    if (report.report === 'marks') return this.takeMarks(report.put.map(unpackMark), report.gone);
+    const since = report.places.at - REMEMBERED_MS;
+    this.places = [...this.places.filter(({ at }) => at > since), report.places];
+  }
+
+  /** Where the content of the frame that is seen now lies in it, pixels of the frame. */
+  private viewOf(width: number, source: ScreenSource): ViewState | undefined {
+    const seenAt = shownAt(source);
+    const places = this.places.findLast(({ at }) => at <= seenAt) ?? this.places[0];
+    if (!places) return undefined;
+    const { address } = places;
+    const view = this.views.get(address) ?? this.views.size;
+    this.views.set(address, view);
+    this.widths[view] ??= places.width;
+    return { view, panes: panesIn(places, width, this.widths[view]), certain: true };
+  }
+
+  /** The page of the view that is seen, and how wide the tab was when it was first seen. */
+  private get shown(): { page: string; width: number } | undefined {
+    const page = this.screen.state.get()?.page;
+    const last = this.places.at(-1);
+    const view = last && this.views.get(last.address);
+    return page === undefined || view === undefined ? undefined : { page, width: this.widths[view]! };
+  }
+
+  /** Another page of the class is that of the tab now: each gets what the other has. */
+  private turned(): void {
+    const { shown } = this;
+    if (!shown || shown.page === this.page) return;
+    this.page = shown.page;
+    this.tab.tell({ tell: 'guests', put: [], gone: [...this.sent.keys()] });
+    this.sent.clear();
+    void this.link.log.need(shown.page).then(() => this.tellGuests());
+    this.takeMarks([...this.waiting.values()], []);
+  }
+
+  private page: string | undefined;
+  /** Marks of the tab's page, by their ids, as they are now. */
+  private readonly waiting = new Map<string, Mark>();
+
+  /** Takes what is written in the tab onto the page of the class. */
+  private takeMarks(put: readonly Mark[], gone: readonly string[]): void {
+    for (const mark of put) this.waiting.set(mark.id, mark);
+    for (const id of gone) this.waiting.delete(id);
+    const { shown } = this;
+    const author = this.link.log.actor?.id;
+    if (!shown || author === undefined) return;
+    const { marks } = this.link.log.state;
+    const k = SCREEN_PAGE_WIDTH / shown.width;
+    const adds = put.map((mark) => ({ ...enlarged(mark, k), page: shown.page, author, space: 'class', pane: 1 }) as Mark);
+    const old = [...put.map(({ id }) => id), ...gone].filter((id) => marks.has(id));
+    for (const { id } of adds) this.own.add(id);
+    const changes = [
+      ...old.map((mark) => ({ do: 'remove', mark }) as const),
+      ...adds.map((mark) => ({ do: 'add', mark }) as const),
+    ];
+    if (changes.length > 0) this.link.log.perform(changes);
+  }
+
+  /** Tells the tab what others have written on its page. */
+  private tellGuests(): void {
+    const { shown } = this;
+    if (!shown) return;
+    const k = shown.width / SCREEN_PAGE_WIDTH;
+    const put: Mark[] = [];
+    const there = new Set<string>();
+    for (const mark of this.link.log.state.marks.values()) {
+      if (mark.page !== shown.page || this.own.has(mark.id)) continue;
+      there.add(mark.id);
+      if (this.sent.get(mark.id) === mark) continue;
+      this.sent.set(mark.id, mark);
+      put.push(enlarged(mark, k));
+    }
+    const gone = [...this.sent.keys()].filter((id) => !there.has(id));
+    for (const id of gone) this.sent.delete(id);
+    if (put.length + gone.length > 0) this.tab.tell({ tell: 'guests', put: put.map(packMark), gone });
+  }
+
+  private wasWet = false;
+
+  private tellWet(): void {
+    const { shown } = this;
+    const strokes = shown ? this.link.ink.onPage(shown.page, 'class') : [];
+    if (strokes.length === 0 && !this.wasWet) return;
+    this.wasWet = strokes.length > 0;
+    const k = (shown?.width ?? SCREEN_PAGE_WIDTH) / SCREEN_PAGE_WIDTH;
+    const ink = strokes.map(({ points, style }) => ({
+      points: points.map((value, i) => (i % 4 < 2 ? value * k : value)),
+      style: { ...style, width: style.width * k },
+    }));
+    this.tab.tell({ tell: 'guest ink', ink });
+  }
+}
+
+/** The parts of a tab's page as they are in a frame of so many pixels; `first`: how wide the window was in the beginning. */
+export function panesIn({ width, panes }: Pick<TabPlaces, 'width' | 'panes'>, pixels: number, first: number): Pane[] {
+  const k = pixels / width;
+  return scaledPanes(panes, k).map((pane) => ({ ...pane, place: { ...pane.place, scale: first / width } }));
+}
+
+function enlarged(mark: Mark, k: number): Mark {
+  return k === 1 ? mark : patchMark(mark, transformPatch(mark, { kind: 'resize', fx: k, fy: k, x: 0, y: 0 }));
+}
+
+/** When the frame that is seen now was taken from the glass, milliseconds since 1970-01-01 UTC. */
+function shownAt({ picture }: ScreenSource): number {
+  return frameTimes.get(picture) ?? Date.now();
+}
+
+const frameTimes = new WeakMap<object, number>();
+
+/** Notes of each frame of a source when it was taken, as far as the browser knows (HTMLVideoElement.requestVideoFrameCallback). */
+export function noteFrames({ picture }: ScreenSource): void {
+  if (!(picture instanceof HTMLVideoElement)) return;
+  const note: VideoFrameRequestCallback = (now, { captureTime }) => {
+    frameTimes.set(picture, performance.timeOrigin + (captureTime ?? now));
+    if (picture.srcObject) picture.requestVideoFrameCallback(note);
+  };
+  picture.requestVideoFrameCallback(note);
+}

@@ -1,0 +1,40 @@
+import type { Mark } from '@doodla/core';
+import { unpackMark } from '@doodla/core';
+import type { Pictured, Tell, Told } from '../shared/messages';
+
+/** The tab that is brought into a class. */
+export class TabLink {
+  constructor(readonly id: number) {}
+
+  /** What the tab's page is; undefined where the companion does not lie over it. */
+  async about(): Promise<Told['about'] | undefined> {
+    // The tab is gone, or was loaded anew at a place where nobody has pressed the button.
+    return this.ask<Told['about']>({ tell: 'about' }).catch(() => undefined);
+  }
+
+  copy(): Promise<string> {
+    return this.ask<string>({ tell: 'copy' });
+  }
+
+  async marks(): Promise<Mark[]> {
+    return (await this.ask<Told['marks']>({ tell: 'marks' })).map(unpackMark);
+  }
+
+  picture(of: 'sight' | 'page'): Promise<Pictured | undefined> {
+    return this.ask<Pictured | undefined>({ tell: 'picture', of });
+  }
+
+  /** Tells the tab something that is not answered; where it is gone, nobody hears it. */
+  tell(message: Tell): void {
+    chrome.tabs.sendMessage(this.id, message, { frameId: 0 }).catch(() => undefined);
+  }
+
+  private ask<Answer>(message: Tell): Promise<Answer> {
+    return chrome.tabs.sendMessage<Tell, Answer>(this.id, message, { frameId: 0 });
+  }
+}
+
+/** A data URL as the file that it is. */
+export async function fileOf(data: string): Promise<Blob> {
+  return (await fetch(data)).blob();
+}

@@ -1,0 +1,204 @@
+import type { BrowserContext, Page } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { PNG } from 'pngjs';
+import type { CompanionBrowser } from '../support/companion';
+import { browserWithCompanion, Companion } from '../support/companion';
+import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
+import { plainPdf } from '../support/pdfs';
+import type { Site } from '../support/sites';
+import { serveSite } from '../support/sites';
+import { draw, expectMarks, stageState, wave } from '../support/stage';
+
+const TITLE = 'Live bridge figures';
+const story = `<!doctype html><html lang="en"><title>${TITLE}</title>
+<style>body{font:18px/1.6 serif;max-width:640px;margin:0 auto;padding:70px 0} header{position:fixed;inset:0 0 auto;height:40px;background:#cde}</style>
+<header>Stays above</header><h1>Figures of the footbridge</h1><canvas id="chart" width="300" height="80"></canvas>
+${Array.from({ length: 40 }, (_, i) => `<p id="p${i}">Measured on day ${i}: the deck gave way by ${i * 3} hundredths.</p>`).join('')}
+<script>const ctx = document.querySelector('canvas').getContext('2d'); ctx.fillStyle = '#d55e00'; ctx.fillRect(0, 0, 300, 80);
+document.querySelector('#p3').insertAdjacentHTML('beforeend', '<b id="late">Added by a script.</b>');</script>`;
+
+let own: CompanionBrowser;
+let site: Site;
+
+test.beforeAll(async () => {
+  // In the place of the person who chooses a tab in the browser's own dialog.
+  own = await browserWithCompanion({ args: [`--auto-select-tab-capture-source-by-title=${TITLE}`] });
+  site = await serveSite({ '/': { html: story } });
+});
+
+test.afterAll(async () => {
+  await own.close();
+  await site.close();
+});
+
+async function openTab(): Promise<[Page, Companion]> {
+  const page = await own.context.newPage();
+  await page.goto(site.at('/'));
+  const companion = await Companion.over(page);
+  await companion.open();
+  return [page, companion];
+}
+
+/** What opens by a press on something of the companion's. */
+async function opened(context: BrowserContext, press: () => Promise<void>): Promise<Page> {
+  const page = context.waitForEvent('page');
+  await press();
+  return page;
+}
+
+/** Pairs the companion with the class that a teacher has going. */
+async function pairUp(teacher: Page, url: string, companion: Companion): Promise<Page> {
+  await teacher.getByRole('button', { name: /^Devices/ }).click();
+  await teacher.getByRole('button', { name: 'A companion' }).click();
+  const code = await teacher.getByTestId('device-code').innerText();
+  await teacher.getByRole('button', { name: 'Close' }).click();
+  const page = await opened(companion.page.context(), () => companion.click('Class'));
+  await page.getByLabel('Address of the school’s Doodla').fill(url.replace('http://', ''));
+  await page.getByLabel('Code').fill('WRONG1');
+  await page.getByRole('button', { name: 'Connect' }).click();
+  await expect(page.getByRole('alert')).toContainText('There is no such code');
+  await page.getByLabel('Code').fill(code);
+  await page.getByRole('button', { name: 'Connect' }).click();
+  await expect(page.getByText('Connected with the class.')).toBeVisible();
+  return page;
+}
+
+test('a page comes into class as a copy with its marks, as what is in sight and as a whole, and as a live tab on which students write', async ({
+  browser,
+  server,
+  teacher,
+}) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
+  const code = await startWriting(teacher);
+  const [mia, noah] = [await joinAs(browser, server.url, code, 'Mia'), await joinAs(browser, server.url, code, 'Noah')];
+  const [page, companion] = await openTab();
+  await companion.click('Tools to the other side');
+  await companion.click('Pen');
+  await companion.draw([400, 330], [520, 350]);
+  const desk = await pairUp(teacher, server.url, companion);
+
+  // A copy: what a script has made of the page, the drawing on a canvas, and the ink.
+  await desk.getByRole('button', { name: 'A copy with what is written on it' }).click();
+  await expect(desk.getByText('It is on a page of the class now')).toBeVisible();
+  const frame = mia.frameLocator('[data-testid=stage] iframe');
+  await expect(frame.locator('#late')).toHaveText('Added by a script.');
+  await expect(frame.locator('img[src^="data:image/"]')).toHaveCount(1);
+  await expect(frame.locator('script')).toHaveCount(0);
+  await expectMarks(mia, 1);
+  const copied = (await stageState(mia)).page;
+
+  // A picture of what is in sight, and one of the whole page, with the header once.
+  await desk.getByRole('button', { name: 'A picture of what is in sight' }).click();
+  await expect.poll(async () => (await stageState(mia)).page).not.toBe(copied);
+  const seen = (await stageState(mia)).page;
+  await desk.getByRole('button', { name: 'A picture of the whole page' }).click();
+  await expect.poll(async () => (await stageState(mia)).page).not.toBe(seen);
+  await surfaceShown(mia);
+
+  // The tab itself, live: its page is the class's, and what students write lies on it in the tab.
+  await desk.getByRole('button', { name: 'Show it, and let the class write on it' }).click();
+  await expect(desk.getByRole('button', { name: 'Stop showing' })).toBeVisible();
+  await expect(mia.locator('[data-testid=stage]')).toHaveAttribute('data-shown', 'true');
+  await expectMarks(mia, 1);
+  await expectMarks(noah, 1);
+  await draw(mia, wave(300, 300));
+  await companion.waitUntil('tab.guests.all().length === 1');
+  await draw(noah, wave(300, 500));
+  await companion.waitUntil('tab.guests.all().length === 2');
+  // Where Mia drew in her window is where it lies in the tab, as part of its width.
+  const { scale, x } = await stageState(mia);
+  const [first] = await companion.look<{ x: number }[]>(
+    `tab.guests.all().map((one) => ({ x: one.shown.points[0] }))`,
+  );
+  const width = await page.evaluate(() => innerWidth);
+  expect(first!.x / width).toBeCloseTo((300 - x) / scale / 1280, 1);
+
+  // Scrolled, all goes along: the tab's own marks, the guests', and the students' pictures of both.
+  await page.evaluate(() => scrollBy(0, 150));
+  await expect
+    .poll(async () => Math.round((await stageState(mia)).y - (await stageState(noah)).y))
+    .toBe(0);
+  await expect
+    .poll(() => mia.evaluate(() => (window as unknown as { doodla: { stageState(): { panes?: unknown } } }).doodla !== undefined))
+    .toBe(true);
+  await companion.draw([600, 420], [700, 430]);
+  for (const student of [mia, noah]) await expectMarks(student, 4);
+
+  // The connection is lost and comes back: what was drawn meanwhile arrives.
+  await desk.context().setOffline(true);
+  await companion.draw([600, 520], [700, 530]);
+  await desk.context().setOffline(false);
+  for (const student of [mia, noah]) await expectMarks(student, 5);
+
+  await desk.getByRole('button', { name: 'Stop showing' }).click();
+  await companion.waitUntil('tab.guests.all().length === 0');
+  // Thrown out, the companion is told so.
+  await teacher.getByRole('button', { name: /^Devices/ }).click();
+  await expect(teacher.getByText('Companion 1')).toBeVisible();
+  await teacher.getByRole('button', { name: 'Take out' }).click();
+  await teacher.getByRole('button', { name: 'Close' }).click();
+  await desk.reload();
+  await expect(desk.getByText('no longer in the class')).toBeVisible();
+  await page.close();
+});
+
+test('pictures of a page are cropped, saved as PNG and as a PDF whose words are found', async () => {
+  const [page, companion] = await openTab();
+  await companion.click('Picture');
+  const whole = await opened(own.context, () => companion.click('The whole page'));
+  await expect(whole.getByTestId('sheet')).toHaveCount(1);
+  const height = await page.evaluate(() => document.documentElement.scrollHeight);
+  const canvas = whole.locator('[data-testid=sheet] canvas');
+  expect(await canvas.evaluate((one) => (one as HTMLCanvasElement).height)).toBe(height);
+  const pdf = await saved(whole, 'Save as PDF');
+  execFileSync('qpdf', ['--check', pdf]);
+  const text = execFileSync('pdftotext', ['-layout', pdf, '-'], { encoding: 'utf8' });
+  expect(text).toContain('Measured on day 0');
+  expect(text).toContain('Measured on day 39');
+  // The header stays over the page while it is scrolled through, and is on the picture once.
+  expect(text.match(/Stays above/g)).toHaveLength(1);
+  const png = PNG.sync.read(readFileSync(await saved(whole, 'Save as PNG')));
+  const blue = rowsOf(png, [0xcc, 0xdd, 0xee]);
+  expect(blue.filter((y, i) => y - (blue[i - 1] ?? -9) > 1)).toHaveLength(1);
+
+  await whole.getByRole('button', { name: 'Crop' }).click();
+  const box = (await whole.getByTestId('sheet').boundingBox())!;
+  await whole.mouse.move(box.x + 100, box.y + 100);
+  await whole.mouse.down();
+  await whole.mouse.move(box.x + 300, box.y + 250, { steps: 4 });
+  await whole.mouse.up();
+  await expect.poll(() => canvas.evaluate((one) => (one as HTMLCanvasElement).width)).toBe(200);
+  await whole.getByRole('button', { name: 'Undo the crop' }).click();
+  await expect.poll(() => canvas.evaluate((one) => (one as HTMLCanvasElement).height)).toBe(height);
+  await whole.getByRole('button', { name: 'Onto a page' }).click();
+  await expect(whole.getByText(/Go into a class first|on a page of the class/)).toBeVisible();
+  await whole.close();
+
+  await page.bringToFront();
+  await companion.click('Picture');
+  await companion.click('A part of it');
+  await companion.waitUntil(`find('[data-testid="region"]')`);
+  const part = await opened(own.context, () => companion.draw([400, 200], [600, 320]));
+  await expect
+    .poll(() => part.locator('[data-testid=sheet] canvas').evaluate((one) => (one as HTMLCanvasElement).width))
+    .toBe(200);
+  await part.close();
+  await page.close();
+});
+
+async function saved(page: Page, button: string): Promise<string> {
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: button }).click();
+  return (await download).path();
+}
+
+/** Rows whose pixel near the right edge has a colour. */
+function rowsOf({ width, height, data }: PNG, colour: readonly number[]): number[] {
+  const rows: number[] = [];
+  for (let y = 0; y < height; y++) {
+    const at = 4 * (y * width + width - 30);
+    if (colour.every((part, i) => Math.abs(data[at + i]! - part) < 4)) rows.push(y);
+  }
+  return rows;
+}

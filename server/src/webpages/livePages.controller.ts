@@ -1,0 +1,59 @@
+import { Controller, Param, ParseUUIDPipe, Post, Query, Req, Res, UseGuards } from '@nestjs/common';
+import type { WebPageReply } from '@doodla/core';
+import type { Request, Response } from 'express';
+import { rm } from 'node:fs/promises';
+import { notFound } from '../http/problem.js';
+import { receiveUpload } from '../http/upload.js';
+import { LivePageDto } from '../lessons/lessons.dto.js';
+import { LessonsService } from '../lessons/lessons.service.js';
+import { AccessService } from '../live/access.service.js';
+import type { Visitor } from '../people/visitor.js';
+import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
+import { LimitsService } from '../settings/limits.service.js';
+import { SittingsService } from '../sittings/sittings.service.js';
+import { FileStore } from '../storage/fileStore.js';
+import { whileOpen } from './webPages.controller.js';
+import { WebPagesService } from './webPages.service.js';
+
+/** Pages that a companion brings into its class, as they are in the browser that shows them. */
+@Controller('api/sittings/:id/webpages')
+@UseGuards(VisitorGuard)
+export class LivePagesController {
+  constructor(
+    private readonly access: AccessService,
+    private readonly sittings: SittingsService,
+    private readonly lessons: LessonsService,
+    private readonly webPages: WebPagesService,
+    private readonly files: FileStore,
+    private readonly limits: LimitsService,
+  ) {}
+
+  /** Takes a page as HTML and puts a copy after a page of the class, laid out as wide as it was. */
+  @Post()
+  async bring(
+    @CurrentVisitor() visitor: Visitor,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Query() { after, width }: LivePageDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<WebPageReply> {
+    await this.access.teaches(id, visitor);
+    const { lessonId, teacherId } = await this.teacherOf(id);
+    const place = await this.lessons.place(teacherId, lessonId, id);
+    const { maxUploadMb } = this.limits.current;
+    const { path, name } = await receiveUpload(request, response, this.files, maxUploadMb);
+    try {
+      const { material, lost } = await this.webPages.fromFile(teacherId, path, name, whileOpen(response));
+      return { page: await this.lessons.insertWebPage(place, material, after, width), lost };
+    } finally {
+      await rm(path, { force: true });
+    }
+  }
+
+  private async teacherOf(sittingId: string): Promise<{ lessonId: string; teacherId: string }> {
+    const sitting = await this.sittings.find(sittingId);
+    const lesson = sitting && (await this.lessons.find(sitting.lessonId));
+    if (!lesson) throw notFound('This class');
+    return { lessonId: lesson.id, teacherId: lesson.teacherId };
+  }
+}
