@@ -35,7 +35,7 @@ const FIREFOX = {
   browser_specific_settings: {
     gecko: {
       id: FIREFOX_ID,
-      strict_min_version: '128.0',
+      strict_min_version: '142.0',
       data_collection_permissions: { required: ['none'] },
     },
   },

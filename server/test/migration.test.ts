@@ -96,4 +96,23 @@ describe('a database of before', () => {
     await logs.append(FIRST, 't', { id: 'o4', undoes: 'o3', changes: [] });
     expect(await logs.open(FIRST).allMarks()).toMatchObject([{ id: 'm1', order: 'a0' }]);
   });
+
+  it('has displays and pads of before still, and takes companions', async () => {
+    const old = mkdtempSync(join(tmpdir(), 'doodla-devices-'));
+    const options = databaseOptions(old, TABLES);
+    const before = (options.migrations as unknown[]).slice(0, 25) as never;
+    const source = await new DataSource({ ...options, migrations: before }).initialize();
+    await source.query('PRAGMA foreign_keys = OFF');
+    await source.query("INSERT INTO device VALUES ('d', 's', 'pad', 'CODE', 1, 2, NULL)");
+    await source.destroy();
+    const now = await new DataSource(options).initialize();
+    expect(await now.query('SELECT * FROM device')).toEqual([
+      { id: 'd', sitting_id: 's', kind: 'pad', code: 'CODE', created_at: 1, entered_at: 2, removed_at: null },
+    ]);
+    await now.query('PRAGMA foreign_keys = OFF');
+    await now.query("INSERT INTO device VALUES ('c', 's', 'companion', 'OTHER', 1, NULL, NULL)");
+    await expect(now.query("INSERT INTO device VALUES ('x', 's', 'phone', 'THIRD', 1, NULL, NULL)")).rejects.toThrow('CHECK');
+    await now.destroy();
+    rmSync(old, { recursive: true });
+  });
 });

@@ -7,6 +7,7 @@ import { request } from '@web/api/http';
 import { BrowserOutbox } from '@web/live/outbox';
 import { sayRefusal, sentenceOf } from '@web/words/sentences';
 import type { WebPageReply } from '@doodla/core';
+import { say } from '../words';
 import { nanoid } from 'nanoid';
 import { io } from 'socket.io-client';
 import type { Paired } from './pairing';
@@ -51,6 +52,17 @@ export class ClassLink {
     ];
   }
 
+  /** Resolves when the class can be written to. Throws Error with a sentence where its teacher has taken the companion out. */
+  async opened(): Promise<void> {
+    let stop = (): void => undefined;
+    const out = new Promise<never>((_, reject) => {
+      const look = () => this.line.status.get() === 'rejected' && reject(new Error(say('thrownOut')));
+      stop = this.line.status.subscribe(look);
+      look();
+    });
+    await Promise.race([this.log.hasOpened, out]).finally(stop);
+  }
+
   /** Stores a picture with the class. Throws RequestError. */
   upload(picture: Blob): Promise<string> {
     const { server, sitting, token } = this.place;
@@ -59,7 +71,7 @@ export class ClassLink {
 
   /** Puts pictures on pages of their own after the page that the class is on, and turns to the first. Throws Error with a sentence. */
   async bringPictures(pictures: readonly Blob[], title: string): Promise<void> {
-    await this.log.hasOpened;
+    await this.opened();
     const pages: Page[] = [];
     for (const picture of pictures) {
       const { width, height } = await createImageBitmap(picture);

@@ -10,15 +10,6 @@ export interface Paired extends DevicePlace {
 const KEPT_AS = 'paired';
 const SERVER_AS = 'server';
 
-/** The origin that somebody means who types an address: schools leave out how it begins. Undefined where it is none. */
-export function serverOf(typed: string): string | undefined {
-  const text = typed.trim();
-  if (text === '') return undefined;
-  const isLocal = /^(localhost|[\d.]+|[\w-]+\.(local|lan|test))(:\d+)?(\/|$)/i.test(text);
-  const whole = /^https?:\/\//i.test(text) ? text : `${isLocal || /:\d+/.test(text) ? 'http' : 'https'}://${text}`;
-  return URL.canParse(whole) ? new URL(whole).origin : undefined;
-}
-
 /** Goes into a class by a code, as a display does. Throws RequestError with a sentence. */
 export async function pair(server: string, code: string): Promise<Paired> {
   const body: DeviceCodeRequest = { code };

@@ -1,5 +1,5 @@
-import type { Mark, Pane } from '@doodla/core';
-import { packMark, patchMark, scaledPanes, SCREEN_PAGE_WIDTH, transformPatch, unpackMark } from '@doodla/core';
+import type { Mark } from '@doodla/core';
+import { packMark, patchMark, SCREEN_PAGE_WIDTH, transformPatch, unpackMark } from '@doodla/core';
 import type { ViewState } from '@doodla/core/follow';
 import { Store } from '@doodla/core/client';
 import { MarkLayer } from '@web/desk/markLayer';
@@ -8,6 +8,7 @@ import { Presenter } from '@web/screen/presenter';
 import type { ScreenSource } from '@web/screen/sources';
 import type { Report, TabPlaces } from '../shared/messages';
 import type { ClassLink } from './classLink';
+import { panesIn } from './panesIn';
 import type { TabLink } from './tabLink';
 
 /** How long it is remembered where things were: as long as a frame may take from the glass to here; milliseconds. */
@@ -81,7 +82,7 @@ export class Showing {
 
   /** Begins. Throws LiveError where it is not allowed. */
   async start(): Promise<void> {
-    await this.link.log.hasOpened;
+    await this.link.opened();
     await this.presenter.start();
   }
 
@@ -189,12 +190,6 @@ export class Showing {
     }));
     this.tab.tell({ tell: 'guest ink', ink });
   }
-}
-
-/** The parts of a tab's page as they are in a frame of so many pixels; `first`: how wide the window was in the beginning. */
-export function panesIn({ width, panes }: Pick<TabPlaces, 'width' | 'panes'>, pixels: number, first: number): Pane[] {
-  const k = pixels / width;
-  return scaledPanes(panes, k).map((pane) => ({ ...pane, place: { ...pane.place, scale: first / width } }));
 }
 
 function enlarged(mark: Mark, k: number): Mark {

@@ -26,6 +26,7 @@ import { ReplayStops1700000000022 } from './migrations/22-replay-stops.js';
 import { Explanations1700000000023 } from './migrations/23-explanations.js';
 import { ExplanationLinks1700000000024 } from './migrations/24-explanation-links.js';
 import { ExplanationVideos1700000000025 } from './migrations/25-explanation-videos.js';
+import { Companions1700000000026 } from './migrations/26-companions.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -71,6 +72,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       Explanations1700000000023,
       ExplanationLinks1700000000024,
       ExplanationVideos1700000000025,
+      Companions1700000000026,
       ...migrations,
     ],
     migrationsRun: true,
