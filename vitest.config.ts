@@ -6,7 +6,12 @@ export default defineConfig({
   ssr: { resolve: { conditions: ['source', 'module', 'node', 'development|production'] } },
   oxc: { decorator: { legacy: true, emitDecoratorMetadata: true } },
   test: {
-    include: ['core/test/**/*.test.ts', 'server/test/**/*.test.ts', 'web/test/**/*.test.ts', 'companion/test/**/*.test.ts'],
+    include: [
+      'core/test/**/*.test.ts',
+      'server/test/**/*.test.ts',
+      'web/test/**/*.test.ts',
+      'companion/test/**/*.test.ts',
+    ],
     // Wide: a busy machine makes tests slow, never red.
     testTimeout: 180_000,
     hookTimeout: 180_000,

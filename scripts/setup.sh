@@ -23,6 +23,9 @@ command -v qpdf >/dev/null || missing+=(qpdf)
 command -v ffprobe >/dev/null || missing+=(ffmpeg)
 command -v soffice >/dev/null || missing+=(libreoffice-impress-nogui libreoffice-writer-nogui)
 # Fonts that documents ask for by other names, with letters just as wide, and those of the scripts of the world.
+# Documentation that nobody here wrote, on which the companion is tried.
+[ -d /usr/share/doc/debian-policy/policy.html ] || missing+=(debian-policy)
+[ -d /usr/share/doc/libxom-java/apidocs ] || missing+=(libxom-java-doc)
 has_font() { [ -n "$(fc-list "$1" 2>/dev/null)" ]; }
 has_font 'Liberation Sans' || missing+=(fonts-liberation)
 has_font 'Carlito' || missing+=(fonts-crosextra-carlito fonts-crosextra-caladea)

@@ -28,7 +28,18 @@ const isOwn = (file: string) => !/^(assets|words)/.test(file);
 /** What the linter of Firefox's add-ons (the one of `web-ext lint`) says of a folder. */
 async function linted(folder: string) {
   const instance = linter.createInstance({
-    config: { _: [folder], logLevel: 'fatal', stack: false, pretty: false, warningsAsErrors: false, metadata: false, output: 'none', boring: true, selfHosted: true, shouldScanFile: isOwn },
+    config: {
+      _: [folder],
+      logLevel: 'fatal',
+      stack: false,
+      pretty: false,
+      warningsAsErrors: false,
+      metadata: false,
+      output: 'none',
+      boring: true,
+      selfHosted: true,
+      shouldScanFile: isOwn,
+    },
     runAsBinary: false,
   });
   return instance.run();
@@ -45,7 +56,15 @@ describe('the builds of the companion', () => {
 
   it('would not pass it with a manifest that is wrong', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'companion-bad-'));
-    writeFileSync(join(folder, 'manifest.json'), JSON.stringify({ ...manifestOf('firefox', '1.0'), background: { scripts: ['gone.js'] }, default_locale: undefined, permissions: 'all' }));
+    writeFileSync(
+      join(folder, 'manifest.json'),
+      JSON.stringify({
+        ...manifestOf('firefox', '1.0'),
+        background: { scripts: ['gone.js'] },
+        default_locale: undefined,
+        permissions: 'all',
+      }),
+    );
     expect((await linted(folder)).errors.length).toBeGreaterThan(0);
     rmSync(folder, { recursive: true });
   });

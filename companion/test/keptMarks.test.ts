@@ -12,16 +12,19 @@ class FakeStore {
   room = Infinity;
   readonly onChanged = {
     addListener: (listener: (changes: Changes) => void) => this.heard.push(listener),
-    removeListener: (listener: (changes: Changes) => void) => this.heard.splice(this.heard.indexOf(listener), 1),
+    removeListener: (listener: (changes: Changes) => void) =>
+      this.heard.splice(this.heard.indexOf(listener), 1),
   };
 
   getKeys = () => Promise.resolve([...this.values.keys()]);
 
-  get = (keys: string[]) => Promise.resolve(Object.fromEntries(keys.map((key) => [key, this.values.get(key)])));
+  get = (keys: string[]) =>
+    Promise.resolve(Object.fromEntries(keys.map((key) => [key, this.values.get(key)])));
 
   set = async (values: Record<string, unknown>) => {
     await Promise.resolve();
-    if (this.values.size + Object.keys(values).length > this.room) throw new Error('QUOTA_BYTES quota exceeded');
+    if (this.values.size + Object.keys(values).length > this.room)
+      throw new Error('QUOTA_BYTES quota exceeded');
     const changes: Changes = {};
     for (const [key, value] of Object.entries(values)) {
       // Browsers give objects back with their keys in another order.
@@ -55,8 +58,10 @@ const glued = (id: string, x = 1, createdAt = 0): GluedMark => ({
   mark: aShape({ id, x, createdAt }),
   glue: { to: 'page' },
 });
-const open = (heard: (marks: ReadonlyMap<string, GluedMark | undefined>) => void = () => undefined, failed = () => undefined) =>
-  new KeptMarks(ADDRESS, heard, failed);
+const open = (
+  heard: (marks: ReadonlyMap<string, GluedMark | undefined>) => void = () => undefined,
+  failed = () => undefined,
+) => new KeptMarks(ADDRESS, heard, failed);
 
 describe('marks kept by address', () => {
   it('are there again for the next tab, the first made first', async () => {
@@ -68,7 +73,11 @@ describe('marks kept by address', () => {
     kept.keep(new Map([['a', undefined]]));
     await kept.settled();
     expect([...(await open().load()).keys()]).toEqual(['b']);
-    const elsewhere = new KeptMarks('https://docs.example/other', () => undefined, () => undefined);
+    const elsewhere = new KeptMarks(
+      'https://docs.example/other',
+      () => undefined,
+      () => undefined,
+    );
     expect((await elsewhere.load()).size).toBe(0);
   });
 

@@ -8,7 +8,12 @@ import { MOST_MARKS, PAGE, PageLog } from '../src/page/pageLog';
 
 /** A page with one paragraph that may be moved, enlarged or gone. */
 class Ground {
-  box: { x: number; y: number; width: number; height: number } | undefined = { x: 0, y: 0, width: 100, height: 20 };
+  box: { x: number; y: number; width: number; height: number } | undefined = {
+    x: 0,
+    y: 0,
+    width: 100,
+    height: 20,
+  };
   readonly top = {} as Document;
 
   glueOf(): Glue {
@@ -79,30 +84,37 @@ describe('the marks of a page', () => {
     const step = fc.oneof(
       fc.constantFrom(...ids).map((id): Change => add(shape(id))),
       fc.constantFrom(...ids).map((mark): Change => ({ do: 'remove', mark })),
-      fc.tuple(fc.constantFrom(...ids), fc.nat(500)).map(([mark, x]): Change => ({ do: 'patch', mark, set: { x } })),
+      fc
+        .tuple(fc.constantFrom(...ids), fc.nat(500))
+        .map(([mark, x]): Change => ({ do: 'patch', mark, set: { x } })),
     );
     const moves = fc.array(fc.tuple(fc.nat(400), fc.nat(400)), { minLength: 12, maxLength: 12 });
     fc.assert(
-      fc.property(fc.array(fc.array(step, { minLength: 1, maxLength: 3 }), { maxLength: 12 }), moves, (steps, places) => {
-        const ground = new Ground();
-        const log = new PageLog(ground);
-        const at = (n: number) => {
-          ground.box = { x: places[n]![0], y: places[n]![1], width: 100, height: 20 };
-          log.measure();
-        };
-        const glued = () => new Map(log.all().map(({ glued: one }): [string, GluedMark] => [one.mark.id, one]));
-        steps.forEach((changes, n) => {
-          at(n);
-          log.perform(changes);
-        });
-        const end = glued();
-        for (const _ of steps) log.undo();
-        expect(glued()).toEqual(new Map());
-        expect(log.status.get().canUndo).toBe(false);
-        for (const _ of steps) log.redo();
-        expect(glued()).toEqual(end);
-        expect(log.marks.size).toBe(end.size);
-      }),
+      fc.property(
+        fc.array(fc.array(step, { minLength: 1, maxLength: 3 }), { maxLength: 12 }),
+        moves,
+        (steps, places) => {
+          const ground = new Ground();
+          const log = new PageLog(ground);
+          const at = (n: number) => {
+            ground.box = { x: places[n]![0], y: places[n]![1], width: 100, height: 20 };
+            log.measure();
+          };
+          const glued = () =>
+            new Map(log.all().map(({ glued: one }): [string, GluedMark] => [one.mark.id, one]));
+          steps.forEach((changes, n) => {
+            at(n);
+            log.perform(changes);
+          });
+          const end = glued();
+          for (const _ of steps) log.undo();
+          expect(glued()).toEqual(new Map());
+          expect(log.status.get().canUndo).toBe(false);
+          for (const _ of steps) log.redo();
+          expect(glued()).toEqual(end);
+          expect(log.marks.size).toBe(end.size);
+        },
+      ),
     );
   });
 

@@ -13,11 +13,15 @@ describe('the address of a server', () => {
     ['board.local', 'http://board.local'],
   ])('%s is %s', (typed, origin) => expect(serverOf(typed)).toBe(origin));
 
-  it.each(['', '   ', 'http://', 'a b c', 'ftp://'])('“%s” is none', (typed) => expect(serverOf(typed)).toBeUndefined());
+  it.each(['', '   ', 'http://', 'a b c', 'ftp://'])('“%s” is none', (typed) =>
+    expect(serverOf(typed)).toBeUndefined(),
+  );
 });
 
 describe('where the parts of a tab are in a frame', () => {
-  const panes = [{ id: 1, region: { x: 0, y: 0, width: 1000, height: 500 }, place: { x: 0, y: -300, scale: 1 } }];
+  const panes = [
+    { id: 1, region: { x: 0, y: 0, width: 1000, height: 500 }, place: { x: 0, y: -300, scale: 1 } },
+  ];
 
   it('is in pixels of the frame, whatever its size', () => {
     expect(panesIn({ width: 1000, panes }, 2000, 1000)).toEqual([

@@ -71,7 +71,10 @@ test('a page comes into class as a copy with its marks, as what is in sight and 
 }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
   const code = await startWriting(teacher);
-  const [mia, noah] = [await joinAs(browser, server.url, code, 'Mia'), await joinAs(browser, server.url, code, 'Noah')];
+  const [mia, noah] = [
+    await joinAs(browser, server.url, code, 'Mia'),
+    await joinAs(browser, server.url, code, 'Noah'),
+  ];
   const [page, companion] = await openTab();
   await companion.click('Tools to the other side');
   await companion.click('Pen');
@@ -184,7 +187,9 @@ test('pictures of a page are cropped, saved as PNG and as a PDF whose words are 
   await companion.waitUntil(`find('[data-testid="region"]')`);
   const part = await opened(own.context, () => companion.draw([400, 200], [600, 320]));
   await expect
-    .poll(() => part.locator('[data-testid=sheet] canvas').evaluate((one) => (one as HTMLCanvasElement).width))
+    .poll(() =>
+      part.locator('[data-testid=sheet] canvas').evaluate((one) => (one as HTMLCanvasElement).width),
+    )
     .toBe(200);
   await part.close();
   await page.close();

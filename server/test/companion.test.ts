@@ -6,7 +6,8 @@ import type { Client, TestServer } from './helpers/server.js';
 import { signedIn, startServer } from './helpers/server.js';
 
 const EXTENSION = 'chrome-extension://abcdefghijklmnopabcdefghijklmnop';
-const PAGE = '<!doctype html><title>Live page</title><p onclick="alert(1)">Words</p><script>alert(1)</script>';
+const PAGE =
+  '<!doctype html><title>Live page</title><p onclick="alert(1)">Words</p><script>alert(1)</script>';
 
 let server: TestServer;
 let teacher: Client;

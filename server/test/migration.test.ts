@@ -111,7 +111,9 @@ describe('a database of before', () => {
     ]);
     await now.query('PRAGMA foreign_keys = OFF');
     await now.query("INSERT INTO device VALUES ('c', 's', 'companion', 'OTHER', 1, NULL, NULL)");
-    await expect(now.query("INSERT INTO device VALUES ('x', 's', 'phone', 'THIRD', 1, NULL, NULL)")).rejects.toThrow('CHECK');
+    await expect(
+      now.query("INSERT INTO device VALUES ('x', 's', 'phone', 'THIRD', 1, NULL, NULL)"),
+    ).rejects.toThrow('CHECK');
     await now.destroy();
     rmSync(old, { recursive: true });
   });

@@ -20,7 +20,11 @@ export async function openPicture(pictured: Pictured, tab: chrome.tabs.Tab): Pro
   const id = crypto.randomUUID();
   waiting.set(id, pictured);
   const { windowId, index } = tab;
-  await chrome.tabs.create({ url: chrome.runtime.getURL(`pages/picture.html#${id}`), windowId, index: index + 1 });
+  await chrome.tabs.create({
+    url: chrome.runtime.getURL(`pages/picture.html#${id}`),
+    windowId,
+    index: index + 1,
+  });
 }
 
 /** A picture that waits; given once. */

@@ -67,7 +67,13 @@ function Pairing({ onPaired }: { onPaired(place: Paired): void }) {
   return (
     <form onSubmit={(event) => void enter(event)}>
       <p className="mb-4">{say('howToPair')}</p>
-      <TextField label={say('serverAddress')} name="server" defaultValue={server} required spellCheck={false} />
+      <TextField
+        label={say('serverAddress')}
+        name="server"
+        defaultValue={server}
+        required
+        spellCheck={false}
+      />
       <TextField
         label={t('devices.code')}
         name="code"
@@ -123,7 +129,11 @@ function InClass({ link, tab, onLeave }: InClassProps) {
       <p role="status">{status === 'online' ? say('connected') : say('waiting')}</p>
       <h2 className="font-bold">{say('bringIn')}</h2>
       <div className="grid gap-2">
-        <Button disabled={isBusy} icon={<Copy aria-hidden size={20} />} onClick={bring(() => bringCopy(link, tab))}>
+        <Button
+          disabled={isBusy}
+          icon={<Copy aria-hidden size={20} />}
+          onClick={bring(() => bringCopy(link, tab))}
+        >
           {say('asCopy')}
         </Button>
         <Button
@@ -147,7 +157,12 @@ function InClass({ link, tab, onLeave }: InClassProps) {
           {say('stopShowing')}
         </Button>
       ) : (
-        <Button look="main" disabled={isBusy} icon={<AppWindow aria-hidden size={20} />} onClick={bring(show)}>
+        <Button
+          look="main"
+          disabled={isBusy}
+          icon={<AppWindow aria-hidden size={20} />}
+          onClick={bring(show)}
+        >
           {say('startShowing')}
         </Button>
       )}

@@ -135,7 +135,10 @@ export class ClassLink {
     return orderedPages(this.log.state.pages.values()).filter(({ removed }) => !removed);
   }
 
-  private pageAfter(before: Page | undefined, page: Pick<Page, 'title' | 'width' | 'height' | 'surface'>): Page {
+  private pageAfter(
+    before: Page | undefined,
+    page: Pick<Page, 'title' | 'width' | 'height' | 'surface'>,
+  ): Page {
     const known = [...this.log.state.pages.values(), ...(before ? [before] : [])];
     const beside = before?.id ?? this.classroom.state.get()?.page ?? '';
     return { ...page, id: nanoid(), order: ordersBeside(known, beside)[0]!, removed: false };

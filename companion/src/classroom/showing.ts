@@ -147,7 +147,9 @@ export class Showing {
     if (!shown || author === undefined) return;
     const { marks } = this.link.log.state;
     const k = SCREEN_PAGE_WIDTH / shown.width;
-    const adds = put.map((mark) => ({ ...enlarged(mark, k), page: shown.page, author, space: 'class', pane: 1 }) as Mark);
+    const adds = put.map(
+      (mark) => ({ ...enlarged(mark, k), page: shown.page, author, space: 'class', pane: 1 }) as Mark,
+    );
     const old = [...put.map(({ id }) => id), ...gone].filter((id) => marks.has(id));
     for (const { id } of adds) this.own.add(id);
     const changes = [

@@ -64,10 +64,10 @@ export class InkSheet {
   ) {
     this.dryTint = new Plane(tintRoot, 'dry-tint');
     this.stillTint = new Plane(tintRoot, 'still-tint', true);
-    this.wetTint = new Plane(tintRoot, 'wet-tint');
+    this.wetTint = new Plane(tintRoot, 'wet-tint', true);
     this.dry = new Plane(root, 'dry');
     this.still = new Plane(root, 'still', true);
-    this.wet = new Plane(root, 'wet');
+    this.wet = new Plane(root, 'wet', true);
   }
 
   /** Marks came, went or changed. */
@@ -174,6 +174,8 @@ export class InkSheet {
 
   private drawWet({ ink, previews, dots, goesOn }: Wet): void {
     this.isWetStale = false;
+    // What is being drawn is drawn anew at each frame, so it lies on no more than the window.
+    for (const plane of [this.wet, this.wetTint]) plane.cover(inSight());
     const all = [...ink, ...previews.flatMap((preview) => preview.ink ?? [])];
     const tinted = all.filter(({ style }) => style.nature === 'highlighter');
     const plain = all.filter(({ style }) => style.nature !== 'highlighter');
@@ -203,8 +205,7 @@ export class InkSheet {
     const y = Math.max(0, Math.floor(scrollY - innerHeight * BEYOND));
     const height = Math.min(bottom, Math.ceil(scrollY + innerHeight * (1 + BEYOND))) - y;
     this.covered = { x, y, width: page.clientWidth, height };
-    const seen = { x, y: scrollY, width: page.clientWidth, height: innerHeight };
-    for (const plane of this.planes) plane.cover(plane.still ? seen : this.covered);
+    for (const plane of this.planes) plane.cover(plane.still ? inSight() : this.covered);
     // Other sizes have cleared what was wet.
     this.isWetStale = true;
   }
@@ -217,6 +218,11 @@ export class InkSheet {
 }
 
 const pageElement = () => document.scrollingElement ?? document.documentElement;
+
+/** The part of the page that the window shows. */
+function inSight(): Rect {
+  return { x: scrollX, y: scrollY, width: pageElement().clientWidth, height: innerHeight };
+}
 
 /** Whether a pile is as another was, with more on top. */
 function isLonger(before: readonly Drawn[], now: readonly Drawn[]): boolean {

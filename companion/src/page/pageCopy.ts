@@ -26,13 +26,17 @@ function takeOver(original: Element, copy: Element): void {
   if (original instanceof HTMLImageElement) {
     copy.removeAttribute('srcset');
     copy.removeAttribute('loading');
-    copy.setAttribute('src', pictureData(original, original.naturalWidth, original.naturalHeight) ?? original.currentSrc);
+    copy.setAttribute(
+      'src',
+      pictureData(original, original.naturalWidth, original.naturalHeight) ?? original.currentSrc,
+    );
   } else if (original instanceof HTMLCanvasElement) replaceCanvas(original, copy);
   else if (original instanceof HTMLInputElement) {
     if (original.type !== 'password') copy.setAttribute('value', original.value);
     copy.toggleAttribute('checked', original.checked);
   } else if (original instanceof HTMLTextAreaElement) copy.textContent = original.value;
-  else if (original instanceof HTMLAnchorElement && original.href !== '') copy.setAttribute('href', original.href);
+  else if (original instanceof HTMLAnchorElement && original.href !== '')
+    copy.setAttribute('href', original.href);
   else if (original instanceof HTMLLinkElement) copy.setAttribute('href', original.href);
 }
 

@@ -185,6 +185,7 @@ export class Tab {
     if (due.some(({ content }) => content)) this.watch.lookForFrames();
     if (due.some(({ scroller }) => !scroller)) this.lookAtFace();
     if (due.some(({ scroller }) => scroller === document)) this.sheet.scrolled();
+    if (due.some(({ scroller }) => scroller)) this.sheet.touchWet();
     this.host.rise();
     this.followAddress();
     if (this.measure(due)) {
@@ -246,7 +247,12 @@ export class Tab {
     const dots = pointers
       .onPage('page')
       .map(([, { trail }]) => ({ colour: penCase.colour ?? '#f2c230', trail }));
-    return { ink: [...fading, ...this.guestInk.get()], previews, dots, goesOn: fading.length > 0 || dots.length > 0 };
+    return {
+      ink: [...fading, ...this.guestInk.get()],
+      previews,
+      dots,
+      goesOn: fading.length > 0 || dots.length > 0,
+    };
   }
 
   /** What pointers need of the page that they are over. */

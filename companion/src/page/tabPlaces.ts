@@ -22,12 +22,24 @@ export class ScrolledParts {
     };
     const own = this.find(page).map((part): Pane => {
       const { x, y } = part.getBoundingClientRect();
-      const region = { x: x + part.clientLeft, y: y + part.clientTop, width: part.clientWidth, height: part.clientHeight };
+      const region = {
+        x: x + part.clientLeft,
+        y: y + part.clientTop,
+        width: part.clientWidth,
+        height: part.clientHeight,
+      };
       const place = { x: -scrollX - part.scrollLeft, y: -scrollY - part.scrollTop, scale: 1 };
       return { id: this.numbers.get(part)!, region, place };
     });
     const panes = [root, ...own].slice(0, MAX_PANES);
-    return { title: page.title, address: addressOf(page.location.href), width, height, panes, at: Date.now() };
+    return {
+      title: page.title,
+      address: addressOf(page.location.href),
+      width,
+      height,
+      panes,
+      at: Date.now(),
+    };
   }
 
   /** How far the content of a part has been scrolled within the page. */

@@ -21,7 +21,9 @@ export function answerTold(tab: Tab): () => void {
         reply(copyOf(document, tab.host.elements));
         return false;
       case 'picture':
-        void (message.of === 'sight' ? pictureInSight(tab) : pictureOfPage(tab)).then(reply, () => reply(undefined));
+        void (message.of === 'sight' ? pictureInSight(tab) : pictureOfPage(tab)).then(reply, () =>
+          reply(undefined),
+        );
         return true;
       case 'report':
         reports.set(message.on);
@@ -83,7 +85,8 @@ class Reports {
   /** Marks of a class lie where they would if nothing was scrolled; here they are glued to what lies there. */
   take(put: readonly Mark[], gone: readonly string[]): void {
     const placed = put.map((mark) => {
-      const { x, y } = mark.pane === undefined || mark.pane < 2 ? { x: 0, y: 0 } : this.parts.scrollOf(mark.pane);
+      const { x, y } =
+        mark.pane === undefined || mark.pane < 2 ? { x: 0, y: 0 } : this.parts.scrollOf(mark.pane);
       return patchMark(mark, transformPatch(mark, { kind: 'move', dx: -x, dy: -y }));
     });
     this.tab.guests.lay(placed, gone);

@@ -20,7 +20,9 @@ export async function pictureInSight(
   const canvas = canvasOf(part.width, part.height, taken.scale);
   canvas.getContext('2d')!.drawImage(taken.bitmap, -part.x * taken.scale, -part.y * taken.scale);
   const onPage = { ...part, x: part.x + scrollX, y: part.y + scrollY };
-  return pictured(part.width, [{ data: canvas.toDataURL(), height: part.height, words: wordsIn(tab, onPage) }]);
+  return pictured(part.width, [
+    { data: canvas.toDataURL(), height: part.height, words: wordsIn(tab, onPage) },
+  ]);
 }
 
 /**
@@ -96,7 +98,10 @@ function pictured(width: number, pieces: readonly PicturePiece[]): Pictured {
 const tabAddress = () => location.href;
 
 /** Words that stand in a part of the page, with their places in it. */
-function wordsIn(tab: Tab, part: { x: number; y: number; width: number; height: number }): PicturePiece['words'] {
+function wordsIn(
+  tab: Tab,
+  part: { x: number; y: number; width: number; height: number },
+): PicturePiece['words'] {
   return tab.wordsOnPage(MOST_WORDS).flatMap((word) => {
     const [x, y] = [word.x - part.x, word.y - part.y];
     const isIn = x >= 0 && y >= 0 && x + word.width <= part.width && y + word.height <= part.height;

@@ -27,7 +27,11 @@ export function PicturePage({ pictured }: { pictured: Pictured }) {
     );
   }, [pictured]);
   const sheets = steps.at(-1) ?? [];
-  const name = pictured.title.replace(/[^\p{L}\p{N} ._-]+/gu, ' ').trim().slice(0, 80) || 'page';
+  const name =
+    pictured.title
+      .replace(/[^\p{L}\p{N} ._-]+/gu, ' ')
+      .trim()
+      .slice(0, 80) || 'page';
   const act = (what: () => Promise<string | undefined>) => () => {
     setProblem(undefined);
     what().then(setSaid, (error: Error) => setProblem(error.message));
@@ -39,10 +43,17 @@ export function PicturePage({ pictured }: { pictured: Pictured }) {
   return (
     <main className="flex min-h-full flex-col gap-4 p-4">
       <div className="flex flex-wrap gap-2 print:hidden" role="toolbar" aria-label={say('picture')}>
-        <Button look="main" icon={<Image aria-hidden size={20} />} onClick={act(() => savePngs(sheets, name))}>
+        <Button
+          look="main"
+          icon={<Image aria-hidden size={20} />}
+          onClick={act(() => savePngs(sheets, name))}
+        >
           {say('savePng')}
         </Button>
-        <Button icon={<FileText aria-hidden size={20} />} onClick={act(() => savePdf(sheets, name, pictured.title))}>
+        <Button
+          icon={<FileText aria-hidden size={20} />}
+          onClick={act(() => savePdf(sheets, name, pictured.title))}
+        >
           {say('savePdf')}
         </Button>
         <Button icon={<Copy aria-hidden size={20} />} onClick={act(() => copy(sheets))}>
@@ -51,7 +62,11 @@ export function PicturePage({ pictured }: { pictured: Pictured }) {
         <Button icon={<Printer aria-hidden size={20} />} onClick={() => window.print()}>
           {say('print')}
         </Button>
-        <Button icon={<Crop aria-hidden size={20} />} aria-pressed={isCropping} onClick={() => setCropping(!isCropping)}>
+        <Button
+          icon={<Crop aria-hidden size={20} />}
+          aria-pressed={isCropping}
+          onClick={() => setCropping(!isCropping)}
+        >
           {isCropping ? say('cropHow') : say('crop')}
         </Button>
         <Button
@@ -115,13 +130,22 @@ function SheetView({ sheet, isCropping, onCrop }: SheetViewProps) {
       ref={host}
       data-testid="sheet"
       className="relative max-w-full self-start border-2 border-paper-line print:border-0"
-      style={{ width: sheet.width, touchAction: isCropping ? 'none' : undefined, cursor: isCropping ? 'crosshair' : undefined }}
+      style={{
+        width: sheet.width,
+        touchAction: isCropping ? 'none' : undefined,
+        cursor: isCropping ? 'crosshair' : undefined,
+      }}
       {...(isCropping && drag)}
     >
       {part && (
         <div
           className="absolute border-2 border-dashed border-chalk-deep bg-chalk/20"
-          style={{ left: percent(part.x), top: percent(part.y), width: percent(part.width), height: percent(part.height) }}
+          style={{
+            left: percent(part.x),
+            top: percent(part.y),
+            width: percent(part.width),
+            height: percent(part.height),
+          }}
         />
       )}
     </div>

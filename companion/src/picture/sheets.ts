@@ -32,14 +32,20 @@ export function sheetsOf({ width, pieces }: Pictured): Promise<Sheet[]> {
 /** A part of a sheet, as shares of its sides. */
 export function cropped({ canvas, width, height, words }: Sheet, part: Rect): Sheet {
   const cut = document.createElement('canvas');
-  const [w, h] = [Math.max(1, Math.round(part.width * canvas.width)), Math.max(1, Math.round(part.height * canvas.height))];
+  const [w, h] = [
+    Math.max(1, Math.round(part.width * canvas.width)),
+    Math.max(1, Math.round(part.height * canvas.height)),
+  ];
   Object.assign(cut, { width: w, height: h });
   cut.getContext('2d')!.drawImage(canvas, -part.x * canvas.width, -part.y * canvas.height);
   const [left, top] = [part.x * width, part.y * height];
   const size = { width: part.width * width, height: part.height * height };
   const inside = words
     .map((word) => ({ ...word, x: word.x - left, y: word.y - top }))
-    .filter(({ x, y, ...word }) => x >= 0 && y >= 0 && x + word.width <= size.width && y + word.height <= size.height);
+    .filter(
+      ({ x, y, ...word }) =>
+        x >= 0 && y >= 0 && x + word.width <= size.width && y + word.height <= size.height,
+    );
   return { canvas: cut, ...size, words: inside };
 }
 
@@ -54,7 +60,9 @@ export async function pdfOf(sheets: readonly Sheet[], title: string, letters: Ar
   const pdf = await PDFDocument.create();
   pdf.setTitle(title, { showInWindowTitleBar: true });
   pdf.registerFontkit(fontkit);
-  const font = await pdf.embedFont(letters, { subset: true }).catch(() => pdf.embedFont(StandardFonts.Helvetica));
+  const font = await pdf
+    .embedFont(letters, { subset: true })
+    .catch(() => pdf.embedFont(StandardFonts.Helvetica));
   const known = new Set(font.getCharacterSet());
   for (const sheet of sheets) {
     const picture = await pdf.embedPng(await (await pngOf(sheet)).arrayBuffer());
@@ -64,7 +72,12 @@ export async function pdfOf(sheets: readonly Sheet[], title: string, letters: Ar
       const text = [...word.text].filter((letter) => known.has(letter.codePointAt(0)!)).join('');
       if (text === '') continue;
       const size = word.height * POINTS * 0.8;
-      page.drawText(text, { x: word.x * POINTS, y: height - (word.y + word.height * 0.8) * POINTS, size, font });
+      page.drawText(text, {
+        x: word.x * POINTS,
+        y: height - (word.y + word.height * 0.8) * POINTS,
+        size,
+        font,
+      });
     }
     page.drawImage(picture, { x: 0, y: 0, width, height });
   }

@@ -74,9 +74,11 @@ export const own: OwnWords = {
   darker: 'Dunkelheit',
   enlarges: 'Vergrößert',
   intoClass: 'In eine Klasse',
-  howToPair: 'Wähle in der Klasse auf dem Schirm der Lehrkraft Anzeige und Schreibtablett, dann Ein Begleiter. Tippe ab, was dort steht.',
+  howToPair:
+    'Wähle in der Klasse auf dem Schirm der Lehrkraft Anzeige und Schreibtablett, dann Ein Begleiter. Tippe ab, was dort steht.',
   serverAddress: 'Adresse von Doodla an der Schule',
-  noServer: 'Das ist keine Adresse. Tippe sie so, wie der Schirm der Lehrkraft sie zeigt, etwa doodla.schule.example.',
+  noServer:
+    'Das ist keine Adresse. Tippe sie so, wie der Schirm der Lehrkraft sie zeigt, etwa doodla.schule.example.',
   connected: 'Mit der Klasse verbunden.',
   waiting: 'Es wird auf die Verbindung gewartet. Was du tust, geht ab, sobald sie wieder da ist.',
   bringIn: 'Diese Seite hereinholen',
@@ -89,9 +91,11 @@ export const own: OwnWords = {
   notShown: 'Es wird nichts gezeigt: kein Tab wurde gewählt.',
   isShown: 'Die Klasse sieht den Tab und kann darauf schreiben, solange die Stifte oben sind.',
   leaveClass: 'Die Klasse verlassen',
-  thrownOut: 'Dieser Begleiter ist nicht mehr in der Klasse, oder sie ist zu Ende. Bitte um einen neuen Code.',
+  thrownOut:
+    'Dieser Begleiter ist nicht mehr in der Klasse, oder sie ist zu Ende. Bitte um einen neuen Code.',
   newCode: 'Neuen Code eintippen',
-  noTab: 'Der Tab ist weg, oder der Begleiter liegt nicht über ihm. Drücke dort seinen Knopf und versuche es wieder.',
+  noTab:
+    'Der Tab ist weg, oder der Begleiter liegt nicht über ihm. Drücke dort seinen Knopf und versuche es wieder.',
   broughtIn: 'Es liegt jetzt auf einer Seite der Klasse.',
   broughtInWithout_one: 'Es liegt jetzt auf einer Seite der Klasse; {{count}} Bild war nicht zu haben.',
   broughtInWithout_other: 'Es liegt jetzt auf einer Seite der Klasse; {{count}} Bilder waren nicht zu haben.',

@@ -73,7 +73,8 @@ export const own = {
   darker: 'Darkness',
   enlarges: 'Enlarges',
   intoClass: 'Into a class',
-  howToPair: 'In the class on the teacher’s screen choose Display and writing pad, then A companion. Type what it shows.',
+  howToPair:
+    'In the class on the teacher’s screen choose Display and writing pad, then A companion. Type what it shows.',
   serverAddress: 'Address of the school’s Doodla',
   noServer: 'This is no address. Type it as the teacher’s screen shows it, such as doodla.school.example.',
   connected: 'Connected with the class.',

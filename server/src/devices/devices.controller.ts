@@ -46,7 +46,10 @@ export class DevicesController {
     await this.access.teaches(id, visitor);
     const { code } = await this.devices.invite(id, kind);
     const base = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
-    return { code, address: { display: `${base}/display`, pad: `${base}/pad/${code}`, companion: base }[kind] };
+    return {
+      code,
+      address: { display: `${base}/display`, pad: `${base}/pad/${code}`, companion: base }[kind],
+    };
   }
 
   @Get('sittings/:id/devices')

@@ -22,6 +22,7 @@ const router = createBrowserRouter([
       { path: '/join/:code?', lazy: page(() => import('../classroom/JoinPage')) },
       { path: '/display', lazy: page(() => import('../devices/DisplayPage')) },
       { path: '/pad/:code?', lazy: page(() => import('../devices/PadPage')) },
+      { path: '/companion', lazy: page(() => import('../devices/CompanionPage')) },
       { path: '/invited/:token', lazy: page(() => import('../people/InvitedPage')) },
       { path: '/see/:token', lazy: page(() => import('../shared/SharedPage')) },
       { path: '/class/:sitting', lazy: page(() => import('../classroom/StudentPage')) },

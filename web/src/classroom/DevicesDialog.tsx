@@ -69,6 +69,13 @@ export default function DevicesDialog({ room, onClose }: { room: Room; onClose()
         </Button>
       </div>
       <Problem>{problem}</Problem>
+      {invitation?.kind === 'companion' && (
+        <p className="mb-3 text-center">
+          <a href="/companion" target="_blank" className="underline">
+            {t('devices.getIt')}
+          </a>
+        </p>
+      )}
       {invitation && <Invite {...invitation} />}
       <ul aria-label={t('classroom.connected')} className="flex flex-col gap-1">
         {state?.devices.map(({ id, kind, here }, i) => (

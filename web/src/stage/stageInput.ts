@@ -8,16 +8,7 @@ import { TouchRoles } from './touchRoles';
 /** What of a glass pointers need. */
 type Touched = Pick<
   Glass,
-  | 'begin'
-  | 'finger'
-  | 'halvesAt'
-  | 'hover'
-  | 'pan'
-  | 'swipe'
-  | 'toPage'
-  | 'uncover'
-  | 'writing'
-  | 'zoom'
+  'begin' | 'finger' | 'halvesAt' | 'hover' | 'pan' | 'swipe' | 'toPage' | 'uncover' | 'writing' | 'zoom'
 >;
 
 interface DownPointer {

@@ -333,6 +333,24 @@ export const de: Words = {
     useThePageOrWrite: 'Die Seite benutzen oder beschreiben',
   },
   devices: {
+    theCompanion: 'Der Begleiter',
+    whatItDoes:
+      'Eine Erweiterung für deinen Browser. Damit schreibst du auf jede Webseite, da wo sie ist: auf Seiten hinter einer Anmeldung, auf Karten, Simulationen, Videos. Was du schreibst, bleibt bei den Wörtern, zu denen es gehört, ist beim nächsten Besuch wieder da und lässt sich in eine Klasse holen.',
+    whatItMay:
+      'Sie berührt eine Seite erst, wenn du dort ihren Knopf oder Alt+Shift+D drückst. Nichts verlässt deinen Browser, es sei denn, du holst es in eine Klasse.',
+    forBrowser: 'Für {{name}}',
+    fetchFile: 'Datei für {{name}} holen',
+    unpackIt: 'Entpacke die Datei in einen Ordner, der dort bleibt, wo er ist.',
+    openExtensions: 'Öffne chrome://extensions und schalte den Entwicklermodus ein.',
+    loadUnpacked:
+      'Wähle, eine entpackte Erweiterung zu laden, und diesen Ordner. Eine Schule kann das alles für ihre Geräte durch eine Richtlinie tun.',
+    openDebugging: 'Zum Ausprobieren öffne about:debugging und wähle Dieser Firefox.',
+    loadTemporary: 'Lade die Datei als temporäres Add-on; es ist da, bis Firefox geschlossen wird.',
+    bySchoolPolicy:
+      'Damit es bleibt, lässt es signieren, wer sich um die Schule kümmert, und richtet es durch eine Richtlinie ein.',
+    thenPress:
+      'Öffne dann eine Webseite und drücke den Knopf des Begleiters. Für eine Klasse wähle bei seinen Werkzeugen Klasse und tippe den Code, den deine Klasse unter Geräte zeigt.',
+    getIt: 'Den Begleiter für diesen Browser holen',
     aBandThatMovesOn: 'Ein Streifen, der weiterrückt',
     code: 'Code',
     connect: 'Verbinden',

@@ -325,6 +325,23 @@ export const en = {
     useThePageOrWrite: 'Use the page or write on it',
   },
   devices: {
+    theCompanion: 'The companion',
+    whatItDoes:
+      'An extension for your browser. With it you write on any web page where it is: pages behind a sign-in, maps, simulations, videos. What you write stays with the words it was made on, is there again when you come back, and can be brought into a class.',
+    whatItMay:
+      'It touches a page only when you press its button or Alt+Shift+D there. Nothing leaves your browser unless you bring it into a class.',
+    forBrowser: 'For {{name}}',
+    fetchFile: 'Fetch the file for {{name}}',
+    unpackIt: 'Unpack the file into a folder that stays where it is.',
+    openExtensions: 'Open chrome://extensions and switch the developer mode on.',
+    loadUnpacked:
+      'Choose to load an unpacked extension, and that folder. A school can do all this for its devices by policy.',
+    openDebugging: 'To try it, open about:debugging and choose This Firefox.',
+    loadTemporary: 'Load the file as a temporary add-on; it is there until Firefox is closed.',
+    bySchoolPolicy: 'To keep it, whoever looks after the school has it signed, and installs it by policy.',
+    thenPress:
+      'Then open a web page and press the button of the companion. For a class, choose Class among its tools and type the code that your class shows under Devices.',
+    getIt: 'Get the companion for this browser',
     aBandThatMovesOn: 'A band that moves on',
     code: 'Code',
     connect: 'Connect',

@@ -110,7 +110,11 @@ function Region({ tab }: { tab: Tab }) {
     },
   });
   return (
-    <div className="pointer-events-auto fixed inset-0 cursor-crosshair touch-none" data-testid="region" {...drag}>
+    <div
+      className="pointer-events-auto fixed inset-0 cursor-crosshair touch-none"
+      data-testid="region"
+      {...drag}
+    >
       {box && (
         <div
           className="absolute border-2 border-dashed border-chalk outline-[9999px] outline-[#05100c99]"
