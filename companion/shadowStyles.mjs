@@ -13,6 +13,7 @@ export function shadowStyles() {
   };
 }
 
+/** @param {string} css @returns {string} */
 export function forShadow(css) {
   return css
     .replace(/(\d*\.?\d+)rem\b/g, (_, value) => `${Number(value) * 16}px`)

@@ -6,6 +6,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { shootCompanion } from './companionShot.mjs';
 
 const path = (relative) => fileURLToPath(new URL(relative, import.meta.url));
 const data = mkdtempSync(join(tmpdir(), 'doodla-shots-'));
@@ -313,7 +314,6 @@ await display
   .getByRole('img', { name: /with what was written/ })
   .first()
   .waitFor();
-await shot(display, 'end-of-class');
 await display.getByRole('button', { name: 'Keep and end' }).click();
 await display.getByRole('button', { name: /^Classes/ }).click();
 await display.getByRole('heading', { name: 'Classes of this lesson' }).waitFor();
@@ -338,6 +338,8 @@ await reader.mouse.move(lines.x + 420, lines.y + 60, { steps: 4 });
 await reader.mouse.up();
 await reader.waitForFunction(() => window.doodla.stageState().marks.length === 1);
 await shot(reader, 'web-page');
+
+await shootCompanion();
 
 await browser.close();
 demo.kill();

@@ -99,7 +99,7 @@ async function loadAndScroll(page) {
     const { domComplete } = performance.getEntriesByType('navigation')[0];
     const started = performance.now();
     for (let y = 0; y < 6000; y += 200) {
-      scrollTo(0, y);
+      window.scrollTo(0, y);
       await new Promise((resolve) => requestAnimationFrame(resolve));
     }
     return domComplete + performance.now() - started;
@@ -111,7 +111,7 @@ async function writes() {
   await page.goto(ADDRESS);
   const look = await over(page);
   await look(`(${putMarks})(tab, ${MARKS})`);
-  await page.evaluate(() => scrollTo(0, 2000));
+  await page.evaluate(() => window.scrollTo(0, 2000));
   await page.waitForTimeout(500);
   const eventMs = await eventTime(page, look);
   const offPx = await farthestOff(page, look);
@@ -152,13 +152,13 @@ async function over(page) {
 /** Puts ink on words of the whole page, as if it had been written there. */
 function putMarks(tab, count) {
   const marks = [];
-  const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  const walker = document.createTreeWalker(document.body, window.NodeFilter.SHOW_TEXT);
   const texts = [];
   for (let node = walker.nextNode(); node; node = walker.nextNode())
     if (/^Word/.test(node.data)) texts.push(node);
   let text = '';
   const starts = new Map();
-  const all = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  const all = document.createTreeWalker(document.body, window.NodeFilter.SHOW_TEXT);
   for (let node = all.nextNode(); node; node = all.nextNode()) {
     starts.set(node, text.length);
     text += node.data;
@@ -171,7 +171,7 @@ function putMarks(tab, count) {
     range.setStart(node, word.index);
     range.setEnd(node, word.index + word[0].length);
     const box = range.getClientRects()[0];
-    const at = { x: box.x + scrollX, y: box.y + scrollY, width: box.width, height: box.height };
+    const at = { x: box.x + window.scrollX, y: box.y + window.scrollY, width: box.width, height: box.height };
     const start = starts.get(node) + word.index;
     const quote = {
       exact: word[0],
@@ -229,7 +229,7 @@ async function farthestOff(page, look) {
   let worst = 0;
   for (let i = 0; i < MOVES; i++) {
     const kind = chance();
-    if (kind < 0.7) await page.evaluate((y) => scrollTo(0, y), Math.floor(chance() * 20_000));
+    if (kind < 0.7) await page.evaluate((y) => window.scrollTo(0, y), Math.floor(chance() * 20_000));
     else if (kind < 0.8)
       await page.evaluate((y) => document.querySelector('section').scrollTo(0, y), chance() * 2000);
     else if (kind < 0.9) await page.evaluate((zoom) => (document.body.style.zoom = zoom), 0.6 + chance());
@@ -256,7 +256,7 @@ async function offNow(tab) {
     range.setEnd(node, quote.exact.length);
     const box = range.getClientRects()[0];
     const k = box.height / at.height;
-    const [x, y] = [box.x + scrollX, box.y + scrollY];
+    const [x, y] = [box.x + window.scrollX, box.y + window.scrollY];
     const px = x + (glued.mark.points[0] - at.x) * k;
     const py = y + (glued.mark.points[1] - at.y) * k;
     worst = Math.max(worst, Math.hypot(shown.points[0] - px, shown.points[1] - py));

@@ -107,10 +107,10 @@ describe('the marks of a page', () => {
             log.perform(changes);
           });
           const end = glued();
-          for (const _ of steps) log.undo();
+          steps.forEach(() => log.undo());
           expect(glued()).toEqual(new Map());
           expect(log.status.get().canUndo).toBe(false);
-          for (const _ of steps) log.redo();
+          steps.forEach(() => log.redo());
           expect(glued()).toEqual(end);
           expect(log.marks.size).toBe(end.size);
         },

@@ -134,7 +134,7 @@ test('marks stay with their words: scrolling, another width, larger letters, new
     const box = await boxOf(page, '#p2', 'people');
     const { points } = (await companion.marks())[1]!.shown!;
     const [sx, sy] = await page.evaluate(() => [scrollX, scrollY]);
-    return Math.max(Math.abs(points![0]! - box.x - sx!), Math.abs(points![1]! - box.y - box.height - sy!));
+    return Math.max(Math.abs(points![0]! - box.x - sx), Math.abs(points![1]! - box.y - box.height - sy));
   };
   const stays = async () => {
     await expectOn(companion, page, 0, '#p2', 'ninety years');

@@ -50,7 +50,7 @@ export function answerAsks(): void {
 async function answer(message: Ask, tab: chrome.tabs.Tab): Promise<Reply<unknown>> {
   try {
     const answerer = ANSWERERS[message.ask] as Answerer<Ask['ask']>;
-    return { answer: await answerer(message as never, tab) };
+    return { answer: await answerer(message, tab) };
   } catch (error) {
     return { problem: error instanceof Error ? error.message : String(error) };
   }

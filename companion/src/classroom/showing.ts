@@ -1,4 +1,4 @@
-import type { Mark } from '@doodla/core';
+import type { Change, Mark } from '@doodla/core';
 import { packMark, patchMark, SCREEN_PAGE_WIDTH, transformPatch, unpackMark } from '@doodla/core';
 import type { ViewState } from '@doodla/core/follow';
 import { Store } from '@doodla/core/client';
@@ -147,14 +147,13 @@ export class Showing {
     if (!shown || author === undefined) return;
     const { marks } = this.link.log.state;
     const k = SCREEN_PAGE_WIDTH / shown.width;
-    const adds = put.map(
-      (mark) => ({ ...enlarged(mark, k), page: shown.page, author, space: 'class', pane: 1 }) as Mark,
-    );
+    const own = { page: shown.page, author, space: 'class', pane: 1 } as const;
+    const adds = put.map((mark): Mark => ({ ...enlarged(mark, k), ...own }));
     const old = [...put.map(({ id }) => id), ...gone].filter((id) => marks.has(id));
     for (const { id } of adds) this.own.add(id);
-    const changes = [
-      ...old.map((mark) => ({ do: 'remove', mark }) as const),
-      ...adds.map((mark) => ({ do: 'add', mark }) as const),
+    const changes: Change[] = [
+      ...old.map((mark): Change => ({ do: 'remove', mark })),
+      ...adds.map((mark): Change => ({ do: 'add', mark })),
     ];
     if (changes.length > 0) this.link.log.perform(changes);
   }

@@ -1,16 +1,10 @@
 import { finishDraft } from '@web/tools/line/cornerGesture';
 import { toolOf } from '@web/tools/tools';
 import type { Tab } from './tab';
-import type { TabToolId } from './tools';
-import { TAB_TOOLS } from './tools';
+import { TAB_TOOL_IDS } from './toolIds';
 import type { HolderPlace } from './ui/holderState';
 
-const TOOL_KEYS = new Map(
-  (Object.keys(TAB_TOOLS) as TabToolId[]).map((id): [string, TabToolId] => [
-    toolOf(id).key.toLowerCase(),
-    id,
-  ]),
-);
+const TOOL_KEYS = new Map(TAB_TOOL_IDS.map((id) => [toolOf(id).key.toLowerCase(), id]));
 const STEP = 1;
 const LONG_STEP = 10;
 const ARROWS: Readonly<Record<string, [number, number]>> = {

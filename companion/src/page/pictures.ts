@@ -3,7 +3,14 @@ import type { Mark } from '@doodla/core';
 import { ask } from '../shared/messages';
 import { say } from '../words';
 import { t } from '@web/words';
-import type { Tab } from './tab';
+import type { Host } from './host';
+import type { TabDesk } from './tabDesk';
+
+/** What picturing needs of a tab. */
+interface Seen {
+  desk: TabDesk;
+  host: Host;
+}
 
 /** How far a colour may differ from the one poured on, 0 to 255. */
 const TOLERANCE = 48;
@@ -36,10 +43,7 @@ export class TabPicture {
 }
 
 /** A picture of what is in sight, without what is ours; says so where none can be had. `withInk`: with the marks on it. */
-export async function pictureOfTab(
-  tab: Pick<Tab, 'desk' | 'host'>,
-  withInk = false,
-): Promise<TabPicture | undefined> {
+export async function pictureOfTab(tab: Seen, withInk = false): Promise<TabPicture | undefined> {
   try {
     const address = await tab.host.away(() => ask({ ask: 'picture' }), withInk);
     return new TabPicture(await createImageBitmap(await bytesOf(address)));
@@ -57,10 +61,7 @@ function bytesOf(address: string): Promise<Blob> {
 }
 
 /** Pours colour into the area round a place of the page, which what is seen there bounds. */
-export async function pourAt(
-  { desk, host }: Pick<Tab, 'desk' | 'host'>,
-  at: { x: number; y: number },
-): Promise<void> {
+export async function pourAt({ desk, host }: Seen, at: { x: number; y: number }): Promise<void> {
   const picture = await pictureOfTab({ desk, host }, true);
   if (!picture) return;
   const { scale } = picture;

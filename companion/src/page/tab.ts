@@ -23,7 +23,8 @@ import { PageWords } from './pageWords';
 import { pourAt, pictureOfTab } from './pictures';
 import { shownWordsAt } from './shownWords';
 import { TabDesk } from './tabDesk';
-import { isTabTool, TAB_TOOLS } from './tools';
+import { isTabTool } from './toolIds';
+import { TAB_TOOLS } from './tools';
 
 /** Pictures on a page of the web are none of a lesson's. */
 const NO_PICTURES = { get: () => undefined };

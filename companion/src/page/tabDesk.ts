@@ -9,7 +9,7 @@ import { Selection } from '@web/desk/selection';
 import { nanoid } from 'nanoid';
 import type { PageLog } from './pageLog';
 import { PAGE, SELF } from './pageLog';
-import type { TabToolId } from './tools';
+import type { TabToolId } from './toolIds';
 
 /** What the tools need of a page in its tab; the same as of a page of a lesson, as far as there is such a thing. */
 type ForTools = Pick<

@@ -12,7 +12,6 @@ import { PointGesture } from '@web/tools/pointer/pointGesture';
 import { SelectGesture } from '@web/tools/select/selectGesture';
 import { nextNumber } from '@web/tools/stamp/nextNumber';
 import { TextGesture } from '@web/tools/text/textGesture';
-import type { ToolId } from '@web/tools/tools';
 import { TOUCH_REACH } from '@web/tools/toolWork';
 import type { GesturePlace } from '@web/tools/toolWork';
 import { WispGesture } from '@web/tools/wisp/wispGesture';
@@ -33,6 +32,7 @@ import {
 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { TabDesk } from './tabDesk';
+import type { TabToolId } from './toolIds';
 
 /** What a gesture needs to know of where it is made. */
 export type TabPlace = Pick<GesturePlace, 'onChange' | 'pressure' | 'words'> & { desk: TabDesk };
@@ -42,8 +42,8 @@ interface TabTool {
   begin(at: PenPoint, place: TabPlace): Gesture | undefined;
 }
 
-/** The tools that make sense on a page of the web, in the order in which they are shown. */
-export const TAB_TOOLS = {
+/** What each tool looks like and does. */
+export const TAB_TOOLS: Record<TabToolId, TabTool> = {
   pen: {
     icon: <PenLine aria-hidden />,
     begin: (at, { desk, pressure, onChange }) =>
@@ -141,9 +141,4 @@ export const TAB_TOOLS = {
       });
     },
   },
-} as const satisfies Partial<Record<ToolId, TabTool>>;
-
-export type TabToolId = keyof typeof TAB_TOOLS;
-
-/** Whether a tool is one of those here. */
-export const isTabTool = (id: string): id is TabToolId => Object.hasOwn(TAB_TOOLS, id);
+};

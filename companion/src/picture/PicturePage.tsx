@@ -101,10 +101,12 @@ const LEAST = 0.01;
 function SheetView({ sheet, isCropping, onCrop }: SheetViewProps) {
   const host = useRef<HTMLDivElement>(null);
   const [part, setPart] = useState<Rect>();
+  const shown = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
-    sheet.canvas.className = 'block h-auto w-full';
-    host.current!.prepend(sheet.canvas);
-    return () => sheet.canvas.remove();
+    const canvas = shown.current!;
+    const { width, height } = sheet.canvas;
+    Object.assign(canvas, { width, height });
+    canvas.getContext('2d')!.drawImage(sheet.canvas, 0, 0);
   }, [sheet]);
   const at = (event: { clientX: number; clientY: number }) => {
     const { left, top, width, height } = host.current!.getBoundingClientRect();
@@ -137,6 +139,7 @@ function SheetView({ sheet, isCropping, onCrop }: SheetViewProps) {
       }}
       {...(isCropping && drag)}
     >
+      <canvas ref={shown} className="block h-auto w-full" />
       {part && (
         <div
           className="absolute border-2 border-dashed border-chalk-deep bg-chalk/20"

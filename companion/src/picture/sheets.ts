@@ -81,5 +81,5 @@ export async function pdfOf(sheets: readonly Sheet[], title: string, letters: Ar
     }
     page.drawImage(picture, { x: 0, y: 0, width, height });
   }
-  return new Blob([(await pdf.save()) as Uint8Array<ArrayBuffer>], { type: 'application/pdf' });
+  return new Blob([await pdf.save()], { type: 'application/pdf' });
 }

@@ -57,7 +57,7 @@ export default function DevicesDialog({ room, onClose }: { room: Room; onClose()
       open
       onOpenChange={onClose}
     >
-      <div className="mb-4 grid grid-cols-[repeat(auto-fit,minmax(9rem,1fr))] gap-3">
+      <div className="mb-4 grid grid-cols-[repeat(auto-fit,minmax(11rem,1fr))] gap-3">
         <Button icon={<Monitor aria-hidden size={20} />} onClick={() => void invite('display')}>
           {t('classroom.aDisplay')}
         </Button>

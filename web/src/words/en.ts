@@ -109,7 +109,7 @@ export const en = {
     backToTheLesson: 'Back to the lesson',
     backToYourLessons: 'Back to your lessons',
     bothWriteAsYouDo:
-      'Both write as you do. A code lets one device in, and all of them leave when the class ends.',
+      'They write as you do. A code lets one device in, and all of them leave when the class ends.',
     chooseOneThenPressThe: 'Choose one, then press the key that it should have.',
     chooseYourName: 'Choose your name',
     classCode: 'Class code',

@@ -23,8 +23,9 @@ import { useRef } from 'react';
 import { ask } from '../../shared/messages';
 import { say } from '../../words';
 import type { Tab } from '../tab';
-import type { TabToolId } from '../tools';
-import { isTabTool, TAB_TOOLS } from '../tools';
+import type { TabToolId } from '../toolIds';
+import { isTabTool } from '../toolIds';
+import { TAB_TOOLS } from '../tools';
 import type { HolderPlace, SheetName } from './holderState';
 import { BoardButton } from './BoardButton';
 

@@ -55,13 +55,7 @@ function Handles({ tab, bounds, box }: { tab: Tab; bounds: Rect; box: Rect }) {
         icon={<Maximize2 aria-hidden size={18} className="rotate-90" />}
         handlers={grow}
       />
-      <Grip
-        label={say('turn')}
-        left={box.width}
-        top={0}
-        icon={<RotateCw aria-hidden size={18} />}
-        handlers={turn}
-      />
+      <Grip label={say('turn')} left={0} top={0} icon={<RotateCw aria-hidden size={18} />} handlers={turn} />
     </>
   );
 }
