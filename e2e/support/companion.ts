@@ -146,7 +146,8 @@ export class Companion {
   }
 
   async middleOf(name: string): Promise<{ x: number; y: number }> {
-    await this.waitUntil(`named(${JSON.stringify(name)})`);
+    // While a picture is taken, all of ours is out of sight for a moment.
+    await this.waitUntil(`named(${JSON.stringify(name)}) && !root.classList.contains('away')`);
     await this.look(`named(${JSON.stringify(name)}).scrollIntoView({ block: 'nearest' })`);
     const { x, y, width, height } = await this.look<{ x: number; y: number; width: number; height: number }>(
       `boxOf(named(${JSON.stringify(name)}))`,

@@ -117,6 +117,13 @@ async function highlight(companion: Companion, page: Page, selector: string, fro
   await companion.draw([start.x + 2, middle(start)[1]], [end.x + end.width - 2, middle(end)[1]]);
 }
 
+/** Takes all marks off the page. */
+async function wipe(companion: Companion): Promise<void> {
+  await companion.click('Wipe');
+  await companion.click('Wipe it all off');
+  await companion.waitUntil('tab.log.all().length === 0');
+}
+
 const kinds = async (companion: Companion) => (await companion.marks()).map(({ kind }) => kind);
 
 test('marks stay with their words: scrolling, another width, larger letters, new content, a reload, another visit', async () => {
@@ -193,8 +200,7 @@ test('marks stay with their words: scrolling, another width, larger letters, new
 test('marks follow parts that scroll by themselves and headers that do not, and hide where these hide them', async () => {
   const [page, companion] = await openPage(site.at('/story'));
   await companion.waitUntil('tab.log.all().length >= 0');
-  await companion.click('Wipe');
-  await companion.click('Wipe');
+  await wipe(companion);
   await page.evaluate(() => document.querySelector('section')!.scrollIntoView({ block: 'end' }));
   await highlight(companion, page, '#s1', 'scrolls');
   await highlight(companion, page, 'header', 'header');
@@ -249,8 +255,7 @@ for (const [name, path, selector, words] of [
     await page.reload();
     await companion.waitUntil('tab && tab.log.all().length === 1');
     await expectOn(companion, page, 0, selector, marked!.exact!);
-    await companion.click('Wipe');
-    await companion.click('Wipe');
+    await wipe(companion);
     await companion.click('Tools to the other side');
     await page.close();
   });
@@ -283,8 +288,7 @@ test('frames of the same place are looked into, those of others written over as 
 
 test('every tool does its work by mouse, touch and keys, and undo takes it back', async () => {
   const [page, companion] = await openPage(site.at('/other'));
-  await companion.click('Wipe');
-  await companion.click('Wipe');
+  await wipe(companion);
   // On this page the divs of its style are hidden, which ours do not mind.
   await companion.click('Shape');
   await companion.draw([1000, 120], [1120, 220]);
@@ -389,8 +393,7 @@ test('spotlight, cover, magnifier and time lie over the page and are put away', 
 
 test('marks are saved as Web Annotations and come back from the file', async () => {
   const [page, companion] = await openPage(site.at('/story'));
-  await companion.click('Wipe');
-  await companion.click('Wipe');
+  await wipe(companion);
   await highlight(companion, page, '#p4', 'children');
   await companion.click('Pen');
   const [x, y] = middle(await boxOf(page, '#p4', 'water'));
@@ -400,16 +403,14 @@ test('marks are saved as Web Annotations and come back from the file', async () 
   await companion.click('Save a file');
   const file = await (await download).path();
   const before = await companion.marks();
-  await companion.click('Wipe');
-  await companion.click('Wipe');
+  await wipe(companion);
   await companion.click('List');
   const chooser = page.waitForEvent('filechooser');
   await companion.click('Open a file');
   await (await chooser).setFiles(file);
   await expect.poll(async () => sorted(await companion.marks())).toEqual(sorted(before));
   await companion.waitUntil(`root.textContent.includes('2 marks were put on the page.')`);
-  await companion.click('Wipe');
-  await companion.click('Wipe');
+  await wipe(companion);
   await page.close();
 });
 

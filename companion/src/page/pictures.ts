@@ -45,12 +45,23 @@ export class TabPicture {
 /** A picture of what is in sight, without what is ours; says so where none can be had. `withInk`: with the marks on it. */
 export async function pictureOfTab(tab: Seen, withInk = false): Promise<TabPicture | undefined> {
   try {
+    await restedSince();
     const address = await tab.host.away(() => ask({ ask: 'picture' }), withInk);
     return new TabPicture(await createImageBitmap(await bytesOf(address)));
   } catch {
     tab.desk.tellProblem(say('noPicture'));
     return undefined;
   }
+}
+
+/** Browsers take two pictures a second, and refuse more; waited for before anything is put out of sight. */
+const APART_MS = 550;
+let takenAt = -Infinity;
+
+async function restedSince(): Promise<void> {
+  const rest = takenAt + APART_MS - performance.now();
+  takenAt = Math.max(performance.now(), takenAt + APART_MS);
+  if (rest > 0) await new Promise((resolve) => setTimeout(resolve, rest));
 }
 
 /** The bytes of a data URL; a page's policy may forbid to fetch one. */

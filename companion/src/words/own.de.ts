@@ -27,6 +27,7 @@ export const own: OwnWords = {
   magnifier: 'Lupe',
   timer: 'Zeit',
   wipe: 'Wischen',
+  wipeNow: 'Alles wegwischen',
   wipeAll: 'Alles von dieser Seite wischen?',
   wiped_one: '{{count}} Zeichen wurde weggewischt. Rückgängig holt es zurück.',
   wiped_other: '{{count}} Zeichen wurden weggewischt. Rückgängig holt sie zurück.',

@@ -26,6 +26,7 @@ export const own = {
   magnifier: 'Magnifier',
   timer: 'Timer',
   wipe: 'Wipe',
+  wipeNow: 'Wipe it all off',
   wipeAll: 'Wipe all marks off this page?',
   wiped_one: '{{count}} mark was wiped off. Undo brings it back.',
   wiped_other: '{{count}} marks were wiped off. Undo brings them back.',

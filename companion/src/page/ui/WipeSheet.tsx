@@ -14,7 +14,7 @@ export function WipeSheet({ tab: { log, desk }, onDone }: { tab: Tab; onDone(): 
     <>
       <p>{say('wipeAll')}</p>
       <button type="button" className="min-h-11 rounded-xl bg-paper px-3 font-bold text-board" onClick={wipe}>
-        {say('wipe')}
+        {say('wipeNow')}
       </button>
     </>
   );
