@@ -23,7 +23,8 @@ async function begin(): Promise<void> {
 
 field.addEventListener('input', () => tell(false));
 field.addEventListener('blur', () => tell(true));
-field.addEventListener('keydown', (event) => {
+// Once the key is up: this frame goes then, and the page under it hears what comes after.
+field.addEventListener('keyup', (event) => {
   if (event.key === 'Escape') tell(true);
 });
 // Without an answer there is nothing to be typed for.
