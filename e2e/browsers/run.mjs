@@ -6,6 +6,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { companionIn } from './companion.mjs';
 import * as firefox from './firefox.mjs';
 import { begin, STEPS } from './lesson.mjs';
 import * as webkit from './webkit.mjs';
@@ -18,8 +19,20 @@ for (const kind of [firefox, webkit]) {
   if (existsSync(kind.binary)) await lessonIn(kind);
   else console.log(`${kind.name}: not installed, left out`);
 }
+if (existsSync(firefox.binary)) await companion();
 console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 ? 1 : 0;
+
+async function companion() {
+  try {
+    await companionIn(firefox.binary);
+    passed += 1;
+    console.log('  ✓ the companion writes over a page and finds its place again');
+  } catch (error) {
+    failed += 1;
+    console.log(`  ✘ the companion: ${error.message}`);
+  }
+}
 
 async function lessonIn(kind) {
   const data = mkdtempSync(join(tmpdir(), 'doodla-browsers-'));

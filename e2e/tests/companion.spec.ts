@@ -1,7 +1,8 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '@playwright/test';
 import type { CompanionBrowser, ShownMark } from '../support/companion';
-import { browserWithCompanion, Companion } from '../support/companion';
+import { browserWithCompanion, Companion, pressButton } from '../support/companion';
+import { PNG } from 'pngjs';
 import type { Site } from '../support/sites';
 import { DOCUMENTATION, serveSite } from '../support/sites';
 
@@ -44,6 +45,12 @@ test.beforeAll(async () => {
   site = await serveSite(
     {
       '/story': { html: story, headers: strict },
+      '/dark': { html: story.replace('color: #222', 'color: #eee; background: #111') },
+      '/barred': {
+        html: `<!doctype html><title>Barred</title><p>Nothing over me.</p><script>
+          new MutationObserver(() => { for (const one of document.querySelectorAll('[popover]')) one.remove(); })
+            .observe(document.documentElement, { childList: true });</script>`,
+      },
       '/other': { html: story.replace('The footbridge', 'Elsewhere') },
       '/frames': () => ({
         html: `<!doctype html><title>Frames</title><body style="margin:0;padding-left:170px"><p>Outside of all frames.</p>
@@ -283,6 +290,73 @@ test('frames of the same place are looked into, those of others written over as 
   const foreign = (await page.locator('iframe').last().boundingBox())!;
   await companion.draw([foreign.x + 300, foreign.y + 60], [foreign.x + 380, foreign.y + 120]);
   expect((await companion.marks())[1]).toMatchObject({ kind: 'stroke', to: 'element' });
+  await page.close();
+});
+
+test('marked words can be read on light and on dark pages', async () => {
+  for (const [path, isDark] of [
+    ['/other', false],
+    ['/dark', true],
+  ] as const) {
+    const [page, companion] = await openPage(site.at(path, 'three'));
+    await highlight(companion, page, '#p5', 'drawings');
+    await companion.click('Tools to the other side');
+    await companion.click('Tools to the other side');
+    const { x, y, width, height } = await boxOf(page, '#p5', 'drawings');
+    // Twice as soon as it is drawn: the second picture has what the first frame had.
+    await companion.waitUntil(
+      `tab.host.tintRoot.querySelector('[data-layer="dry-tint"]').style.display === ''`,
+    );
+    const clip = { x, y: y + 4, width, height: height - 8 };
+    await expect
+      .poll(async () => lightness(PNG.sync.read(await page.screenshot({ clip }))))
+      .toEqual(isDark ? { ground: 'lit', letters: 'light' } : { ground: 'yellow', letters: 'dark' });
+    await wipe(companion);
+    await page.close();
+  }
+});
+
+/** What the ground and the letters of a picture are like: most of it is ground, the letters are what differs most from it. */
+function lightness({ data }: PNG): { ground: string; letters: string } {
+  const levels: number[] = [];
+  const counts = new Map<string, number>();
+  for (let at = 0; at < data.length; at += 4) {
+    const [r, g, b] = [data[at]!, data[at + 1]!, data[at + 2]!];
+    levels.push(0.3 * r + 0.6 * g + 0.1 * b);
+    const key = `${r},${g},${b}`;
+    counts.set(key, (counts.get(key) ?? 0) + 1);
+  }
+  const [ground] = [...counts].sort((a, b) => b[1] - a[1])[0]!;
+  const [r, g, b] = ground.split(',').map(Number) as [number, number, number];
+  const level = 0.3 * r + 0.6 * g + 0.1 * b;
+  const yellow = r - b > 40 && g - b > 40;
+  const isDark = level < 160;
+  const letters = isDark ? Math.max(...levels) : Math.min(...levels);
+  return {
+    ground: !yellow ? 'plain' : isDark ? 'lit' : 'yellow',
+    letters: letters > 180 ? 'light' : letters < 90 ? 'dark' : 'lost',
+  };
+}
+
+/** What the extension's button says of the tab that is in front. */
+async function titleOfButton({ context }: CompanionBrowser): Promise<string> {
+  return context.serviceWorkers()[0]!.evaluate(async () => {
+    const { chrome } = globalThis as unknown as {
+      chrome: {
+        tabs: { query(which: object): Promise<{ id: number }[]> };
+        action: { getTitle(of: { tabId: number }): Promise<string> };
+      };
+    };
+    const [tab] = await chrome.tabs.query({ active: true, lastFocusedWindow: true });
+    return chrome.action.getTitle({ tabId: tab!.id });
+  });
+}
+
+test('a page that lets nothing lie over it gets its way, and the button says so', async () => {
+  const page = await browser.context.newPage();
+  await page.goto(site.at('/barred', 'three'));
+  await pressButton(page);
+  await expect.poll(() => titleOfButton(browser)).toContain('does not let anything lie over it');
   await page.close();
 });
 

@@ -1,5 +1,6 @@
 import type { Answers, Ask, Reply, Typing } from '../shared/messages';
 import { pictureOf } from './captures';
+import { sayAtButton } from './tabs';
 import { openClassPage, openPicture, picturedAs } from './ownPages';
 
 /** What is to be typed, by tab, until its frame asks for it. */
@@ -24,6 +25,10 @@ const ANSWERERS: { [Kind in Ask['ask']]: Answerer<Kind> } = {
   },
   async typed({ text, isDone }, tab) {
     await chrome.tabs.sendMessage(tab.id!, { tell: 'typed', text, isDone }, { frameId: 0 });
+    return undefined;
+  },
+  async barred({ why }, tab) {
+    await sayAtButton(tab.id!, why);
     return undefined;
   },
   async class(_, tab) {

@@ -67,8 +67,11 @@ async function putOver(id: number): Promise<void> {
   await chrome.scripting.executeScript({ target: { tabId: id }, files });
 }
 
-async function sayCannot(id: number): Promise<void> {
-  await chrome.action.setBadgeBackgroundColor({ tabId: id, color: '#a3281b' });
-  await chrome.action.setBadgeText({ tabId: id, text: '!' });
-  await chrome.action.setTitle({ tabId: id, title: chrome.i18n.getMessage('cannotWrite') });
+const sayCannot = (id: number): Promise<void> => sayAtButton(id, chrome.i18n.getMessage('cannotWrite'));
+
+/** Marks the button of a tab with a sign, whose words are seen where the pointer rests on it. */
+export async function sayAtButton(tabId: number, title: string): Promise<void> {
+  await chrome.action.setBadgeBackgroundColor({ tabId, color: '#a3281b' });
+  await chrome.action.setBadgeText({ tabId, text: '!' });
+  await chrome.action.setTitle({ tabId, title });
 }

@@ -77,6 +77,9 @@ export class Showing {
       screen.state.subscribe(() => this.turned()),
     ];
     this.wetTimer = setInterval(() => this.tellWet(), WET_MS);
+    const gone = () => tab.tell({ tell: 'report', on: false });
+    window.addEventListener('pagehide', gone);
+    this.stops.push(() => window.removeEventListener('pagehide', gone));
     tab.tell({ tell: 'report', on: true });
   }
 

@@ -6,6 +6,7 @@ import { fontArrived } from '@web/canvas/markPainter';
 import type { Preview, WetInk } from '@web/canvas/preview';
 import { StageInput } from '@web/stage/stageInput';
 import { Store } from '@doodla/core/client';
+import { ask } from '../shared/messages';
 import { say } from '../words';
 import { Gluing } from './gluing';
 import { takeHold } from './hold';
@@ -28,6 +29,9 @@ import { TAB_TOOLS } from './tools';
 
 /** Pictures on a page of the web are none of a lesson's. */
 const NO_PICTURES = { get: () => undefined };
+
+/** So much longer than it was looked where things lie, it is not looked again. */
+const RESTS = 6;
 
 /** A page of the web in its tab, with all that lies over it. */
 export class Tab {
@@ -53,6 +57,9 @@ export class Tab {
   private kept: KeptMarks;
   private due: LayoutChange[] = [];
   private frame = 0;
+  private wait: ReturnType<typeof setTimeout> | undefined;
+  /** Until when it is not looked again where things lie, unless something is scrolled. */
+  private restUntil = 0;
   /** What of the page lies over the rest and does not scroll, parts of the window. */
   private bars: readonly Rect[] = [];
   /** Where the pointer was last, in the window. */
@@ -75,7 +82,8 @@ export class Tab {
       bars: () => this.bars,
       pictures: NO_PICTURES,
     });
-    this.host.onTakenAway = () => this.desk.tellProblem(say('takenAway'));
+    // Nothing can be said on the page itself then; where even that fails, nothing more can be done.
+    this.host.onTakenAway = () => void ask({ ask: 'barred', why: say('takenAway') }).catch(() => undefined);
     this.kept = this.keep();
     this.input = new StageInput(this.catcher, this.glass());
     this.watch = new LayoutWatch(document, (change) => this.layoutChanged(change));
@@ -116,6 +124,7 @@ export class Tab {
   close(): void {
     this.abort.abort();
     cancelAnimationFrame(this.frame);
+    clearTimeout(this.wait);
     this.watch.stop();
     this.input.destroy();
     this.kept.close();
@@ -173,9 +182,21 @@ export class Tab {
   private layoutChanged(change: LayoutChange): void {
     if (change.content) this.words.forget();
     this.due.push(change);
+    const rest = change.scroller ? 0 : this.restUntil - performance.now();
+    if (rest > 0) this.wait ??= setTimeout(() => this.lookSoon(), rest);
+    else this.lookSoon();
+  }
+
+  private lookSoon(): void {
+    clearTimeout(this.wait);
+    this.wait = undefined;
     this.frame ||= requestAnimationFrame(() => {
       this.frame = 0;
+      const before = performance.now();
       this.lookAgain();
+      const now = performance.now();
+      // A page that changes at every frame has most of its time for itself.
+      this.restUntil = now + RESTS * (now - before);
     });
   }
 

@@ -15,6 +15,8 @@ export type Ask =
   | { ask: 'type'; typing: Typing }
   | { ask: 'typing' }
   | { ask: 'typed'; text: string; isDone: boolean }
+  /** The page lets nothing lie over it; that is said at the extension's button. */
+  | { ask: 'barred'; why: string }
   /** Opens the page of the extension from which this tab is brought into a class. */
   | { ask: 'class' }
   /** Opens a picture of the page in a tab of its own, which asks for it with `pictured`. */
@@ -27,6 +29,7 @@ export interface Answers {
   type: undefined;
   typing: Typing | undefined;
   typed: undefined;
+  barred: undefined;
   class: undefined;
   show: undefined;
   pictured: Pictured | undefined;

@@ -44,8 +44,8 @@ export function CompanionView({ tab, place, attention, onClose }: CompanionViewP
       {sheet && !folded && (
         <section
           aria-label={say('tools')}
-          className="pointer-events-auto fixed top-12 flex max-h-[calc(100%-6rem)] w-72 max-w-[calc(100vw-11rem)] flex-col gap-3 overflow-y-auto rounded-2xl bg-board p-4 text-paper shadow-xl"
-          style={{ [side]: 160 }}
+          className="pointer-events-auto fixed top-12 flex max-h-[calc(100%-6rem)] w-72 max-w-[calc(100vw-12rem)] flex-col gap-3 overflow-y-auto rounded-2xl bg-board p-4 text-paper shadow-xl"
+          style={{ [side]: 176 }}
         >
           {sheets[sheet]()}
         </section>

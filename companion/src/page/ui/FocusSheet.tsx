@@ -1,7 +1,9 @@
 import { useStore } from '@web/store/useStore';
 import { BookDashed, Focus as FocusIcon, Sun, Timer } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { t } from '@web/words';
 import { say } from '../../words';
+import { TAB_TOOLS } from '../tools';
 import type { Tab } from '../tab';
 import type { Attention, Focus } from './attention';
 import { BoardButton } from './BoardButton';
@@ -9,8 +11,18 @@ import { BoardButton } from './BoardButton';
 const MINUTES = [1, 3, 5, 10];
 
 /** What leads the eye, and time. */
-export function FocusSheet({ attention, onDone }: { tab: Tab; attention: Attention; onDone(): void }) {
+export function FocusSheet({
+  tab: { desk },
+  attention,
+  onDone,
+}: {
+  tab: Tab;
+  attention: Attention;
+  onDone(): void;
+}) {
   const focus = useStore(attention.focus);
+  const mode = useStore(desk.mode);
+  const { tool } = useStore(desk.penCase);
   const things: readonly { kind: Focus['kind']; label: string; icon: ReactNode }[] = [
     { kind: 'spotlight', label: say('spotlight'), icon: <Sun aria-hidden /> },
     { kind: 'cover', label: say('cover'), icon: <BookDashed aria-hidden /> },
@@ -33,6 +45,13 @@ export function FocusSheet({ attention, onDone }: { tab: Tab; attention: Attenti
           />
         ))}
       </div>
+      <BoardButton
+        label={t('tools.patchOverAnAnswer')}
+        caption={t('tools.patch')}
+        icon={TAB_TOOLS.patch.icon}
+        active={tool === 'patch' && mode === 'write'}
+        onClick={() => desk.takeTool('patch')}
+      />
       <h2 className="flex items-center gap-2 text-sm">
         <Timer aria-hidden size={18} />
         {say('timer')}

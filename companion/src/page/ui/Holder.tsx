@@ -66,7 +66,7 @@ function Open(props: HolderProps) {
     <div
       role="toolbar"
       aria-label={say('tools')}
-      className="pointer-events-auto flex max-h-full w-36 shrink flex-col gap-1 overflow-y-auto rounded-2xl bg-board p-1.5 text-paper shadow-xl"
+      className="pointer-events-auto flex max-h-full w-40 shrink flex-col gap-1 overflow-y-auto rounded-2xl bg-board p-1.5 text-paper shadow-xl"
     >
       <Grabber place={place} />
       <Modes tab={tab} />
