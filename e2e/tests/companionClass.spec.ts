@@ -99,6 +99,17 @@ test('a page comes into class as a copy with its marks, as what is in sight and 
   await expect.poll(async () => (await stageState(mia)).page).not.toBe(seen);
   await surfaceShown(mia);
 
+  // A picture taken among the tools of the page goes there too.
+  const whole = (await stageState(mia)).page;
+  await page.bringToFront();
+  await companion.click('Picture');
+  const picture = await opened(own.context, () => companion.click('What is in sight'));
+  await picture.getByRole('button', { name: 'Onto a page' }).click();
+  await expect(picture.getByText('It is on a page of the class now.')).toBeVisible();
+  await expect.poll(async () => (await stageState(mia)).page).not.toBe(whole);
+  await picture.close();
+  await page.bringToFront();
+
   // The tab itself, live: its page is the class's, and what students write lies on it in the tab.
   await desk.getByRole('button', { name: 'Show it, and let the class write on it' }).click();
   await expect(desk.getByRole('button', { name: 'Stop showing' })).toBeVisible();
@@ -166,6 +177,23 @@ test('pictures of a page are cropped, saved as PNG and as a PDF whose words are 
   const png = PNG.sync.read(readFileSync(await saved(whole, 'Save as PNG')));
   const blue = rowsOf(png, [0xcc, 0xdd, 0xee]);
   expect(blue.filter((y, i) => y - (blue[i - 1] ?? -9) > 1)).toHaveLength(1);
+
+  await own.context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await whole.getByRole('button', { name: 'Copy' }).click();
+  await expect(whole.getByText('The picture is on the clipboard.')).toBeVisible();
+  const copied = await whole.evaluate(async () => {
+    const [item] = await navigator.clipboard.read();
+    return (await createImageBitmap(await item!.getType('image/png'))).height;
+  });
+  expect(copied).toBe(height);
+  // On paper there is the picture alone.
+  await whole.evaluate(() => (window.print = () => (document.title = 'on paper')));
+  await whole.getByRole('button', { name: 'Print' }).click();
+  await expect(whole).toHaveTitle('on paper');
+  await whole.emulateMedia({ media: 'print' });
+  await expect(whole.getByRole('toolbar')).toBeHidden();
+  await expect(whole.getByTestId('sheet')).toBeVisible();
+  await whole.emulateMedia({ media: 'screen' });
 
   await whole.getByRole('button', { name: 'Crop', exact: true }).click();
   const box = (await whole.getByTestId('sheet').boundingBox())!;
