@@ -31,6 +31,8 @@ test('no main view has a finding, and each says by its title where one is', asyn
   ).toBeVisible();
   for (const part of ['Mine', 'Pictures', 'Templates']) {
     await teacher.getByRole('tab', { name: part }).click();
+    // What is fetched for it is there.
+    await expect(teacher.getByRole('tabpanel').locator('button, img').first()).toBeVisible();
     expect(await findings(teacher)).toEqual([]);
   }
   await teacher.getByRole('link', { name: 'Back to your lessons' }).click();

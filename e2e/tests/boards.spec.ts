@@ -62,13 +62,13 @@ test('a template with blank cards: the class writes on them, moves them and has 
   await bringIn(teacher, { name: 'plan.pdf', bytes: await plainPdf(1) });
   await openShelf(teacher, 'Templates');
   for (const name of ['Idea collection', 'Two columns', 'Week plan', 'Looking back', 'Step by step']) {
-    const put = teacher.getByRole('button', { name: `${name}, with cards to write on and move` });
+    const put = teacher.getByRole('button', { name: `${name}, with cards to move` });
     await put.click();
     await expect(teacher.getByText(`${name} is on the page`)).toBeVisible();
     await undoInNotice(teacher);
     await expectMarks(teacher, 0);
   }
-  await teacher.getByRole('button', { name: /^Know, want.*, with cards to write on and move$/ }).click();
+  await teacher.getByRole('button', { name: /^Know, want.*, with cards to move$/ }).click();
   await teacher.keyboard.press('Escape');
   if (process.env.LOOK) await teacher.screenshot({ path: '/tmp/look/bd-prepared.png' });
   const code = await startClass(teacher);

@@ -110,6 +110,16 @@ test('a page comes into class as a copy with its marks, as what is in sight and 
   await picture.close();
   await page.bringToFront();
 
+  const stored: string[] = [];
+  desk.on('response', (response) => {
+    if (!response.url().endsWith('/pictures') || response.request().method() !== 'POST') return;
+    // An answer that cannot be read any more was none of a picture that counts.
+    response.json().then(
+      ({ id }: { id: string }) => stored.push(id),
+      () => undefined,
+    );
+  });
+
   // The tab itself, live: its page is the class's, and what students write lies on it in the tab.
   await desk.getByRole('button', { name: 'Show it, and let the class write on it' }).click();
   await expect(desk.getByRole('button', { name: 'Stop showing' })).toBeVisible();
@@ -132,6 +142,12 @@ test('a page comes into class as a copy with its marks, as what is in sight and 
     expect(py).toBeGreaterThan(y - 1);
     expect(py).toBeLessThan(y + height + 1);
   }
+
+  // What is kept under the marks has none of them in it, so that what is wiped off is gone.
+  await expect.poll(() => stored.length).toBeGreaterThan(0);
+  const { colour } = (await stageState(noah)).marks.find(({ id }) => id === inTab[0]![0])!;
+  const address = `/api/pictures/${stored.at(-1)}`;
+  expect(await teacher.evaluate(pixelsLike, { address, colour })).toBe(0);
 
   // Scrolled, the page itself says where it is, to the pixel, and what is written goes along for everybody.
   await page.evaluate(() => scrollBy(0, 150));
@@ -222,6 +238,19 @@ test('pictures of a page are cropped, saved as PNG and as a PDF whose words are 
   await part.close();
   await page.close();
 });
+
+/** How many pixels of a picture have a colour, or nearly. */
+async function pixelsLike({ address, colour }: { address: string; colour: string }): Promise<number> {
+  const bitmap = await createImageBitmap(await (await fetch(address)).blob());
+  const ctx = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d')!;
+  ctx.drawImage(bitmap, 0, 0);
+  const { data } = ctx.getImageData(0, 0, bitmap.width, bitmap.height);
+  const wanted = [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16));
+  let count = 0;
+  for (let at = 0; at < data.length; at += 4)
+    if (wanted.every((part, i) => Math.abs(data[at + i]! - part) < 24)) count += 1;
+  return count;
+}
 
 async function saved(page: Page, button: string): Promise<string> {
   const download = page.waitForEvent('download');

@@ -12,7 +12,7 @@ type Answerer<Kind extends Ask['ask']> = (
 ) => Promise<Answers[Kind]> | Answers[Kind];
 
 const ANSWERERS: { [Kind in Ask['ask']]: Answerer<Kind> } = {
-  picture: (_, tab) => pictureOf(tab.windowId),
+  picture: (_, tab) => pictureOf(tab),
   type({ typing }, tab) {
     typings.set(tab.id!, typing);
     return undefined;

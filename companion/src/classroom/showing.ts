@@ -6,7 +6,7 @@ import { MarkLayer } from '@web/desk/markLayer';
 import { LiveScreen } from '@web/live/liveScreen';
 import { Presenter } from '@web/screen/presenter';
 import type { ScreenSource } from '@web/screen/sources';
-import type { Report, TabPlaces } from '../shared/messages';
+import type { Ask, Report, TabPlaces } from '../shared/messages';
 import type { ClassLink } from './classLink';
 import { panesIn } from './panesIn';
 import type { TabLink } from './tabLink';
@@ -56,14 +56,16 @@ export class Showing {
         screen,
         sitting: link.place.sitting,
         tellProblem: (sentence) => link.problem.set(sentence),
-        upload: (picture) => link.upload(picture),
+        // What is kept under the marks must not have them in it: they may be wiped off later.
+        upload: async (picture) => link.upload((await tab.plain()) ?? picture),
       },
       source,
       () => this.end(),
       (width) => this.viewOf(width, source),
     );
-    const hear = (report: Report, { tab: from }: chrome.runtime.MessageSender) => {
-      if (from?.id === tab.id) this.hear(report);
+    // What the tab asks of the background is heard here too, and an error here would be its answer.
+    const hear = (message: Report | Ask, { tab: from }: chrome.runtime.MessageSender) => {
+      if (from?.id === tab.id && 'report' in message) this.hear(message);
       return false;
     };
     chrome.runtime.onMessage.addListener(hear);

@@ -24,6 +24,13 @@ export class TabLink {
     return this.ask<Pictured | undefined>({ tell: 'picture', of });
   }
 
+  /** What is in sight of the tab without anything written on it; undefined where it is behind another one. */
+  async plain(): Promise<Blob | undefined> {
+    const data = await this.ask<Told['plain']>({ tell: 'plain' });
+    // What is not answered comes as null.
+    return data ? fileOf(data) : undefined;
+  }
+
   /** Tells the tab something that is not answered; where it is gone, nobody hears it. */
   tell(message: Tell): void {
     chrome.tabs.sendMessage(this.id, message, { frameId: 0 }).catch(() => undefined);

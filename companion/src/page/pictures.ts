@@ -36,6 +36,11 @@ export class TabPicture {
     return `#${[...data.slice(0, 3)].map((part) => part.toString(16).padStart(2, '0')).join('')}`;
   }
 
+  /** As the address of its data. */
+  get data(): string {
+    return this.ctx.canvas.toDataURL('image/jpeg', 0.92);
+  }
+
   get raster() {
     const { width, height } = this.bitmap;
     return { width, height, data: this.ctx.getImageData(0, 0, width, height).data };

@@ -2,6 +2,7 @@ import type { InkStyle, Mark } from '@doodla/core';
 import { packMark, patchMark, transformPatch, unpackMark } from '@doodla/core';
 import type { Report, TabAbout, Tell, Told } from '../shared/messages';
 import { copyOf } from './pageCopy';
+import { pictureOfTab } from './pictures';
 import type { Tab } from './tab';
 import { ScrolledParts } from './tabPlaces';
 import { pictureInSight, pictureOfPage } from './wholePage';
@@ -24,6 +25,9 @@ export function answerTold(tab: Tab): () => void {
         void (message.of === 'sight' ? pictureInSight(tab) : pictureOfPage(tab)).then(reply, () =>
           reply(undefined),
         );
+        return true;
+      case 'plain':
+        void pictureOfTab(tab).then((taken) => reply(taken?.data));
         return true;
       case 'report':
         reports.set(message.on);

@@ -74,6 +74,8 @@ export type Tell =
   | { tell: 'copy' }
   | { tell: 'marks' }
   | { tell: 'picture'; of: 'sight' | 'page' }
+  /** A picture of what is in sight without anything that is written on it. */
+  | { tell: 'plain' }
   /** Reports of where things are, and what is written, begin or end. */
   | { tell: 'report'; on: boolean }
   /** What a class has written on the page, by where it lies when nothing is scrolled, and what it has taken away. */
@@ -92,6 +94,7 @@ export interface Told {
   copy: string;
   marks: WireMark[];
   picture: Pictured | undefined;
+  plain: string | undefined;
 }
 
 /** What a page that is shown to a class reports. */

@@ -2077,7 +2077,7 @@ export const de: Words = {
     whatWeKnow: 'Was wir wissen',
     whatWeLearned: 'Was wir gelernt haben',
     whatWeWantToKnow: 'Was wir wissen wollen',
-    withCards: '{{name}}, mit Karten zum Beschreiben und Verschieben',
+    withCards: '{{name}}, mit Karten zum Verschieben',
     withCardsShort: 'Mit Karten zum Verschieben',
     toSort: 'Noch zu ordnen',
     chosen: 'Wir wählen',

@@ -2017,7 +2017,7 @@ export const en = {
     whatWeKnow: 'What we know',
     whatWeLearned: 'What we learned',
     whatWeWantToKnow: 'What we want to know',
-    withCards: '{{name}}, with cards to write on and move',
+    withCards: '{{name}}, with cards to move',
     withCardsShort: 'With cards to move',
     toSort: 'Still to sort',
     chosen: 'We choose',
