@@ -56,23 +56,27 @@ export async function pressButton(page: Page): Promise<void> {
   const session = await context.browser()!.newBrowserCDPSession();
   const own = await context.newCDPSession(page);
   const { targetInfo } = (await own.send('Target.getTargetInfo')) as { targetInfo: { targetId: string } };
-  const { targetInfos } = await session.send('Target.getTargets', { filter: [{ type: 'tab' }] });
-  for (const { targetId } of targetInfos) {
-    // A tab's target holds that of its page.
-    const isOf = await holds(session, targetId, targetInfo.targetId);
-    if (isOf) await session.send('Extensions.triggerAction', { id, targetId });
-  }
+  // The browser says of a tab a moment later what its page is called.
+  let targetId: string | undefined;
+  await expectSoon(async () => {
+    targetId = await tabOf(session, targetInfo.targetId);
+    return targetId !== undefined;
+  }, 'the tab of the page');
+  await session.send('Extensions.triggerAction', { id, targetId: targetId! });
   await session.detach();
   await own.detach();
 }
 
-async function holds(session: CDPSession, tab: string, page: string): Promise<boolean> {
+/** The tab that shows a page: it has the page's address and title. */
+async function tabOf(session: CDPSession, page: string): Promise<string | undefined> {
   const { targetInfos } = await session.send('Target.getTargets', {
     filter: [{ type: 'page' }, { type: 'tab' }],
   });
   const found = targetInfos.find(({ targetId }) => targetId === page);
-  const own = targetInfos.find(({ targetId }) => targetId === tab);
-  return found !== undefined && own !== undefined && found.url === own.url && found.title === own.title;
+  const tabs = targetInfos.filter(
+    ({ type, url, title }) => type === 'tab' && url === found?.url && title === found.title,
+  );
+  return tabs.length === 1 ? tabs[0]!.targetId : undefined;
 }
 
 /** What lies over a page: its shadow root is closed and its scripts have a world of their own, into which tests look as the browser does. */

@@ -111,6 +111,7 @@ function InClass({ link, tab, onLeave }: InClassProps) {
     how()
       .then(setSaid, (error: Error) => link.problem.set(error.message))
       .finally(() => setBusy(false))
+      // What failed has been said.
       .catch(() => undefined);
   };
   const show = async () => {

@@ -34,6 +34,11 @@ export class Showing {
   private readonly sent = new Map<string, Mark>();
   /** Marks of the tab that are on the page of the class, by their ids. */
   private readonly own = new Set<string>();
+  /** Marks of the tab's page, by their ids, as they are now. */
+  private readonly written = new Map<string, Mark>();
+  /** The page of the class that is the tab's now. */
+  private page: string | undefined;
+  private wasWet = false;
   private readonly stops: (() => void)[];
   private readonly wetTimer: ReturnType<typeof setInterval>;
 
@@ -52,7 +57,7 @@ export class Showing {
         marksChanged,
         pages: link.pages,
         // Views are known by their addresses, not by how they look.
-        pictures: { load: () => Promise.resolve(undefined) } as never,
+        pictures: { load: () => Promise.resolve(undefined) },
         screen,
         sitting: link.place.sitting,
         tellProblem: (sentence) => link.problem.set(sentence),
@@ -136,17 +141,13 @@ export class Showing {
     this.tab.tell({ tell: 'guests', put: [], gone: [...this.sent.keys()] });
     this.sent.clear();
     void this.link.log.need(shown.page).then(() => this.tellGuests());
-    this.takeMarks([...this.waiting.values()], []);
+    this.takeMarks([...this.written.values()], []);
   }
-
-  private page: string | undefined;
-  /** Marks of the tab's page, by their ids, as they are now. */
-  private readonly waiting = new Map<string, Mark>();
 
   /** Takes what is written in the tab onto the page of the class. */
   private takeMarks(put: readonly Mark[], gone: readonly string[]): void {
-    for (const mark of put) this.waiting.set(mark.id, mark);
-    for (const id of gone) this.waiting.delete(id);
+    for (const mark of put) this.written.set(mark.id, mark);
+    for (const id of gone) this.written.delete(id);
     const { shown } = this;
     const author = this.link.log.actor?.id;
     if (!shown || author === undefined) return;
@@ -181,8 +182,6 @@ export class Showing {
     for (const id of gone) this.sent.delete(id);
     if (put.length + gone.length > 0) this.tab.tell({ tell: 'guests', put: put.map(packMark), gone });
   }
-
-  private wasWet = false;
 
   private tellWet(): void {
     const { shown } = this;

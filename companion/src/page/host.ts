@@ -41,6 +41,11 @@ export class Host {
     return this.glass.root;
   }
 
+  /** What of ours has the keys; undefined where the page has them. */
+  get focused(): Element | undefined {
+    return (this.root.getRootNode() as ShadowRoot).activeElement ?? undefined;
+  }
+
   /** What of the page's document is ours. */
   get elements(): readonly Element[] {
     return this.layers.map(({ element }) => element);

@@ -19,7 +19,7 @@ const ARROWS: Readonly<Record<string, [number, number]>> = {
  */
 export function hearKeys(tab: Tab, place: HolderPlace): () => void {
   const hear = (event: KeyboardEvent) => {
-    if (tab.desk.mode.get() !== 'write' || isTyping(event)) return;
+    if (tab.desk.mode.get() !== 'write' || isTyping(event, tab)) return;
     if (!act(tab, place, event)) return;
     // Who writes on a page does not work it: it is not to hear of this.
     event.preventDefault();
@@ -29,11 +29,19 @@ export function hearKeys(tab: Tab, place: HolderPlace): () => void {
   return () => window.removeEventListener('keydown', hear, { capture: true });
 }
 
-/** Whether a key is meant for what is typed on the page, or for one of our own buttons. */
-function isTyping(event: KeyboardEvent): boolean {
-  const [target] = event.composedPath();
+/**
+ * Whether a key is meant for what is typed on the page, or for something of ours that has keys of its own, such as a slider. What
+ * is in a closed root is in no path that is heard outside of it.
+ */
+function isTyping(event: KeyboardEvent, { host }: Tab): boolean {
+  const own = host.focused;
+  const [target] = own ? [own] : event.composedPath();
   if (!(target instanceof HTMLElement)) return false;
-  return target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT', 'IFRAME'].includes(target.tagName);
+  const isField =
+    target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT', 'IFRAME'].includes(target.tagName);
+  const { arrows } = target.dataset;
+  const isOwn = arrows === 'all' || (arrows !== undefined && ARROWS[event.key] !== undefined);
+  return isField || isOwn;
 }
 
 /** Does what a key is for. Returns whether it is for anything. */

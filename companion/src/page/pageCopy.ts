@@ -60,6 +60,7 @@ function pictureData(picture: CanvasImageSource, width: number, height: number):
     const data = canvas.toDataURL('image/webp', 0.9);
     return data.length > MOST_PICTURE ? undefined : data;
   } catch {
+    // It has pixels of another place; its address is left, to be fetched by whoever keeps the copy.
     return undefined;
   }
 }
@@ -70,6 +71,7 @@ function readableStyles(page: Document): string[] {
     try {
       return [[...sheet.cssRules].map(({ cssText }) => cssText).join('\n')];
     } catch {
+      // Of another place, which may not be read; the link to it is still in the copy.
       return [];
     }
   });

@@ -54,6 +54,7 @@ export async function pictureOfTab(tab: Seen, withInk = false): Promise<TabPictu
     const address = await tab.host.away(() => ask({ ask: 'picture' }), withInk);
     return new TabPicture(await createImageBitmap(await bytesOf(address)));
   } catch {
+    // Whatever the reason, such as rights that ended with a visit elsewhere, the button gives them anew.
     tab.desk.tellProblem(say('noPicture'));
     return undefined;
   }

@@ -1,4 +1,5 @@
 import type { Mark, PlacedWord, Rect } from '@doodla/core';
+import type { Glue } from '@doodla/core/glue';
 import { addressOf } from '@doodla/core/glue';
 import type { Gesture, PenPoint, RunningGesture } from '@web/desk/gesture';
 import type { PenCase } from '@web/desk/penCase';
@@ -68,7 +69,7 @@ export class Tab {
   constructor(penCase: PenCase) {
     const ground: Ground = {
       top: document,
-      glueOf: (mark) => this.host.aside(() => this.gluing.glueOf(mark)),
+      glueOf: (mark) => this.glueOf(mark),
       takeHold: (glue) => takeHold(glue, this.words, document),
     };
     this.log = new PageLog(ground);
@@ -90,12 +91,23 @@ export class Tab {
     this.follow();
   }
 
-  /** Resolves when the marks of the address are on the page. */
+  /** Puts the marks of the address on the page; says so where they cannot be read. */
   async open(): Promise<void> {
     const { kept } = this;
-    const marks = await kept.load();
-    if (kept !== this.kept) return;
-    this.log.take(marks);
+    try {
+      const marks = await kept.load();
+      if (kept === this.kept) this.log.take(marks);
+    } catch {
+      // The browser's store is damaged, or was closed under us; writing goes on all the same.
+      this.desk.tellProblem(say('notRead'));
+    }
+  }
+
+  /** Keeps a mark that is still being made, so that a page that is loaded again in the middle has it; undefined where nothing of it is left. */
+  keepAhead(id: string, mark: Mark | undefined): void {
+    const before = this.log.get(id)?.glued;
+    const glued = mark && { mark, glue: before?.glue ?? this.glueOf(mark) };
+    this.kept.keep(new Map([[id, glued ?? before]]));
   }
 
   /** Resolves when all that was done is kept. */
@@ -130,6 +142,10 @@ export class Tab {
     this.kept.close();
     this.sheet.remove();
     this.host.remove();
+  }
+
+  private glueOf(mark: Mark): Glue {
+    return this.host.aside(() => this.gluing.glueOf(mark));
   }
 
   private keep(): KeptMarks {
@@ -257,7 +273,7 @@ export class Tab {
     this.log.clear();
     this.desk.selection.clear();
     this.desk.textEdit.set(undefined);
-    this.open().catch(() => this.desk.tellProblem(say('notKept')));
+    void this.open();
   }
 
   private wet(): Wet {

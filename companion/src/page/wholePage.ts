@@ -92,10 +92,8 @@ function canvasOf(width: number, height: number, scale: number): HTMLCanvasEleme
 }
 
 function pictured(width: number, pieces: readonly PicturePiece[]): Pictured {
-  return { title: document.title, address: tabAddress(), width, pieces };
+  return { title: document.title, address: location.href, width, pieces };
 }
-
-const tabAddress = () => location.href;
 
 /** Words that stand in a part of the page, with their places in it. */
 function wordsIn(

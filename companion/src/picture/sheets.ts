@@ -60,6 +60,7 @@ export async function pdfOf(sheets: readonly Sheet[], title: string, letters: Ar
   const pdf = await PDFDocument.create();
   pdf.setTitle(title, { showInWindowTitleBar: true });
   pdf.registerFontkit(fontkit);
+  // Without these letters the words of most languages of Europe are still found.
   const font = await pdf
     .embedFont(letters, { subset: true })
     .catch(() => pdf.embedFont(StandardFonts.Helvetica));

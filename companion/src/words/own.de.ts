@@ -17,6 +17,8 @@ export const own: OwnWords = {
   picture: 'Bild',
   pictureSight: 'Was zu sehen ist',
   pictureRegion: 'Ein Ausschnitt',
+  regionHow:
+    'Ziehe über den Ausschnitt. Mit Tasten: Pfeile bewegen ihn, mit Strg ändern sie seine Größe, Enter nimmt ihn, Escape nicht',
   picturePage: 'Die ganze Seite',
   cancel: 'Abbrechen',
   classroom: 'Klasse',
@@ -31,6 +33,8 @@ export const own: OwnWords = {
   wipeAll: 'Alles von dieser Seite wischen?',
   wiped_one: '{{count}} Zeichen wurde weggewischt. Rückgängig holt es zurück.',
   wiped_other: '{{count}} Zeichen wurden weggewischt. Rückgängig holt sie zurück.',
+  notRead:
+    'Was du hier früher geschrieben hast, ließ sich nicht lesen. Lade die Seite neu oder starte den Browser neu.',
   notKept:
     'Der Browser hat keinen Platz mehr. Speichere eine Datei dieser Seite (Liste, Datei speichern) oder wische Seiten leer, die du nicht mehr brauchst.',
   tooMany: 'Auf dieser Seite ist zu viel. Wische zuerst etwas weg.',

@@ -16,6 +16,8 @@ export const own = {
   picture: 'Picture',
   pictureSight: 'What is in sight',
   pictureRegion: 'A part of it',
+  regionHow:
+    'Drag over the part. By keys: arrows move it, with Control they size it, Enter takes it, Escape does not',
   picturePage: 'The whole page',
   cancel: 'Cancel',
   classroom: 'Class',
@@ -30,6 +32,7 @@ export const own = {
   wipeAll: 'Wipe all marks off this page?',
   wiped_one: '{{count}} mark was wiped off. Undo brings it back.',
   wiped_other: '{{count}} marks were wiped off. Undo brings them back.',
+  notRead: 'What you wrote here before could not be read. Load the page again, or restart the browser.',
   notKept:
     'The browser has no more room for marks. Save a file of this page (List, Save a file), or wipe pages that you need no longer.',
   tooMany: 'There are too many marks on this page. Wipe some off first.',

@@ -16,9 +16,9 @@ import { t } from '../words';
 /** What showing a screen needs of the class it is shown to. */
 export type ShowingDesk = Pick<
   Desk,
-  'connection' | 'layers' | 'marksChanged' | 'tellProblem' | 'pages' | 'pictures' | 'screen' | 'sitting'
+  'connection' | 'layers' | 'marksChanged' | 'tellProblem' | 'pages' | 'screen' | 'sitting'
 > &
-  PictureStore;
+  PictureStore & { pictures: Pick<Desk['pictures'], 'load'> };
 
 const FRAME_MS = 100;
 const MOST_ZOOM = 4;

@@ -22,6 +22,7 @@ import { useEffect, useState } from 'react';
 import { say } from '../../words';
 import type { Tab } from '../tab';
 import type { Attention, Focus } from './attention';
+import { byArrows } from './arrows';
 import { BoardButton } from './BoardButton';
 import { MagnifierView } from './MagnifierView';
 
@@ -52,12 +53,13 @@ interface ViewProps<Of extends Focus> {
   onPutAway(): void;
 }
 
-/** Drags a box of the window; `how` says what it becomes. */
+/** Drags a box of the window, or moves it by keys; `how` says what it becomes. */
 function useBox(box: Rect, how: (box: Rect, dx: number, dy: number) => Rect, onChange: (box: Rect) => void) {
-  return useDrag({
+  const drag = useDrag({
     begin: (event) => ({ x: event.clientX, y: event.clientY, box }),
     move: (event, grip) => onChange(how(grip.box, event.clientX - grip.x, event.clientY - grip.y)),
   });
+  return { ...drag, ...byArrows((dx, dy) => onChange(how(box, dx, dy))) };
 }
 
 const moved = (box: Rect, dx: number, dy: number) => ({ ...box, x: box.x + dx, y: box.y + dy });

@@ -5,11 +5,13 @@ import { Store } from '@doodla/core/client';
 import { useDrag } from '@web/ui/useDrag';
 import { Crop, Monitor, ScrollText } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { useState } from 'react';
+import type { KeyboardEvent } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Pictured } from '../../shared/messages';
 import { ask } from '../../shared/messages';
 import { say } from '../../words';
 import type { Tab } from '../tab';
+import { byArrows } from './arrows';
 import { pictureInSight, pictureOfPage } from '../wholePage';
 
 /** What is being pictured: how much of the page is done, or that a part is to be drawn. */
@@ -97,22 +99,47 @@ export function PicturingView({ tab }: { tab: Tab }) {
 /** Least side of a part that is meant as one, CSS pixels. */
 const LEAST = 8;
 
+/** The part with which one begins who chooses it by keys. */
+const middleOfWindow = (): Rect => ({
+  x: innerWidth / 4,
+  y: innerHeight / 4,
+  width: innerWidth / 2,
+  height: innerHeight / 2,
+});
+
+/** Draws the part; by keys, arrows move it, with Control they make it larger or smaller, Enter takes it and Escape does not. */
 function Region({ tab }: { tab: Tab }) {
   const [box, setBox] = useState<Rect>();
+  const host = useRef<HTMLDivElement>(null);
+  useEffect(() => host.current?.focus(), []);
+  const take = (part: Rect) => {
+    picturing.set(undefined);
+    if (part.width > LEAST && part.height > LEAST) void show(tab, () => pictureInSight(tab, part));
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const before = box ?? middleOfWindow();
+    if (event.key === 'Escape') picturing.set(undefined);
+    else if (event.key === 'Enter') take(before);
+    else byArrows((dx, dy) => setBox(stepped(before, dx, dy, event.ctrlKey))).onKeyDown(event);
+  };
   const drag = useDrag({
     begin: (event) => ({ x: event.clientX, y: event.clientY }),
     move: (event, from) => setBox(rectFromCorners(from.x, from.y, event.clientX, event.clientY)),
     end: (event, from, dropped) => {
-      picturing.set(undefined);
-      const part = rectFromCorners(from.x, from.y, event.clientX, event.clientY);
-      if (dropped && part.width > LEAST && part.height > LEAST)
-        void show(tab, () => pictureInSight(tab, part));
+      if (dropped) take(rectFromCorners(from.x, from.y, event.clientX, event.clientY));
+      else picturing.set(undefined);
     },
   });
   return (
     <div
       className="pointer-events-auto fixed inset-0 cursor-crosshair touch-none"
+      ref={host}
+      tabIndex={-1}
+      role="application"
+      aria-label={say('regionHow')}
       data-testid="region"
+      data-arrows="all"
+      onKeyDown={onKeyDown}
       {...drag}
     >
       {box && (
@@ -123,4 +150,9 @@ function Region({ tab }: { tab: Tab }) {
       )}
     </div>
   );
+}
+
+function stepped({ x, y, width, height }: Rect, dx: number, dy: number, isSized: boolean): Rect {
+  if (!isSized) return { x: x + dx, y: y + dy, width, height };
+  return { x, y, width: Math.max(LEAST, width + dx), height: Math.max(LEAST, height + dy) };
 }

@@ -6,6 +6,7 @@ import { useDrag } from '@web/ui/useDrag';
 import { BringToFront, Copy, Maximize2, RotateCw, SendToBack, Trash2 } from 'lucide-react';
 import { say } from '../../words';
 import type { Tab } from '../tab';
+import { byArrows } from './arrows';
 import { BoardButton } from './BoardButton';
 
 /** How far the frame is from what is selected, CSS pixels. */
@@ -53,9 +54,18 @@ function Handles({ tab, bounds, box }: { tab: Tab; bounds: Rect; box: Rect }) {
         left={box.width}
         top={box.height}
         icon={<Maximize2 aria-hidden size={18} className="rotate-90" />}
-        handlers={grow}
+        handlers={{ ...grow, ...byArrows((dx, dy) => selection.apply(larger(bounds, dx, dy))) }}
       />
-      <Grip label={say('turn')} left={0} top={0} icon={<RotateCw aria-hidden size={18} />} handlers={turn} />
+      <Grip
+        label={say('turn')}
+        left={0}
+        top={0}
+        icon={<RotateCw aria-hidden size={18} />}
+        handlers={{
+          ...turn,
+          ...byArrows((dx, dy) => selection.apply({ kind: 'turn', degrees: (dx + dy) / 4, x: cx, y: cy })),
+        }}
+      />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import type { MarkOf } from '@doodla/core';
+import type { Mark } from '@doodla/core';
 import { MAX_TEXT_LENGTH } from '@doodla/core';
 import { useStore } from '@web/store/useStore';
 import type { TextEdit } from '@web/desk/desk';
@@ -43,6 +43,7 @@ function useTyping(edit: TextEdit, tab: Tab): boolean {
     const hear = (message: Tell) => {
       if (message.tell !== 'typed') return;
       text = message.text;
+      tab.keepAhead(edit.common.id, typedMark(edit, text.slice(0, MAX_TEXT_LENGTH), tab));
       if (message.isDone) tab.desk.textEdit.set(undefined);
     };
     chrome.runtime.onMessage.addListener(hear);
@@ -74,16 +75,21 @@ function styleOf({ mark }: TextEdit, { desk }: Tab) {
   return mark?.style ?? text;
 }
 
-/** Puts what was typed on the page; a text of which nothing is left is taken away. */
-function put({ mark, x, y, width, common }: TextEdit, text: string, { log, desk }: Tab): void {
-  if (mark) {
-    if (text === mark.text) return;
-    if (text.trim() === '' && mark.kind === 'text') log.perform([{ do: 'remove', mark: mark.id }]);
-    else log.perform([{ do: 'patch', mark: mark.id, set: { text } }]);
-    return;
-  }
-  if (text.trim() === '') return;
+/** What is typed as the mark that it becomes; undefined where nothing of it is left. */
+function typedMark({ mark, x, y, width, common }: TextEdit, text: string, { desk }: Tab): Mark | undefined {
+  if (mark?.kind === 'note') return { ...mark, text };
+  if (text.trim() === '') return undefined;
   const style = desk.penCase.get().text;
-  const fresh: MarkOf<'text'> = { ...common, kind: 'text', x, y, width, rotation: 0, style, text };
-  log.perform([{ do: 'add', mark: fresh }]);
+  return mark ? { ...mark, text } : { ...common, kind: 'text', x, y, width, rotation: 0, style, text };
+}
+
+/** Puts what was typed on the page; a text of which nothing is left is taken away. */
+function put(edit: TextEdit, text: string, tab: Tab): void {
+  const { mark } = edit;
+  const typed = typedMark(edit, text, tab);
+  if (mark && text === mark.text) tab.keepAhead(mark.id, undefined);
+  else if (!mark && typed) tab.log.perform([{ do: 'add', mark: typed }]);
+  else if (mark && !typed) tab.log.perform([{ do: 'remove', mark: mark.id }]);
+  else if (mark) tab.log.perform([{ do: 'patch', mark: mark.id, set: { text } }]);
+  else tab.keepAhead(edit.common.id, undefined);
 }
