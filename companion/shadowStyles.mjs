@@ -16,7 +16,12 @@ export function shadowStyles() {
 /** @param {string} css @returns {string} */
 export function forShadow(css) {
   return css
-    .replace(/(\d*\.?\d+)rem\b/g, (_, value) => `${Number(value) * 16}px`)
+    .replace(/([{;]\s*[\w-]+\s*:)([^;{}]*)/g, (_, name, value) => name + inPixels(value))
     .replace(/@supports \(+-webkit-hyphens: ?none[^{]*\{/g, '@supports (display: block) {')
     .replace(/@property\s+--[\w-]+\s*\{[^}]*\}/g, '');
+}
+
+/** A value whose sizes follow nobody's letters. */
+function inPixels(value) {
+  return value.replace(/(\d*\.?\d+)rem\b/g, (_, size) => `${Number(size) * 16}px`);
 }

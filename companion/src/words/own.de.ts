@@ -41,6 +41,7 @@ export const own: OwnWords = {
   badMark: 'Das liegt zu weit vom Anfang der Seite, um behalten zu werden.',
   read_one: '{{count}} Zeichen wurde auf die Seite gelegt.',
   read_other: '{{count}} Zeichen wurden auf die Seite gelegt.',
+  done: 'Fertig',
   elsewhere_one: '{{count}} gehört zu einer anderen Seite.',
   elsewhere_other: '{{count}} gehören zu anderen Seiten.',
   unread_one: 'Bei {{count}} steht nicht, wo es hingehört.',

@@ -39,6 +39,7 @@ export const own = {
   badMark: 'This lies too far from the beginning of the page to be kept.',
   read_one: '{{count}} mark was put on the page.',
   read_other: '{{count}} marks were put on the page.',
+  done: 'Done',
   elsewhere_one: '{{count}} is of another page.',
   elsewhere_other: '{{count}} are of other pages.',
   unread_one: '{{count}} says nothing by which its place can be found.',

@@ -44,10 +44,18 @@ export function CompanionView({ tab, place, attention, onClose }: CompanionViewP
       {sheet && !folded && (
         <section
           aria-label={say('tools')}
-          className="pointer-events-auto fixed top-12 flex max-h-[calc(100%-6rem)] w-72 max-w-[calc(100vw-12rem)] flex-col gap-3 overflow-y-auto rounded-2xl bg-board p-4 text-paper shadow-xl"
-          style={{ [side]: 176 }}
+          className="pointer-events-auto fixed top-12 flex max-h-[calc(100dvh-5rem)] w-72 max-w-[calc(100vw-1rem)] flex-col gap-3 overflow-y-auto rounded-2xl bg-board p-4 text-paper shadow-xl"
+          style={{ [side]: 'max(8px, min(176px, calc(100vw - 296px)))' }}
         >
           {sheets[sheet]()}
+          {/* In a narrow window it lies over the button that opened it. */}
+          <button
+            type="button"
+            onClick={done}
+            className="min-h-11 shrink-0 rounded-xl bg-board-light text-sm hover:bg-board-hover"
+          >
+            {say('done')}
+          </button>
         </section>
       )}
       <PicturingView tab={tab} />
