@@ -2,6 +2,8 @@ import { isWritable } from '@doodla/core/glue';
 
 /** Tabs that are written on, each with the origin for which the button was pressed, so that they are after a reload. */
 const OPEN = 'openTabs';
+const TRIES = 6;
+const TRY_AGAIN_MS = 100;
 
 async function openTabs(): Promise<Map<number, string>> {
   const { [OPEN]: tabs } = await chrome.storage.session.get<Record<string, [number, string][]>>(OPEN);
@@ -53,7 +55,7 @@ export async function reopen(id: number): Promise<void> {
 
 /** Whether the companion is over a page and shown. */
 async function isThere(id: number): Promise<boolean> {
-  const [answer] = await chrome.scripting.executeScript({
+  const [answer] = await inject({
     target: { tabId: id },
     func: () => 'doodlaCompanion' in globalThis,
   });
@@ -64,7 +66,21 @@ async function putOver(id: number): Promise<void> {
   if (await isThere(id)) return void (await chrome.tabs.sendMessage(id, { tell: 'toggle' }, { frameId: 0 }));
   const language = chrome.i18n.getUILanguage().startsWith('de') ? 'de' : 'en';
   const files = [`words.${language}.js`, 'page.js'];
-  await chrome.scripting.executeScript({ target: { tabId: id }, files });
+  await inject({ target: { tabId: id }, files });
+}
+
+/** Runs something in a tab; tries again for a moment what browsers refuse: just after a page came, they do so although the button was pressed. */
+async function inject<Args extends unknown[], Result>(
+  injection: chrome.scripting.ScriptInjection<Args, Result>,
+  tries = TRIES,
+): Promise<chrome.scripting.InjectionResult<Awaited<Result>>[]> {
+  try {
+    return await chrome.scripting.executeScript(injection);
+  } catch (error) {
+    if (tries === 1) throw error;
+    await new Promise((resolve) => setTimeout(resolve, TRY_AGAIN_MS));
+    return inject(injection, tries - 1);
+  }
 }
 
 const sayCannot = (id: number): Promise<void> => sayAtButton(id, chrome.i18n.getMessage('cannotWrite'));

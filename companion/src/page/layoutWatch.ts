@@ -6,6 +6,8 @@ export interface LayoutChange {
   scroller?: Element | Document;
   /** Whether there may be other content. */
   content?: boolean;
+  /** Whether the window or a page has another size, as after enlarging. */
+  size?: boolean;
   /** Whether nothing says that anything has moved: what is in sight is looked at all the same. */
   idle?: boolean;
 }
@@ -28,10 +30,10 @@ export class LayoutWatch {
     this.mutations = new MutationObserver((records) => {
       onChange({ content: records.some(({ type }) => type !== 'attributes') });
     });
-    this.sizes = new ResizeObserver(() => onChange({}));
+    this.sizes = new ResizeObserver(() => onChange({ size: true }));
     const { signal } = this.abort;
-    window.addEventListener('resize', () => onChange({}), { signal });
-    window.visualViewport?.addEventListener('resize', () => onChange({}), { signal });
+    window.addEventListener('resize', () => onChange({ size: true }), { signal });
+    window.visualViewport?.addEventListener('resize', () => onChange({ size: true }), { signal });
     this.timer = setInterval(() => onChange({ idle: true }), LOOK_MS);
     this.lookForFrames();
   }

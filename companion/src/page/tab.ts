@@ -31,8 +31,9 @@ import { TAB_TOOLS } from './tools';
 /** Pictures on a page of the web are none of a lesson's. */
 const NO_PICTURES = { get: () => undefined };
 
-/** So much longer than it was looked where things lie, it is not looked again. */
+/** So much longer than it was looked where things lie, it is not looked again for what scripts change. */
 const RESTS = 6;
+const LONGEST_REST_MS = 250;
 
 /** A page of the web in its tab, with all that lies over it. */
 export class Tab {
@@ -59,7 +60,7 @@ export class Tab {
   private due: LayoutChange[] = [];
   private frame = 0;
   private wait: ReturnType<typeof setTimeout> | undefined;
-  /** Until when it is not looked again where things lie, unless something is scrolled. */
+  /** Until when it is not looked again where things lie, unless something is scrolled or has another size. */
   private restUntil = 0;
   /** What of the page lies over the rest and does not scroll, parts of the window. */
   private bars: readonly Rect[] = [];
@@ -198,7 +199,7 @@ export class Tab {
   private layoutChanged(change: LayoutChange): void {
     if (change.content) this.words.forget();
     this.due.push(change);
-    const rest = change.scroller ? 0 : this.restUntil - performance.now();
+    const rest = change.scroller || change.size ? 0 : this.restUntil - performance.now();
     if (rest > 0) this.wait ??= setTimeout(() => this.lookSoon(), rest);
     else this.lookSoon();
   }
@@ -212,7 +213,7 @@ export class Tab {
       this.lookAgain();
       const now = performance.now();
       // A page that changes at every frame has most of its time for itself.
-      this.restUntil = now + RESTS * (now - before);
+      this.restUntil = now + Math.min(RESTS * (now - before), LONGEST_REST_MS);
     });
   }
 
