@@ -6,6 +6,7 @@ import type { CompanionBrowser } from '../support/companion';
 import { browserWithCompanion, Companion } from '../support/companion';
 import { bringIn, expect, joinAs, startWriting, surfaceShown, test } from '../support/fixtures';
 import { plainPdf } from '../support/pdfs';
+import { wipe } from '../support/livePages';
 import type { Site } from '../support/sites';
 import { serveSite } from '../support/sites';
 import { draw, expectMarks, stageState, wave } from '../support/stage';
@@ -47,9 +48,14 @@ async function opened(context: BrowserContext, press: () => Promise<void>): Prom
   return page;
 }
 
-/** Pairs the companion with the class that a teacher has going. */
-async function pairUp(teacher: Page, url: string, companion: Companion): Promise<Page> {
-  await teacher.getByRole('button', { name: /^Devices/ }).click();
+/** Pairs the companion with the class that a teacher has going, or with the lesson that is being prepared. */
+async function pairUp(
+  teacher: Page,
+  url: string,
+  companion: Companion,
+  into: 'class' | 'lesson' = 'class',
+): Promise<Page> {
+  await teacher.getByRole('button', { name: into === 'class' ? /^Devices/ : 'Companion' }).click();
   await teacher.getByRole('button', { name: 'A companion' }).click();
   const code = await teacher.getByTestId('device-code').innerText();
   await teacher.getByRole('button', { name: 'Close' }).click();
@@ -60,7 +66,7 @@ async function pairUp(teacher: Page, url: string, companion: Companion): Promise
   await expect(page.getByRole('alert')).toContainText('There is no such code');
   await page.getByLabel('Code').fill(code);
   await page.getByRole('button', { name: 'Connect' }).click();
-  await expect(page.getByText('Connected with the class.')).toBeVisible();
+  await expect(page.getByText(`Connected with the ${into}.`)).toBeVisible();
   return page;
 }
 
@@ -83,7 +89,7 @@ test('a page comes into class as a copy with its marks, as what is in sight and 
 
   // A copy: what a script has made of the page, the drawing on a canvas, and the ink.
   await desk.getByRole('button', { name: 'A copy with what is written on it' }).click();
-  await expect(desk.getByText('It is on a page of the class now')).toBeVisible();
+  await expect(desk.getByText('It is on a page of its own now')).toBeVisible();
   const frame = mia.frameLocator('[data-testid=stage] iframe');
   await expect(frame.locator('#late')).toHaveText('Added by a script.');
   await expect(frame.locator('img[src^="data:image/"]')).toHaveCount(1);
@@ -105,7 +111,7 @@ test('a page comes into class as a copy with its marks, as what is in sight and 
   await companion.click('Picture');
   const picture = await opened(own.context, () => companion.click('What is in sight'));
   await picture.getByRole('button', { name: 'Onto a page' }).click();
-  await expect(picture.getByText('It is on a page of the class now.')).toBeVisible();
+  await expect(picture.getByText('It is on a page of its own now.')).toBeVisible();
   await expect.poll(async () => (await stageState(mia)).page).not.toBe(whole);
   await picture.close();
   await page.bringToFront();
@@ -171,7 +177,35 @@ test('a page comes into class as a copy with its marks, as what is in sight and 
   await teacher.getByRole('button', { name: 'Take out' }).click();
   await teacher.getByRole('button', { name: 'Close' }).click();
   await desk.reload();
-  await expect(desk.getByText('no longer in the class')).toBeVisible();
+  await expect(desk.getByText('This companion is connected no longer')).toBeVisible();
+  await desk.getByRole('button', { name: 'Type a new code' }).click();
+  await desk.close();
+  await page.close();
+});
+
+test('while a lesson is prepared, pages come into it as copies with their marks and as pictures', async ({
+  server,
+  teacher,
+}) => {
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
+  const [page, companion] = await openTab();
+  await wipe(companion);
+  await companion.click('Pen');
+  await companion.draw([400, 330], [520, 350]);
+  const desk = await pairUp(teacher, server.url, companion, 'lesson');
+  // There is no class that could be shown a tab.
+  await expect(desk.getByRole('button', { name: /Show it/ })).toHaveCount(0);
+  await desk.getByRole('button', { name: 'A copy with what is written on it' }).click();
+  await expect(desk.getByText('It is on a page of its own now')).toBeVisible();
+  await desk.getByRole('button', { name: 'A picture of what is in sight' }).click();
+  await expect(teacher.getByLabel('Page 1 of 3')).toBeVisible();
+  await teacher.getByRole('button', { name: 'Next page' }).click();
+  await expectMarks(teacher, 1);
+  await expect(teacher.frameLocator('[data-testid=stage] iframe').locator('#late')).toHaveText(
+    'Added by a script.',
+  );
+  await desk.getByRole('button', { name: 'Leave' }).click();
+  await desk.close();
   await page.close();
 });
 
@@ -222,7 +256,7 @@ test('pictures of a page are cropped, saved as PNG and as a PDF whose words are 
   await whole.getByRole('button', { name: 'Undo the crop' }).click();
   await expect.poll(() => canvas.evaluate((one) => (one as HTMLCanvasElement).height)).toBe(height);
   await whole.getByRole('button', { name: 'Onto a page' }).click();
-  await expect(whole.getByText(/Go into a class first|no longer in the class/)).toBeVisible();
+  await expect(whole.getByText('Go into a class or lesson first')).toBeVisible();
   await whole.close();
 
   await page.bringToFront();

@@ -66,7 +66,7 @@ describe('a display or pad', () => {
 
   it('does not come in with a code that has ended, by time or with the class', async () => {
     const devices = server.app.get(DevicesService);
-    const late = await devices.invite(sitting.id, 'display', Date.now() - 16 * 60_000);
+    const late = await devices.invite({ sittingId: sitting.id }, 'display', Date.now() - 16 * 60_000);
     expect((await enter(late.code)).body.code).toBe('old-code');
     const { code } = await invite('display');
     await teacher.send('POST', `/api/sittings/${sitting.id}/end`, { drop: false });

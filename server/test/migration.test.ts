@@ -107,13 +107,27 @@ describe('a database of before', () => {
     await source.destroy();
     const now = await new DataSource(options).initialize();
     expect(await now.query('SELECT * FROM device')).toEqual([
-      { id: 'd', sitting_id: 's', kind: 'pad', code: 'CODE', created_at: 1, entered_at: 2, removed_at: null },
+      {
+        id: 'd',
+        sitting_id: 's',
+        lesson_id: null,
+        kind: 'pad',
+        code: 'CODE',
+        created_at: 1,
+        entered_at: 2,
+        removed_at: null,
+      },
     ]);
     await now.query('PRAGMA foreign_keys = OFF');
-    await now.query("INSERT INTO device VALUES ('c', 's', 'companion', 'OTHER', 1, NULL, NULL)");
-    await expect(
-      now.query("INSERT INTO device VALUES ('x', 's', 'phone', 'THIRD', 1, NULL, NULL)"),
-    ).rejects.toThrow('CHECK');
+    const insert = (id: string, sitting: string, lesson: string, kind: string) =>
+      now.query(
+        `INSERT INTO device VALUES ('${id}', ${sitting}, ${lesson}, '${kind}', 'CODE', 1, NULL, NULL)`,
+      );
+    await insert('c', "'s'", 'NULL', 'companion');
+    await insert('l', 'NULL', "'l'", 'companion');
+    await expect(insert('x', "'s'", 'NULL', 'phone')).rejects.toThrow('CHECK');
+    await expect(insert('x', 'NULL', "'l'", 'display')).rejects.toThrow('CHECK');
+    await expect(insert('x', 'NULL', 'NULL', 'companion')).rejects.toThrow('CHECK');
     await now.destroy();
     rmSync(old, { recursive: true });
   });

@@ -16,7 +16,7 @@ import { noteFrames, Showing } from './showing';
 import type { TabLink } from './tabLink';
 import { fileOf } from './tabLink';
 
-/** From where a tab is brought into a class. */
+/** From where a tab is brought into a class or lesson. */
 export function ClassPage({ tab }: { tab: TabLink }) {
   const [link, setLink] = useState<ClassLink>();
   const [isKnown, setKnown] = useState(false);
@@ -99,6 +99,7 @@ interface InClassProps {
 }
 
 function InClass({ link, tab, onLeave }: InClassProps) {
+  const { sitting } = link;
   const status = useStore(link.line.status);
   const problem = useStore(link.problem);
   const [said, setSaid] = useState<string>();
@@ -114,11 +115,11 @@ function InClass({ link, tab, onLeave }: InClassProps) {
       // What failed has been said.
       .catch(() => undefined);
   };
-  const show = async () => {
+  const show = async (sitting: string) => {
     const source = await pickScreen();
     if (!source) return say('notShown');
     noteFrames(source);
-    const begun = new Showing(link, tab, source);
+    const begun = new Showing(link, sitting, tab, source);
     begun.isOn.subscribe(() => setShowing(undefined));
     await begun.start();
     setShowing(begun);
@@ -127,7 +128,9 @@ function InClass({ link, tab, onLeave }: InClassProps) {
   if (status === 'rejected') return <Out onLeave={onLeave} />;
   return (
     <>
-      <p role="status">{status === 'online' ? say('connected') : say('waiting')}</p>
+      <p role="status">
+        {status === 'online' ? say(sitting === undefined ? 'connectedLesson' : 'connected') : say('waiting')}
+      </p>
       <h2 className="font-bold">{say('bringIn')}</h2>
       <div className="grid gap-2">
         <Button
@@ -152,20 +155,24 @@ function InClass({ link, tab, onLeave }: InClassProps) {
           {say('asPage')}
         </Button>
       </div>
-      <h2 className="font-bold">{say('showTab')}</h2>
-      {showing ? (
-        <Button look="alarm" icon={<Square aria-hidden size={20} />} onClick={() => void showing.stop()}>
-          {say('stopShowing')}
-        </Button>
-      ) : (
-        <Button
-          look="main"
-          disabled={isBusy}
-          icon={<AppWindow aria-hidden size={20} />}
-          onClick={bring(show)}
-        >
-          {say('startShowing')}
-        </Button>
+      {sitting !== undefined && (
+        <>
+          <h2 className="font-bold">{say('showTab')}</h2>
+          {showing ? (
+            <Button look="alarm" icon={<Square aria-hidden size={20} />} onClick={() => void showing.stop()}>
+              {say('stopShowing')}
+            </Button>
+          ) : (
+            <Button
+              look="main"
+              disabled={isBusy}
+              icon={<AppWindow aria-hidden size={20} />}
+              onClick={bring(() => show(sitting))}
+            >
+              {say('startShowing')}
+            </Button>
+          )}
+        </>
       )}
       <Problem>{problem}</Problem>
       {said !== undefined && <p role="status">{said}</p>}

@@ -1,4 +1,4 @@
-import type { Mark, Page, Surface } from '@doodla/core';
+import type { LogRef, Mark, Page, Surface } from '@doodla/core';
 import { FREE, orderedPages, ordersBeside } from '@doodla/core';
 import type { Line } from '@doodla/core/client';
 import { ClassClient, LiveInk, LogClient, SocketLine, Store } from '@doodla/core/client';
@@ -12,19 +12,24 @@ import { nanoid } from 'nanoid';
 import { io } from 'socket.io-client';
 import type { Paired } from './pairing';
 
-/** A class that the companion is in: its pages, what is written on them, and what it puts there. */
+/** A class, or a lesson that is being prepared, that the companion is in: its pages, what is written on them, and what it puts there. */
 export class ClassLink {
   readonly line: Line;
-  readonly classroom: ClassClient;
+  /** Undefined in a lesson. */
+  readonly classroom: ClassClient | undefined;
   readonly log: LogClient;
   readonly ink: LiveInk;
   readonly pages = new Store<readonly Page[]>([]);
   /** What could not be done, in a sentence. */
   readonly problem = new Store<string | undefined>(undefined);
+  /** The class; undefined in a lesson. */
+  readonly sitting: string | undefined;
+  /** Address of what is asked for by REST. */
+  private readonly at: string;
   private readonly stops: (() => void)[];
 
   constructor(readonly place: Paired) {
-    const { server, token, sitting } = place;
+    const { server, token } = place;
     const socket = io(server, {
       path: '/live',
       transports: ['websocket'],
@@ -33,8 +38,13 @@ export class ClassLink {
       auth: { token },
     });
     this.line = new SocketLine(socket, undefined, sentenceOf);
-    const ref = { kind: 'sitting', id: sitting } as const;
-    this.classroom = new ClassClient(sitting, this.line);
+    this.sitting = 'sitting' in place ? place.sitting : undefined;
+    const ref: LogRef =
+      this.sitting === undefined
+        ? { kind: 'lesson', id: place.lesson }
+        : { kind: 'sitting', id: this.sitting };
+    this.classroom = this.sitting === undefined ? undefined : new ClassClient(this.sitting, this.line);
+    this.at = `${server}/api/${ref.kind}s/${ref.id}`;
     this.ink = new LiveInk(ref, this.line);
     this.log = new LogClient(ref, this.line, {
       say: sayRefusal,
@@ -48,8 +58,9 @@ export class ClassLink {
         if (pages.size > 0 || arrived !== undefined) this.pages.set(this.shownPages());
       }),
       this.log.refused.subscribe((sentence) => this.problem.set(sentence)),
-      this.classroom.refused.subscribe((sentence) => this.problem.set(sentence)),
     ];
+    if (this.classroom)
+      this.stops.push(this.classroom.refused.subscribe((sentence) => this.problem.set(sentence)));
   }
 
   /** Resolves when the class can be written to. Throws Error with a sentence where its teacher has taken the companion out. */
@@ -65,11 +76,10 @@ export class ClassLink {
 
   /** Stores a picture with the class. Throws RequestError. */
   upload(picture: Blob): Promise<string> {
-    const { server, sitting, token } = this.place;
-    return uploadPicture(`${server}/api/sittings/${sitting}`, picture, token);
+    return uploadPicture(this.at, picture, this.place.token);
   }
 
-  /** Puts pictures on pages of their own after the page that the class is on, and turns to the first. Throws Error with a sentence. */
+  /** Puts pictures on pages of their own after the page that the class is on, else at the end, and turns the class to the first. Throws Error with a sentence. */
   async bringPictures(pictures: readonly Blob[], title: string): Promise<void> {
     await this.opened();
     const pages: Page[] = [];
@@ -80,27 +90,26 @@ export class ClassLink {
       pages.push(this.pageAfter(pages.at(-1), { title, width: PAGE_WIDTH, height: height * k, surface }));
     }
     this.log.perform(pages.map((page) => ({ do: 'addPage', page })));
-    if (pages[0]) this.classroom.turn(pages[0].id);
+    if (pages[0]) this.classroom?.turn(pages[0].id);
   }
 
-  /** Puts a copy of a page after the page that the class is on, with marks on it. Throws Error with a sentence. */
+  /** Puts a copy of a page after the page that the class is on, else at the end, with marks on it. Throws Error with a sentence. */
   async bringCopy(html: string, width: number, marks: readonly Mark[]): Promise<WebPageReply> {
-    const { server, sitting, token } = this.place;
     const form = new FormData();
     form.append('file', new Blob([html], { type: 'text/html' }), 'page.html');
-    const after = this.classroom.state.get()?.page;
+    const after = this.classroom?.state.get()?.page;
     const asked = new URLSearchParams({ width: String(width), ...(after !== undefined && { after }) });
     const reply = await request<WebPageReply>(
       'POST',
-      `${server}/api/sittings/${sitting}/webpages?${asked}`,
+      `${this.at}/webpages${this.classroom ? '' : '/live'}?${asked}`,
       form,
-      { token },
+      { token: this.place.token },
     );
     await this.waitFor(reply.page);
     const own = marks.flatMap((mark) => this.ownMark(mark, reply.page));
     for (let i = 0; i < own.length; i += MOST_AT_ONCE)
       this.log.perform(own.slice(i, i + MOST_AT_ONCE).map((mark) => ({ do: 'add', mark })));
-    this.classroom.turn(reply.page);
+    this.classroom?.turn(reply.page);
     return reply;
   }
 
@@ -127,7 +136,7 @@ export class ClassLink {
     for (const stop of this.stops) stop();
     this.ink.close();
     this.log.close();
-    this.classroom.close();
+    this.classroom?.close();
     this.line.close();
   }
 
@@ -140,7 +149,7 @@ export class ClassLink {
     page: Pick<Page, 'title' | 'width' | 'height' | 'surface'>,
   ): Page {
     const known = [...this.log.state.pages.values(), ...(before ? [before] : [])];
-    const beside = before?.id ?? this.classroom.state.get()?.page ?? '';
+    const beside = before?.id ?? this.classroom?.state.get()?.page ?? '';
     return { ...page, id: nanoid(), order: ordersBeside(known, beside)[0]!, removed: false };
   }
 

@@ -1,19 +1,16 @@
-import type { DeviceCodeRequest, DevicePlace } from '@doodla/core';
+import type { DeviceCodeRequest, DevicePlace, LessonPlace } from '@doodla/core';
 import { request } from '@web/api/http';
 
-/** A place in a class, and the server on which it is. */
-export interface Paired extends DevicePlace {
-  /** Origin of the server. */
-  server: string;
-}
+/** A place in a class, or in a lesson that is being prepared, and the origin of the server on which it is. */
+export type Paired = (DevicePlace | LessonPlace) & { server: string };
 
 const KEPT_AS = 'paired';
 const SERVER_AS = 'server';
 
-/** Goes into a class by a code, as a display does. Throws RequestError with a sentence. */
+/** Goes into a class or lesson by a code, as a display does. Throws RequestError with a sentence. */
 export async function pair(server: string, code: string): Promise<Paired> {
   const body: DeviceCodeRequest = { code };
-  const place = await request<DevicePlace>('POST', `${server}/api/devices`, body);
+  const place = await request<DevicePlace | LessonPlace>('POST', `${server}/api/devices`, body);
   const paired = { ...place, server };
   // Only for as long as the browser runs, and only for the extension's own pages: it writes as the teacher.
   await chrome.storage.session.set({ [KEPT_AS]: paired });
@@ -21,7 +18,7 @@ export async function pair(server: string, code: string): Promise<Paired> {
   return paired;
 }
 
-/** The class that this browser is in, if any. */
+/** The class or lesson that this browser is in, if any. */
 export async function pairedBefore(): Promise<Paired | undefined> {
   const { [KEPT_AS]: paired } = await chrome.storage.session.get<Record<string, Paired>>(KEPT_AS);
   return paired;

@@ -44,6 +44,7 @@ export class Showing {
 
   constructor(
     private readonly link: ClassLink,
+    sitting: string,
     private readonly tab: TabLink,
     source: ScreenSource,
   ) {
@@ -59,7 +60,7 @@ export class Showing {
         // Views are known by their addresses, not by how they look.
         pictures: { load: () => Promise.resolve(undefined) },
         screen,
-        sitting: link.place.sitting,
+        sitting,
         tellProblem: (sentence) => link.problem.set(sentence),
         // What is kept under the marks must not have them in it: they may be wiped off later.
         upload: async (picture) => link.upload((await tab.plain()) ?? picture),

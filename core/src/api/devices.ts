@@ -1,9 +1,16 @@
 import type { DeviceKind } from '../live/messages.js';
 
-/** A display's or pad's place in a class. */
+/** A display's, pad's or companion's place in a class. */
 export interface DevicePlace {
   kind: DeviceKind;
   sitting: string;
+  lesson: string;
+  token: string;
+}
+
+/** A companion's place in a lesson that is being prepared. */
+export interface LessonPlace {
+  kind: 'companion';
   lesson: string;
   token: string;
 }

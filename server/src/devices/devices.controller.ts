@@ -10,8 +10,9 @@ import {
   Req,
   UseGuards,
 } from '@nestjs/common';
-import type { DevicePlace, DeviceReply, InviteReply } from '@doodla/core';
+import type { DevicePlace, LessonPlace, DeviceReply, InviteReply } from '@doodla/core';
 import type { Request } from 'express';
+import { publicAddress } from '../http/publicAddress.js';
 import { AttemptLimit } from '../http/attemptLimit.js';
 import { AccessService } from '../live/access.service.js';
 import { ClassTokens } from '../people/classTokens.js';
@@ -20,7 +21,11 @@ import type { Visitor } from '../people/visitor.js';
 import { Settings } from '../settings/settings.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { DeviceCodeDto, InviteDto } from './devices.dto.js';
+import type { Device } from './device.entity.js';
 import { DevicesService } from './devices.service.js';
+
+/** What a teacher sees of a device. */
+export const replyOf = ({ id, kind, enteredAt }: Device): DeviceReply => ({ id, kind, enteredAt });
 
 @Controller('api')
 export class DevicesController {
@@ -44,8 +49,8 @@ export class DevicesController {
     @Req() request: Request,
   ): Promise<InviteReply> {
     await this.access.teaches(id, visitor);
-    const { code } = await this.devices.invite(id, kind);
-    const base = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
+    const { code } = await this.devices.invite({ sittingId: id }, kind);
+    const base = publicAddress(request, this.settings);
     return {
       code,
       address: { display: `${base}/display`, pad: `${base}/pad/${code}`, companion: base }[kind],
@@ -59,11 +64,7 @@ export class DevicesController {
     @Param('id', ParseUUIDPipe) id: string,
   ): Promise<DeviceReply[]> {
     await this.access.teaches(id, visitor);
-    return (await this.devices.listed(id)).map(({ id: device, kind, enteredAt }) => ({
-      id: device,
-      kind,
-      enteredAt,
-    }));
+    return (await this.devices.listed({ sittingId: id })).map(replyOf);
   }
 
   @Delete('sittings/:id/devices/:device')
@@ -75,19 +76,27 @@ export class DevicesController {
     @Param('device', ParseUUIDPipe) device: string,
   ): Promise<void> {
     await this.access.teaches(id, visitor);
-    await this.devices.remove(id, device);
+    await this.devices.remove({ sittingId: id }, device);
   }
 
-  /** Lets a display or pad in. */
+  /** Lets a display, pad or companion in. */
   @Post('devices')
-  async enter(@Body() { code }: DeviceCodeDto, @Req() request: Request): Promise<DevicePlace> {
-    const device = await this.wrongCodes.guard(request, () => this.devices.enter(code));
-    const sitting = await this.sittings.find(device.sittingId);
+  async enter(@Body() { code }: DeviceCodeDto, @Req() request: Request): Promise<DevicePlace | LessonPlace> {
+    const { id, kind, sittingId, lessonId } = await this.wrongCodes.guard(request, () =>
+      this.devices.enter(code),
+    );
+    if (lessonId !== null)
+      return {
+        kind: 'companion',
+        lesson: lessonId,
+        token: this.tokens.sign({ device: id, lesson: lessonId }),
+      };
+    const sitting = await this.sittings.find(sittingId!);
     return {
-      kind: device.kind,
-      sitting: device.sittingId,
+      kind,
+      sitting: sittingId!,
       lesson: sitting!.lessonId,
-      token: this.tokens.sign({ device: device.id, sitting: device.sittingId }),
+      token: this.tokens.sign({ device: id, sitting: sittingId! }),
     };
   }
 }

@@ -3,6 +3,7 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import type { Tables } from '../storage/tables.js';
 import { Device } from './device.entity.js';
 import { DevicesController } from './devices.controller.js';
+import { LessonDevicesController } from './lessonDevices.controller.js';
 import { DevicesService } from './devices.service.js';
 
 export const DEVICES_TABLES: Tables = { entities: [Device], migrations: [] };
@@ -11,7 +12,7 @@ export const DEVICES_TABLES: Tables = { entities: [Device], migrations: [] };
 @Global()
 @Module({
   imports: [TypeOrmModule.forFeature(DEVICES_TABLES.entities)],
-  controllers: [DevicesController],
+  controllers: [DevicesController, LessonDevicesController],
   providers: [DevicesService],
   exports: [DevicesService],
 })

@@ -2,18 +2,31 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { DeviceKind } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { IsNull, Not, Repository } from 'typeorm';
+import { IsNull, MoreThanOrEqual, Not, Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
 import { makeJoinCode, normaliseCode } from '../sittings/joinCode.js';
+import { LessonsService } from '../lessons/lessons.service.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { Device } from './device.entity.js';
 
 /** How long a code waits for its device. */
 const CODE_MS = 15 * 60 * 1000;
-/** Most displays and pads of one class at once. */
+/** How long a companion may bring pages into a lesson. */
+const LESSON_MS = 12 * 60 * 60 * 1000;
+/** Most devices of one class or lesson at once. */
 const MAX_DEVICES = 12;
 
-/** Displays and writing pads: lets them in by a code that is good once, and out again. */
+/** The class or the lesson that a device is let into. */
+export type DeviceHome = { sittingId: string } | { lessonId: string };
+
+const LET_IN = { removedAt: IsNull(), enteredAt: Not(IsNull()) };
+/** Those of a lesson are there for a day's work, those of a class as long as it goes on. */
+const fresh = (home: DeviceHome, now: number) =>
+  'lessonId' in home ? { createdAt: MoreThanOrEqual(now - LESSON_MS) } : {};
+const homeOf = ({ sittingId, lessonId }: Device): DeviceHome =>
+  sittingId === null ? { lessonId: lessonId! } : { sittingId };
+
+/** Displays, writing pads and companions: lets them in by a code that is good once, and out again. */
 @Injectable()
 export class DevicesService {
   /** Removed or not, in memory, since every message of a device asks. */
@@ -23,6 +36,7 @@ export class DevicesService {
   constructor(
     @InjectRepository(Device) private readonly devices: Repository<Device>,
     private readonly sittings: SittingsService,
+    private readonly lessons: LessonsService,
   ) {}
 
   /** Calls back when a device is thrown out. */
@@ -31,15 +45,14 @@ export class DevicesService {
   }
 
   /** A code for one more device. Throws Problem where there are too many. */
-  async invite(sittingId: string, kind: DeviceKind, now = Date.now()): Promise<Device> {
-    const sitting = await this.sittings.find(sittingId);
-    if (!sitting || sitting.endedAt !== null)
+  async invite(home: DeviceHome, kind: DeviceKind, now = Date.now()): Promise<Device> {
+    if (!(await this.isOpen(home)))
       throw new Problem(
         409,
         'ended-devices',
         'This class has ended. Open it again to connect a display or pad.',
       );
-    const here = await this.devices.countBy({ sittingId, removedAt: IsNull(), enteredAt: Not(IsNull()) });
+    const here = await this.devices.countBy({ ...home, ...LET_IN, ...fresh(home, now) });
     if (here >= MAX_DEVICES)
       throw new Problem(
         409,
@@ -48,7 +61,9 @@ export class DevicesService {
       );
     const device: Device = {
       id: randomUUID(),
-      sittingId,
+      sittingId: null,
+      lessonId: null,
+      ...home,
       kind,
       code: await this.freeCode(now),
       createdAt: now,
@@ -77,8 +92,8 @@ export class DevicesService {
         'used-code',
         'This code has been used already. Please ask for a new one on the teacher’s screen.',
       );
-    const sitting = await this.sittings.find(device.sittingId);
-    if (device.removedAt !== null || now - device.createdAt > CODE_MS || sitting?.endedAt !== null)
+    const isOld = device.removedAt !== null || now - device.createdAt > CODE_MS;
+    if (isOld || !(await this.isOpen(homeOf(device))))
       throw new Problem(
         410,
         'old-code',
@@ -88,27 +103,33 @@ export class DevicesService {
     return { ...device, enteredAt: now };
   }
 
-  /** The devices of a sitting that are let in, oldest first. */
-  listed(sittingId: string): Promise<Device[]> {
+  /** The devices of a class or lesson that are let in, oldest first. */
+  listed(home: DeviceHome, now = Date.now()): Promise<Device[]> {
     return this.devices.find({
-      where: { sittingId, removedAt: IsNull(), enteredAt: Not(IsNull()) },
+      where: { ...home, ...LET_IN, ...fresh(home, now) },
       order: { createdAt: 'ASC' },
     });
   }
 
-  /** The device, if it is still let in and its class goes on. */
-  async present(id: string): Promise<Device | undefined> {
+  /** The device, if it is still let in and its class goes on, or its lesson is there and it came today. */
+  async present(id: string, now = Date.now()): Promise<Device | undefined> {
     const device = this.known.get(id) ?? (await this.devices.findOneBy({ id }));
     if (!device) return undefined;
     this.known.set(id, device);
-    const sitting = await this.sittings.find(device.sittingId);
-    return device.removedAt === null && sitting?.endedAt === null ? device : undefined;
+    const isOld = device.lessonId !== null && now - device.createdAt > LESSON_MS;
+    const isOut = device.removedAt !== null || isOld || !(await this.isOpen(homeOf(device)));
+    return isOut ? undefined : device;
   }
 
-  async remove(sittingId: string, id: string): Promise<void> {
-    await this.devices.update({ id, sittingId }, { removedAt: Date.now() });
+  async remove(home: DeviceHome, id: string): Promise<void> {
+    await this.devices.update({ id, ...home }, { removedAt: Date.now() });
     this.known.delete(id);
     for (const listener of this.removedListeners) listener(id);
+  }
+
+  private async isOpen(home: DeviceHome): Promise<boolean> {
+    if ('lessonId' in home) return (await this.lessons.find(home.lessonId))?.deletedAt === null;
+    return (await this.sittings.find(home.sittingId))?.endedAt === null;
   }
 
   private async freeCode(now: number): Promise<string> {

@@ -4,7 +4,8 @@ import type { IncomingMessage } from 'node:http';
 /** Addresses of browser extensions (W3C WebExtensions): no website can have one. */
 const EXTENSION = /^(chrome|moz)-extension:\/\/[\w-]+$/;
 /** What the companion asks for; each by a code or by the token that it was given for one. */
-const ASKED = /^\/api\/(devices|sittings\/[^/]+\/(pictures|webpages))$/;
+const ASKED =
+  /^\/api\/(devices|sittings\/[^/]+\/(pictures|webpages)|lessons\/[^/]+\/(pictures|webpages\/live))$/;
 const ALLOWED = {
   'Access-Control-Allow-Methods': 'POST',
   'Access-Control-Allow-Headers': 'authorization, content-type',

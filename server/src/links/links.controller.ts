@@ -15,6 +15,7 @@ import {
 import type { SharedLinkDoor, SharedLinkSummary } from '@doodla/core';
 import type { Request, Response } from 'express';
 import { rm } from 'node:fs/promises';
+import { publicAddress } from '../http/publicAddress.js';
 import { AttemptLimit } from '../http/attemptLimit.js';
 import { receiveUpload } from '../http/upload.js';
 import type { Teacher } from '../people/teacher.entity.js';
@@ -123,7 +124,7 @@ export class LinksController {
 
   private summary(link: SharedLink, request: Request): SharedLinkSummary {
     const { id, title, token, explanationId, passwordHash, endsAt, mayDownload, createdAt } = link;
-    const address = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
+    const address = publicAddress(request, this.settings);
     const url = `${address}/see/${token}`;
     const hasPassword = passwordHash !== null;
     return { id, title, url, explanation: explanationId, hasPassword, endsAt, mayDownload, createdAt };

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { Actor, LogRef, Situation } from '@doodla/core';
 import { FREE } from '@doodla/core';
 import { DevicesService } from '../devices/devices.service.js';
+import type { Lesson } from '../lessons/lesson.entity.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import type { Visitor } from '../people/visitor.js';
 import { Problem, notFound } from '../http/problem.js';
@@ -43,18 +44,22 @@ export class AccessService {
 
   private async toLesson(id: string, visitor: Visitor, actor: Actor): Promise<Access> {
     if (visitor.role === 'teacher') await this.lessons.editable(visitor.teacher.id, id);
-    else if (visitor.role !== 'nobody') {
-      const sitting = await this.sittings.find(visitor.sitting);
-      if (sitting?.lessonId !== id) throw notFound('This lesson');
-    }
-    return { actor, writes: visitor.role === 'teacher', situation: () => Promise.resolve(FREE) };
+    else if (!(await this.isIn(id, visitor))) throw notFound('This lesson');
+    const writes = visitor.role === 'teacher' || visitor.role === 'helper';
+    return { actor, writes, situation: () => Promise.resolve(FREE) };
+  }
+
+  /** Whether a lesson is that of the visitor's class, or the one into which a companion brings pages. */
+  private async isIn(lesson: string, visitor: Visitor): Promise<boolean> {
+    if (visitor.role === 'helper') return visitor.lesson === lesson;
+    return 'sitting' in visitor && (await this.sittings.find(visitor.sitting))?.lessonId === lesson;
   }
 
   private async toSitting(id: string, visitor: Visitor, actor: Actor): Promise<Access> {
     const sitting = await this.sittings.find(id);
     if (!sitting) throw notFound('This class');
     if (visitor.role === 'teacher') await this.lessons.own(visitor.teacher.id, sitting.lessonId);
-    else if (visitor.role !== 'nobody' && visitor.sitting !== id) throw notFound('This class');
+    else if (!('sitting' in visitor) || visitor.sitting !== id) throw notFound('This class');
     const limited = actor.role === 'student' ? await this.limited(sitting, actor) : actor;
     const situation = () => this.situationOf(id, actor);
     return { actor: limited, writes: true, lesson: sitting.lessonId, situation };
@@ -66,12 +71,16 @@ export class AccessService {
     if (visitor.role === 'student') return { id: visitor.student, role: 'student', tables: [] };
     if (visitor.role === 'nobody')
       throw new Problem(401, 'join-first', 'Please join the class or sign in first.');
-    const sitting =
-      (await this.devices.present(visitor.device)) && (await this.sittings.find(visitor.sitting));
-    const lesson = sitting && (await this.lessons.find(sitting.lessonId));
+    const lesson = (await this.devices.present(visitor.device)) && (await this.lessonOf(visitor));
     if (!lesson)
       throw new Problem(401, 'out', 'This device is no longer connected. Please ask for a new code.');
     return { id: lesson.teacherId, role: 'teacher', tables: [] };
+  }
+
+  private async lessonOf(visitor: Extract<Visitor, { device: string }>): Promise<Lesson | null> {
+    if (visitor.role === 'helper') return this.lessons.find(visitor.lesson);
+    const sitting = await this.sittings.find(visitor.sitting);
+    return sitting && this.lessons.find(sitting.lessonId);
   }
 
   private async situationOf(sittingId: string, { id, role }: Actor): Promise<Situation> {

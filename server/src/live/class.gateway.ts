@@ -38,7 +38,7 @@ import { audienceRoom, classRoom, GATEWAY, liveValidation, newBudget } from './l
 import { LogsService } from './logs.service.js';
 
 /** Connections of one student or device, and of one signed-in browser, at once. */
-const MOST_SOCKETS = { student: 8, device: 8, teacher: 60 };
+const MOST_SOCKETS = { student: 8, device: 8, helper: 8, teacher: 60 };
 
 /** Who is connected, and how things stand in a class. */
 @WebSocketGateway(GATEWAY)
@@ -62,9 +62,7 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
     this.classes.onChange((change, audience) =>
       server.to(audienceRoom(change.sitting, audience)).emit(LIVE.classChange, change),
     );
-    this.devices.onRemoved((id) =>
-      this.throwOut((visitor) => visitor.role === 'device' && visitor.device === id),
-    );
+    this.devices.onRemoved((id) => this.throwOut((visitor) => 'device' in visitor && visitor.device === id));
     this.sittings.onRemoved((id) =>
       this.throwOut((visitor) => visitor.role === 'student' && visitor.student === id),
     );
@@ -230,7 +228,7 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
 
   private async visitorOf(token: string | undefined, socket: Socket): Promise<Visitor> {
     const visitor = await this.visitors.of(token, socket.request);
-    if (visitor.role === 'device' && !(await this.devices.present(visitor.device))) return { role: 'nobody' };
+    if ('device' in visitor && !(await this.devices.present(visitor.device))) return { role: 'nobody' };
     if (visitor.role === 'student' && !(await this.sittings.student(visitor.student)))
       return { role: 'nobody' };
     return visitor;
@@ -269,5 +267,6 @@ function idOf(visitor: Extract<Visitor, { sitting: string }>): string {
 
 function keyOf(visitor: Visitor): string {
   if ('sitting' in visitor) return idOf(visitor);
+  if (visitor.role === 'helper') return visitor.device;
   return visitor.role === 'teacher' ? visitor.session : '';
 }

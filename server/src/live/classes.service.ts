@@ -136,7 +136,7 @@ export class ClassesService {
     const here = this.hereIn(sittingId);
     const { screen, presenters } = this.screens.get(sittingId) ?? { screen: null, presenters: [] };
     const people = await this.sittings.studentsOf(sittingId);
-    const devices = await this.devices.listed(sittingId);
+    const devices = await this.devices.listed({ sittingId });
     return {
       sitting: sitting.id,
       lesson: sitting.lessonId,

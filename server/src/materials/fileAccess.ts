@@ -40,6 +40,6 @@ export class FileAccess {
 
   private async maySee(visitor: Visitor, { id }: Material): Promise<boolean> {
     if (visitor.role === 'teacher') return this.teams.sees(visitor.teacher.id, id);
-    return visitor.role !== 'nobody' && this.sittings.usesMaterial(visitor.sitting, id);
+    return 'sitting' in visitor && this.sittings.usesMaterial(visitor.sitting, id);
   }
 }

@@ -17,6 +17,14 @@ export interface DeviceClaim {
   sitting: string;
 }
 
+/** What the token of a companion says that brings pages into a lesson. */
+export interface LessonClaim {
+  device: string;
+  lesson: string;
+}
+
+export type Claim = StudentClaim | DeviceClaim | LessonClaim;
+
 /** Signs and reads the tokens of students and devices (JSON Web Tokens, RFC 7519) with a key kept in the data folder. */
 @Injectable()
 export class ClassTokens {
@@ -26,15 +34,16 @@ export class ClassTokens {
     this.key = readOrMakeKey(settings.data);
   }
 
-  sign(claim: StudentClaim | DeviceClaim): string {
+  sign(claim: Claim): string {
     return jwt.sign(claim, this.key, { algorithm: 'HS256', expiresIn: '30d' });
   }
 
   /** The claim of a valid token, or undefined. */
-  read(token: string): StudentClaim | DeviceClaim | undefined {
+  read(token: string): Claim | undefined {
     try {
       const claim = jwt.verify(token, this.key, { algorithms: ['HS256'] }) as Record<string, unknown>;
-      const { student, device, sitting } = claim;
+      const { student, device, sitting, lesson } = claim;
+      if (typeof device === 'string' && typeof lesson === 'string') return { device, lesson };
       if (typeof sitting !== 'string') return undefined;
       if (typeof student === 'string') return { student, sitting };
       return typeof device === 'string' ? { device, sitting } : undefined;

@@ -19,6 +19,7 @@ export class VisitorsService {
     if (token !== undefined) {
       const claim = this.tokens.read(token);
       if (!claim) return { role: 'nobody' };
+      if ('lesson' in claim) return { role: 'helper', ...claim };
       return 'student' in claim ? { role: 'student', ...claim } : { role: 'device', ...claim };
     }
     const cookie = sessionToken(request);

@@ -13,6 +13,7 @@ import {
 } from '@nestjs/common';
 import type { Colleague, InvitationReply, SchoolHealth, SchoolTeacher } from '@doodla/core';
 import type { Request } from 'express';
+import { publicAddress } from '../http/publicAddress.js';
 import { failures } from '../http/failures.js';
 import { PurgeService } from '../lessons/purge.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
@@ -99,7 +100,7 @@ export class SchoolController {
   }
 
   private reply(token: string, request: Request): InvitationReply {
-    const address = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
+    const address = publicAddress(request, this.settings);
     return { url: `${address}/invited/${token}` };
   }
 }

@@ -28,6 +28,7 @@ import type {
 } from '@doodla/core';
 import { seatLook } from '@doodla/core';
 import type { Request } from 'express';
+import { publicAddress } from '../http/publicAddress.js';
 import { AttemptLimit } from '../http/attemptLimit.js';
 import { notFound } from '../http/problem.js';
 import { LessonsService } from '../lessons/lessons.service.js';
@@ -99,7 +100,7 @@ export class SittingsController {
     @Req() request: Request,
   ): Promise<SittingDetail> {
     const { sitting, lesson } = await this.own(teacher, id);
-    const address = this.settings.publicUrl ?? `${request.protocol}://${request.get('host')}`;
+    const address = publicAddress(request, this.settings);
     return {
       ...this.sittings.summary(sitting),
       lessonId: lesson.id,

@@ -27,6 +27,7 @@ import { Explanations1700000000023 } from './migrations/23-explanations.js';
 import { ExplanationLinks1700000000024 } from './migrations/24-explanation-links.js';
 import { ExplanationVideos1700000000025 } from './migrations/25-explanation-videos.js';
 import { Companions1700000000026 } from './migrations/26-companions.js';
+import { LessonCompanions1700000000027 } from './migrations/27-lessonCompanions.js';
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
@@ -73,6 +74,7 @@ export function databaseOptions(dataFolder: string, { entities, migrations }: Ta
       ExplanationLinks1700000000024,
       ExplanationVideos1700000000025,
       Companions1700000000026,
+      LessonCompanions1700000000027,
       ...migrations,
     ],
     migrationsRun: true,

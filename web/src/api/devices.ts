@@ -1,4 +1,11 @@
-import type { DeviceCodeRequest, DeviceKind, DevicePlace, InviteReply, InviteRequest } from '@doodla/core';
+import type {
+  DeviceCodeRequest,
+  DeviceKind,
+  DevicePlace,
+  DeviceReply,
+  InviteReply,
+  InviteRequest,
+} from '@doodla/core';
 import { request } from './http';
 
 const key = (kind: DeviceKind) => `doodla.${kind}`;
@@ -9,6 +16,16 @@ export const inviteDevice = (sitting: string, kind: DeviceKind) =>
 
 export const removeDevice = (sitting: string, device: string) =>
   request<void>('DELETE', `/api/sittings/${sitting}/devices/${device}`);
+
+/** A code that lets a companion into a lesson that is being prepared. */
+export const inviteIntoLesson = (lesson: string) =>
+  request<InviteReply>('POST', `/api/lessons/${lesson}/devices`);
+
+export const lessonDevices = (lesson: string) =>
+  request<DeviceReply[]>('GET', `/api/lessons/${lesson}/devices`);
+
+export const removeFromLesson = (lesson: string, device: string) =>
+  request<void>('DELETE', `/api/lessons/${lesson}/devices/${device}`);
 
 /** Comes in with a code; the place is kept in the browser, so that a reload comes back to it. Throws RequestError that says what to do. */
 export async function enterAsDevice(code: string): Promise<DevicePlace> {

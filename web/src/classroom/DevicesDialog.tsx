@@ -1,24 +1,16 @@
 import type { DeviceKind } from '@doodla/core';
 import { AppWindow, Monitor, PenTool, Tablet, X } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { toDataURL } from 'qrcode';
 import { useState } from 'react';
 import { useStore } from '../store/useStore';
 import { inviteDevice, removeDevice } from '../api/devices';
-import { spacedCode } from '../ui/spacedCode';
+import type { Invitation } from '../devices/Invite';
+import { Invite, invited } from '../devices/Invite';
 import { Button } from '../ui/Button';
 import { Problem } from '../ui/Problem';
 import { Modal } from '../ui/Modal';
 import type { Room } from '../room/room';
 import { t } from '../words';
-import { Rich } from '../words/Rich';
-
-interface Invitation {
-  kind: DeviceKind;
-  code: string;
-  address: string;
-  qr: string;
-}
 
 const NAMES: Record<DeviceKind, string> = {
   display: t('common.classroomDisplay'),
@@ -41,9 +33,7 @@ export default function DevicesDialog({ room, onClose }: { room: Room; onClose()
   const invite = async (kind: DeviceKind) => {
     setProblem(undefined);
     try {
-      const { code, address } = await inviteDevice(sitting, kind);
-      const qr = await toDataURL(address, { margin: 2, width: 480, errorCorrectionLevel: 'M' });
-      setInvitation({ kind, code, address, qr });
+      setInvitation(await invited(kind, inviteDevice(sitting, kind)));
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -69,13 +59,6 @@ export default function DevicesDialog({ room, onClose }: { room: Room; onClose()
         </Button>
       </div>
       <Problem>{problem}</Problem>
-      {invitation?.kind === 'companion' && (
-        <p className="mb-3 text-center">
-          <a href="/companion" target="_blank" className="underline">
-            {t('devices.getIt')}
-          </a>
-        </p>
-      )}
       {invitation && <Invite {...invitation} />}
       <ul aria-label={t('classroom.connected')} className="flex flex-col gap-1">
         {state?.devices.map(({ id, kind, here }, i) => (
@@ -92,39 +75,5 @@ export default function DevicesDialog({ room, onClose }: { room: Room; onClose()
         ))}
       </ul>
     </Modal>
-  );
-}
-
-function Invite({ kind, code, address, qr }: Invitation) {
-  return (
-    <div className="mb-4 flex flex-col items-center gap-2 text-center">
-      {kind !== 'pad' ? (
-        <>
-          <p>
-            <Rich
-              text={t(kind === 'display' ? 'classroom.onTheDisplayOpen' : 'classroom.inTheCompanion', {
-                address: address.replace(/^https?:\/\//, ''),
-              })}
-            />
-          </p>
-          <p className="text-5xl font-bold tracking-widest" data-testid="device-code">
-            {spacedCode(code)}
-          </p>
-        </>
-      ) : (
-        <>
-          <p>{t('classroom.scanThisWithThePhone')}</p>
-          <img
-            src={qr}
-            alt={t('classroom.qrCodeOf', { address })}
-            className="size-56 rounded-xl border-2 border-paper-line"
-          />
-          <p className="break-all select-text" data-testid="pad-address">
-            {address}
-          </p>
-        </>
-      )}
-      <p className="text-sm text-ink-soft">{t('classroom.goodOnceForFifteenMinutes')}</p>
-    </div>
   );
 }

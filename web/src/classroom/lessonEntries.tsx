@@ -1,5 +1,5 @@
 import type { SittingSummary } from '@doodla/core';
-import { Clapperboard, History, Presentation, Share } from 'lucide-react';
+import { AppWindow, Clapperboard, History, Presentation, Share } from 'lucide-react';
 import { lazy } from 'react';
 import { BringInMenu } from '../material/BringInMenu';
 import type { PageDesk } from '../room/pageDesk';
@@ -30,6 +30,12 @@ export const LESSON_ENTRIES: readonly BarEntry<InLesson>[] = [
     when: ({ sittings }) => sittings.length > 0,
     text: ({ sittings }) => `${t('classroom.classes')} (${sittings.length})`,
     Sheet: lazy(() => import('../sittings/SittingsDialog')),
+  },
+  {
+    id: 'companion',
+    label: t('classroom.companion'),
+    icon: <AppWindow aria-hidden size={18} />,
+    Sheet: lazy(() => import('../devices/LessonCompanionDialog')),
   },
   {
     id: 'explain',

@@ -333,9 +333,12 @@ export const de: Words = {
     useThePageOrWrite: 'Die Seite benutzen oder beschreiben',
   },
   devices: {
+    bringFromBrowser: 'Seiten aus einem Browser hereinholen',
+    bringFromBrowserHow:
+      'Der Begleiter holt Webseiten so in diese Stunde, wie sie in deinem Browser sind, mit dem, was du darauf geschrieben hast.',
     theCompanion: 'Der Begleiter',
     whatItDoes:
-      'Eine Erweiterung für deinen Browser. Damit schreibst du auf jede Webseite, da wo sie ist: auf Seiten hinter einer Anmeldung, auf Karten, Simulationen, Videos. Was du schreibst, bleibt bei den Wörtern, zu denen es gehört, ist beim nächsten Besuch wieder da und lässt sich in eine Klasse holen.',
+      'Eine Erweiterung für deinen Browser. Damit schreibst du auf jede Webseite, da wo sie ist: auf Seiten hinter einer Anmeldung, auf Karten, Simulationen, Videos. Was du schreibst, bleibt bei den Wörtern, zu denen es gehört, ist beim nächsten Besuch wieder da und lässt sich in eine Klasse oder Stunde holen.',
     whatItMay:
       'Sie berührt eine Seite erst, wenn du dort ihren Knopf oder Alt+Shift+D drückst. Nichts verlässt deinen Browser, es sei denn, du holst es in eine Klasse.',
     forBrowser: 'Für {{name}}',
@@ -349,7 +352,7 @@ export const de: Words = {
     bySchoolPolicy:
       'Damit es bleibt, lässt es signieren, wer sich um die Schule kümmert, und richtet es durch eine Richtlinie ein.',
     thenPress:
-      'Öffne dann eine Webseite und drücke den Knopf des Begleiters. Für eine Klasse wähle bei seinen Werkzeugen Klasse und tippe den Code, den deine Klasse unter Geräte zeigt.',
+      'Öffne dann eine Webseite und drücke den Knopf des Begleiters. Für eine Klasse oder Stunde wähle bei seinen Werkzeugen Klasse und tippe den Code, den deine Klasse unter Geräte oder deine Stunde unter Begleiter zeigt.',
     getIt: 'Den Begleiter für diesen Browser holen',
     aBandThatMovesOn: 'Ein Streifen, der weiterrückt',
     code: 'Code',

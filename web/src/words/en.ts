@@ -325,9 +325,12 @@ export const en = {
     useThePageOrWrite: 'Use the page or write on it',
   },
   devices: {
+    bringFromBrowser: 'Bring pages in from a browser',
+    bringFromBrowserHow:
+      'The companion brings web pages into this lesson as they are in your browser, with what you have written on them.',
     theCompanion: 'The companion',
     whatItDoes:
-      'An extension for your browser. With it you write on any web page where it is: pages behind a sign-in, maps, simulations, videos. What you write stays with the words it was made on, is there again when you come back, and can be brought into a class.',
+      'An extension for your browser. With it you write on any web page where it is: pages behind a sign-in, maps, simulations, videos. What you write stays with the words it was made on, is there again when you come back, and can be brought into a class or a lesson.',
     whatItMay:
       'It touches a page only when you press its button or Alt+Shift+D there. Nothing leaves your browser unless you bring it into a class.',
     forBrowser: 'For {{name}}',
@@ -340,7 +343,7 @@ export const en = {
     loadTemporary: 'Load the file as a temporary add-on; it is there until Firefox is closed.',
     bySchoolPolicy: 'To keep it, whoever looks after the school has it signed, and installs it by policy.',
     thenPress:
-      'Then open a web page and press the button of the companion. For a class, choose Class among its tools and type the code that your class shows under Devices.',
+      'Then open a web page and press the button of the companion. For a class or a lesson, choose Class among its tools and type the code that your class shows under Devices, or your lesson under Companion.',
     getIt: 'Get the companion for this browser',
     aBandThatMovesOn: 'A band that moves on',
     code: 'Code',
