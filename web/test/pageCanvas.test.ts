@@ -139,4 +139,20 @@ describe('a page canvas', () => {
     drawFrames();
     expect(host.pixels('wet').every((value) => value === 0)).toBe(true);
   });
+
+  it.each(['pen', 'highlighter', 'pencil'] as const)('fades %s ink as much as is gone of it', (nature) => {
+    const style = { nature, colour: '#000000', width: 40, opacity: 0.8 } as const;
+    const points = [60, 100, 0.5, 0, 200, 100, 0.5, 20, 340, 100, 0.5, 40];
+    const layer = nature === 'highlighter' ? 'wet-multiply' : 'wet';
+    const darkest = (left?: number) => {
+      const { canvas, host } = shown(new SpatialIndex());
+      canvas.setWet([{ style, points, ...(left !== undefined && { left }) }], [], []);
+      drawFrames();
+      return Math.max(...host.pixels(layer).filter((_, i) => i % 4 === 3));
+    };
+    const whole = darkest();
+    expect(whole).toBeGreaterThan(0);
+    expect(darkest(1)).toBe(whole);
+    expect(Math.abs(darkest(0.5) - whole / 2)).toBeLessThan(0.12 * whole);
+  });
 });

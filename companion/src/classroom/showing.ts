@@ -13,7 +13,7 @@ import type { TabLink } from './tabLink';
 
 /** How long it is remembered where things were: as long as a frame may take from the glass to here; milliseconds. */
 const REMEMBERED_MS = 2000;
-/** How often wet ink of the class goes to the tab, milliseconds. */
+/** How often wet ink of the class goes to the tab at most, milliseconds. */
 const WET_MS = 33;
 
 /**
@@ -39,6 +39,8 @@ export class Showing {
   /** The page of the class that is the tab's now. */
   private page: string | undefined;
   private wasWet = false;
+  /** Until when the tab gets no more wet ink: it has half of its time for itself. */
+  private wetFrom = 0;
   private readonly stops: (() => void)[];
   private readonly wetTimer: ReturnType<typeof setInterval>;
 
@@ -187,14 +189,18 @@ export class Showing {
   private tellWet(): void {
     const { shown } = this;
     const strokes = shown ? this.link.ink.onPage(shown.page, 'class') : [];
-    if (strokes.length === 0 && !this.wasWet) return;
+    if ((strokes.length === 0 && !this.wasWet) || performance.now() < this.wetFrom) return;
     this.wasWet = strokes.length > 0;
     const k = (shown?.width ?? SCREEN_PAGE_WIDTH) / SCREEN_PAGE_WIDTH;
     const ink = strokes.map(({ points, style }) => ({
       points: points.map((value, i) => (i % 4 < 2 ? value * k : value)),
       style: { ...style, width: style.width * k },
     }));
-    this.tab.tell({ tell: 'guest ink', ink });
+    const began = performance.now();
+    const rest = () => (this.wetFrom = 2 * performance.now() - began);
+    this.wetFrom = Infinity;
+    // A tab that is gone or was loaded anew shows what comes next.
+    this.tab.showWet(ink).then(rest, rest);
   }
 }
 

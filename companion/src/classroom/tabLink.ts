@@ -1,6 +1,6 @@
 import type { Mark } from '@doodla/core';
 import { unpackMark } from '@doodla/core';
-import type { Pictured, Tell, Told } from '../shared/messages';
+import type { GuestInk, Pictured, Tell, Told } from '../shared/messages';
 
 /** The tab that is brought into a class. */
 export class TabLink {
@@ -29,6 +29,11 @@ export class TabLink {
     const data = await this.ask<Told['plain']>({ tell: 'plain' });
     // What is not answered comes as null.
     return data ? fileOf(data) : undefined;
+  }
+
+  /** Shows what is being drawn; resolves when the tab has drawn it. */
+  showWet(ink: readonly GuestInk[]): Promise<unknown> {
+    return this.ask({ tell: 'guest ink', ink });
   }
 
   /** Tells the tab something that is not answered; where it is gone, nobody hears it. */

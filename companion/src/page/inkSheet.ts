@@ -1,10 +1,10 @@
 import type { Mark, Matrix, Rect } from '@doodla/core';
-import { byOrder, paintStroke } from '@doodla/core';
+import { byOrder } from '@doodla/core';
 import { blends } from '@web/canvas/blends';
 import type { Dot } from '@web/canvas/dotPainter';
 import { drawDots } from '@web/canvas/dotPainter';
 import type { Pictures } from '@web/canvas/markPainter';
-import { drawItems, drawMark } from '@web/canvas/markPainter';
+import { drawInk, drawMark } from '@web/canvas/markPainter';
 import type { Preview, WetInk } from '@web/canvas/preview';
 import type { Host } from './host';
 import { Plane } from './plane';
@@ -233,12 +233,6 @@ function clipTo(ctx: CanvasRenderingContext2D, { x, y, width, height }: Rect): v
   ctx.beginPath();
   ctx.rect(x, y, width, height);
   ctx.clip();
-}
-
-function drawInk(ctx: CanvasRenderingContext2D, ink: WetInk): void {
-  ctx.globalAlpha = ink.left ?? 1;
-  drawItems(ctx, paintStroke(ink, false));
-  ctx.globalAlpha = 1;
 }
 
 function drawArea(ctx: CanvasRenderingContext2D, area: readonly number[]): void {

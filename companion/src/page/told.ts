@@ -37,7 +37,9 @@ export function answerTold(tab: Tab): () => void {
         return false;
       case 'guest ink':
         tab.guestInk.set(message.ink.map(({ points, style }) => ({ points, style: style as InkStyle })));
-        return false;
+        // What is drawn in this frame has been drawn before the next.
+        requestAnimationFrame(() => requestAnimationFrame(() => reply(true)));
+        return true;
       case 'toggle':
       case 'typed':
         return false;

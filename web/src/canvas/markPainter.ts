@@ -1,4 +1,4 @@
-import type { Mark, MarkOf, PaintItem, PaintOf } from '@doodla/core';
+import type { Mark, PaintItem, PaintOf } from '@doodla/core';
 import {
   areFiguresKnown,
   hasFigures,
@@ -6,11 +6,13 @@ import {
   isFilledInk,
   outlineCorners,
   paintMark,
+  paintStroke,
   toSvgPath,
 } from '@doodla/core';
 import { Signal } from '@doodla/core/client';
 import { cssFont } from './cssFont';
 import { needFace } from './faces';
+import type { WetInk } from './preview';
 
 export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
@@ -38,7 +40,7 @@ export function drawMark(ctx: Context, mark: Mark, pictures?: Pictures): void {
   if (!drawable) {
     drawable =
       mark.kind === 'stroke' && isFilledInk(mark.style)
-        ? [inkDrawable(mark)]
+        ? [inkDrawable(mark, true)]
         : paintMark(mark).map(drawableOf);
     drawables.set(mark, drawable);
     drawable.forEach(fetchFont);
@@ -47,7 +49,17 @@ export function drawMark(ctx: Context, mark: Mark, pictures?: Pictures): void {
   for (const each of drawable) draw(ctx, each, pictures);
 }
 
-/** Draws items that belong to no mark, such as rulings and wet ink. */
+/** Draws ink that is not a mark yet, as much of it as is left; `blended`: the canvas itself is blended with what is under it. */
+export function drawInk(ctx: Context, ink: WetInk, blended = false): void {
+  const items = isFilledInk(ink.style) ? [inkDrawable(ink, false)] : paintStroke(ink, false).map(drawableOf);
+  const { left = 1 } = ink;
+  for (const item of items) {
+    const faded = 'opacity' in item ? { ...item, opacity: item.opacity * left } : item;
+    draw(ctx, blended && faded.kind === 'fill' ? { ...faded, blend: 'normal' } : faded);
+  }
+}
+
+/** Draws items that belong to no mark, such as rulings. */
 export function drawItems(ctx: Context, items: readonly PaintItem[], pictures?: Pictures): void {
   for (const item of items) draw(ctx, drawableOf(item), pictures);
 }
@@ -58,10 +70,10 @@ function drawableOf(item: PaintItem): Drawable {
   return { ...rest, path: new Path2D(toSvgPath(path)) };
 }
 
-/** The same as `paintMark` of a stroke, built without the steps between: pages hold thousands of them. */
-function inkDrawable(mark: MarkOf<'stroke'>): Drawable {
+/** The same as `paintStroke`, built without the steps between: pages hold thousands of strokes. */
+function inkDrawable(ink: Pick<WetInk, 'points' | 'style'>, finished: boolean): Drawable {
   const path = new Path2D();
-  const ring = outlineCorners(mark);
+  const ring = outlineCorners(ink, finished);
   const count = ring.length;
   for (let i = 0; count >= 3 && i <= count; i++) {
     const [x, y] = ring[i % count] as [number, number];
@@ -70,7 +82,7 @@ function inkDrawable(mark: MarkOf<'stroke'>): Drawable {
     else path.quadraticCurveTo(x, y, (x + nextX) / 2, (y + nextY) / 2);
   }
   path.closePath();
-  return { ...inkFill(mark.style), path };
+  return { ...inkFill(ink.style), path };
 }
 
 /** Measures are painted once it is known how, which is fetched when a mark first shows some. */

@@ -1,18 +1,9 @@
-import type { Mark, Page, PaintItem, Pane, Rect, SpatialIndex } from '@doodla/core';
-import {
-  amongMain,
-  growRect,
-  isBoundless,
-  markBounds,
-  paintStroke,
-  paneOf,
-  rectsTouch,
-  unionRect,
-} from '@doodla/core';
+import type { Mark, Page, Pane, Rect, SpatialIndex } from '@doodla/core';
+import { amongMain, growRect, isBoundless, markBounds, paneOf, rectsTouch, unionRect } from '@doodla/core';
 import type { PictureCache } from '../pictures/pictureCache';
 import { blends } from './blends';
 import type { WetInk } from './preview';
-import { drawItems, drawMark } from './markPainter';
+import { drawInk, drawMark } from './markPainter';
 import type { Dot } from './dotPainter';
 import { drawDots } from './dotPainter';
 import type { SurfaceView } from './surface';
@@ -316,10 +307,8 @@ export class PageCanvas {
     for (const mark of this.wetMarks) this.drawInPane(context(this.wet), mark);
     for (const ink of this.wetInk) {
       const ctx = context(ink.style.nature === 'highlighter' ? this.wetMultiply : this.wet);
-      ctx.globalAlpha = ink.left ?? 1;
       // The canvas below is blended as a whole.
-      this.inPane(ctx, ink.pane, () => drawItems(ctx, paintStroke(ink, false).map(withoutBlend)));
-      ctx.globalAlpha = 1;
+      this.inPane(ctx, ink.pane, () => drawInk(ctx, ink, true));
     }
     this.drawArea(context(this.wet));
     drawDots(context(this.wet), this.dots, this.view.scale);
@@ -352,10 +341,6 @@ export class PageCanvas {
     const k = scale * this.ratio;
     ctx.setTransform(k, 0, 0, k, x * this.ratio, y * this.ratio);
   }
-}
-
-function withoutBlend(item: PaintItem): PaintItem {
-  return item.kind === 'fill' ? { ...item, blend: 'normal' } : item;
 }
 
 /** A canvas that is blended with what is under it as a whole; there only when something is on it. */

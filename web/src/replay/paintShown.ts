@@ -1,11 +1,10 @@
 import type { Focus, Page, Rect } from '@doodla/core';
-import { paintStroke } from '@doodla/core';
 import type { Shown } from '@doodla/core/explain';
 import type { Canvas } from '../canvas/blankCanvas';
 import { contextOf, copyOf } from '../canvas/blankCanvas';
 import { drawDots } from '../canvas/dotPainter';
 import type { Context } from '../canvas/markPainter';
-import { drawItems } from '../canvas/markPainter';
+import { drawInk } from '../canvas/markPainter';
 import { spotlightHole } from '../canvas/spotlightHole';
 
 const DARK = '#05100c';
@@ -20,11 +19,7 @@ export function paintShown(canvas: Canvas, page: Page, extent: Rect, shown: Show
   const ctx = contextOf(canvas);
   const toPageUnits = () => ctx.setTransform(scale, 0, 0, scale, -extent.x * scale, -extent.y * scale);
   toPageUnits();
-  for (const { points, style, left } of shown.wisps.filter((one) => one.page === page.id)) {
-    ctx.globalAlpha = left;
-    drawItems(ctx, paintStroke({ points, style }, false));
-  }
-  ctx.globalAlpha = 1;
+  for (const wisp of shown.wisps) if (wisp.page === page.id) drawInk(ctx, wisp);
   if (shown.focus?.page === page.id) {
     paintFocus(ctx, canvas, extent, shown.focus);
     toPageUnits();
