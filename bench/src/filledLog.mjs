@@ -3,7 +3,7 @@ import { createApp } from '@doodla/server/app';
 import { LogsService } from '@doodla/server/live/logs.service';
 import { readSettings } from '@doodla/server/settings/settings';
 import { TurnsService } from '@doodla/server/sittings/turns.service';
-import { LogStore } from '@doodla/server/storage/logStore';
+import { LogDatabase } from '@doodla/server/storage/logDatabase';
 import { aStroke, handPoints } from './school.mjs';
 
 /**
@@ -13,7 +13,7 @@ import { aStroke, handPoints } from './school.mjs';
 export async function fillLog(data, { log, author }, { count, points, pageOf, at, turns = [] }) {
   const app = await createApp(readSettings({ DOODLA_PORT: '0', DOODLA_DATA: data }));
   await app.init();
-  app.get(LogStore).database.pragma('synchronous = OFF');
+  app.get(LogDatabase).database.pragma('synchronous = OFF');
   const logs = app.get(LogsService);
   for (let i = 0; i < count; i++) {
     const mark = aStroke(pageOf(i), author, handPoints(points, i));

@@ -86,7 +86,7 @@ async function seedPastClass(app: NestExpressApplication, teacher: Teacher, less
   const sitting = await sittings.open(lesson, '8 Linnet, bridges, first lesson', { at: openedAt });
   const students = [];
   for (const name of STUDENTS) students.push(await app.get(SeatsService).admit(sitting.id, name));
-  const pages: Page[] = orderedPages(logs.open(lesson).pages.values());
+  const pages: Page[] = orderedPages((await logs.open(lesson)).pages.values());
   const marks = pastClassMarks(pages, { id: teacher.id, colour: '#d55e00' }, students, openedAt);
   for (const { at, mark } of marks) {
     await logs.append(

@@ -15,7 +15,8 @@ import { SettingsModule } from './settings/settings.module.js';
 import { LiveAdapter } from './live/liveAdapter.js';
 import { DataFolder } from './storage/dataFolder.js';
 import { FileStore } from './storage/fileStore.js';
-import { LogStore } from './storage/logStore.js';
+import { LogDatabase } from './storage/logDatabase.js';
+import type { SqliteLogDatabase } from './storage/sqliteLogDatabase.js';
 import { StorageModule } from './storage/storage.module.js';
 import { MODULES, TABLES } from './subjects.js';
 import { serveRoot, tlsOf } from './tls/tlsFiles.js';
@@ -51,7 +52,7 @@ export async function createApp(settings: Settings, webFolder?: string): Promise
   app.useWebSocketAdapter(new LiveAdapter(app, settings));
   app.enableShutdownHooks();
   if (webFolder) serveWebApp(app, webFolder);
-  app.get(LogStore).settle(folder);
+  app.get<SqliteLogDatabase>(LogDatabase).settle(folder);
   await app.get(FileStore).prepare();
   return app;
 }

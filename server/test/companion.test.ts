@@ -55,7 +55,7 @@ describe('a companion', () => {
     const answer = await ask(`/api/sittings/${sitting}/webpages?width=1111`, pageFile(), bearer());
     expect(answer.status).toBe(201);
     const { page } = (await answer.json()) as { page: string };
-    const stored = server.app.get(LogsService).open(sitting).pages.get(page)!;
+    const stored = (await server.app.get(LogsService).open(sitting)).pages.get(page)!;
     expect(stored).toMatchObject({ width: 1111, title: 'Live page', surface: { kind: 'web' } });
     const { material } = stored.surface as { material: string };
     const file = `${server.url}/api/materials/${material}/file`;

@@ -106,9 +106,9 @@ describe('a data folder', () => {
         expect(await source.query('PRAGMA integrity_check')).toEqual([{ integrity_check: 'ok' }]);
         if (version >= BY_PAGE) return;
         const logs = server.app.get(LogsService);
-        expect([...logs.open('l').pages.values()]).toEqual([page]);
-        expect([...logs.open('s').pages.values()]).toEqual([page]);
-        expect(await logs.open('s').allMarks()).toMatchObject([{ id: 'm1' }]);
+        expect([...(await logs.open('l')).pages.values()]).toEqual([page]);
+        expect([...(await logs.open('s')).pages.values()]).toEqual([page]);
+        expect(await (await logs.open('s')).allMarks()).toMatchObject([{ id: 'm1' }]);
       } finally {
         await server.stop();
         rmSync(data, { recursive: true });

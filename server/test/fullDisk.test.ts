@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import type Database from 'better-sqlite3';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { LogStore } from '../src/storage/logStore.js';
+import { LogDatabase } from '../src/storage/logDatabase.js';
 import { aStroke } from '../../core/test/helpers/marks.js';
 import type { TestClass } from './helpers/aClass.js';
 import { aClass } from './helpers/aClass.js';
@@ -23,7 +23,7 @@ afterAll(async () => {
 
 /** The database of the logs may grow by so many pages only: SQLite then fails as on a full disk (SQLITE_FULL). */
 function roomFor(pages: number): void {
-  const { database } = server.app.get<unknown>(LogStore) as { database: Database.Database };
+  const { database } = server.app.get<unknown>(LogDatabase) as { database: Database.Database };
   const now = database.pragma('page_count', { simple: true }) as number;
   database.pragma(`max_page_count = ${now + pages}`);
 }

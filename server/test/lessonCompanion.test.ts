@@ -69,7 +69,7 @@ describe('a companion of a lesson that is being prepared', () => {
     const answer = await bring(token);
     expect(answer.status).toBe(201);
     const { page: brought } = (await answer.json()) as { page: string };
-    const stored = [...server.app.get(LogsService).open(lesson.id).pages.values()];
+    const stored = [...(await server.app.get(LogsService).open(lesson.id)).pages.values()];
     const last = stored.sort((a, b) => (a.order < b.order ? -1 : 1)).at(-1);
     expect(last).toMatchObject({ id: brought, width: 1111, surface: { kind: 'web' } });
     const added = await companion.submit(lesson, [{ do: 'add', mark: strokeBy(me, brought) }]);

@@ -34,11 +34,11 @@ describe('a lesson without a document', () => {
     };
     const wished = await teacher.send<{ id: string }>('POST', '/api/lessons/blank', { sheet });
     const logs = server.app.get(LogsService);
-    const pageOf = (lesson: string) => [...logs.open(lesson).pages.values()];
-    expect(pageOf(plain.body.id)).toMatchObject([
+    const pageOf = async (lesson: string) => [...(await logs.open(lesson)).pages.values()];
+    expect(await pageOf(plain.body.id)).toMatchObject([
       { width: 1280, surface: { kind: 'blank', ruling: 'plain' } },
     ]);
-    expect(pageOf(wished.body.id)).toMatchObject([sheet]);
+    expect(await pageOf(wished.body.id)).toMatchObject([sheet]);
   });
 
   it.each([

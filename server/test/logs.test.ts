@@ -6,16 +6,11 @@ import { LogsService } from '../src/live/logs.service.js';
 import { TokenBucket } from '../src/live/tokenBucket.js';
 import { makeJoinCode, normaliseCode } from '../src/sittings/joinCode.js';
 import { GroupCommit } from '../src/storage/groupCommit.js';
-import { LogStore, stillUndoable } from '../src/storage/logStore.js';
-import { LOG_TABLES } from '../src/storage/logTables.js';
+import type { LogStore } from '../src/storage/logStore.js';
 import { packJson, unpackJson } from '../src/storage/packedJson.js';
+import { stillUndoable } from '../src/storage/stillUndoable.js';
 import { strokeBy } from './helpers/live.js';
-
-function aStore(): LogStore {
-  const store = new LogStore({ options: { database: ':memory:' } } as never);
-  (store as unknown as { database: Database.Database }).database.exec(LOG_TABLES.join(';'));
-  return store;
-}
+import { aStore } from './helpers/logStores.js';
 
 const surface = { kind: 'blank', colour: '#ffffff', ruling: 'plain', spacing: 5 } as const;
 const page = (id: string) => ({ id, order: 'a0', title: '', width: 9, height: 9, surface, removed: false });
@@ -41,33 +36,37 @@ describe('logs', () => {
     const store = aStore();
     const [one, other] = [over(store), over(store)];
     await one.append('log', 'ada', addPage('p1'));
-    other.open('log');
+    await other.open('log');
     await one.append('log', 'ada', add('m1'));
     // The other still holds number 2 to be free; it looks again and goes on.
     expect((await other.append('log', 'ada', add('m2'))).seq).toBe(3);
     expect((await other.append('log', 'ada', add('m3'))).seq).toBe(4);
-    expect((await over(store).open('log').allMarks()).map(({ id }) => id).sort()).toEqual(['m1', 'm2', 'm3']);
+    expect((await (await over(store).open('log')).allMarks()).map(({ id }) => id).sort()).toEqual([
+      'm1',
+      'm2',
+      'm3',
+    ]);
   });
 
   it('stay in memory while somebody has them open, and are whole again after they were put away', async () => {
     const store = aStore();
     const logs = over(store);
     await logs.append('log', 'ada', addPage('p1'));
-    const open = logs.open('log');
+    const open = await logs.open('log');
     const sweep = async () => {
       (logs as unknown as { closeIdle(now: number): void }).closeIdle(Date.now() + 3_600_000);
       await new Promise((resolve) => setImmediate(resolve));
     };
     logs.holdWhile(() => true);
     await sweep();
-    expect(logs.open('log')).toBe(open);
+    expect(await logs.open('log')).toBe(open);
     logs.holdWhile(() => false);
     const written = logs.append('log', 'ada', addPage('p2'));
     await sweep();
     await written;
     expect(open.closed).toBe(true);
     await logs.append('log', 'ada', add('m1', 'p2'));
-    expect([...logs.open('log').pages.keys()]).toEqual(['p1', 'p2']);
+    expect([...(await logs.open('log')).pages.keys()]).toEqual(['p1', 'p2']);
   });
 
   it('take an operation once, and answer with the place that it has', async () => {
@@ -93,12 +92,12 @@ describe('logs', () => {
       changes: [{ do: 'patch', mark: 'm1', set: { order: 'a7' } }],
     });
     await logs.append('log', 'ada', { id: randomUUID(), changes: [{ do: 'remove', mark: 'n3' }] });
-    const marks = await over(store).open('log').marksOn('p1');
+    const marks = await (await over(store).open('log')).marksOn('p1');
     expect(marks.size).toBe(60);
     expect(marks.get('m1')).toMatchObject({ order: 'a7' });
     expect(marks.get('n7')).toEqual((many.changes[7] as { mark: object }).mark);
     await logs.remove(['log']);
-    expect(store.head('log')).toMatchObject({ seq: 0, markCount: 0 });
+    expect(await store.head('log')).toMatchObject({ seq: 0, markCount: 0 });
   });
 });
 

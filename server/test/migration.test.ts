@@ -81,20 +81,20 @@ describe('a database of before', () => {
     await oldDatabase();
     server = await startServer({}, data);
     const logs = server.app.get(LogsService);
-    const pagesOf = (log: string): Page[] => [...logs.open(log).pages.values()];
-    expect(pagesOf(LESSON).map(({ id }) => id)).toEqual(['p1']);
-    expect(pagesOf(FIRST)).toEqual([
+    const pagesOf = async (log: string): Promise<Page[]> => [...(await logs.open(log)).pages.values()];
+    expect((await pagesOf(LESSON)).map(({ id }) => id)).toEqual(['p1']);
+    expect(await pagesOf(FIRST)).toEqual([
       { ...PAGE, id: 'p1', order: 'a0', surface: blank },
       { ...PAGE, id: 'p2', order: 'a1', surface: { kind: 'view', pictures: [] } },
     ]);
-    expect(pagesOf(SECOND).map(({ id }) => id)).toEqual(['p1']);
-    expect(await logs.open(FIRST).allMarks()).toMatchObject([{ id: 'm1', order: 'a5' }]);
-    expect(logs.undoable(FIRST, 't').map(({ id, pages }) => [id, pages])).toEqual([
+    expect((await pagesOf(SECOND)).map(({ id }) => id)).toEqual(['p1']);
+    expect(await (await logs.open(FIRST)).allMarks()).toMatchObject([{ id: 'm1', order: 'a5' }]);
+    expect((await logs.undoable(FIRST, 't')).map(({ id, pages }) => [id, pages])).toEqual([
       ['o2', ['p1']],
       ['o3', ['p1']],
     ]);
     await logs.append(FIRST, 't', { id: 'o4', undoes: 'o3', changes: [] });
-    expect(await logs.open(FIRST).allMarks()).toMatchObject([{ id: 'm1', order: 'a0' }]);
+    expect(await (await logs.open(FIRST)).allMarks()).toMatchObject([{ id: 'm1', order: 'a0' }]);
   });
 
   it('has displays and pads of before still, and takes companions', async () => {

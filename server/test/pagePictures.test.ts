@@ -14,7 +14,7 @@ beforeAll(async () => {
   server = await startServer();
   teacher = await signedIn(server);
   lesson = (await teacher.upload('maps.pdf', await pdfWith([300, 200], [200, 300]))).lesson!.id;
-  const [first] = [...server.app.get(LogsService).open(lesson).pages.values()];
+  const [first] = [...(await server.app.get(LogsService).open(lesson)).pages.values()];
   material = (first!.surface as { material: string }).material;
 });
 afterAll(() => server.remove());
@@ -39,7 +39,7 @@ describe('the quick picture of a page', () => {
   it('is drawn once for a class that asks at the same moment', async () => {
     const draw = vi.spyOn(server.app.get(PdfReader), 'picture');
     const other = (await teacher.upload('plans.pdf', await pdfWith([400, 400]))).lesson!.id;
-    const [page] = [...server.app.get(LogsService).open(other).pages.values()];
+    const [page] = [...(await server.app.get(LogsService).open(other)).pages.values()];
     const path = `/api/materials/${(page!.surface as { material: string }).material}/pages/0/picture`;
     const { body: sitting } = await teacher.send<{ id: string; code: string }>(
       'POST',

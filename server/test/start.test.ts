@@ -220,7 +220,7 @@ describe('health', () => {
     const well = await teacher.send<Record<string, unknown>>('GET', '/health');
     expect(well).toMatchObject({ status: 200, body: { status: 'well', database: 'writable' } });
     const store = server.app.get(LogStore);
-    store.isWritable = () => false;
+    store.isWritable = () => Promise.resolve(false);
     expect(await teacher.send('GET', '/health')).toMatchObject({
       status: 503,
       body: { database: 'not writable' },
@@ -232,7 +232,7 @@ describe('health', () => {
     const server = await startServer({}, data);
     const other = new Database(join(data, 'doodla.sqlite'));
     other.exec('BEGIN IMMEDIATE');
-    expect(server.app.get(LogStore).isWritable()).toBe(true);
+    expect(await server.app.get(LogStore).isWritable()).toBe(true);
     other.exec('ROLLBACK');
     other.close();
     await server.remove();

@@ -251,7 +251,7 @@ describe('fetching', () => {
       const html = `<p>${words}</p><img src="arch.png">`;
       const { status, body } = await send(Buffer.from(html, encoding as 'latin1'));
       expect([status, body.lost]).toEqual([201, 1]);
-      const page = open.app.get(LogsService).open(openLesson).pages.get(body.page)!;
+      const page = (await open.app.get(LogsService).open(openLesson)).pages.get(body.page)!;
       const { material } = page.surface as { material: string };
       const stored = await fetch(`${open.url}/api/materials/${material}/page`, {
         headers: { cookie: tester.cookie },

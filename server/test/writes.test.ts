@@ -55,6 +55,6 @@ describe('writes that belong together', () => {
     expect((await lessons.find(lesson.id))!.deletedAt).not.toBeNull();
     expect(await sittings.find(room.sitting.id)).toMatchObject({ pensUp: false, scene: null });
     expect((await sittings.find(room.sitting.id))!.endedAt).not.toBeNull();
-    expect(server.app.get(LogsService).open(room.sitting.id).pages.size).toBeGreaterThan(0);
+    expect((await server.app.get(LogsService).open(room.sitting.id)).pages.size).toBeGreaterThan(0);
   });
 });

@@ -80,7 +80,7 @@ export class AnnotationsService implements OnModuleDestroy {
     { material, bare, annotated }: { material: string; bare: string; annotated: AnnotatedPage[] },
   ): Promise<Change[]> {
     const marksOf = new Map(annotated.map(({ index, marks }) => [index, marks]));
-    const log = this.logs.open(logOf(place));
+    const log = await this.logs.open(logOf(place));
     const changes: Change[] = [];
     for (const page of orderedPages(log.pages.values())) {
       const { surface } = page;

@@ -75,7 +75,9 @@ export class ArchiveContentService {
   async pageCount(lesson: Lesson, withClasses: boolean): Promise<number> {
     const classes = withClasses ? await this.classesOf(lesson) : [];
     const logs = [lesson.id, ...classes.map(({ id }) => id)];
-    return logs.reduce((sum, log) => sum + orderedPages(this.logs.open(log).pages.values()).length, 0);
+    let count = 0;
+    for (const log of logs) count += orderedPages((await this.logs.open(log)).pages.values()).length;
+    return count;
   }
 
   private async classesOf({ id }: Lesson): Promise<Sitting[]> {
@@ -90,7 +92,7 @@ export class ArchiveContentService {
     used: UsedFiles,
     take: (page: PageFile) => Promise<void>,
   ): Promise<string[]> {
-    const open = this.logs.open(log);
+    const open = await this.logs.open(log);
     const paths: string[] = [];
     for (const [i, page] of orderedPages(open.pages.values()).entries()) {
       const marks = [...(await open.marksOn(page.id)).values()];

@@ -16,10 +16,10 @@ export class HistoryService {
 
   /** All operations that concern a page, oldest first. */
   async of(logId: string, page: string): Promise<LoggedOperation[]> {
-    const last = this.logs.open(logId).seq;
+    const last = (await this.logs.open(logId)).seq;
     const found: LoggedOperation[] = [];
     for (let seq = 0; seq < last; seq += READ_AT_ONCE) {
-      for (const { logged } of this.logs.concerning(logId, page, { after: seq, count: READ_AT_ONCE }))
+      for (const { logged } of await this.logs.concerning(logId, page, { after: seq, count: READ_AT_ONCE }))
         found.push(logged);
       await slowLane.turn();
     }
@@ -36,7 +36,7 @@ export class HistoryService {
     { space, seq }: RestoreRequest,
     teacherId: string,
   ): Promise<UndoEntry> {
-    if (this.logs.open(logId).pages.get(pageId)?.removed !== false) throw notFound('This page');
+    if ((await this.logs.open(logId)).pages.get(pageId)?.removed !== false) throw notFound('This page');
     const history = new PageHistory(pageId, isIn(space), await this.of(logId, pageId));
     const then = history.after(history.countAt(seq));
     const changes = restoringChanges(history.after(history.steps.length), then);

@@ -31,7 +31,7 @@ export class ReplayService {
   /** Tells all operations of a log that somebody may see, oldest first, until nobody waits for them. */
   async tell(log: LogRef, actor: Actor, { line, signal }: Progress): Promise<void> {
     const { id: logId } = log;
-    const count = this.logs.open(logId).seq;
+    const count = (await this.logs.open(logId)).seq;
     const head: ReplayHead = {
       count,
       turns: await this.turns.of(logId),
@@ -65,7 +65,7 @@ export class ReplayService {
 
   private async *stretches(logId: string, count: number): AsyncGenerator<AppendedOperation[]> {
     for (let after = 0; after < count; after += TOLD_AT_ONCE) {
-      yield this.logs.stretch(logId, { after, count: TOLD_AT_ONCE });
+      yield await this.logs.stretch(logId, { after, count: TOLD_AT_ONCE });
       await slowLane.turn();
     }
   }

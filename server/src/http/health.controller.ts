@@ -22,7 +22,7 @@ export class HealthController {
   /** 200 while everything works, 503 where something has to be seen to. */
   @Get()
   async health(@Res({ passthrough: true }) response: Response) {
-    const database = this.logs.isWritable() ? 'writable' : 'not writable';
+    const database = (await this.logs.isWritable()) ? 'writable' : 'not writable';
     const free = await this.disk.free();
     const isWell = database === 'writable' && free > this.disk.reserve;
     response.status(isWell ? 200 : 503).set('Cache-Control', 'no-store');

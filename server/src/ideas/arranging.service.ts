@@ -51,7 +51,7 @@ export class ArrangingService implements OnModuleInit {
 
   private async arrange(sittingId: string, pageId: string): Promise<void> {
     const rules = (await this.sittings.find(sittingId))?.ideas?.[pageId];
-    const log = this.logs.open(sittingId);
+    const log = await this.logs.open(sittingId);
     const page = log.pages.get(pageId);
     if (!rules || !page || page.removed) return;
     const counts = rules.sorted ? await this.votes.counts(sittingId, pageId) : undefined;

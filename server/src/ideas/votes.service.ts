@@ -29,7 +29,7 @@ export class VotesService {
   async vote(sittingId: string, pageId: string, student: string, markId: string, up: boolean): Promise<void> {
     const sitting = await this.sittings.find(sittingId);
     const most = sitting?.endedAt === null ? (sitting.ideas?.[pageId]?.votes ?? 0) : 0;
-    const marks = most > 0 ? await this.logs.open(sittingId).marksOn(pageId) : undefined;
+    const marks = most > 0 ? await (await this.logs.open(sittingId)).marksOn(pageId) : undefined;
     if (marks?.get(markId)?.kind !== 'note')
       throw new Problem(409, 'no-voting', 'There is nothing to vote on here any more.');
     const ballot = await this.ballotOf(sittingId, pageId);

@@ -229,7 +229,7 @@ export class LessonsService {
     after: string | undefined,
   ): Promise<string[]> {
     const log = logOf(place);
-    const orders = ordersBeside(this.logs.open(log).pages.values(), after, { count: pages.length });
+    const orders = ordersBeside((await this.logs.open(log)).pages.values(), after, { count: pages.length });
     const made = pages.map((page, i): Page => ({
       ...page,
       id: randomUUID(),
@@ -244,7 +244,7 @@ export class LessonsService {
   /** Gives a web page's page a newer copy; what is on it stays. Throws Problem. */
   async replaceWebPage(place: PagePlace, material: Material, page: string): Promise<void> {
     const log = logOf(place);
-    if (this.logs.open(log).pages.get(page)?.surface.kind !== 'web') throw notFound('This web page');
+    if ((await this.logs.open(log)).pages.get(page)?.surface.kind !== 'web') throw notFound('This web page');
     await this.link(place, material.id);
     const set = { surface: { kind: 'web', material: material.id } } as const;
     await this.logs.append(log, SERVER, { id: randomUUID(), changes: [{ do: 'patchPage', page, set }] });
@@ -302,7 +302,7 @@ export class LessonsService {
 
   private async makeCover(id: string): Promise<string | undefined> {
     try {
-      const [first] = orderedPages(this.logs.open(id).pages.values());
+      const [first] = orderedPages((await this.logs.open(id)).pages.values());
       if (first?.surface.kind !== 'pdf') return undefined;
       const { sha256 } = await this.materials.findOneByOrFail({ id: first.surface.material });
       const png = await this.pdfs.picture(this.files.pathOf(sha256), COVER, 'covers');

@@ -45,7 +45,7 @@ export class PageCopiesService {
     else await this.lessons.own(teacherId, source.lesson);
     const target = await this.lessons.editable(teacherId, to);
     await this.checkSitting(source);
-    const page = this.logs.open(source.sitting ?? source.lesson).pages.get(source.page);
+    const page = (await this.logs.open(source.sitting ?? source.lesson)).pages.get(source.page);
     if (!page || page.removed) throw notFound('This page');
     const marks = await this.marksOf(source);
     const renamed = await this.takePictures(source.lesson, to, picturesOf(page, marks));
@@ -59,7 +59,7 @@ export class PageCopiesService {
     const { title, width, height } = page;
     const copy: Page = {
       id: pages.get(source.page) ?? randomUUID(),
-      order: this.orderAtEnd(to),
+      order: await this.orderAtEnd(to),
       title,
       width,
       height,
@@ -84,7 +84,7 @@ export class PageCopiesService {
     const from = await this.lessons.editable(teacherId, id);
     const copy = await this.lessons.createEmpty(teacherId, title);
     try {
-      const pages = orderedPages(this.logs.open(id).pages.values());
+      const pages = orderedPages((await this.logs.open(id)).pages.values());
       const renamed = new Map(pages.map((page) => [page.id, randomUUID()]));
       for (const { id: page } of pages) await this.copy(teacherId, { lesson: id, page }, copy.id, renamed);
       const { folderId, tags } = from;
@@ -105,7 +105,7 @@ export class PageCopiesService {
   private async marksOf({ lesson, page, sitting }: PageSource): Promise<Mark[]> {
     const marks: Mark[] = [];
     for (const log of sitting === undefined ? [lesson] : [lesson, sitting]) {
-      const here = [...(await this.logs.open(log).marksOn(page)).values()];
+      const here = [...(await (await this.logs.open(log)).marksOn(page)).values()];
       marks.push(...here.filter((mark) => mark.space === 'class').sort(byOrder));
     }
     return marks;
@@ -129,7 +129,7 @@ export class PageCopiesService {
     return renamed;
   }
 
-  private orderAtEnd(lesson: string): string {
-    return ordersBeside(this.logs.open(lesson).pages.values(), undefined)[0]!;
+  private async orderAtEnd(lesson: string): Promise<string> {
+    return ordersBeside((await this.logs.open(lesson)).pages.values(), undefined)[0]!;
   }
 }

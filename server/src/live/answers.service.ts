@@ -38,7 +38,7 @@ export class AnswersService {
     for (const page of pages)
       if (isId(page))
         for (const log of [logId, lesson])
-          if (log !== undefined) known.push(await this.logs.open(log).marksOn(page));
+          if (log !== undefined) known.push(await (await this.logs.open(log)).marksOn(page));
     let isOver = false;
     return {
       judge(operation, actor, view) {

@@ -96,7 +96,7 @@ export class LiveGateway implements OnGatewayInit {
     if (budget.reading >= MOST_READING) throw new Refusal('too-fast');
     budget.reading += 1;
     try {
-      const marks = await this.logs.open(dto.log.id).marksOn(dto.page);
+      const marks = await (await this.logs.open(dto.log.id)).marksOn(dto.page);
       let piece: Mark[] = [];
       for (const mark of marks.values()) {
         if (!maySee(mark, access.actor)) continue;
@@ -126,7 +126,7 @@ export class LiveGateway implements OnGatewayInit {
     if (bytes > MAX_OPERATION_LENGTH) throw new Refusal('too-large');
     const { actor, writes, lesson, situation } = this.opened(socket, ref.id);
     if (!writes) throw new Refusal('not-allowed');
-    if (!this.shared.take(this.logs.open(ref.id), bytes)) throw new Refusal('too-fast');
+    if (!this.shared.take(await this.logs.open(ref.id), bytes)) throw new Refusal('too-fast');
     const now = await situation();
     const ways = ref.kind === 'sitting' ? await this.classes.waysOf(ref.id) : {};
     const changes = operation.changes.map((change) => placedBy(actor, change, ways));
@@ -196,23 +196,23 @@ export class LiveGateway implements OnGatewayInit {
     return access;
   }
 
-  private openReply(log: OpenLog, { actor }: Access, since: number | undefined): OpenReply {
+  private async openReply(log: OpenLog, { actor }: Access, since: number | undefined): Promise<OpenReply> {
     const behind = since === undefined ? Infinity : log.seq - since;
     const base = { actor, seq: log.seq };
     if (behind < 0 || behind > CATCH_UP_LIMIT) {
       return {
         ...base,
         pages: [...log.pages.values()],
-        written: this.logs.writtenPages(log.id),
+        written: await this.logs.writtenPages(log.id),
         operations: [],
-        undoable: this.logs.undoable(log.id, actor.id),
+        undoable: await this.logs.undoable(log.id, actor.id),
       };
     }
-    const missed = this.logs.since(log.id, since!);
+    const missed = await this.logs.since(log.id, since!);
     const touched = missed.flatMap(({ logged }) =>
       logged.operation.changes.flatMap((change) => (change.do === 'patch' ? [change.mark] : [])),
     );
-    const { marks } = log.viewOf(touched);
+    const { marks } = await log.viewOf(touched);
     const known = (id: string) => marks.get(id);
     const operations = missed.map(({ logged, inverse }) =>
       packLogged(visibleTo(actor, logged, inverse, known)),

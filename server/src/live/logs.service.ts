@@ -14,6 +14,7 @@ import type {
 import { applyChanges, invertChanges, pagesConcerned, Refusal, touchedBy, undoChanges } from '@doodla/core';
 import { logFailure } from '../http/failures.js';
 import type { AppendedOperation, Stretch } from '../storage/logStore.js';
+import { TakenError } from '../storage/logDatabase.js';
 import { LogStore } from '../storage/logStore.js';
 import { OpenLog } from './openLog.js';
 
@@ -45,6 +46,8 @@ type AppendListener = (logId: string, fresh: FreshOperation) => void;
 export class LogsService implements OnModuleDestroy {
   private readonly logger = new Logger('Logs');
   private readonly logs = new Map<string, OpenLog>();
+  /** Logs that are being read, for all who ask meanwhile. */
+  private readonly readings = new Map<string, Promise<OpenLog>>();
   private readonly listeners: AppendListener[] = [];
   private isHeld: (logId: string) => boolean = () => false;
   private readonly sweeper = setInterval(() => this.closeIdle(), SWEEP_MS).unref();
@@ -66,12 +69,8 @@ export class LogsService implements OnModuleDestroy {
   }
 
   /** A log with its pages; one that was never written to is empty. */
-  open(id: string): OpenLog {
-    let log = this.logs.get(id);
-    if (!log) {
-      log = new OpenLog(id, this.store);
-      this.logs.set(id, log);
-    }
+  async open(id: string): Promise<OpenLog> {
+    const log = this.logs.get(id) ?? (await this.read(id));
     log.usedAt = Date.now();
     return log;
   }
@@ -89,9 +88,10 @@ export class LogsService implements OnModuleDestroy {
     try {
       return await this.appendOnce(logId, author, operation, options);
     } catch (error) {
-      if (!isStale(error)) throw error;
       // Memory and database no longer agree on what is there: the database is right.
-      this.close(this.open(logId));
+      if (!(error instanceof TakenError)) throw error;
+      const log = this.logs.get(logId);
+      if (log) this.close(log);
       return this.appendOnce(logId, author, operation, options);
     }
   }
@@ -103,9 +103,9 @@ export class LogsService implements OnModuleDestroy {
     options: AppendOptions,
   ): Promise<LoggedOperation> {
     return this.inTurn(logId, async (log) => {
-      const known = this.store.find(logId, operation.id);
+      const known = await this.store.find(logId, operation.id);
       if (known) return known.logged;
-      const { changes, view } = this.workedOut(log, author, operation, options.actor);
+      const { changes, view } = await this.workedOut(log, author, operation, options.actor);
       const full: Operation = { ...operation, changes };
       const reason = options.judge?.(full, view, log.markCount);
       if (reason) throw new Refusal(reason);
@@ -116,48 +116,48 @@ export class LogsService implements OnModuleDestroy {
 
   /** Does something while nothing is stored in a log. */
   async inTurn<T>(logId: string, task: (log: OpenLog) => Promise<T>): Promise<T> {
-    const log = this.open(logId);
+    const log = await this.open(logId);
     return log.inTurn(() => (log.closed ? this.inTurn(logId, task) : task(log)));
   }
 
   /** Stored operations after number `since`, in order. */
-  since(logId: string, since: number): AppendedOperation[] {
+  since(logId: string, since: number): Promise<AppendedOperation[]> {
     return this.store.since(logId, since);
   }
 
   /** A stretch of operations, in order. */
-  stretch(logId: string, stretch: Stretch): AppendedOperation[] {
+  stretch(logId: string, stretch: Stretch): Promise<AppendedOperation[]> {
     return this.store.stretch(logId, stretch);
   }
 
   /** Of a stretch of operations those that concern a page, in order. */
-  concerning(logId: string, page: string, stretch: Stretch): AppendedOperation[] {
+  concerning(logId: string, page: string, stretch: Stretch): Promise<AppendedOperation[]> {
     return this.store.concerning(logId, page, stretch);
   }
 
   /** A stored operation by its id. */
-  find(logId: string, id: string): AppendedOperation | undefined {
+  find(logId: string, id: string): Promise<AppendedOperation | undefined> {
     return this.store.find(logId, id);
   }
 
   /** The last operations that took marks away or changed them, newest first, at most so many. */
-  lastChanging(logId: string, most: number): AppendedOperation[] {
+  lastChanging(logId: string, most: number): Promise<AppendedOperation[]> {
     return this.store.lastChanging(logId, most);
   }
 
   /** What a person can still undo, oldest first. */
-  undoable(logId: string, author: string): UndoEntry[] {
+  undoable(logId: string, author: string): Promise<UndoEntry[]> {
     return this.store.undoable(logId, author);
   }
 
-  writtenPages(logId: string): string[] {
+  writtenPages(logId: string): Promise<string[]> {
     return this.store.writtenPages(logId);
   }
 
   /** Forgets logs, with all that is in them. */
   async remove(logIds: readonly string[]): Promise<void> {
     for (const id of logIds) {
-      const log = this.logs.get(id);
+      const log = (await this.readings.get(id)) ?? this.logs.get(id);
       if (log) this.close(log);
     }
     await this.store.remove(logIds);
@@ -173,15 +173,15 @@ export class LogsService implements OnModuleDestroy {
   }
 
   /** The changes of an operation, which of an undo are the server's to say, and the marks that they touch. */
-  private workedOut(log: OpenLog, author: string, operation: Operation, actor: Actor | undefined) {
+  private async workedOut(log: OpenLog, author: string, operation: Operation, actor: Actor | undefined) {
     if (operation.undoes === undefined) {
       const { changes } = operation;
-      return { changes, view: log.viewOf(marksNamed(changes)) };
+      return { changes, view: await log.viewOf(marksNamed(changes)) };
     }
-    const undone = this.store.find(log.id, operation.undoes);
+    const undone = await this.store.find(log.id, operation.undoes);
     if (!undone) throw new Refusal('no-such-mark');
     if (undone.logged.author !== author) throw new Refusal('not-yours');
-    const view = log.viewOf(marksNamed(undone.inverse));
+    const view = await log.viewOf(marksNamed(undone.inverse));
     return { changes: actor ? undoChanges(undone.inverse, actor, view) : undone.inverse, view };
   }
 
@@ -213,6 +213,21 @@ export class LogsService implements OnModuleDestroy {
     return logged;
   }
 
+  private read(id: string): Promise<OpenLog> {
+    let reading = this.readings.get(id);
+    if (!reading) {
+      reading = this.readNow(id).finally(() => this.readings.delete(id));
+      this.readings.set(id, reading);
+    }
+    return reading;
+  }
+
+  private async readNow(id: string): Promise<OpenLog> {
+    const log = new OpenLog(id, this.store, await this.store.head(id));
+    this.logs.set(id, log);
+    return log;
+  }
+
   private close(log: OpenLog): void {
     log.closed = true;
     if (this.logs.get(log.id) === log) this.logs.delete(log.id);
@@ -235,9 +250,4 @@ function* marksNamed(changes: readonly Change[]): Iterable<string> {
     if (change.do === 'add') yield change.mark.id;
     else if ('mark' in change) yield change.mark;
   }
-}
-
-/** A number or id was taken that memory held to be free. */
-function isStale(error: unknown): boolean {
-  return (error as { code?: string }).code?.startsWith('SQLITE_CONSTRAINT') === true;
 }

@@ -8,6 +8,8 @@ const READ_AT_ONCE = 120;
 /** The marks of a page in memory, by id, as long as somebody reads them. */
 interface CachedPage {
   marks: Map<string, Mark>;
+  /** Marks that operations have touched while it is being read: of these memory knows best. */
+  touched: Set<string> | undefined;
   /** Settles once all of them are there. */
   complete: Promise<void>;
   usedAt: number;
@@ -27,8 +29,8 @@ export class OpenLog {
   constructor(
     readonly id: string,
     private readonly store: LogStore,
+    head: LogHead,
   ) {
-    const head: LogHead = store.head(id);
     this.pages = head.pages;
     this.seq = head.seq;
     this.markCount = head.markCount;
@@ -43,7 +45,7 @@ export class OpenLog {
   }
 
   /** The log as operations see it that touch certain marks. */
-  viewOf(ids: Iterable<string>): LogView & { marks: Map<string, Mark> } {
+  async viewOf(ids: Iterable<string>): Promise<LogView & { marks: Map<string, Mark> }> {
     const marks = new Map<string, Mark>();
     const missing: string[] = [];
     for (const id of new Set(ids)) {
@@ -51,7 +53,7 @@ export class OpenLog {
       if (mark) marks.set(id, mark);
       else missing.push(id);
     }
-    for (const [id, mark] of this.store.marks(this.id, missing)) marks.set(id, mark);
+    for (const [id, mark] of await this.store.marks(this.id, missing)) marks.set(id, mark);
     return { pages: this.pages, marks };
   }
 
@@ -60,10 +62,16 @@ export class OpenLog {
     let cached = this.cached.get(page);
     if (!cached) {
       const marks = new Map<string, Mark>();
-      cached = { marks, complete: this.readAll(page, marks), usedAt: Date.now() };
-      this.cached.set(page, cached);
-      // Whoever asked for the page hears of its failure; the next one reads it anew.
-      cached.complete.catch(() => this.cached.delete(page));
+      const touched = new Set<string>();
+      const complete = this.readAll(page, marks, touched);
+      const reading: CachedPage = { marks, touched, complete, usedAt: Date.now() };
+      this.cached.set(page, reading);
+      complete.then(
+        () => (reading.touched = undefined),
+        // Whoever asked for the page hears of its failure; the next one reads it anew.
+        () => this.cached.delete(page),
+      );
+      cached = reading;
     }
     await cached.complete;
     cached.usedAt = Date.now();
@@ -73,13 +81,15 @@ export class OpenLog {
   /** All marks of the log, page by page. */
   async allMarks(): Promise<Mark[]> {
     const marks: Mark[] = [];
-    for (const page of this.store.writtenPages(this.id)) marks.push(...(await this.marksOn(page)).values());
+    for (const page of await this.store.writtenPages(this.id))
+      marks.push(...(await this.marksOn(page)).values());
     return marks;
   }
 
   /** Takes in what a stored operation has made of the marks and pages that it touched. */
   take(marks: ReadonlyMap<string, Mark | undefined>, pages: ReadonlyMap<string, Page | undefined>): void {
     for (const [id, mark] of marks) {
+      for (const page of this.cached.values()) page.touched?.add(id);
       if (mark) this.cached.get(mark.page)?.marks.set(id, mark);
       else for (const page of this.cached.values()) page.marks.delete(id);
     }
@@ -92,10 +102,10 @@ export class OpenLog {
   }
 
   /** In small pieces, between which others have their turn; what changes meanwhile is taken in as it is stored. */
-  private async readAll(page: string, marks: Map<string, Mark>): Promise<void> {
+  private async readAll(page: string, marks: Map<string, Mark>, touched: Set<string>): Promise<void> {
     for (let after = ''; ;) {
-      const some = this.store.marksOn(this.id, page, after, READ_AT_ONCE);
-      for (const mark of some) marks.set(mark.id, mark);
+      const some = await this.store.marksOn(this.id, page, after, READ_AT_ONCE);
+      for (const mark of some) if (!touched.has(mark.id)) marks.set(mark.id, mark);
       if (some.length < READ_AT_ONCE) return;
       after = some.at(-1)!.id;
       await slowLane.turn();

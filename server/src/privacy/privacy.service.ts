@@ -128,7 +128,7 @@ export class PrivacyService {
   }
 
   private async marksOf(sittingId: string, student: string): Promise<Mark[]> {
-    return (await this.logs.open(sittingId).allMarks()).filter((mark) => isOfStudent(mark, student));
+    return (await (await this.logs.open(sittingId)).allMarks()).filter((mark) => isOfStudent(mark, student));
   }
 
   private async seats(teacherId: string, name: string): Promise<Seat[]> {

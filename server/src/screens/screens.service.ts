@@ -37,7 +37,7 @@ export class ScreensService {
     page?: string,
   ): Promise<string> {
     await this.mayPresent(sittingId, presenter);
-    const id = page !== undefined && this.hasView(sittingId, page) ? page : undefined;
+    const id = page !== undefined && (await this.hasView(sittingId, page)) ? page : undefined;
     const shownPage = id ?? (await this.addView(sittingId, size));
     this.shown.set(sittingId, {
       presenter: presenter.id,
@@ -60,7 +60,7 @@ export class ScreensService {
   /** Turns the class to a view that was seen before. */
   async show(sittingId: string, socket: string, page: string, panes: Shown['panes']): Promise<void> {
     const shown = this.of(sittingId, socket);
-    if (!this.hasView(sittingId, page)) throw notFound('This page');
+    if (!(await this.hasView(sittingId, page))) throw notFound('This page');
     await this.turnFrom(sittingId, shown, page, panes);
   }
 
@@ -73,7 +73,7 @@ export class ScreensService {
   ): Promise<void> {
     if (this.shown.get(sittingId)?.socket !== undefined || !this.isPresenter(sittingId, presenter))
       this.of(sittingId, socket);
-    if (!this.hasView(sittingId, page)) throw notFound('This page');
+    if (!(await this.hasView(sittingId, page))) throw notFound('This page');
     const set = { surface: { kind: 'view', pictures } } as const;
     await this.logs.append(sittingId, SERVER, {
       id: randomUUID(),
@@ -164,8 +164,8 @@ export class ScreensService {
   /** Takes out the pages of views of which there is neither a picture nor a mark. */
   private async clearAway(sittingId: string): Promise<void> {
     const { pageId } = await this.sitting(sittingId);
-    const marked = new Set(this.logs.writtenPages(sittingId));
-    const empty = [...this.logs.open(sittingId).pages.values()].filter(
+    const marked = new Set(await this.logs.writtenPages(sittingId));
+    const empty = [...(await this.logs.open(sittingId)).pages.values()].filter(
       ({ id, surface, removed }) =>
         !removed &&
         id !== pageId &&
@@ -195,15 +195,15 @@ export class ScreensService {
     else await this.classes.turn(sittingId, page);
   }
 
-  private hasView(sittingId: string, page: string): boolean {
-    const known = this.logs.open(sittingId).pages.get(page);
+  private async hasView(sittingId: string, page: string): Promise<boolean> {
+    const known = (await this.logs.open(sittingId)).pages.get(page);
     return known?.surface.kind === 'view' && !known.removed;
   }
 
   /** Adds a page after the one that the class is on. */
   private async addView(sittingId: string, size: { width: number; height: number }): Promise<string> {
     const { pageId } = await this.sitting(sittingId);
-    const pages = orderedPages(this.logs.open(sittingId).pages.values());
+    const pages = orderedPages((await this.logs.open(sittingId)).pages.values());
     if (pages.filter(({ surface }) => surface.kind === 'view').length >= MAX_VIEWS)
       throw new Problem(
         409,
@@ -212,7 +212,7 @@ export class ScreensService {
       );
     const page: Page = {
       id: randomUUID(),
-      order: ordersBeside(this.logs.open(sittingId).pages.values(), pageId)[0]!,
+      order: ordersBeside((await this.logs.open(sittingId)).pages.values(), pageId)[0]!,
       title: 'Screen',
       width: SCREEN_PAGE_WIDTH,
       height: Math.round((SCREEN_PAGE_WIDTH * size.height) / size.width),

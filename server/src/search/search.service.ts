@@ -49,7 +49,7 @@ export class SearchService {
     return {
       lessons: await this.lessonsWith(teacherId, words),
       classes: [...named, ...noted],
-      pages: this.numbered(pages),
+      pages: await this.numbered(pages),
     };
   }
 
@@ -105,18 +105,18 @@ export class SearchService {
   }
 
   /** Pages with their numbers; those that are not there any more are left out. */
-  private numbered(rows: readonly FoundRow[]): PageHit[] {
+  private async numbered(rows: readonly FoundRow[]): Promise<PageHit[]> {
     const numbers = new Map<string, Map<string, number>>();
+    for (const { log } of rows) if (!numbers.has(log)) numbers.set(log, await this.numbersIn(log));
     return rows.flatMap(({ log, snippet, lesson, lessonTitle, sitting, sittingTitle, page }) => {
-      if (!numbers.has(log)) numbers.set(log, this.numbersIn(log));
       const number = numbers.get(log)!.get(page);
       if (number === undefined) return [];
       return [{ lesson, lessonTitle, sitting, sittingTitle, page, number, snippet: partsOf(snippet) }];
     });
   }
 
-  private numbersIn(log: string): Map<string, number> {
-    return new Map(orderedPages(this.logs.open(log).pages.values()).map(({ id }, i) => [id, i + 1]));
+  private async numbersIn(log: string): Promise<Map<string, number>> {
+    return new Map(orderedPages((await this.logs.open(log)).pages.values()).map(({ id }, i) => [id, i + 1]));
   }
 }
 

@@ -132,7 +132,7 @@ export class SearchIndexService implements OnApplicationBootstrap, OnModuleDestr
   /** Title, what is typed, what is printed, and notes; undefined where there is no such page. */
   private async textAt(log: string, page: string, lesson: string): Promise<readonly string[] | undefined> {
     if (page === CLASS_NOTES) return ['', '', '', await this.notesOf(log)];
-    const there = this.logs.open(log).pages.get(page);
+    const there = (await this.logs.open(log)).pages.get(page);
     return there && this.textOf(log, there, lesson);
   }
 
@@ -145,10 +145,10 @@ export class SearchIndexService implements OnApplicationBootstrap, OnModuleDestr
 
   private async textOf(log: string, page: Page, lesson: string): Promise<readonly string[]> {
     if (page.removed) return ['', '', '', ''];
-    const marks = await this.logs.open(log).marksOn(page.id);
+    const marks = await (await this.logs.open(log)).marksOn(page.id);
     const typed = [...marks.values()].map(typedIn).join(' ').slice(0, MOST_TYPED);
     // What a class's page has from its lesson is found there.
-    const isLessons = log !== lesson && this.logs.open(lesson).pages.get(page.id)?.removed === false;
+    const isLessons = log !== lesson && (await this.logs.open(lesson)).pages.get(page.id)?.removed === false;
     if (isLessons) return ['', typed, '', ''];
     const { printed, notes } = await this.words.of(page);
     return [page.title, typed, printed, notes];

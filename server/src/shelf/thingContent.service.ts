@@ -48,7 +48,7 @@ export class ThingContentService {
     const wanted = marks && new Set(marks);
     const parts = await Promise.all(
       request.pages.map(async (id) => {
-        const page = this.logs.open(sitting ?? lesson).pages.get(id);
+        const page = (await this.logs.open(sitting ?? lesson)).pages.get(id);
         if (!page || page.removed) throw notFound('This page');
         const there = await this.marksOn(id, request);
         const own = there.filter((mark) => (wanted ? wanted.has(mark.id) : mark.space === 'class'));
@@ -86,7 +86,7 @@ export class ThingContentService {
   private async marksOn(page: string, { lesson, sitting }: ShelfKeepRequest): Promise<Mark[]> {
     const marks: Mark[] = [];
     for (const log of sitting === undefined ? [lesson] : [lesson, sitting])
-      marks.push(...[...(await this.logs.open(log).marksOn(page)).values()].sort(byOrder));
+      marks.push(...[...(await (await this.logs.open(log)).marksOn(page)).values()].sort(byOrder));
     return marks;
   }
 

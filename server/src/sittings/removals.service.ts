@@ -15,13 +15,13 @@ export class RemovalsService {
   constructor(private readonly logs: LogsService) {}
 
   /** Newest first. */
-  of(sittingId: string): Removal[] {
-    const log = this.logs.open(sittingId);
+  async of(sittingId: string): Promise<Removal[]> {
+    const log = await this.logs.open(sittingId);
     const removals: Removal[] = [];
-    for (const { logged, inverse } of this.logs.lastChanging(sittingId, LOOKED_AT)) {
+    for (const { logged, inverse } of await this.logs.lastChanging(sittingId, LOOKED_AT)) {
       const removed = marksIn(inverse);
       if (removed.length === 0) continue;
-      const there = log.viewOf(removed.map(({ id }) => id)).marks;
+      const there = (await log.viewOf(removed.map(({ id }) => id))).marks;
       const { operation, at, author: by } = logged;
       const missing = removed.filter(({ id }) => !there.has(id)).length;
       removals.push({ id: operation.id, at, by, page: removed[0]!.page, marks: counted(removed), missing });
@@ -32,11 +32,11 @@ export class RemovalsService {
 
   /** Puts back what an operation took away and is still missing, on pages that are there. Throws Problem. */
   async putBack(sittingId: string, operation: string, teacherId: string): Promise<void> {
-    const found = this.logs.find(sittingId, operation);
+    const found = await this.logs.find(sittingId, operation);
     if (!found) throw notFound('What was removed');
-    const log = this.logs.open(sittingId);
+    const log = await this.logs.open(sittingId);
     const removed = marksIn(found.inverse).filter(({ page }) => log.pages.get(page)?.removed === false);
-    const there = log.viewOf(removed.map(({ id }) => id)).marks;
+    const there = (await log.viewOf(removed.map(({ id }) => id))).marks;
     const changes: Change[] = removed.filter(({ id }) => !there.has(id)).map((mark) => ({ do: 'add', mark }));
     if (changes.length > 0) await this.logs.append(sittingId, teacherId, { id: randomUUID(), changes });
   }

@@ -118,7 +118,7 @@ export class SittingsService {
     title: string,
     { code, page, at: openedAt = Date.now() }: OpenOptions = {},
   ): Promise<Sitting> {
-    const pages = orderedPages(this.logs.open(lessonId).pages.values());
+    const pages = orderedPages((await this.logs.open(lessonId)).pages.values());
     const first = pages.find(({ id }) => id === page) ?? pages[0];
     if (!first)
       throw new Problem(

@@ -23,8 +23,8 @@ export class ToLessonService {
 
   /** Puts pages that were made in a class into its lesson too, without what the class wrote on them. */
   async keepPages({ id }: Sitting, lesson: Lesson, wanted: readonly string[]): Promise<string[]> {
-    const prepared = this.logs.open(lesson.id);
-    const pages = orderedPages(this.logs.open(id).pages.values()).filter(
+    const prepared = await this.logs.open(lesson.id);
+    const pages = orderedPages((await this.logs.open(id)).pages.values()).filter(
       (page) => wanted.includes(page.id) && prepared.pages.get(page.id)?.removed !== false,
     );
     for (const page of pages) {
@@ -51,8 +51,9 @@ export class ToLessonService {
     teacherId: string,
     { page, marks: chosen }: { page?: string | undefined; marks?: readonly string[] | undefined },
   ): Promise<string[]> {
-    const lesson = this.logs.open(lessonId);
-    const written = page === undefined ? await this.logs.open(id).allMarks() : await this.onPage(id, page);
+    const lesson = await this.logs.open(lessonId);
+    const written =
+      page === undefined ? await (await this.logs.open(id)).allMarks() : await this.onPage(id, page);
     const wanted = written
       .filter((mark) => mark.space === 'class' && lesson.pages.get(mark.page)?.removed === false)
       .filter((mark) => chosen?.includes(mark.id) ?? true)
@@ -71,7 +72,7 @@ export class ToLessonService {
   }
 
   private async onPage(log: string, page: string): Promise<Mark[]> {
-    return [...(await this.logs.open(log).marksOn(page)).values()];
+    return [...(await (await this.logs.open(log)).marksOn(page)).values()];
   }
 
   /** The order of the highest mark on some pages. */

@@ -12,8 +12,8 @@ import { OpenDto, ReadDto, SubmitDto } from '../../../server/src/live/live.dto.j
 import { newBudget } from '../../../server/src/live/liveSocket.js';
 import { LogsService, SERVER } from '../../../server/src/live/logs.service.js';
 import type { OperationRelay } from '../../../server/src/live/operationRelay.js';
-import { LogStore } from '../../../server/src/storage/logStore.js';
-import { LOG_TABLES } from '../../../server/src/storage/logTables.js';
+import type { LogStore } from '../../../server/src/storage/logStore.js';
+import { aStore } from '../../../server/test/helpers/logStores.js';
 import { BrowserOutbox } from '../../src/live/outbox';
 import type { ServerEnd } from './simulatedLine';
 import { SimulatedLine } from './simulatedLine';
@@ -22,8 +22,7 @@ const DTOS = { [LIVE.open]: OpenDto, [LIVE.read]: ReadDto, [LIVE.submit]: Submit
 type Asked = keyof typeof DTOS;
 
 /** One database for all worlds; each has a log of its own in it. */
-const store = new LogStore({ options: { database: ':memory:' } } as never);
-(store as unknown as { database: { exec(sql: string): void } }).database.exec(LOG_TABLES.join(';'));
+const store = aStore();
 
 export function aPage(id: string, order = 'a0'): Page {
   const surface = { kind: 'blank', colour: '#ffffff', ruling: 'plain', spacing: 5 } as const;
@@ -168,7 +167,7 @@ export class World {
 
   /** What the server has, as far as somebody may see it. */
   async truth(actor: Actor): Promise<{ marks: Map<string, Mark>; pages: Map<string, Page> }> {
-    const fresh = new LogsService(store).open(this.ref.id);
+    const fresh = await new LogsService(store).open(this.ref.id);
     const marks = (await fresh.allMarks()).filter((mark) => maySee(mark, actor));
     return { marks: new Map(marks.map((mark) => [mark.id, mark])), pages: new Map(fresh.pages) };
   }
