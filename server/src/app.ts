@@ -11,12 +11,13 @@ import { ProblemFilter } from './http/problem.filter.js';
 import { securityHeaders } from './http/security.js';
 import { serveWebApp } from './http/webApp.js';
 import type { Settings } from './settings/settings.js';
+import { SQLITE } from './settings/settings.js';
 import { SettingsModule } from './settings/settings.module.js';
 import { LiveAdapter } from './live/liveAdapter.js';
 import { DataFolder } from './storage/dataFolder.js';
 import { FileStore } from './storage/fileStore.js';
-import { LogDatabase } from './storage/logDatabase.js';
-import type { SqliteLogDatabase } from './storage/sqliteLogDatabase.js';
+import { Database } from './storage/database.js';
+import { FolderHold } from './storage/folderHold.js';
 import { StorageModule } from './storage/storage.module.js';
 import { MODULES, TABLES } from './subjects.js';
 import { serveRoot, tlsOf } from './tls/tlsFiles.js';
@@ -35,7 +36,7 @@ class AppModule {
 /** The whole server, not yet listening. `webFolder` holds the built web application. */
 export async function createApp(settings: Settings, webFolder?: string): Promise<NestExpressApplication> {
   const folder = new DataFolder(settings.data);
-  folder.open();
+  folder.open(settings.database === SQLITE);
   const tls = tlsOf(settings);
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
     logger: new ConsoleLogger({ logLevels: ['error', 'warn'], json: settings.logJson }),
@@ -52,7 +53,8 @@ export async function createApp(settings: Settings, webFolder?: string): Promise
   app.useWebSocketAdapter(new LiveAdapter(app, settings));
   app.enableShutdownHooks();
   if (webFolder) serveWebApp(app, webFolder);
-  app.get<SqliteLogDatabase>(LogDatabase).settle(folder);
+  app.get(FolderHold).holds(folder);
+  await folder.settle(app.get(Database));
   await app.get(FileStore).prepare();
   return app;
 }

@@ -13,6 +13,7 @@ import { LiveClient } from './helpers/live.js';
 import { pdfWith } from './helpers/pdfs.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, signedIn, startServer } from './helpers/server.js';
+import { POSTGRES } from './helpers/testDatabase.js';
 
 let server: TestServer;
 let teacher: Client;
@@ -63,7 +64,7 @@ async function contents(data: string) {
   };
 }
 
-describe('a backup', () => {
+describe.skipIf(POSTGRES)('a backup', () => {
   it('made while a class writes has all that was acknowledged before, and is a whole school again', async () => {
     const before = [await write(), await write()];
     let writing = true;

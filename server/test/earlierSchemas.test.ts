@@ -9,6 +9,7 @@ import { databaseOptions } from '../src/storage/dataSource.js';
 import { TABLES } from '../src/subjects.js';
 import { strokeBy } from './helpers/live.js';
 import { startServer } from './helpers/server.js';
+import { POSTGRES } from './helpers/testDatabase.js';
 
 type Row = Record<string, string | number | null>;
 
@@ -91,7 +92,7 @@ async function databaseOf(version: number, data: string): Promise<void> {
   await source.destroy();
 }
 
-describe('a data folder', () => {
+describe.skipIf(POSTGRES)('a data folder', () => {
   it.each(Array.from({ length: LATEST - 1 }, (_, i) => i + 1))(
     'of schema %i opens with everything in it',
     async (version) => {

@@ -8,6 +8,7 @@ import type { TestClass } from './helpers/aClass.js';
 import { aClass } from './helpers/aClass.js';
 import type { TestServer } from './helpers/server.js';
 import { signedIn, startServer } from './helpers/server.js';
+import { POSTGRES } from './helpers/testDatabase.js';
 
 let server: TestServer;
 let at: TestClass;
@@ -38,7 +39,7 @@ const long = (page: string) =>
     ),
   });
 
-describe('a full disk', () => {
+describe.skipIf(POSTGRES)('a full disk', () => {
   it('is said, takes in whole operations or nothing of them, and lets all in once there is room', async () => {
     const page = at.pages[0]!.id;
     const kept: string[] = [];

@@ -8,6 +8,7 @@ import { join } from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { io } from 'socket.io-client';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { Database } from '../src/storage/database.js';
 import { StrangersService } from '../src/reading/strangers.service.js';
 import { visibleText } from '../src/http/visibleText.js';
 import { fetchWeb } from '../src/webpages/fetchWeb.js';
@@ -191,8 +192,7 @@ describe('seats', () => {
   it('lapse where nobody comes, and stay with those who have come', async () => {
     const wren = await student('Wren');
     await join_('Ghost');
-    const { DataSource } = await import('typeorm');
-    await server.app.get(DataSource).query('UPDATE student SET joined_at = joined_at - 300000');
+    await server.app.get(Database).all('UPDATE student SET joined_at = joined_at - 300000');
     await expect.poll(() => room.live.classState?.people.length).toBe(2);
     await join_('Tove');
     await expect.poll(() => room.live.classState?.people.map(({ name }) => name)).toEqual(['Wren', 'Tove']);
@@ -295,12 +295,11 @@ describe('a server that is asked for nonsense', () => {
 describe('what belongs to one class or teacher', () => {
   it('is not handed on by copying a page that names it', async () => {
     const foreign = randomUUID();
-    const { DataSource } = await import('typeorm');
-    const source = server.app.get(DataSource);
-    await source.query(
+    const database = server.app.get(Database);
+    await database.all(
       "INSERT INTO teacher (id, name, email, password_hash, created_at) VALUES ('other', 'Bo', 'bo@school.example', 'x', 0)",
     );
-    await source.query(
+    await database.all(
       "INSERT INTO material (id, teacher_id, kind, name, sha256, bytes, page_count, created_at) VALUES (?, 'other', 'pdf', 'secret', 'x', 1, 1, 0)",
       [foreign],
     );

@@ -2,10 +2,10 @@ import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PurgeService, TRASH_MS } from '../src/lessons/purge.service.js';
 import { LogsService } from '../src/live/logs.service.js';
+import { Database } from '../src/storage/database.js';
 import { encrypted, pdfWith } from './helpers/pdfs.js';
 import type { TestServer } from './helpers/server.js';
 import { Client, signedIn, startServer } from './helpers/server.js';
@@ -150,11 +150,8 @@ describe('a lesson that was deleted', () => {
     await purge.purge(Date.now() + TRASH_MS + 1000);
     expect(existsSync(path)).toBe(false);
     const rows = await server.app
-      .get(DataSource)
-      .query<{ n: number }[]>('SELECT count(*) AS n FROM log WHERE id IN (?, ?)', [
-        lesson!.id,
-        sitting.body.id,
-      ]);
+      .get(Database)
+      .all<{ n: number }>('SELECT count(*) AS n FROM log WHERE id IN (?, ?)', [lesson!.id, sitting.body.id]);
     expect(rows[0]!.n).toBe(0);
     expect((await teacher.send('POST', `/api/lessons/${lesson!.id}/restore`)).status).toBe(404);
     expect(await titles()).toContain('load and span');

@@ -10,6 +10,7 @@ import { TABLES } from '../src/subjects.js';
 import { strokeBy } from './helpers/live.js';
 import type { TestServer } from './helpers/server.js';
 import { startServer } from './helpers/server.js';
+import { POSTGRES } from './helpers/testDatabase.js';
 
 const data = mkdtempSync(join(tmpdir(), 'doodla-migration-'));
 const PAGE = { title: '', width: 800, height: 600, removed: false };
@@ -70,7 +71,7 @@ async function oldDatabase(): Promise<void> {
   await source.destroy();
 }
 
-describe('a database of before', () => {
+describe.skipIf(POSTGRES)('a database of before', () => {
   let server: TestServer;
   afterAll(async () => {
     await server.stop();

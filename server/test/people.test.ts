@@ -1,7 +1,8 @@
-import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { statSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { TestServer } from './helpers/server.js';
+import { allStored } from './helpers/testDatabase.js';
 import { ADA, Client, signedIn, startServer } from './helpers/server.js';
 
 let server: TestServer;
@@ -44,8 +45,7 @@ describe('first start', () => {
   it('keeps passwords as Argon2id, and session tokens only as hashes', async () => {
     server = await startServer();
     const client = await signedIn(server);
-    const files = readdirSync(server.data).filter((name) => name.startsWith('doodla.sqlite'));
-    const stored = files.map((name) => readFileSync(join(server.data, name)).toString('latin1')).join('');
+    const stored = await allStored(server);
     expect(stored).toContain('$argon2id$');
     expect(stored).not.toContain(ADA.password);
     expect(stored).not.toContain(client.cookie.split('=')[1]);

@@ -1,9 +1,7 @@
 import 'reflect-metadata';
 import type { ForgetReply, StudentData, StudentTrace } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { DataSource } from 'typeorm';
+import { allStored } from './helpers/testDatabase.js';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { aNote, aStroke, aText } from '../../core/test/helpers/marks.js';
 import { SearchIndexService } from '../src/search/searchIndex.service.js';
@@ -114,11 +112,8 @@ describe('everything about one student', () => {
     );
 
     // Not in any table, and not in the file itself once it has been tidied up.
-    const database = server.app.get(DataSource);
-    await database.query('VACUUM');
-    await database.query('PRAGMA wal_checkpoint(TRUNCATE)');
-    const bytes = readFileSync(join(server.data, 'doodla.sqlite')).toString('latin1');
-    for (const trace of [wren.id, 'Wren Ashby', `${SECRET} said`]) expect(bytes).not.toContain(trace);
-    expect(bytes).toContain(tove.id);
+    const stored = await allStored(server);
+    for (const trace of [wren.id, 'Wren Ashby', `${SECRET} said`]) expect(stored).not.toContain(trace);
+    expect(stored).toContain(tove.id);
   });
 });

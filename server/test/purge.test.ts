@@ -2,7 +2,8 @@ import type { LessonDetail } from '@doodla/core';
 import { createCanvas } from '@napi-rs/canvas';
 import { existsSync, readdirSync, utimesSync } from 'node:fs';
 import { join } from 'node:path';
-import { DataSource } from 'typeorm';
+import { tablesOf } from './helpers/testDatabase.js';
+import { Database } from '../src/storage/database.js';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { KEPT_MS, PurgeService, TRASH_MS } from '../src/lessons/purge.service.js';
 import { FileStore } from '../src/storage/fileStore.js';
@@ -23,19 +24,15 @@ beforeAll(async () => {
 });
 afterAll(() => server.remove());
 
-const query = <T>(sql: string, values: unknown[] = []) => server.app.get(DataSource).query<T[]>(sql, values);
+const query = <T>(sql: string, values: unknown[] = []) => server.app.get(Database).all<T>(sql, values);
 
 /** Clears away as if it were so much later. */
 const purgeIn = (ms: number) => server.app.get(PurgeService).purge(Date.now() + ms);
 
 /** How many rows each table has; what is yet to be let go of is none of a lesson's. */
 async function rows(): Promise<Record<string, number>> {
-  const tables = await query<{ name: string }>(
-    `SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT IN ('gone_file', 'cleared')
-     AND name NOT LIKE 'found_words_%'`,
-  );
   const counts: Record<string, number> = {};
-  for (const { name } of tables)
+  for (const name of (await tablesOf(server)).filter((one) => one !== 'gone_file' && one !== 'cleared'))
     counts[name] = (await query<{ n: number }>(`SELECT count(*) AS n FROM "${name}"`))[0]!.n;
   return counts;
 }
@@ -125,7 +122,10 @@ describe('a file that comes in again', () => {
     const sha256 = await store.put(bytes);
     const longAgo = new Date(Date.now() - 3 * KEPT_MS);
     utimesSync(store.pathOf(sha256), longAgo, longAgo);
-    await query('INSERT OR REPLACE INTO gone_file VALUES (?, ?)', [sha256, longAgo.getTime()]);
+    await query('INSERT INTO gone_file VALUES (?, ?) ON CONFLICT (sha256) DO UPDATE SET at = excluded.at', [
+      sha256,
+      longAgo.getTime(),
+    ]);
     await store.put(bytes);
     await purgeIn(0);
     expect(files()).toContain(sha256);

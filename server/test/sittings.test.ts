@@ -1,9 +1,9 @@
 import type { LogRef, Mark, Page, Scene } from '@doodla/core';
 import { packPoints } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { PurgeService } from '../src/lessons/purge.service.js';
+import { Database } from '../src/storage/database.js';
 import { aClass } from './helpers/aClass.js';
 import { LiveClient, strokeBy } from './helpers/live.js';
 import type { TestServer } from './helpers/server.js';
@@ -73,8 +73,8 @@ describe('a class that ends', () => {
     await purge.purge(Date.now() + 25 * 3600_000);
     expect(await detail()).toBeUndefined();
     const rows = await server.app
-      .get(DataSource)
-      .query<{ n: number }[]>('SELECT count(*) AS n FROM log WHERE id = ?', [sitting.id]);
+      .get(Database)
+      .all<{ n: number }>('SELECT count(*) AS n FROM log WHERE id = ?', [sitting.id]);
     expect(rows[0]!.n).toBe(0);
     expect(await prepared()).toEqual([]);
   });

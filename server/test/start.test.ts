@@ -23,6 +23,7 @@ import { StartError } from '../src/storage/dataFolder.js';
 import { LogStore } from '../src/storage/logStore.js';
 import { pdfWith } from './helpers/pdfs.js';
 import { signedIn, startServer } from './helpers/server.js';
+import { POSTGRES } from './helpers/testDatabase.js';
 
 const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
 let data: string;
@@ -106,7 +107,7 @@ describe('a data folder', () => {
       (error: Error) => error,
     );
 
-  it('without its database is left alone', async () => {
+  it.skipIf(POSTGRES)('without its database is left alone', async () => {
     await aSchool();
     const database = join(data, 'doodla.sqlite');
     renameSync(database, `${database}.away`);
@@ -123,7 +124,7 @@ describe('a data folder', () => {
     await (await startServer({}, data)).stop();
   });
 
-  it('with the database of another installation is left alone', async () => {
+  it.skipIf(POSTGRES)('with the database of another installation is left alone', async () => {
     await aSchool();
     const other = mkdtempSync(join(tmpdir(), 'doodla-other-'));
     await (await startServer({}, other)).stop();
@@ -135,7 +136,7 @@ describe('a data folder', () => {
     rmSync(other, { recursive: true });
   });
 
-  it('whose database is damaged is left alone', async () => {
+  it.skipIf(POSTGRES)('whose database is damaged is left alone', async () => {
     await aSchool();
     const path = join(data, 'doodla.sqlite');
     const bytes = readFileSync(path);
@@ -143,17 +144,20 @@ describe('a data folder', () => {
     expect(await refused()).toMatchObject({ message: expect.stringContaining('is damaged') as string });
   });
 
-  it('serves one program at a time, and the second takes nothing from the first', async () => {
-    const server = await startServer({}, data);
-    const incoming = join(data, 'incoming', 'half-way');
-    writeFileSync(incoming, 'half of an upload');
-    expect(await refused()).toMatchObject({
-      message: expect.stringContaining('runs on the data folder') as string,
-    });
-    expect(existsSync(incoming)).toBe(true);
-    await server.stop();
-    await (await startServer({}, data)).stop();
-  });
+  it.skipIf(POSTGRES)(
+    'serves one program at a time, and the second takes nothing from the first',
+    async () => {
+      const server = await startServer({}, data);
+      const incoming = join(data, 'incoming', 'half-way');
+      writeFileSync(incoming, 'half of an upload');
+      expect(await refused()).toMatchObject({
+        message: expect.stringContaining('runs on the data folder') as string,
+      });
+      expect(existsSync(incoming)).toBe(true);
+      await server.stop();
+      await (await startServer({}, data)).stop();
+    },
+  );
 
   it('keeps files that nothing names, and drops those whose last naming was seen to go', async () => {
     const server = await startServer({}, data);
@@ -228,7 +232,7 @@ describe('health', () => {
     await server.remove();
   });
 
-  it('counts another’s write as a sign of life', async () => {
+  it.skipIf(POSTGRES)('counts another’s write as a sign of life', async () => {
     const server = await startServer({}, data);
     const other = new Database(join(data, 'doodla.sqlite'));
     other.exec('BEGIN IMMEDIATE');

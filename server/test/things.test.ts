@@ -1,8 +1,8 @@
 import type { Mark, PictureMark, ShelfContent, ShelfThing } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
-import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { KEPT_MS, PurgeService, TRASH_MS } from '../src/lessons/purge.service.js';
+import { Database } from '../src/storage/database.js';
 import { aText, common } from '../../core/test/helpers/marks.js';
 import type { TestClass } from './helpers/aClass.js';
 import { aClass } from './helpers/aClass.js';
@@ -179,8 +179,8 @@ describe('a thing', () => {
     await server.app.get(PurgeService).purge(Date.now() + TRASH_MS + KEPT_MS);
     expect((await teacher.send('POST', `${path}/restored`)).status).toBe(404);
     const rows = await server.app
-      .get(DataSource)
-      .query<unknown[]>('SELECT 1 FROM shelf_thing WHERE id = ?', [thing.id]);
+      .get(Database)
+      .all<unknown>('SELECT 1 FROM shelf_thing WHERE id = ?', [thing.id]);
     expect(rows).toEqual([]);
   });
 

@@ -27,7 +27,8 @@ export function wordsFound(text: string, words: readonly string[]): [from: numbe
   return found;
 }
 
-function searchable(text: string): string[] {
+/** The words of a text as they are compared. */
+export function searchable(text: string): string[] {
   return plain(text).match(/[\p{L}\p{N}]+/gu) ?? [];
 }
 

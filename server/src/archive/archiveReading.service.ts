@@ -24,7 +24,7 @@ import { Sitting } from '../sittings/sitting.entity.js';
 import { SittingMaterial } from '../sittings/sittingMaterial.entity.js';
 import { Student } from '../sittings/student.entity.js';
 import { FileStore } from '../storage/fileStore.js';
-import { Writes } from '../storage/writes.js';
+import { Database } from '../storage/database.js';
 import { SaidWords } from '../talk/chatMessage.entity.js';
 import { ClassNotes } from '../talk/classNotes.entity.js';
 import type { KeptFile } from './archivedFiles.service.js';
@@ -65,7 +65,7 @@ export class ArchiveReadingService implements OnModuleDestroy {
     private readonly files: FileStore,
     private readonly archived: ArchivedFilesService,
     private readonly logs: LogsService,
-    private readonly writes: Writes,
+    private readonly database: Database,
     private readonly source: DataSource,
   ) {}
 
@@ -102,7 +102,7 @@ export class ArchiveReadingService implements OnModuleDestroy {
         rows.push(...rowsOfClass(taught, lessonId, head, ids));
       }
       const lesson = lessonOf(lessonId, head, teacher.id);
-      this.store([[Lesson, lesson], ...rows]);
+      await this.store([[Lesson, lesson], ...rows]);
       return lesson;
     } catch (error) {
       await this.logs.remove(made);
@@ -149,7 +149,7 @@ export class ArchiveReadingService implements OnModuleDestroy {
   }
 
   /** All rows or none. */
-  private store(rows: readonly Row[]): void {
+  private async store(rows: readonly Row[]): Promise<void> {
     const byTable = new Map<Row[0], Row[]>(NAMED_BY_OTHERS.map((entity) => [entity, []]));
     for (const row of rows) {
       const own = byTable.get(row[0]);
@@ -166,7 +166,7 @@ export class ArchiveReadingService implements OnModuleDestroy {
           .values(values.slice(i * ROWS_AT_ONCE, (i + 1) * ROWS_AT_ONCE)),
       );
     });
-    this.writes.together(...statements);
+    await this.database.together(...statements);
   }
 }
 

@@ -5,6 +5,7 @@ import { MOST_PIECES } from '@doodla/core';
 import { createReadStream } from 'node:fs';
 import { Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
+import { Database } from '../storage/database.js';
 import { FileStore } from '../storage/fileStore.js';
 import { StoredPiece } from './piece.entity.js';
 
@@ -23,6 +24,7 @@ export class PiecesService {
   constructor(
     @InjectRepository(StoredPiece) private readonly pieces: Repository<StoredPiece>,
     private readonly files: FileStore,
+    private readonly database: Database,
   ) {}
 
   /** Keeps a piece; one that is here already stays. Throws Problem where there is no more room. */
@@ -53,13 +55,13 @@ export class PiecesService {
   }
 
   private async bytesOf({ kind, id }: LogRef): Promise<number> {
-    const [{ bytes }] = await this.pieces.query<[{ bytes: number | null }]>(
+    const [row] = await this.database.all<{ bytes: number | null }>(
       `SELECT sum(bytes) AS bytes FROM explanation_piece
        JOIN explanation_take ON explanation_take.id = take_id
        JOIN explanation ON explanation.id = explanation_id
        WHERE ${kind === 'lesson' ? 'lesson_id' : 'sitting_id'} = ?`,
       [id],
     );
-    return bytes ?? 0;
+    return row?.bytes ?? 0;
   }
 }

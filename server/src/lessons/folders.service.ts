@@ -4,7 +4,7 @@ import type { Folder, FolderRequest } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { notFound, Problem } from '../http/problem.js';
-import { Writes } from '../storage/writes.js';
+import { Database } from '../storage/database.js';
 import { LessonFolder } from './folder.entity.js';
 
 const MOST_FOLDERS = 500;
@@ -14,7 +14,7 @@ const MOST_FOLDERS = 500;
 export class FoldersService {
   constructor(
     @InjectRepository(LessonFolder) private readonly folders: Repository<LessonFolder>,
-    private readonly writes: Writes,
+    private readonly database: Database,
   ) {}
 
   async list(teacherId: string): Promise<Folder[]> {
@@ -55,7 +55,7 @@ export class FoldersService {
   /** Takes a folder away; what is in it moves to where the folder was. Throws Problem. */
   async remove(teacherId: string, id: string): Promise<void> {
     const { parentId } = await this.own(teacherId, id);
-    this.writes.together(
+    await this.database.together(
       ['UPDATE lesson SET folder_id = ? WHERE folder_id = ?', [parentId, id]],
       ['UPDATE lesson_folder SET parent_id = ? WHERE parent_id = ?', [parentId, id]],
       ['DELETE FROM lesson_folder WHERE id = ?', [id]],

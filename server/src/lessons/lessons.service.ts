@@ -14,7 +14,7 @@ import type { Sitting } from '../sittings/sitting.entity.js';
 import { SittingMaterial } from '../sittings/sittingMaterial.entity.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
-import { Writes } from '../storage/writes.js';
+import { Database } from '../storage/database.js';
 import { Lesson } from './lesson.entity.js';
 import { LessonMaterial } from './lessonMaterial.entity.js';
 import { TeamsService } from './teams.service.js';
@@ -62,7 +62,7 @@ export class LessonsService {
     @InjectRepository(Material) private readonly materials: Repository<Material>,
     private readonly pdfs: PdfReader,
     private readonly files: FileStore,
-    private readonly writes: Writes,
+    private readonly database: Database,
     private readonly teams: TeamsService,
   ) {}
 
@@ -153,10 +153,10 @@ export class LessonsService {
     await this.addPages({ lesson, sitting: undefined, by: teacherId }, pages, undefined);
     try {
       const row = this.lessons.createQueryBuilder().insert().values(lesson);
-      if (!material) this.writes.together(row);
+      if (!material) await this.database.together(row);
       else {
         const link = { lessonId: id, materialId: material.id };
-        this.writes.together(row, this.links.createQueryBuilder().insert().values(link));
+        await this.database.together(row, this.links.createQueryBuilder().insert().values(link));
       }
     } catch (error) {
       await this.logs.remove([id]);

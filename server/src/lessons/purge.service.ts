@@ -1,12 +1,11 @@
 import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
 import { Injectable, Logger } from '@nestjs/common';
-import { DataSource } from 'typeorm';
 import { logFailure } from '../http/failures.js';
 import { LogsService } from '../live/logs.service.js';
 import { LimitsService } from '../settings/limits.service.js';
 import { FileStore } from '../storage/fileStore.js';
-import type { Write } from '../storage/writes.js';
-import { Writes } from '../storage/writes.js';
+import type { Write } from '../storage/database.js';
+import { Database } from '../storage/database.js';
 
 const DAY_MS = 24 * 3600 * 1000;
 /** How long what a class has dropped can still be brought back, and a file is kept that nothing names. */
@@ -46,10 +45,9 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
   private timer: NodeJS.Timeout | undefined;
 
   constructor(
-    private readonly database: DataSource,
     private readonly logs: LogsService,
     private readonly files: FileStore,
-    private readonly writes: Writes,
+    private readonly database: Database,
     private readonly limits: LimitsService,
   ) {}
 
@@ -64,21 +62,21 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** What was cleared away, the last first, at most so many times. */
   cleared(most: number): Promise<Cleared[]> {
-    return this.database.query<Cleared[]>('SELECT * FROM cleared ORDER BY at DESC LIMIT ?', [most]);
+    return this.database.all<Cleared>('SELECT * FROM cleared ORDER BY at DESC LIMIT ?', [most]);
   }
 
   async purge(now = Date.now()): Promise<void> {
-    this.expire(now);
+    await this.expire(now);
     const before = now - KEPT_MS;
     const deletedBefore = now - TRASH_MS;
-    const logs = await this.database.query<{ id: string; isClass: number }[]>(
-      `SELECT id, 0 AS isClass FROM lesson WHERE deleted_at < ?
+    const logs = await this.database.all<{ id: string; isClass: number }>(
+      `SELECT id, 0 AS "isClass" FROM lesson WHERE deleted_at < ?
        UNION SELECT id, 1 FROM sitting WHERE dropped_at < ?
        UNION SELECT sitting.id, 1 FROM sitting JOIN lesson ON lesson.id = lesson_id WHERE deleted_at < ?`,
       [deletedBefore, before, deletedBefore],
     );
     await this.logs.remove(logs.map(({ id }) => id));
-    this.writes.together(
+    await this.database.together(
       ['DELETE FROM sitting WHERE dropped_at < ?', [before]],
       ['DELETE FROM lesson WHERE deleted_at < ?', [deletedBefore]],
       ['DELETE FROM explanation WHERE dropped_at < ?', [before]],
@@ -92,13 +90,13 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
     );
     const { files, bytes } = await this.removeFiles(before);
     const classes = logs.filter(({ isClass }) => isClass === 1).length;
-    this.note({ at: now, classes, lessons: logs.length - classes, files, bytes });
+    await this.note({ at: now, classes, lessons: logs.length - classes, files, bytes });
   }
 
   /** Drops classes whose time is over: so long after they ended, or after they were last written in. */
-  private expire(now: number): void {
+  private async expire(now: number): Promise<void> {
     const before = now - this.limits.current.retentionDays * DAY_MS;
-    this.writes.together([
+    await this.database.together([
       `UPDATE sitting SET dropped_at = ?, ended_at = coalesce(ended_at, ?)
        WHERE dropped_at IS NULL AND coalesce(keep_until, 0) < ? AND opened_at < ? AND coalesce(ended_at,
          (SELECT max(at) FROM operation JOIN log ON operation.log = log.key WHERE log.id = sitting.id), opened_at) < ?`,
@@ -107,35 +105,39 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   /** Says what was cleared away; kept for two years. */
-  private note(what: Cleared): void {
+  private async note(what: Cleared): Promise<void> {
     const { at, classes, lessons, files, bytes } = what;
     if (classes + lessons + files === 0) return;
     this.logger.log(
       `Cleared away: classes ${classes}, lessons ${lessons}, files ${files} (${Math.ceil(bytes / 1e6)} MB)`,
     );
-    this.writes.together(
-      ['INSERT OR REPLACE INTO cleared VALUES (?, ?, ?, ?, ?)', [at, classes, lessons, files, bytes]],
+    await this.database.together(
+      [
+        `INSERT INTO cleared VALUES (?, ?, ?, ?, ?) ON CONFLICT (at)
+         DO UPDATE SET classes = excluded.classes, lessons = excluded.lessons, files = excluded.files, bytes = excluded.bytes`,
+        [at, classes, lessons, files, bytes],
+      ],
       ['DELETE FROM cleared WHERE at < ?', [at - 730 * DAY_MS]],
     );
   }
 
   private async removeFiles(before: number): Promise<Pick<Cleared, 'files' | 'bytes'>> {
     const removed = { files: 0, bytes: 0 };
-    const gone = await this.database.query<{ sha256: string; named: number }[]>(
-      `SELECT sha256, (${IS_NAMED}) AS named FROM gone_file WHERE at < ?`,
+    const gone = await this.database.all<{ sha256: string; named: number }>(
+      `SELECT sha256, CASE WHEN ${IS_NAMED} THEN 1 ELSE 0 END AS named FROM gone_file WHERE at < ?`,
       [before],
     );
     for (const { sha256, named } of gone) {
       const seen: Write = ['DELETE FROM gone_file WHERE sha256 = ? AND at < ?', [sha256, before]];
       if (named === 1) {
-        this.writes.together(seen);
+        await this.database.together(seen);
         continue;
       }
       const size = this.files.sizeOf(sha256);
       if (!this.files.remove(sha256, before)) continue;
       removed.files += 1;
       removed.bytes += size;
-      this.writes.together(
+      await this.database.together(
         ['DELETE FROM read_words WHERE sha256 = ?', [sha256]],
         ['DELETE FROM printed_words WHERE sha256 = ?', [sha256]],
         seen,

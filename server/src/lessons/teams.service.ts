@@ -1,11 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Colleague } from '@doodla/core';
-import { DataSource, In, Repository } from 'typeorm';
+import { In, Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
 import { Teacher } from '../people/teacher.entity.js';
-import type { Write } from '../storage/writes.js';
-import { Writes } from '../storage/writes.js';
+import type { Write } from '../storage/database.js';
+import { Database } from '../storage/database.js';
 import type { Lesson } from './lesson.entity.js';
 import { LessonTeam } from './lessonTeam.entity.js';
 
@@ -17,8 +17,7 @@ export class TeamsService {
   constructor(
     @InjectRepository(LessonTeam) private readonly teams: Repository<LessonTeam>,
     @InjectRepository(Teacher) private readonly teachers: Repository<Teacher>,
-    private readonly database: DataSource,
-    private readonly writes: Writes,
+    private readonly database: Database,
   ) {}
 
   /** Calls back with who does not work on a lesson any more. */
@@ -60,7 +59,7 @@ export class TeamsService {
         'One of these teachers has left the school. Please look at the list again.',
       );
     const before = (await this.of(id)).map((member) => member.id);
-    this.writes.together(
+    await this.database.together(
       ['DELETE FROM lesson_team WHERE lesson_id = ?', [id]],
       ...[...members].map((member): Write => ['INSERT INTO lesson_team VALUES (?, ?)', [id, member]]),
     );
@@ -79,7 +78,7 @@ export class TeamsService {
    * lessons that they work on. A page that merely names it does not count: anybody who may add pages can name anything.
    */
   async sees(teacherId: string, materialId: string): Promise<boolean> {
-    const found = await this.database.query<unknown[]>(
+    const found = await this.database.all<unknown>(
       `SELECT 1 FROM material WHERE id = ? AND teacher_id = ?
        UNION SELECT 1 FROM lesson_material JOIN lesson ON lesson.id = lesson_id
          WHERE material_id = ? AND (teacher_id = ?

@@ -2,13 +2,13 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Colleague, InvitationDoor, SchoolTeacher } from '@doodla/core';
 import { randomBytes, randomUUID } from 'node:crypto';
-import { DataSource, LessThan, Not, Repository } from 'typeorm';
+import { LessThan, Not, Repository } from 'typeorm';
 import { notFound, Problem } from '../http/problem.js';
 import { hashPassword } from '../people/password.js';
 import { PeopleService, sessionOf } from '../people/people.service.js';
 import { Teacher } from '../people/teacher.entity.js';
-import type { Write } from '../storage/writes.js';
-import { Writes } from '../storage/writes.js';
+import type { Write } from '../storage/database.js';
+import { Database } from '../storage/database.js';
 import { Invitation } from './invitation.entity.js';
 
 const DAY_MS = 24 * 3600 * 1000;
@@ -24,20 +24,18 @@ export class SchoolService {
     @InjectRepository(Teacher) private readonly teachers: Repository<Teacher>,
     @InjectRepository(Invitation) private readonly invitations: Repository<Invitation>,
     private readonly people: PeopleService,
-    private readonly source: DataSource,
-    private readonly writes: Writes,
+    private readonly database: Database,
   ) {}
 
   /** All teachers, the first first. */
-  list(): Promise<SchoolTeacher[]> {
-    return this.source
-      .query<(Omit<SchoolTeacher, 'admin'> & { admin: number })[]>(
-        `SELECT id, name, email, admin, created_at AS createdAt,
-           (SELECT count(*) FROM lesson WHERE teacher_id = teacher.id AND deleted_at IS NULL) AS lessons,
-           (SELECT coalesce(sum(bytes), 0) FROM material WHERE teacher_id = teacher.id) AS bytes
-         FROM teacher ORDER BY created_at`,
-      )
-      .then((rows) => rows.map((row) => ({ ...row, admin: row.admin === 1 })));
+  async list(): Promise<SchoolTeacher[]> {
+    const rows = await this.database.all<Omit<SchoolTeacher, 'admin'> & { admin: number | boolean }>(
+      `SELECT id, name, email, admin, created_at AS "createdAt",
+         (SELECT count(*) FROM lesson WHERE teacher_id = teacher.id AND deleted_at IS NULL) AS lessons,
+         (SELECT coalesce(sum(bytes), 0) FROM material WHERE teacher_id = teacher.id) AS bytes
+       FROM teacher ORDER BY created_at`,
+    );
+    return rows.map((row) => ({ ...row, admin: Boolean(row.admin) }));
   }
 
   /** Those to whom a teacher can give something. */
@@ -139,7 +137,7 @@ export class SchoolService {
     await this.teacher(to);
     await this.refuseLast(id);
     await this.people.closeSessionsOf(id);
-    this.writes.together(
+    await this.database.together(
       ...THEIRS.map((table): Write => [`UPDATE ${table} SET teacher_id = ? WHERE teacher_id = ?`, [to, id]]),
       ['DELETE FROM teacher WHERE id = ?', [id]],
     );

@@ -1,28 +1,14 @@
 import { Injectable } from '@nestjs/common';
-import type { ClassHit, LessonHit, PageHit, SearchReply, SnippetPart } from '@doodla/core';
+import type { ClassHit, LessonHit, PageHit, SearchReply } from '@doodla/core';
 import { hasWords, orderedPages, searchWords } from '@doodla/core';
-import { DataSource } from 'typeorm';
 import { LogsService } from '../live/logs.service.js';
+import { Database } from '../storage/database.js';
+import type { FoundRow } from '../storage/wordIndex.js';
+import { WordIndex } from '../storage/wordIndex.js';
 import { CLASS_NOTES } from './searchIndex.service.js';
 
 /** Hits of each sort that are told. */
 const MOST_HITS = 40;
-/** Signs round what was found, and letters that no text has. */
-const [FROM, TO] = ['\u0002', '\u0003'];
-/** How much a hit in the title, what is typed, what is printed, and notes counts. */
-const WEIGHTS = '8, 4, 1, 2';
-
-interface FoundRow {
-  log: string;
-  page: string;
-  lesson: string;
-  lessonTitle: string;
-  sitting: string | null;
-  sittingTitle: string | null;
-  openedAt: number | null;
-  snippet: string;
-}
-
 interface LessonRow {
   lesson: string;
   title: string;
@@ -35,7 +21,8 @@ type ClassRow = Omit<ClassHit, 'snippet'> & { groupTitle: string | null };
 @Injectable()
 export class SearchService {
   constructor(
-    private readonly database: DataSource,
+    private readonly database: Database,
+    private readonly index: WordIndex,
     private readonly logs: LogsService,
   ) {}
 
@@ -43,7 +30,7 @@ export class SearchService {
   async find(teacherId: string, question: string): Promise<SearchReply> {
     const words = searchWords(question);
     if (words.length === 0) return { lessons: [], classes: [], pages: [] };
-    const [notes, pages] = parted(await this.foundWith(teacherId, words));
+    const [notes, pages] = parted(await this.index.find(teacherId, words, MOST_HITS));
     const named = await this.classesWith(teacherId, words);
     const noted = notes.filter(({ sitting }) => !named.some((one) => one.sitting === sitting)).map(classOf);
     return {
@@ -54,7 +41,7 @@ export class SearchService {
   }
 
   private async lessonsWith(teacherId: string, words: readonly string[]): Promise<LessonHit[]> {
-    const rows = await this.database.query<LessonRow[]>(
+    const rows = await this.database.all<LessonRow>(
       `SELECT id AS lesson, title, tags FROM lesson WHERE teacher_id = ? AND deleted_at IS NULL
        ORDER BY used_at DESC`,
       [teacherId],
@@ -67,9 +54,9 @@ export class SearchService {
 
   /** Classes by their name, their group's, and the day on which they began, in words and in figures. */
   private async classesWith(teacherId: string, words: readonly string[]): Promise<ClassHit[]> {
-    const rows = await this.database.query<ClassRow[]>(
-      `SELECT sitting.id AS sitting, lesson.id AS lesson, sitting.title, lesson.title AS lessonTitle,
-         sitting.opened_at AS openedAt, class_group.title AS groupTitle
+    const rows = await this.database.all<ClassRow>(
+      `SELECT sitting.id AS sitting, lesson.id AS lesson, sitting.title, lesson.title AS "lessonTitle",
+         sitting.opened_at AS "openedAt", class_group.title AS "groupTitle"
        FROM sitting JOIN lesson ON lesson.id = lesson_id LEFT JOIN class_group ON class_group.id = group_id
        WHERE lesson.teacher_id = ? AND deleted_at IS NULL AND dropped_at IS NULL ORDER BY sitting.opened_at DESC`,
       [teacherId],
@@ -89,21 +76,6 @@ export class SearchService {
       }));
   }
 
-  private foundWith(teacherId: string, words: readonly string[]): Promise<FoundRow[]> {
-    return this.database.query<FoundRow[]>(
-      `SELECT found_page.log, found_page.page, lesson.id AS lesson, lesson.title AS lessonTitle,
-         sitting.id AS sitting, sitting.title AS sittingTitle, sitting.opened_at AS openedAt,
-         snippet(found_words, -1, '${FROM}', '${TO}', '…', 14) AS snippet
-       FROM found_words JOIN found_page ON found_page.key = found_words.rowid
-       JOIN lesson ON lesson.id = found_page.lesson_id LEFT JOIN sitting ON sitting.id = found_page.sitting_id
-       WHERE found_words MATCH ? AND lesson.teacher_id = ? AND lesson.deleted_at IS NULL
-         AND sitting.dropped_at IS NULL
-       ORDER BY bm25(found_words, ${WEIGHTS}) LIMIT ${MOST_HITS}`,
-      // Quoted, so that nothing of it is taken for an operator (SQLite FTS5, §3).
-      [words.map((word) => `"${word}"*`).join(' '), teacherId],
-    );
-  }
-
   /** Pages with their numbers; those that are not there any more are left out. */
   private async numbered(rows: readonly FoundRow[]): Promise<PageHit[]> {
     const numbers = new Map<string, Map<string, number>>();
@@ -111,7 +83,7 @@ export class SearchService {
     return rows.flatMap(({ log, snippet, lesson, lessonTitle, sitting, sittingTitle, page }) => {
       const number = numbers.get(log)!.get(page);
       if (number === undefined) return [];
-      return [{ lesson, lessonTitle, sitting, sittingTitle, page, number, snippet: partsOf(snippet) }];
+      return [{ lesson, lessonTitle, sitting, sittingTitle, page, number, snippet }];
     });
   }
 
@@ -133,7 +105,7 @@ function classOf({ sitting, sittingTitle, lesson, lessonTitle, openedAt, snippet
     title: sittingTitle!,
     lessonTitle,
     openedAt: openedAt!,
-    snippet: partsOf(snippet),
+    snippet,
   };
 }
 
@@ -147,18 +119,4 @@ function dayInWords(time: number): string {
   const date = new Date(time);
   const figures = `${date.getDate()} ${date.getMonth() + 1} ${date.getFullYear()}`;
   return [...DAY_FORMS.map((form) => form.format(date)), figures].join(' ');
-}
-
-function partsOf(snippet: string): SnippetPart[] {
-  return snippet
-    .split(FROM)
-    .flatMap((part, i): SnippetPart[] => {
-      if (i === 0) return [{ words: part, hit: false }];
-      const [hit = '', after = ''] = part.split(TO);
-      return [
-        { words: hit, hit: true },
-        { words: after, hit: false },
-      ];
-    })
-    .filter(({ words }) => words !== '');
 }

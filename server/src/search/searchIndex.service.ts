@@ -4,14 +4,16 @@ import { InjectRepository } from '@nestjs/typeorm';
 import type { Change, Mark, Page } from '@doodla/core';
 import { typedIn } from '@doodla/core';
 import { paragraphsOf } from '@doodla/core/notes';
-import { DataSource, Repository } from 'typeorm';
+import { Repository } from 'typeorm';
 import { logFailure } from '../http/failures.js';
 import { Lesson } from '../lessons/lesson.entity.js';
 import type { FreshOperation } from '../live/logs.service.js';
 import { LogsService } from '../live/logs.service.js';
 import { slowLane } from '../live/slowLane.js';
 import { Sitting } from '../sittings/sitting.entity.js';
-import { Writes } from '../storage/writes.js';
+import { Database } from '../storage/database.js';
+import type { FoundWords } from '../storage/wordIndex.js';
+import { WordIndex } from '../storage/wordIndex.js';
 import { NotesService } from '../talk/notes.service.js';
 import { FoundPage } from './foundPage.entity.js';
 import { PageWordsService } from './pageWords.service.js';
@@ -20,6 +22,7 @@ import { PageWordsService } from './pageWords.service.js';
 const WAIT_MS = 1500;
 /** Most letters of what is typed on a page. */
 const MOST_TYPED = 50_000;
+const NO_WORDS: FoundWords = { title: '', typed: '', printed: '', notes: '' };
 /** In the place of a page: the notes of a class. */
 export const CLASS_NOTES = '';
 
@@ -37,17 +40,17 @@ export class SearchIndexService implements OnApplicationBootstrap, OnModuleDestr
     @InjectRepository(FoundPage) private readonly found: Repository<FoundPage>,
     @InjectRepository(Lesson) private readonly lessons: Repository<Lesson>,
     @InjectRepository(Sitting) private readonly sittings: Repository<Sitting>,
-    private readonly database: DataSource,
     private readonly logs: LogsService,
     private readonly words: PageWordsService,
     private readonly notes: NotesService,
-    private readonly writes: Writes,
+    private readonly database: Database,
+    private readonly index: WordIndex,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
     this.logs.onAppended((log, fresh) => this.note(log, fresh));
     this.notes.onKept((sitting) => this.mark(sitting, CLASS_NOTES));
-    const missing = await this.database.query<{ log: string; page: string }[]>(
+    const missing = await this.database.all<{ log: string; page: string }>(
       `SELECT log.id AS log, log_page.id AS page FROM log_page JOIN log ON log.key = log_page.log
        WHERE NOT EXISTS (SELECT 1 FROM found_page WHERE found_page.log = log.id AND found_page.page = log_page.id)
        UNION ALL SELECT sitting_id, '${CLASS_NOTES}' FROM class_notes
@@ -83,9 +86,9 @@ export class SearchIndexService implements OnApplicationBootstrap, OnModuleDestr
 
   /** Looks anew at all pages that show a file, such as after its words were read. */
   async markFile(sha256: string): Promise<void> {
-    const pages = await this.database.query<{ log: string; page: string }[]>(
+    const pages = await this.database.all<{ log: string; page: string }>(
       `SELECT log.id AS log, log_page.id AS page FROM log_page JOIN log ON log.key = log_page.log
-       WHERE json_extract(body, '$.surface.material') IN
+       WHERE ${this.database.textIn('body', 'surface', 'material')} IN
          (SELECT id FROM material WHERE sha256 = ? UNION SELECT id FROM picture WHERE sha256 = ?)`,
       [sha256, sha256],
     );
@@ -103,14 +106,14 @@ export class SearchIndexService implements OnApplicationBootstrap, OnModuleDestr
     this.working = this.working.then(async () => {
       for (const place of stale) {
         if (this.stopped) return;
-        await this.index(place);
+        await this.look(place);
         await slowLane.turn();
       }
     });
     return this.working;
   }
 
-  private async index(place: string): Promise<void> {
+  private async look(place: string): Promise<void> {
     try {
       const [log, page] = place.split(' ') as [string, string];
       const owner = await this.ownerOf(log);
@@ -129,9 +132,9 @@ export class SearchIndexService implements OnApplicationBootstrap, OnModuleDestr
     return sitting ? { lessonId: sitting.lessonId, sittingId: log } : undefined;
   }
 
-  /** Title, what is typed, what is printed, and notes; undefined where there is no such page. */
-  private async textAt(log: string, page: string, lesson: string): Promise<readonly string[] | undefined> {
-    if (page === CLASS_NOTES) return ['', '', '', await this.notesOf(log)];
+  /** The words of a page; undefined where there is no such page. */
+  private async textAt(log: string, page: string, lesson: string): Promise<FoundWords | undefined> {
+    if (page === CLASS_NOTES) return { ...NO_WORDS, notes: await this.notesOf(log) };
     const there = (await this.logs.open(log)).pages.get(page);
     return there && this.textOf(log, there, lesson);
   }
@@ -143,31 +146,25 @@ export class SearchIndexService implements OnApplicationBootstrap, OnModuleDestr
       .join(' ');
   }
 
-  private async textOf(log: string, page: Page, lesson: string): Promise<readonly string[]> {
-    if (page.removed) return ['', '', '', ''];
+  private async textOf(log: string, page: Page, lesson: string): Promise<FoundWords> {
+    if (page.removed) return NO_WORDS;
     const marks = await (await this.logs.open(log)).marksOn(page.id);
     const typed = [...marks.values()].map(typedIn).join(' ').slice(0, MOST_TYPED);
     // What a class's page has from its lesson is found there.
     const isLessons = log !== lesson && (await this.logs.open(lesson)).pages.get(page.id)?.removed === false;
-    if (isLessons) return ['', typed, '', ''];
+    if (isLessons) return { ...NO_WORDS, typed };
     const { printed, notes } = await this.words.of(page);
-    return [page.title, typed, printed, notes];
+    return { title: page.title, typed, printed, notes };
   }
 
-  private async keep(place: Omit<FoundPage, 'key'>, text: readonly string[]): Promise<void> {
+  private async keep(place: Omit<FoundPage, 'key'>, text: FoundWords): Promise<void> {
     const { log, page, lessonId, sittingId } = place;
-    this.writes.together([
+    await this.database.together([
       `INSERT INTO found_page (log, page, lesson_id, sitting_id) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING`,
       [log, page, lessonId, sittingId],
     ]);
     const { key } = await this.found.findOneByOrFail({ log, page });
-    this.writes.together(
-      ['DELETE FROM found_words WHERE rowid = ?', [key]],
-      [
-        'INSERT INTO found_words (rowid, title, typed, printed, notes) VALUES (?, ?, ?, ?, ?)',
-        [key, ...text],
-      ],
-    );
+    await this.index.put(key, text);
   }
 }
 

@@ -1,6 +1,16 @@
 import { LIMITS } from '@doodla/core';
 import { plainToInstance, Transform } from 'class-transformer';
-import { IsBoolean, IsInt, IsOptional, IsString, IsUrl, Max, Min, validateSync } from 'class-validator';
+import {
+  IsBoolean,
+  IsInt,
+  IsOptional,
+  IsString,
+  IsUrl,
+  Matches,
+  Max,
+  Min,
+  validateSync,
+} from 'class-validator';
 import { resolve } from 'node:path';
 
 const asNumber = ({ value }: { value: unknown }) => (typeof value === 'string' ? Number(value) : value);
@@ -13,6 +23,9 @@ const FLAGS = new Map<unknown, boolean>([
 ]);
 const asFlag = ({ value }: { value: unknown }) => FLAGS.get(value) ?? value;
 const IsFlag = () => IsBoolean({ message: 'this is 1 or 0' });
+
+/** The database in the data folder. */
+export const SQLITE = 'sqlite:';
 
 /** All that an installation can set, read from `DOODLA_…` environment variables. */
 export class Settings {
@@ -33,6 +46,12 @@ export class Settings {
 
   /** Folder that holds the database and all stored files. */
   @Transform(({ value }: { value: string }) => resolve(value)) @IsString() data = resolve('data');
+
+  /** Where everything but the stored files is: in the data folder, or in PostgreSQL at an address. */
+  @Matches(/^(sqlite:|postgres(ql)?:\/\/\S+)$/, {
+    message: 'this is sqlite: or the address of a database, postgres://…',
+  })
+  database = SQLITE;
 
   /** Largest upload, in megabytes of 1,000,000 bytes; as all limits, until the school sets its own. */
   @Transform(asNumber) @IsInt() @Min(LIMITS.maxUploadMb.least) @Max(LIMITS.maxUploadMb.most) maxUploadMb =
@@ -94,6 +113,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     'tlsCert',
     'tlsKey',
     'data',
+    'database',
     'maxUploadMb',
     'maxPages',
     'retentionDays',

@@ -18,7 +18,8 @@ export class StoredThing {
   @Column({ type: 'boolean' }) shared: boolean;
   @Column({ type: 'text', name: 'preview_sha256', nullable: true }) previewSha256: string | null;
   /** A packed `ShelfContent`. */
-  @Column({ type: 'blob', select: false }) content: Buffer;
+  // TypeORM has no word for bytes that both databases know; of this type it passes them on as they are.
+  @Column({ type: 'text', select: false }) content: Buffer;
   @Column({ type: 'integer', name: 'created_at' }) createdAt: number;
   @Column({ type: 'integer', name: 'deleted_at', nullable: true }) deletedAt: number | null;
 }

@@ -14,7 +14,7 @@ import { IsNull, Not, Repository } from 'typeorm';
 import { notFound, Problem } from '../http/problem.js';
 import { Teacher } from '../people/teacher.entity.js';
 import { packJson, unpackJson } from '../storage/packedJson.js';
-import { Writes } from '../storage/writes.js';
+import { Database } from '../storage/database.js';
 import { StoredThing, ThingMaterial, ThingPicture } from './shelfThing.entity.js';
 import { ThingContentService } from './thingContent.service.js';
 
@@ -34,7 +34,7 @@ export class ThingsService {
     @InjectRepository(ThingMaterial) private readonly materials: Repository<ThingMaterial>,
     @InjectRepository(Teacher) private readonly teachers: Repository<Teacher>,
     private readonly content: ThingContentService,
-    private readonly writes: Writes,
+    private readonly database: Database,
   ) {}
 
   /** A teacher's things, or those that teachers of the school share; the newest first. */
@@ -75,7 +75,7 @@ export class ThingsService {
         'This is too much for one thing on the shelf. Please put it there in parts.',
       );
     const thingId = thing.id;
-    this.writes.together(
+    await this.database.together(
       this.things.createQueryBuilder().insert().values(thing),
       ...pictures.map((picture) =>
         this.pictures

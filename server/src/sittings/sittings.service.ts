@@ -21,8 +21,8 @@ import { Problem } from '../http/problem.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
 import { LimitsService } from '../settings/limits.service.js';
-import type { Write } from '../storage/writes.js';
-import { Writes } from '../storage/writes.js';
+import type { Write } from '../storage/database.js';
+import { Database } from '../storage/database.js';
 import { makeJoinCode, normaliseCode } from './joinCode.js';
 import { Sitting } from './sitting.entity.js';
 import { SittingMaterial } from './sittingMaterial.entity.js';
@@ -59,7 +59,7 @@ export class SittingsService {
     @InjectRepository(SittingMaterial) private readonly ownLinks: Repository<SittingMaterial>,
     private readonly groups: GroupsService,
     private readonly logs: LogsService,
-    private readonly writes: Writes,
+    private readonly database: Database,
     private readonly limits: LimitsService,
     private readonly turns: TurnsService,
   ) {}
@@ -203,9 +203,9 @@ export class SittingsService {
 
   /** Classes of a teacher that have not ended, last opened first. */
   openOf(teacherId: string): Promise<(Sitting & { lessonTitle: string })[]> {
-    return this.sittings.query(
-      `SELECT sitting.id, sitting.title, sitting.code, sitting.lesson_id AS lessonId,
-         sitting.opened_at AS openedAt, lesson.title AS lessonTitle
+    return this.database.all(
+      `SELECT sitting.id, sitting.title, sitting.code, sitting.lesson_id AS "lessonId",
+         sitting.opened_at AS "openedAt", lesson.title AS "lessonTitle"
        FROM sitting JOIN lesson ON lesson.id = sitting.lesson_id
        WHERE lesson.teacher_id = ? AND lesson.deleted_at IS NULL AND sitting.ended_at IS NULL
        ORDER BY sitting.opened_at DESC`,
@@ -215,14 +215,14 @@ export class SittingsService {
 
   /** A teacher's last classes that have ended and are kept: the last one of each group, newest first. */
   pastOf(teacherId: string): Promise<PastSitting[]> {
-    return this.sittings.query(
-      `SELECT id, title, lessonId, openedAt, lessonTitle, groupTitle FROM (
-         SELECT sitting.id, sitting.title, sitting.lesson_id AS lessonId, sitting.opened_at AS openedAt,
-           lesson.title AS lessonTitle, class_group.title AS groupTitle,
+    return this.database.all(
+      `SELECT id, title, "lessonId", "openedAt", "lessonTitle", "groupTitle" FROM (
+         SELECT sitting.id, sitting.title, sitting.lesson_id AS "lessonId", sitting.opened_at AS "openedAt",
+           lesson.title AS "lessonTitle", class_group.title AS "groupTitle",
            row_number() OVER (PARTITION BY coalesce(group_id, sitting.id) ORDER BY sitting.opened_at DESC) AS n
          FROM sitting JOIN lesson ON lesson.id = lesson_id LEFT JOIN class_group ON class_group.id = group_id
          WHERE lesson.teacher_id = ? AND deleted_at IS NULL AND dropped_at IS NULL AND ended_at IS NOT NULL
-       ) WHERE n = 1 ORDER BY openedAt DESC LIMIT ${PAST_TOLD}`,
+       ) AS past WHERE n = 1 ORDER BY "openedAt" DESC LIMIT ${PAST_TOLD}`,
       [teacherId],
     );
   }
@@ -347,7 +347,7 @@ export class SittingsService {
     const open = await this.sittings.findBy({ lessonId, endedAt: IsNull() });
     const set = { endedAt: Date.now(), pensUp: false, scene: null };
     const where = { lessonId, endedAt: IsNull() };
-    this.writes.together(beside, this.sittings.createQueryBuilder().update().set(set).where(where));
+    await this.database.together(beside, this.sittings.createQueryBuilder().update().set(set).where(where));
     for (const { id } of open) this.known.delete(id);
     return open.map(({ id }) => id);
   }

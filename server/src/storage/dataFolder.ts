@@ -13,6 +13,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
+import type { Database as MainDatabase } from './database.js';
 import { DATABASE_FILE } from './dataSource.js';
 
 /** Thrown where the server must not start; the message says why and what to do. */
@@ -50,9 +51,10 @@ export class DataFolder {
     }
   }
 
-  /** Makes sure that the folder is there, whole, and nobody else's. Throws StartError. */
-  open(): void {
+  /** Makes sure that the folder is there, whole, and nobody else's; one without a database may be several processes'. Throws StartError. */
+  open(hasDatabase: boolean): void {
     this.checkFolder();
+    if (!hasDatabase) return;
     try {
       this.takeLock();
       this.checkDatabase();
@@ -100,16 +102,15 @@ export class DataFolder {
         `The data folder ${this.path} has stored files, but not the database that they belong to (${DATABASE_FILE}). Nothing was changed. Put the database back from the backup, or set DOODLA_DATA to an empty folder.`,
       );
     if (id !== undefined && id !== '' && folderId !== undefined && folderId !== id)
-      throw new StartError(
-        `The database and the files in ${this.path} belong to different installations. Nothing was changed. Put both back from the same backup.`,
-      );
+      throw strangers(this.path);
   }
 
   /** Notes once and for all which database this folder belongs to. */
-  settle(database: Pick<Database.Database, 'prepare'>): void {
-    const row = database.prepare('SELECT id FROM school').get() as { id: string } | undefined;
+  async settle(database: MainDatabase): Promise<void> {
+    const [row] = await database.all<{ id: string }>('SELECT id FROM school');
     const id = row?.id ?? this.identity() ?? randomUUID();
-    if (!row) database.prepare('INSERT INTO school (id) VALUES (?)').run(id);
+    if (this.identity() !== undefined && this.identity() !== id) throw strangers(this.path);
+    if (!row) await database.together(['INSERT INTO school (id) VALUES (?)', [id]]);
     if (this.identity() === undefined) writeFileSync(join(this.path, IDENTITY_FILE), `${id}\n`);
   }
 
@@ -152,6 +153,12 @@ function headOf(path: string): string {
   } finally {
     closeSync(file);
   }
+}
+
+function strangers(path: string): StartError {
+  return new StartError(
+    `The database and the files in ${path} belong to different installations. Nothing was changed. Put both back from the same backup.`,
+  );
 }
 
 function damaged(path: string, error: unknown): StartError {

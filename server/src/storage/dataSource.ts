@@ -1,5 +1,8 @@
 import type { DataSource, DataSourceOptions } from 'typeorm';
 import { join } from 'node:path';
+import { types } from 'pg';
+import type { Settings } from '../settings/settings.js';
+import { SQLITE } from '../settings/settings.js';
 import type { Tables } from './tables.js';
 import { FirstLesson1700000000001 } from './migrations/1-first-lesson.js';
 import { Pictures1700000000002 } from './migrations/2-pictures.js';
@@ -27,13 +30,44 @@ import { Explanations1700000000023 } from './migrations/23-explanations.js';
 import { ExplanationLinks1700000000024 } from './migrations/24-explanation-links.js';
 import { ExplanationVideos1700000000025 } from './migrations/25-explanation-videos.js';
 import { Companions1700000000026 } from './migrations/26-companions.js';
+import { PostgresBase1700000000027 } from './migrations/postgresBase.js';
 import { LessonCompanions1700000000027 } from './migrations/27-lessonCompanions.js';
+
+/** Connections to PostgreSQL for all but the logs. */
+const CONNECTIONS = 8;
+/** Longest that a statement may take there, milliseconds. */
+const LONGEST_MS = 60_000;
 
 /** The database's file in the data folder. */
 export const DATABASE_FILE = 'doodla.sqlite';
 
 export function databasePath(source: DataSource): string {
   return source.options.database as string;
+}
+
+// Times are beyond 32 bits, and within what a number holds exactly (2⁵³).
+types.setTypeParser(types.builtins.INT8, Number);
+
+/** The database that is set: the file in the data folder, or PostgreSQL. */
+export function databaseOf(
+  { database, data }: Pick<Settings, 'database' | 'data'>,
+  tables: Tables,
+): DataSourceOptions {
+  return database === SQLITE ? databaseOptions(data, tables) : postgresOptions(database, tables);
+}
+
+/** PostgreSQL at an address. */
+export function postgresOptions(url: string, { entities, migrations }: Tables): DataSourceOptions {
+  return {
+    type: 'postgres',
+    url,
+    entities,
+    migrations: [PostgresBase1700000000027, ...migrations],
+    migrationsRun: true,
+    migrationsTransactionMode: 'each',
+    poolSize: CONNECTIONS,
+    extra: { statement_timeout: LONGEST_MS },
+  };
 }
 
 /** The part of better-sqlite3 that is used while opening. */

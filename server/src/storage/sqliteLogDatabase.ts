@@ -1,6 +1,5 @@
 import type { OnApplicationShutdown } from '@nestjs/common';
 import Database from 'better-sqlite3';
-import type { DataFolder } from './dataFolder.js';
 import { GroupCommit, isBusy } from './groupCommit.js';
 import type { Dialect, Statement } from './logDatabase.js';
 import { LogDatabase, TakenError } from './logDatabase.js';
@@ -13,10 +12,8 @@ export class SqliteLogDatabase extends LogDatabase implements OnApplicationShutd
   readonly dialect: Dialect = { instr: 'instr', by: (index) => `INDEXED BY ${index}` };
   private readonly database: Database.Database;
   private readonly commits: GroupCommit;
-  private folder: DataFolder | undefined;
   private readonly statements = new Map<string, Database.Statement>();
 
-  /** The main connection comes first: it brings the tables up to date. */
   constructor(path: string) {
     super();
     this.database = new Database(path);
@@ -33,13 +30,6 @@ export class SqliteLogDatabase extends LogDatabase implements OnApplicationShutd
 
   onApplicationShutdown(): void {
     this.database.close();
-    this.folder?.close();
-  }
-
-  /** Notes in database and folder that they belong together; the folder is let go of at the end. */
-  settle(folder: DataFolder): void {
-    this.folder = folder;
-    folder.settle(this.database);
   }
 
   isWritable(): Promise<boolean> {

@@ -3,14 +3,20 @@ import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { Settings } from '../settings/settings.js';
 import { DataSource } from 'typeorm';
-import { databaseOptions, databasePath } from './dataSource.js';
+import { databaseOf, databasePath } from './dataSource.js';
+import { isPostgres } from './dialect.js';
+import { PostgresLogDatabase } from './postgresLogDatabase.js';
+import { PostgresWordIndex } from './postgresWordIndex.js';
 import { DiskSpace } from './diskSpace.js';
+import { FolderHold } from './folderHold.js';
 import { FileStore } from './fileStore.js';
 import { LogDatabase } from './logDatabase.js';
 import { LogStore } from './logStore.js';
+import { SqliteWordIndex } from './sqliteWordIndex.js';
+import { WordIndex } from './wordIndex.js';
 import { SqliteLogDatabase } from './sqliteLogDatabase.js';
 import type { Tables } from './tables.js';
-import { Writes } from './writes.js';
+import { Database } from './database.js';
 
 @Module({})
 export class StorageModule {
@@ -18,17 +24,25 @@ export class StorageModule {
   static with(tables: Tables): DynamicModule {
     const logDatabase = {
       provide: LogDatabase,
-      inject: [DataSource],
-      useFactory: (main: DataSource) => new SqliteLogDatabase(databasePath(main)),
+      inject: [DataSource, Settings],
+      // The main connection comes first: it brings the tables up to date.
+      useFactory: (main: DataSource, { database }: Settings) =>
+        isPostgres(main) ? new PostgresLogDatabase(database) : new SqliteLogDatabase(databasePath(main)),
     };
-    const providers = [FileStore, logDatabase, LogStore, DiskSpace, Writes];
+    const wordIndex = {
+      provide: WordIndex,
+      inject: [Database, DataSource],
+      useFactory: (database: Database, main: DataSource) =>
+        isPostgres(main) ? new PostgresWordIndex(database) : new SqliteWordIndex(database),
+    };
+    const providers = [FileStore, logDatabase, LogStore, DiskSpace, Database, wordIndex, FolderHold];
     return {
       module: StorageModule,
       global: true,
       imports: [
         TypeOrmModule.forRootAsync({
           inject: [Settings],
-          useFactory: (settings: Settings) => databaseOptions(settings.data, tables),
+          useFactory: (settings: Settings) => databaseOf(settings, tables),
         }),
       ],
       providers,

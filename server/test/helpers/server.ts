@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createApp } from '../../src/app.js';
 import { readSettings } from '../../src/settings/settings.js';
+import { databaseFor, dropDatabaseOf } from './testDatabase.js';
 
 export interface TestServer {
   app: NestExpressApplication;
@@ -19,12 +20,15 @@ export async function startServer(
   env: Record<string, string> = {},
   data = mkdtempSync(join(tmpdir(), 'doodla-')),
 ): Promise<TestServer> {
-  const app = await createApp(readSettings({ DOODLA_PORT: '0', DOODLA_DATA: data, ...env }));
+  const database = await databaseFor(data);
+  const own = { DOODLA_PORT: '0', DOODLA_DATA: data, ...(database && { DOODLA_DATABASE: database }) };
+  const app = await createApp(readSettings({ ...own, ...env }));
   await app.listen(0, '127.0.0.1');
   const { port } = (app.getHttpServer() as { address(): AddressInfo }).address();
   const stop = () => app.close();
   const remove = async () => {
     await stop();
+    await dropDatabaseOf(data);
     rmSync(data, { recursive: true, force: true });
   };
   return { app, url: `http://127.0.0.1:${port}`, data, stop, remove };

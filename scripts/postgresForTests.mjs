@@ -1,0 +1,60 @@
+// A PostgreSQL server of their own for tests, where it is installed; its files are gone with it.
+import { execFileSync } from 'node:child_process';
+import { chmodSync, chownSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const INSTALLED = '/usr/lib/postgresql';
+export const PORT = 46_432;
+const OPTIONS = [
+  `-p ${PORT}`,
+  '-c listen_addresses=127.0.0.1',
+  '-c max_connections=400',
+  // Nothing here has to outlive the machine.
+  '-c fsync=off',
+  '-c full_page_writes=off',
+];
+
+/** The folder of PostgreSQL's programs, of the newest version that is installed; undefined where there is none. */
+export function postgresPrograms() {
+  if (!existsSync(INSTALLED)) return undefined;
+  const versions = readdirSync(INSTALLED).sort((a, b) => Number(b) - Number(a));
+  return versions
+    .map((version) => join(INSTALLED, version, 'bin'))
+    .find((bin) => existsSync(join(bin, 'initdb')));
+}
+
+/** Starts it; Vitest calls what is returned at the end. */
+export default function setup() {
+  const programs = postgresPrograms();
+  const folder = mkdtempSync(join(tmpdir(), 'doodla-postgres-'));
+  const data = join(folder, 'data');
+  const isRoot = process.getuid() === 0;
+  // It does not run as root.
+  const run = (program, ...args) => {
+    const call = [join(programs, program), ...args];
+    const [command, ...rest] = isRoot ? ['runuser', '-u', 'postgres', '--', ...call] : call;
+    execFileSync(command, rest, { stdio: 'ignore', cwd: folder });
+  };
+  if (isRoot) {
+    const id = (flag) => Number(execFileSync('id', [flag, 'postgres'], { encoding: 'utf8' }));
+    chownSync(folder, id('-u'), id('-g'));
+    chmodSync(folder, 0o755);
+  }
+  run('initdb', '-D', data, '-A', 'trust', '-U', 'doodla', '--no-sync', '-E', 'UTF8', '--locale=C.UTF-8');
+  run(
+    'pg_ctl',
+    '-D',
+    data,
+    '-o',
+    [...OPTIONS, `-k ${folder}`].join(' '),
+    '-l',
+    join(folder, 'log'),
+    '-w',
+    'start',
+  );
+  return () => {
+    run('pg_ctl', '-D', data, '-m', 'immediate', 'stop');
+    rmSync(folder, { recursive: true, force: true });
+  };
+}

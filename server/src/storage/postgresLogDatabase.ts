@@ -1,0 +1,81 @@
+import type { OnApplicationShutdown } from '@nestjs/common';
+import { Logger } from '@nestjs/common';
+import { Pool } from 'pg';
+import { logFailure } from '../http/failures.js';
+import { withNumbers } from './dialect.js';
+import type { Dialect, Statement } from './logDatabase.js';
+import { LogDatabase, TakenError } from './logDatabase.js';
+
+/** Connections for the logs, beside those for all else. */
+const CONNECTIONS = 8;
+/** Longest that a statement may take, milliseconds. */
+const LONGEST_MS = 30_000;
+/** `unique_violation` (PostgreSQL documentation, Appendix A). */
+const UNIQUE_VIOLATION = '23505';
+
+/** The logs in PostgreSQL, on connections of their own. */
+export class PostgresLogDatabase extends LogDatabase implements OnApplicationShutdown {
+  readonly dialect: Dialect = { instr: 'strpos', by: () => '' };
+  private readonly pool: Pool;
+  /** Names of statements that connections may keep prepared, by their texts. */
+  private readonly names = new Map<string, { name: string; text: string }>();
+
+  constructor(url: string) {
+    super();
+    this.pool = new Pool({ connectionString: url, max: CONNECTIONS, statement_timeout: LONGEST_MS });
+    const logger = new Logger('Logs');
+    // One that was idle; the next statement takes another.
+    this.pool.on('error', (error) => logFailure(logger, 'A connection to the database was lost', error));
+  }
+
+  onApplicationShutdown(): Promise<void> {
+    return this.pool.end();
+  }
+
+  async isWritable(): Promise<boolean> {
+    try {
+      const { rows } = await this.pool.query<{ off: boolean }>(
+        `SELECT pg_is_in_recovery() OR current_setting('transaction_read_only') = 'on' AS off`,
+      );
+      return rows[0]?.off === false;
+    } catch {
+      // Whatever the reason: whoever watches is told that nothing can be written.
+      return false;
+    }
+  }
+
+  async all<Row>(text: string, ...values: unknown[]): Promise<Row[]> {
+    const { rows } = await this.pool.query({ ...this.named(text), values });
+    return rows as Row[];
+  }
+
+  async write(statements: readonly Statement[]): Promise<void> {
+    const client = await this.pool.connect();
+    let broken = false;
+    try {
+      await client.query('BEGIN');
+      for (const [text, values] of statements)
+        await client.query({ ...this.named(text), values: [...values] });
+      await client.query('COMMIT');
+    } catch (error) {
+      broken = await client.query('ROLLBACK').then(
+        () => false,
+        () => true,
+      );
+      if ((error as { code?: string }).code === UNIQUE_VIOLATION)
+        throw new TakenError((error as Error).message, { cause: error });
+      throw error;
+    } finally {
+      client.release(broken);
+    }
+  }
+
+  private named(text: string): { name: string; text: string } {
+    let named = this.names.get(text);
+    if (!named) {
+      named = { name: `log-${this.names.size}`, text: withNumbers(text) };
+      this.names.set(text, named);
+    }
+    return named;
+  }
+}
