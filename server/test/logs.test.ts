@@ -1,7 +1,7 @@
 import type { Operation } from '@doodla/core';
 import Database from 'better-sqlite3';
 import { randomUUID } from 'node:crypto';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { LogsService } from '../src/live/logs.service.js';
 import { TokenBucket } from '../src/live/tokenBucket.js';
 import { makeJoinCode, normaliseCode } from '../src/sittings/joinCode.js';
@@ -10,7 +10,7 @@ import type { LogStore } from '../src/storage/logStore.js';
 import { packJson, unpackJson } from '../src/storage/packedJson.js';
 import { stillUndoable } from '../src/storage/stillUndoable.js';
 import { strokeBy } from './helpers/live.js';
-import { aStore } from './helpers/logStores.js';
+import { aStoreOfLogs } from './helpers/logStores.js';
 
 const surface = { kind: 'blank', colour: '#ffffff', ruling: 'plain', spacing: 5 } as const;
 const page = (id: string) => ({ id, order: 'a0', title: '', width: 9, height: 9, surface, removed: false });
@@ -25,15 +25,19 @@ const add = (id: string, on = 'p1'): Operation => ({
 
 describe('logs', () => {
   const services: LogsService[] = [];
-  const over = (store: LogStore) => {
-    const logs = new LogsService(store);
+  let store: LogStore;
+  let close: () => Promise<void>;
+  beforeAll(async () => ({ store, close } = await aStoreOfLogs()));
+  beforeEach(() => store.remove(['log']));
+  afterAll(() => close());
+  const over = (one: LogStore) => {
+    const logs = new LogsService(one);
     services.push(logs);
     return logs;
   };
   afterEach(() => services.splice(0).forEach((logs) => logs.onModuleDestroy()));
 
   it('heal where memory and database have come apart', async () => {
-    const store = aStore();
     const [one, other] = [over(store), over(store)];
     await one.append('log', 'ada', addPage('p1'));
     await other.open('log');
@@ -49,7 +53,6 @@ describe('logs', () => {
   });
 
   it('stay in memory while somebody has them open, and are whole again after they were put away', async () => {
-    const store = aStore();
     const logs = over(store);
     await logs.append('log', 'ada', addPage('p1'));
     const open = await logs.open('log');
@@ -70,7 +73,7 @@ describe('logs', () => {
   });
 
   it('take an operation once, and answer with the place that it has', async () => {
-    const logs = over(aStore());
+    const logs = over(store);
     const operation = addPage('p1');
     const first = await logs.append('log', 'ada', operation);
     await logs.append('log', 'ada', addPage('p2'));
@@ -78,7 +81,6 @@ describe('logs', () => {
   });
 
   it('keep marks of every size and origin, changed ones and those of large operations', async () => {
-    const store = aStore();
     const logs = over(store);
     await logs.append('log', 'ada', addPage('p1'));
     const many: Operation = {

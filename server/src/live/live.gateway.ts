@@ -30,6 +30,7 @@ import { InkRelay } from './inkRelay.js';
 import { OpenDto, ReadDto, SubmitDto } from './live.dto.js';
 import type { LiveSocket } from './liveSocket.js';
 import { GATEWAY, liveValidation, logRoom, socketsIn } from './liveSocket.js';
+import type { AppendOptions } from './logs.service.js';
 import { LogsService } from './logs.service.js';
 import type { OpenLog } from './openLog.js';
 import { OperationRelay } from './operationRelay.js';
@@ -52,6 +53,8 @@ export class LiveGateway implements OnGatewayInit {
   private ink: InkRelay;
   private operations: OperationRelay;
   private readonly shared = new SharedBudget();
+  /** What each connection has submitted last, until it is ready to be stored. */
+  private readonly submitting = new WeakMap<LiveSocket, Promise<unknown>>();
 
   constructor(
     private readonly access: AccessService,
@@ -116,10 +119,24 @@ export class LiveGateway implements OnGatewayInit {
   }
 
   @SubscribeMessage(LIVE.submit)
-  async submit(
-    @ConnectedSocket() socket: LiveSocket,
-    @MessageBody() { log: ref, operation }: SubmitDto,
-  ): Promise<SubmitReply> {
+  async submit(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: SubmitDto): Promise<SubmitReply> {
+    // In the order in which it was done, however long something has to be looked up for it.
+    const before = this.submitting.get(socket) ?? Promise.resolve();
+    const ready = before.then(() => this.readied(socket, dto));
+    this.submitting.set(
+      socket,
+      ready.catch(() => undefined), // Whoever submitted it hears of its failure.
+    );
+    const { actor, operation, answers, judge } = await ready;
+    const { seq } = await this.logs.append(dto.log.id, actor.id, operation, { actor, judge });
+    // The author hears of it before the answer, and need not ask.
+    await this.operations.told(dto.log.id);
+    if (answers?.endsTurn()) await this.classes.nextTurn(dto.log.id);
+    return { seq };
+  }
+
+  /** An operation as it is to be stored, and who says whether it may be. */
+  private async readied(socket: LiveSocket, { log: ref, operation }: SubmitDto) {
     const bytes = JSON.stringify(operation).length;
     const { budget } = socket.data;
     if (!budget.submits.take() || !budget.bytes.take(bytes)) throw new Refusal('too-fast');
@@ -132,21 +149,9 @@ export class LiveGateway implements OnGatewayInit {
     const changes = operation.changes.map((change) => placedBy(actor, change, ways));
     const turn = ref.kind === 'sitting' ? await this.classes.turnIn(ref.id) : undefined;
     const answers = await this.answers.judgeOf(ref.id, { lesson, turn }, changes);
-    const { seq } = await this.logs.append(
-      ref.id,
-      actor.id,
-      { ...operation, changes },
-      {
-        actor,
-        judge: (full, view, count) =>
-          refusalOf(full, actor, view, { ...now, full: count >= MAX_MARKS }) ??
-          answers?.judge(full, actor, view),
-      },
-    );
-    // The author hears of it before the answer, and need not ask.
-    await this.operations.told(ref.id);
-    if (answers?.endsTurn()) await this.classes.nextTurn(ref.id);
-    return { seq };
+    const judge: AppendOptions['judge'] = (full, view, count) =>
+      refusalOf(full, actor, view, { ...now, full: count >= MAX_MARKS }) ?? answers?.judge(full, actor, view);
+    return { actor, operation: { ...operation, changes }, answers, judge };
   }
 
   private async draw(socket: LiveSocket, message: unknown): Promise<void> {

@@ -13,7 +13,7 @@ import { newBudget } from '../../../server/src/live/liveSocket.js';
 import { LogsService, SERVER } from '../../../server/src/live/logs.service.js';
 import type { OperationRelay } from '../../../server/src/live/operationRelay.js';
 import type { LogStore } from '../../../server/src/storage/logStore.js';
-import { aStore } from '../../../server/test/helpers/logStores.js';
+import { aStore } from '../../../server/test/helpers/memoryStore.js';
 import { BrowserOutbox } from '../../src/live/outbox';
 import type { ServerEnd } from './simulatedLine';
 import { SimulatedLine } from './simulatedLine';
