@@ -1,5 +1,5 @@
 import { defineConfig } from 'vitest/config';
-import { PORT, postgresPrograms } from './scripts/postgresForTests.mjs';
+import { PORT, PROGRAMS } from './scripts/postgresForTests.mjs';
 
 const common = {
   // All of the tests run on the sources of core, server and browser.
@@ -54,7 +54,7 @@ export default defineConfig({
         },
       },
       // The server's once more, where PostgreSQL is installed.
-      ...(postgresPrograms()
+      ...(PROGRAMS
         ? [
             {
               ...common,

@@ -16,7 +16,9 @@ const OPTIONS = [
 ];
 
 /** The folder of PostgreSQL's programs, of the newest version that is installed; undefined where there is none. */
-export function postgresPrograms() {
+export const PROGRAMS = programsOf();
+
+function programsOf() {
   if (!existsSync(INSTALLED)) return undefined;
   const versions = readdirSync(INSTALLED).sort((a, b) => Number(b) - Number(a));
   return versions
@@ -26,13 +28,12 @@ export function postgresPrograms() {
 
 /** Starts it; Vitest calls what is returned at the end. */
 export default function setup() {
-  const programs = postgresPrograms();
   const folder = mkdtempSync(join(tmpdir(), 'doodla-postgres-'));
   const data = join(folder, 'data');
   const isRoot = process.getuid() === 0;
   // It does not run as root.
   const run = (program, ...args) => {
-    const call = [join(programs, program), ...args];
+    const call = [join(PROGRAMS, program), ...args];
     const [command, ...rest] = isRoot ? ['runuser', '-u', 'postgres', '--', ...call] : call;
     execFileSync(command, rest, { stdio: 'ignore', cwd: folder });
   };

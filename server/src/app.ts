@@ -17,7 +17,8 @@ import { LiveAdapter } from './live/liveAdapter.js';
 import { DataFolder } from './storage/dataFolder.js';
 import { FileStore } from './storage/fileStore.js';
 import { Database } from './storage/database.js';
-import { FolderHold } from './storage/folderHold.js';
+import { DatabaseHold } from './storage/databaseHold.js';
+import { Holds } from './storage/holds.js';
 import { StorageModule } from './storage/storage.module.js';
 import { MODULES, TABLES } from './subjects.js';
 import { serveRoot, tlsOf } from './tls/tlsFiles.js';
@@ -36,7 +37,9 @@ class AppModule {
 /** The whole server, not yet listening. `webFolder` holds the built web application. */
 export async function createApp(settings: Settings, webFolder?: string): Promise<NestExpressApplication> {
   const folder = new DataFolder(settings.data);
-  folder.open(settings.database === SQLITE);
+  const isSqlite = settings.database === SQLITE;
+  folder.open(isSqlite);
+  const held = [folder, ...(isSqlite ? [] : [await DatabaseHold.take(settings.database)])];
   const tls = tlsOf(settings);
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
     logger: new ConsoleLogger({ logLevels: ['error', 'warn'], json: settings.logJson }),
@@ -53,7 +56,7 @@ export async function createApp(settings: Settings, webFolder?: string): Promise
   app.useWebSocketAdapter(new LiveAdapter(app, settings));
   app.enableShutdownHooks();
   if (webFolder) serveWebApp(app, webFolder);
-  app.get(FolderHold).holds(folder);
+  app.get(Holds).add(...held);
   await folder.settle(app.get(Database));
   await app.get(FileStore).prepare();
   return app;

@@ -23,7 +23,7 @@ import { StartError } from '../src/storage/dataFolder.js';
 import { LogStore } from '../src/storage/logStore.js';
 import { pdfWith } from './helpers/pdfs.js';
 import { signedIn, startServer } from './helpers/server.js';
-import { POSTGRES } from './helpers/testDatabase.js';
+import { databaseFor, dropDatabaseOf, POSTGRES } from './helpers/testDatabase.js';
 
 const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
 let data: string;
@@ -184,6 +184,26 @@ describe('a data folder', () => {
     expect((await teacher.send('GET', '/api/lessons')).status).toBe(200);
     expect((await teacher.send<{ failures: number }>('GET', '/health')).body.failures).toBeGreaterThan(0);
     await server.remove();
+  });
+});
+
+describe.skipIf(!POSTGRES)('a database in PostgreSQL', () => {
+  it('serves one program at a time, and one that cannot be reached is said', async () => {
+    const server = await startServer({}, data);
+    const database = (await databaseFor(data))!;
+    const other = mkdtempSync(join(tmpdir(), 'doodla-second-'));
+    await expect(startServer({ DOODLA_DATABASE: database }, other)).rejects.toThrow('runs on the database');
+    await server.stop();
+    const again = await startServer({ DOODLA_DATABASE: database }, data);
+    await again.stop();
+    // The files of another installation are none of this database's.
+    await (await startServer({ DOODLA_DATABASE: 'sqlite:' }, other)).stop();
+    await expect(startServer({ DOODLA_DATABASE: database }, other)).rejects.toThrow(
+      'different installations',
+    );
+    const nowhere = 'postgres://doodla@127.0.0.1:1/none';
+    await expect(startServer({ DOODLA_DATABASE: nowhere }, other)).rejects.toThrow('cannot be reached');
+    await dropDatabaseOf(data);
   });
 });
 

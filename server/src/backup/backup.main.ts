@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { resolve } from 'node:path';
-import { readSettings, SettingsError } from '../settings/settings.js';
+import { readSettings, SettingsError, SQLITE } from '../settings/settings.js';
 import { BackupError, backUp, restore } from './backup.js';
 
 const USAGE = `npm run backup -- FOLDER            copies all of Doodla's data into a new folder within FOLDER; the server may run
@@ -13,7 +13,11 @@ function tell(done: number, total: number): void {
 
 async function main([what, folder]: readonly string[]): Promise<void> {
   if (folder === undefined || (what !== 'backup' && what !== 'restore')) throw new BackupError(USAGE);
-  const { data } = readSettings(process.env);
+  const { data, database } = readSettings(process.env);
+  if (database !== SQLITE)
+    throw new BackupError(
+      'The database is in PostgreSQL: copy it by its own tools (pg_dump), and then the data folder, as the README says.',
+    );
   if (what === 'backup') {
     const { path, files, missing } = await backUp(data, resolve(folder), tell);
     console.log(`The backup is in ${path}: the database and ${files} files.`);

@@ -38,10 +38,10 @@ export class SqliteWordIndex extends WordIndex {
 
 function partsOf(snippet: string): SnippetPart[] {
   return snippet
-    .split(FROM!)
+    .split(FROM)
     .flatMap((part, i): SnippetPart[] => {
       if (i === 0) return [{ words: part, hit: false }];
-      const [hit = '', after = ''] = part.split(TO!);
+      const [hit = '', after = ''] = part.split(TO);
       return [
         { words: hit, hit: true },
         { words: after, hit: false },

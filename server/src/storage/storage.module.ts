@@ -8,7 +8,7 @@ import { isPostgres } from './dialect.js';
 import { PostgresLogDatabase } from './postgresLogDatabase.js';
 import { PostgresWordIndex } from './postgresWordIndex.js';
 import { DiskSpace } from './diskSpace.js';
-import { FolderHold } from './folderHold.js';
+import { Holds } from './holds.js';
 import { FileStore } from './fileStore.js';
 import { LogDatabase } from './logDatabase.js';
 import { LogStore } from './logStore.js';
@@ -35,7 +35,7 @@ export class StorageModule {
       useFactory: (database: Database, main: DataSource) =>
         isPostgres(main) ? new PostgresWordIndex(database) : new SqliteWordIndex(database),
     };
-    const providers = [FileStore, logDatabase, LogStore, DiskSpace, Database, wordIndex, FolderHold];
+    const providers = [FileStore, logDatabase, LogStore, DiskSpace, Database, wordIndex, Holds];
     return {
       module: StorageModule,
       global: true,

@@ -379,7 +379,8 @@ const TABLES = [
   )`,
 ];
 
-const NAMES = TABLES.map((table) => /^CREATE TABLE (\w+)/.exec(table)![1]!);
+/** Names of all tables, those that are named by others first. */
+export const NAMES = TABLES.map((table) => /^CREATE TABLE (\w+)/.exec(table)![1]!);
 
 const INDEXES = [
   'CREATE INDEX lesson_by_teacher ON lesson (teacher_id, used_at)',
