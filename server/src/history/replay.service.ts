@@ -13,7 +13,7 @@ import { LogsService } from '../live/logs.service.js';
 import { slowLane } from '../live/slowLane.js';
 import type { Progress } from '../http/progressLines.js';
 import { TurnsService } from '../sittings/turns.service.js';
-import type { AppendedOperation } from '../storage/logStore.js';
+import type { AppendedOperation } from '../storage/storedLog.js';
 import { StopsService } from './stops.service.js';
 
 /** Operations that are told between two turns of others. */

@@ -13,7 +13,7 @@ import type {
 } from '@doodla/core';
 import { applyChanges, invertChanges, pagesConcerned, Refusal, touchedBy, undoChanges } from '@doodla/core';
 import { logFailure } from '../http/failures.js';
-import type { AppendedOperation, Stretch } from '../storage/logStore.js';
+import type { AppendedOperation, Stretch } from '../storage/storedLog.js';
 import { TakenError } from '../storage/logDatabase.js';
 import { LogStore } from '../storage/logStore.js';
 import { OpenLog } from './openLog.js';

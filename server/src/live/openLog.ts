@@ -1,6 +1,7 @@
 import type { LogView, Mark, Page, Table } from '@doodla/core';
 import { slowLane } from './slowLane.js';
-import type { LogHead, LogStore } from '../storage/logStore.js';
+import type { LogStore } from '../storage/logStore.js';
+import type { LogHead } from '../storage/storedLog.js';
 
 /** Marks that are read from the database at once; a handful of milliseconds. */
 const READ_AT_ONCE = 120;

@@ -8,7 +8,7 @@ import {
   unpackMark,
   withoutMarks,
 } from '@doodla/core';
-import type { Append, AppendedOperation } from './logStore.js';
+import type { Append, AppendedOperation } from './storedLog.js';
 import { packJson, unpackJson } from './packedJson.js';
 
 /** An operation as it is stored. */

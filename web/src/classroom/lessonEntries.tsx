@@ -35,7 +35,7 @@ export const LESSON_ENTRIES: readonly BarEntry<InLesson>[] = [
     id: 'companion',
     label: t('classroom.companion'),
     icon: <AppWindow aria-hidden size={18} />,
-    Sheet: lazy(() => import('../devices/LessonCompanionDialog')),
+    Sheet: lazy(() => import('./LessonCompanionDialog')),
   },
   {
     id: 'explain',
