@@ -1,4 +1,4 @@
-// A PostgreSQL server of their own for tests, where it is installed; its files are gone with it.
+// A PostgreSQL server of their own for tests and benches, where it is installed; its files are gone with it.
 import { execFileSync } from 'node:child_process';
 import { chmodSync, chownSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -6,14 +6,9 @@ import { join } from 'node:path';
 
 const INSTALLED = '/usr/lib/postgresql';
 export const PORT = 46_432;
-const OPTIONS = [
-  `-p ${PORT}`,
-  '-c listen_addresses=127.0.0.1',
-  '-c max_connections=400',
-  // Nothing here has to outlive the machine.
-  '-c fsync=off',
-  '-c full_page_writes=off',
-];
+const OPTIONS = ['-c listen_addresses=127.0.0.1', '-c max_connections=400'];
+/** For tests: nothing there has to outlive the machine. */
+const HASTY = ['-c fsync=off', '-c full_page_writes=off'];
 
 /** The folder of PostgreSQL's programs, of the newest version that is installed; undefined where there is none. */
 export const PROGRAMS = programsOf();
@@ -26,8 +21,13 @@ function programsOf() {
     .find((bin) => existsSync(join(bin, 'initdb')));
 }
 
-/** Starts it; Vitest calls what is returned at the end. */
+/** Starts it for Vitest, which calls what is returned at the end. */
 export default function setup() {
+  return startPostgres(PORT, HASTY);
+}
+
+/** Starts it on a port of the loopback; whoever connects is `doodla`. Returns what stops it. */
+export function startPostgres(port, options = []) {
   const folder = mkdtempSync(join(tmpdir(), 'doodla-postgres-'));
   const data = join(folder, 'data');
   const isRoot = process.getuid() === 0;
@@ -48,7 +48,7 @@ export default function setup() {
     '-D',
     data,
     '-o',
-    [...OPTIONS, `-k ${folder}`].join(' '),
+    [...OPTIONS, ...options, `-p ${port}`, `-k ${folder}`].join(' '),
     '-l',
     join(folder, 'log'),
     '-w',

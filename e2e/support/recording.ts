@@ -60,6 +60,19 @@ export function playedOn(page: Page, name: string) {
     slider: dialog.getByRole('slider', { name: 'Time' }),
     play: dialog.getByRole('button', { name: 'Play', exact: true }),
     ink: () => darkInCanvas(picture),
+    /** How much ink there is once the picture is as large as it stays and drawn. */
+    async settledInk(): Promise<number> {
+      let before = -1;
+      await expect
+        .poll(async () => {
+          const now = await darkInCanvas(picture);
+          const isSame = now === before;
+          before = now;
+          return isSame;
+        })
+        .toBe(true);
+      return before;
+    },
   };
 }
 

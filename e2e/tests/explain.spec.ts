@@ -49,10 +49,10 @@ test('an explanation is recorded over pages with a pause and a stop, and plays a
   expect((await list())[0]!.takes).toHaveLength(2);
 
   // It begins with what was there, waits at its stop, and what was written in the pause is there when it goes on.
-  const { dialog, status, slider, play: playIt, ink } = await play('Arches');
+  const { dialog, status, slider, play: playIt, ink, settledInk } = await play('Arches');
   await expect(status).toContainText('0:00');
   await expect.poll(ink).toBeGreaterThan(0);
-  const before = await ink();
+  const before = await settledInk();
   await playIt.click();
   await dialog.getByRole('button', { name: 'Go on' }).click();
   await expect(status).toContainText('Page 2');
@@ -117,9 +117,9 @@ test('while a class is recorded it sees so; a student watches on a phone once th
   await setRules(teacher, ['Play pages again']);
   await wren.getByRole('button', { name: 'Explanations' }).click();
   await wren.getByRole('dialog', { name: 'Explanations' }).getByRole('button', { name: 'Play' }).click();
-  const { status, play, ink } = playedOn(wren, 'Loads');
+  const { status, play, ink, settledInk } = playedOn(wren, 'Loads');
   await expect(status).toContainText('0:00');
-  const before = await ink();
+  const before = await settledInk();
   await play.click();
   await expect.poll(ink).toBeGreaterThan(before);
   await expect(play).toBeVisible();
@@ -204,9 +204,9 @@ test('without a microphone one is told what to do, and records the drawing alone
   const { list } = kept(teacher);
   await expect.poll(async () => (await list()).map(({ finished }) => finished)).toEqual([true]);
   expect((await list())[0]!.takes[0]!.voice).toBeNull();
-  const { status, play: playIt, ink } = await play('Silent');
+  const { status, play: playIt, ink, settledInk } = await play('Silent');
   await expect(status).toContainText('0:00');
-  const before = await ink();
+  const before = await settledInk();
   await playIt.click();
   await expect.poll(ink).toBeGreaterThan(before);
 });

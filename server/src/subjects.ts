@@ -10,6 +10,7 @@ import { LINKS_TABLES, LinksModule } from './links/links.module.js';
 import { LiveModule } from './live/live.module.js';
 import { MATERIALS_TABLES, MaterialsModule } from './materials/materials.module.js';
 import { MediaModule } from './media/media.module.js';
+import { MetricsModule } from './metrics/metrics.module.js';
 import { PEOPLE_TABLES, PeopleModule } from './people/people.module.js';
 import { PICTURES_TABLES, PicturesModule } from './pictures/pictures.module.js';
 import { POLLS_TABLES, PollsModule } from './polls/polls.module.js';
@@ -54,6 +55,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: LinksModule, tables: LINKS_TABLES },
   { module: PrivacyModule },
   { module: SchoolModule, tables: SCHOOL_TABLES },
+  { module: MetricsModule },
 ];
 
 export const MODULES = SUBJECTS.map(({ module }) => module);

@@ -38,7 +38,7 @@ function store(change: Change): void {
   seq += 1;
   const operation = { id: `op-${seq}`, changes: [change] };
   const known = () => ('mark' in change && typeof change.mark === 'object' ? change.mark : undefined);
-  relay.tell(LOG, { logged: { seq, author: 'wren', at: 0, operation }, inverse: [], known });
+  relay.tell(LOG, { logged: { seq, author: 'wren', at: 0, operation }, inverse: [], tookMs: 1, known });
 }
 
 const write = (set: Partial<Mark> = {}) =>

@@ -65,3 +65,12 @@ describe('a built script', () => {
     expect((await fetch(`${url}/assets/gone-c3.js`)).status).toBe(404);
   });
 });
+
+describe('what is no page', () => {
+  it('is answered by the server itself: how it is, and its figures', async () => {
+    const health = await fetch(`${url}/health`);
+    expect(await health.json()).toMatchObject({ status: 'well', database: 'writable' });
+    expect((await fetch(`${url}/metrics`)).status).toBe(404);
+    expect(await (await fetch(`${url}/healthy`)).text()).toContain('<title>Doodla</title>');
+  });
+});

@@ -6,6 +6,9 @@ import { join } from 'node:path';
 /** Built files have their compressed twins beside them (scripts/precompress). */
 const twins = { enableBrotli: true, orderPreference: ['br', 'gz'], index: false };
 
+/** Addresses that are no pages of the application: the server answers them itself. */
+const ANSWERED = /^\/(api\/|live|health$|metrics$)/;
+
 /** Serves the built web application: hashed files for ever, the start page for every other address. */
 export function serveWebApp(app: INestApplication, folder: string): void {
   app.use(
@@ -17,9 +20,7 @@ export function serveWebApp(app: INestApplication, folder: string): void {
   );
   app.use(serveCompressed(folder, { ...twins, serveStatic: { maxAge: '1h', index: false } }));
   app.use((request: Request, response: Response, next: NextFunction) => {
-    const isPage =
-      request.method === 'GET' && !request.path.startsWith('/api/') && !request.path.startsWith('/live');
-    if (!isPage) return next();
+    if (request.method !== 'GET' || ANSWERED.test(request.path)) return next();
     response.sendFile(join(folder, 'index.html'), {
       cacheControl: false,
       headers: { 'Cache-Control': 'no-cache' },

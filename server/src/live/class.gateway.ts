@@ -81,6 +81,22 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
     });
   }
 
+  /** How many browsers are connected, by who they are. */
+  connections(): ReadonlyMap<string, number> {
+    const counts = new Map<string, number>();
+    for (const { data } of this.server.sockets.sockets.values()) {
+      const { role } = (data as LiveData).visitor;
+      counts.set(role, (counts.get(role) ?? 0) + 1);
+    }
+    return counts;
+  }
+
+  /** How many classes somebody is connected to. */
+  openClasses(): number {
+    const { rooms } = this.server.sockets.adapter;
+    return [...rooms.keys()].filter((room) => room.startsWith(classRoom(''))).length;
+  }
+
   async handleConnection(socket: LiveSocket): Promise<void> {
     const { visitor } = socket.data;
     if (!('sitting' in visitor)) return;

@@ -35,6 +35,8 @@ export interface AppendOptions {
 
 /** An operation that has just been stored, for those who have the log open. */
 export interface FreshOperation extends AppendedOperation {
+  /** From when it was to be stored to when it was on the disk, milliseconds. */
+  tookMs: number;
   /** A mark that it touched, as it is now, or as it was before it went. */
   known(mark: string): Mark | undefined;
 }
@@ -62,6 +64,11 @@ export class LogsService implements OnModuleDestroy {
   /** Sets who says which logs somebody has open, so that they stay in memory. */
   holdWhile(isHeld: (logId: string) => boolean): void {
     this.isHeld = isHeld;
+  }
+
+  /** How many logs are in memory. */
+  get count(): number {
+    return this.logs.size;
   }
 
   onModuleDestroy(): void {
@@ -204,12 +211,14 @@ export class LogsService implements OnModuleDestroy {
     const touchedPages = new Map<string, Page | undefined>();
     for (const id of touched.pages) touchedPages.set(id, after.pages.get(id));
     const markCountChange = after.marks.size - view.marks.size;
+    const began = performance.now();
     await this.store.append(log.id, { logged, inverse, pages, marks, markCountChange, touchedPages });
     log.seq = logged.seq;
     log.markCount += markCountChange;
     log.take(marks, touchedPages);
     const known = (id: string) => after.marks.get(id) ?? view.marks.get(id);
-    for (const listener of this.listeners) listener(log.id, { logged, inverse, known });
+    const tookMs = performance.now() - began;
+    for (const listener of this.listeners) listener(log.id, { logged, inverse, known, tookMs });
     return logged;
   }
 

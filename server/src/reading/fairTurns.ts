@@ -8,6 +8,10 @@ export interface TurnOptions {
   signal?: AbortSignal | undefined;
 }
 
+/** How many wait for a turn, anywhere in this process. */
+let waiting = 0;
+export const waitingTurns = (): number => waiting;
+
 interface Waiting {
   owner: string;
   begin: () => void;
@@ -42,7 +46,8 @@ export class FairTurns {
 
   private async turn(owner: string, tell: TellWaiting, signal: AbortSignal | undefined): Promise<void> {
     signal?.throwIfAborted();
-    await new Promise<void>((resolve, reject) => {
+    waiting += 1;
+    const begun = new Promise<void>((resolve, reject) => {
       const giveUp = () => {
         this.queue.splice(this.queue.indexOf(entry), 1);
         this.tellAll();
@@ -58,6 +63,7 @@ export class FairTurns {
       signal?.addEventListener('abort', giveUp);
       this.next();
     });
+    await begun.finally(() => (waiting -= 1));
   }
 
   private next(): void {

@@ -9,6 +9,7 @@ import {
   Matches,
   Max,
   Min,
+  MinLength,
   validateSync,
 } from 'class-validator';
 import { resolve } from 'node:path';
@@ -89,6 +90,9 @@ export class Settings {
   /** Whether to offer the demo sign-in of one click; set by `npm run demo` alone. */
   @Transform(asFlag) @IsFlag() demo = false;
 
+  /** What programs that watch the server send for its figures (`GET /metrics`); without it there are none. */
+  @IsOptional() @IsString() @MinLength(16) metricsToken?: string;
+
   /** Whether failures are logged as lines of JSON, for programs that read them. */
   @Transform(asFlag) @IsFlag() logJson = false;
 
@@ -126,6 +130,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     'fetchPrivate',
     'demo',
     'logJson',
+    'metricsToken',
   ]);
   const given: Record<string, string> = {};
   const unknown: string[] = [];
