@@ -7,11 +7,14 @@ import type { Dialect, Statement } from './logDatabase.js';
 import { LogDatabase, TakenError } from './logDatabase.js';
 
 /** Connections for the logs, beside those for all else. */
-const CONNECTIONS = 8;
+const CONNECTIONS = 16;
 /** Longest that a statement may take, milliseconds. */
 const LONGEST_MS = 30_000;
-/** `unique_violation` (PostgreSQL documentation, Appendix A). */
+/** `unique_violation`, `not_null_violation` (PostgreSQL documentation, Appendix A). */
 const UNIQUE_VIOLATION = '23505';
+const NOT_NULL_VIOLATION = '23502';
+/** So many statements are sent as one. */
+const MOST_AS_ONE = 8;
 
 /** The logs in PostgreSQL, on connections of their own. */
 export class PostgresLogDatabase extends LogDatabase implements OnApplicationShutdown {
@@ -50,6 +53,31 @@ export class PostgresLogDatabase extends LogDatabase implements OnApplicationShu
   }
 
   async write(statements: readonly Statement[]): Promise<void> {
+    try {
+      if (statements.length > MOST_AS_ONE || !(await this.asOne(statements))) await this.inTurn(statements);
+    } catch (error) {
+      if (codeOf(error) !== UNIQUE_VIOLATION) throw error;
+      throw new TakenError((error as Error).message, { cause: error });
+    }
+  }
+
+  /**
+   * Sends statements as parts of one (`WITH`, documentation 7.8.4), which spares the ways between. None of them sees what
+   * another has done, so one that needs a row of another cannot be done so. Returns whether it could.
+   */
+  private async asOne(statements: readonly Statement[]): Promise<boolean> {
+    if (statements.length === 0) return true;
+    const parts = statements.map(([text], i) => `s${i} AS (${text})`);
+    try {
+      await this.all(`WITH ${parts.join(', ')} SELECT 1`, ...statements.flatMap(([, values]) => values));
+      return true;
+    } catch (error) {
+      if (codeOf(error) === NOT_NULL_VIOLATION) return false;
+      throw error;
+    }
+  }
+
+  private async inTurn(statements: readonly Statement[]): Promise<void> {
     const client = await this.pool.connect();
     let broken = false;
     try {
@@ -62,8 +90,6 @@ export class PostgresLogDatabase extends LogDatabase implements OnApplicationShu
         () => false,
         () => true,
       );
-      if ((error as { code?: string }).code === UNIQUE_VIOLATION)
-        throw new TakenError((error as Error).message, { cause: error });
       throw error;
     } finally {
       client.release(broken);
@@ -79,3 +105,5 @@ export class PostgresLogDatabase extends LogDatabase implements OnApplicationShu
     return named;
   }
 }
+
+const codeOf = (error: unknown): string | undefined => (error as { code?: string }).code;
