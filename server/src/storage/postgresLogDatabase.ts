@@ -13,6 +13,8 @@ const LONGEST_MS = 30_000;
 /** `unique_violation`, `not_null_violation` (PostgreSQL documentation, Appendix A). */
 const UNIQUE_VIOLATION = '23505';
 const NOT_NULL_VIOLATION = '23502';
+/** Each connection keeps these in memory of its own. */
+const MOST_PREPARED = 100;
 /** So many statements are sent as one. */
 const MOST_AS_ONE = 8;
 
@@ -96,9 +98,11 @@ export class PostgresLogDatabase extends LogDatabase implements OnApplicationShu
     }
   }
 
-  private named(text: string): { name: string; text: string } {
+  /** A statement as it is sent; connections keep so many prepared, whatever shapes come later. */
+  private named(text: string): { name?: string; text: string } {
     let named = this.names.get(text);
     if (!named) {
+      if (this.names.size >= MOST_PREPARED) return { text: withNumbers(text) };
       named = { name: `log-${this.names.size}`, text: withNumbers(text) };
       this.names.set(text, named);
     }
