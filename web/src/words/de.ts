@@ -1481,7 +1481,7 @@ export const de: Words = {
     whatDoesThisShow: 'Was zeigt das?',
   },
   server: {
-    metrics-token: 'Schicke das Token mit, auf das DOODLA_METRICS_TOKEN gesetzt ist.',
+    'metrics-token': 'Schicke das Token mit, auf das DOODLA_METRICS_TOKEN gesetzt ist.',
     'a-colleagues-lesson':
       'Diese Stunde gehört jemand anderem im Kollegium, deshalb geht das nur dort. Mach eine Kopie, dann hast du eine eigene.',
     'a-pdf':

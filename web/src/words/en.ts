@@ -1450,7 +1450,7 @@ export const en = {
     whatDoesThisShow: 'What does this show?',
   },
   server: {
-    metrics-token: 'Send the token that DOODLA_METRICS_TOKEN is set to.',
+    'metrics-token': 'Send the token that DOODLA_METRICS_TOKEN is set to.',
     'a-colleagues-lesson':
       'This lesson is a colleague’s, so only they can do that. Make a copy to have one of your own.',
     'a-pdf': 'This file is a PDF, whatever its name says. Please bring it in under “Pages of a document”.',
