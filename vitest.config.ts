@@ -1,5 +1,6 @@
 import { defineConfig } from 'vitest/config';
 import { PORT, PROGRAMS } from './scripts/postgresForTests.mjs';
+import { hasRedis, PORT as REDIS_PORT } from './scripts/redisForTests.mjs';
 
 const common = {
   // All of the tests run on the sources of core, server and browser.
@@ -63,8 +64,14 @@ export default defineConfig({
                 name: 'postgres',
                 include: ['server/test/**/*.test.ts'],
                 exclude: WITHOUT_DATABASE,
-                env: { TEST_POSTGRES: `postgres://doodla@127.0.0.1:${PORT}/postgres` },
-                globalSetup: ['scripts/postgresForTests.mjs'],
+                env: {
+                  TEST_POSTGRES: `postgres://doodla@127.0.0.1:${PORT}/postgres`,
+                  ...(hasRedis && { TEST_REDIS: `redis://127.0.0.1:${REDIS_PORT}` }),
+                },
+                globalSetup: [
+                  'scripts/postgresForTests.mjs',
+                  ...(hasRedis ? ['scripts/redisForTests.mjs'] : []),
+                ],
               },
             },
           ]

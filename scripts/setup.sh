@@ -22,6 +22,7 @@ command -v pdftotext >/dev/null || missing+=(poppler-utils)
 command -v qpdf >/dev/null || missing+=(qpdf)
 command -v ffprobe >/dev/null || missing+=(ffmpeg)
 [ -d /usr/lib/postgresql ] || missing+=(postgresql)
+command -v redis-server >/dev/null || missing+=(redis-server)
 command -v soffice >/dev/null || missing+=(libreoffice-impress-nogui libreoffice-writer-nogui)
 # Fonts that documents ask for by other names, with letters just as wide, and those of the scripts of the world.
 # Documentation that nobody here wrote, on which the companion is tried.

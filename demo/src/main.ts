@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { createApp } from '@doodla/server/app';
+import { createApp, serve } from '@doodla/server/app';
 import { readSettings, SettingsError } from '@doodla/server/settings/settings';
 import { fileURLToPath } from 'node:url';
 import { DEMO_CODE, DEMO_TEACHER, seedDemo } from './seed.js';
@@ -10,7 +10,7 @@ try {
   const settings = readSettings({ DOODLA_DATA: 'data-demo', ...process.env, DOODLA_DEMO: '1' });
   const app = await createApp(settings, WEB_FOLDER);
   await seedDemo(app);
-  await app.listen(settings.port, settings.host);
+  await serve(app, settings);
   const address = settings.publicUrl ?? `http://localhost:${settings.port}`;
   console.log(`
 Doodla's demo is ready.

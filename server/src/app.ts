@@ -3,6 +3,8 @@ import { ConsoleLogger, Module, ValidationPipe } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
+import type { AddressInfo } from 'node:net';
+import { once } from 'node:events';
 import cookieParser from 'cookie-parser';
 import { HealthController } from './http/health.controller.js';
 import { letCompanionAsk } from './http/companionOrigin.js';
@@ -14,6 +16,11 @@ import type { Settings } from './settings/settings.js';
 import { SQLITE } from './settings/settings.js';
 import { SettingsModule } from './settings/settings.module.js';
 import { LiveAdapter } from './live/liveAdapter.js';
+import { Leases } from './processes/leases.js';
+import { PassingOn } from './processes/passingOn.js';
+import { checkRedis } from './processes/redis.js';
+import { SharedLeases } from './processes/sharedLeases.js';
+import { passByCode } from './sittings/passByCode.js';
 import { DataFolder } from './storage/dataFolder.js';
 import { FileStore } from './storage/fileStore.js';
 import { Database } from './storage/database.js';
@@ -39,7 +46,9 @@ export async function createApp(settings: Settings, webFolder?: string): Promise
   const folder = new DataFolder(settings.data);
   const isSqlite = settings.database === SQLITE;
   folder.open(isSqlite);
-  const held = [folder, ...(isSqlite ? [] : [await DatabaseHold.take(settings.database)])];
+  const isShared = settings.redis !== undefined;
+  if (settings.redis !== undefined) await checkRedis(settings.redis);
+  const hold = isSqlite ? undefined : await DatabaseHold.take(settings.database, isShared);
   const tls = tlsOf(settings);
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
     logger: new ConsoleLogger({ logLevels: ['error', 'warn'], json: settings.logJson }),
@@ -53,11 +62,29 @@ export async function createApp(settings: Settings, webFolder?: string): Promise
   serveRoot(app, settings);
   app.useGlobalPipes(new ValidationPipe({ transform: true, whitelist: true }));
   app.useGlobalFilters(new ProblemFilter());
-  app.useWebSocketAdapter(new LiveAdapter(app, settings));
-  app.enableShutdownHooks();
+  const leases = app.get(Leases);
+  const passingOn = leases instanceof SharedLeases ? new PassingOn(leases, settings) : undefined;
+  app.useWebSocketAdapter(new LiveAdapter(app, settings, passingOn));
+  if (passingOn) passByCode(app, passingOn);
+  else app.enableShutdownHooks();
   if (webFolder) serveWebApp(app, webFolder);
-  app.get(Holds).add(...held);
+  app.get(Holds).add(folder, ...(hold ? [hold] : []));
   await folder.settle(app.get(Database));
   await app.get(FileStore).prepare();
+  await hold?.hasStarted();
   return app;
+}
+
+/** Begins to serve; where there are several processes, the others find this one from now on. Returns the port. */
+export async function serve(app: NestExpressApplication, settings: Settings): Promise<number> {
+  await app.init();
+  const server = app.getHttpServer();
+  // Not by Nest's own way, which logs a refusal before it is told as a sentence.
+  server.listen(settings.port, settings.host);
+  await once(server, 'listening');
+  const { port } = server.address() as AddressInfo;
+  const leases = app.get(Leases);
+  const scheme = tlsOf(settings) ? 'https' : 'http';
+  if (leases instanceof SharedLeases) await leases.begin(settings.address ?? `${scheme}://127.0.0.1:${port}`);
+  return port;
 }

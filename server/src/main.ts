@@ -1,9 +1,8 @@
 import 'reflect-metadata';
 import { Logger } from '@nestjs/common';
-import type { NestExpressApplication } from '@nestjs/platform-express';
-import { once } from 'node:events';
-import { createApp } from './app.js';
+import { createApp, serve } from './app.js';
 import { catchEverything } from './http/failures.js';
+import { drainWhenStopped } from './processes/draining.js';
 import type { Settings } from './settings/settings.js';
 import { readSettings, SettingsError } from './settings/settings.js';
 import { StartError } from './storage/dataFolder.js';
@@ -14,20 +13,13 @@ const WEB_FOLDER = new URL('../../web/dist/', import.meta.url).pathname;
 try {
   const settings = readSettings(process.env);
   const app = await createApp(settings, WEB_FOLDER);
-  await app.init();
-  await listen(app, settings);
+  await serve(app, settings);
+  drainWhenStopped(app, settings);
   catchEverything(new Logger('Doodla'));
   greet(settings);
 } catch (error) {
   console.error(sentenceOf(error));
   process.exit(1);
-}
-
-/** Not by Nest's own way, which logs a refusal before it is told as a sentence. */
-async function listen(app: NestExpressApplication, { port, host }: Settings): Promise<void> {
-  const server = app.getHttpServer();
-  server.listen(port, host);
-  await once(server, 'listening');
 }
 
 function greet(settings: Settings): void {

@@ -14,6 +14,7 @@ import { MetricsModule } from './metrics/metrics.module.js';
 import { PEOPLE_TABLES, PeopleModule } from './people/people.module.js';
 import { PICTURES_TABLES, PicturesModule } from './pictures/pictures.module.js';
 import { POLLS_TABLES, PollsModule } from './polls/polls.module.js';
+import { PROCESSES_TABLES, ProcessesModule } from './processes/processes.module.js';
 import { PrivacyModule } from './privacy/privacy.module.js';
 import { ReadingModule } from './reading/reading.module.js';
 import { SCHOOL_TABLES, SchoolModule } from './school/school.module.js';
@@ -29,6 +30,7 @@ import { WORDS_TABLES, WordsModule } from './words/words.module.js';
 
 /** Everything the server is about, each with what it keeps. Their services know each other, so all are global. */
 const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
+  { module: ProcessesModule, tables: PROCESSES_TABLES },
   { module: LimitsModule, tables: LIMITS_TABLES },
   { module: PeopleModule, tables: PEOPLE_TABLES },
   { module: ReadingModule },

@@ -53,7 +53,7 @@ async function toldWhileMaking(
 
 async function archiveOf(url: string, client: Client, lesson: string): Promise<Uint8Array> {
   const { archive } = (await toldWhileMaking(client, lesson)).at(-1)!;
-  const response = await fetch(`${url}/api/archives/${archive}`, {
+  const response = await fetch(`${url}/api/lessons/${lesson}/archives/${archive}`, {
     headers: { cookie: client.cookie },
   });
   expect(response.status).toBe(200);
@@ -212,7 +212,7 @@ describe('a lesson archive', () => {
     // Two pages of the lesson and two of its class, each written down and drawn.
     expect(told[0]).toEqual({ done: 1, total: 8 });
     expect(steps.at(-1)).toBe(1);
-    const path = `/api/archives/${told.at(-1)!.archive}`;
+    const path = `/api/lessons/${at.lesson.id}/archives/${told.at(-1)!.archive}`;
     expect((await (await colleagueOf(server, teacher, 'Bea')).send('GET', path)).status).toBe(404);
     expect((await teacher.send('GET', path)).status).toBe(200);
     expect((await teacher.send('GET', path)).status).toBe(404);

@@ -5,6 +5,7 @@ import fc from 'fast-check';
 import type { IncomingMessage } from 'node:http';
 import type { Server } from 'socket.io';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { Limiters } from '../src/processes/limiters.js';
 import { AttemptLimit } from '../src/http/attemptLimit.js';
 import { isOwnOrigin } from '../src/http/origin.js';
 import { Problem } from '../src/http/problem.js';
@@ -29,7 +30,7 @@ describe('codes that are typed', () => {
   }
 
   it('are slowed down after many wrong ones, and right ones still let in', async () => {
-    const limit = new AttemptLimit();
+    const limit = new AttemptLimit(new Limiters(readSettings({})), 'codes');
     await typeWrongOnes(limit, '10.0.0.1', 100);
     let entered = '';
     const entering = limit.guard(from('10.0.0.1'), right).then((word) => (entered = word));
@@ -41,13 +42,13 @@ describe('codes that are typed', () => {
   });
 
   it('are let through at once everywhere else', async () => {
-    const limit = new AttemptLimit();
+    const limit = new AttemptLimit(new Limiters(readSettings({})), 'codes');
     await typeWrongOnes(limit, '10.0.0.1', 100);
     expect(await limit.guard(from('10.0.0.2'), right)).toBe('in');
   });
 
   it('are not counted where something else went wrong', async () => {
-    const limit = new AttemptLimit();
+    const limit = new AttemptLimit(new Limiters(readSettings({})), 'codes');
     const full = () => Promise.reject(new Problem(409, 'full', 'The class is full.'));
     for (let i = 0; i < 150; i++)
       await expect(limit.guard(from('10.0.0.1'), full)).rejects.toMatchObject({ code: 'full' });
@@ -55,7 +56,7 @@ describe('codes that are typed', () => {
   });
 
   it('wait in a line that has an end, which clears again', async () => {
-    const limit = new AttemptLimit();
+    const limit = new AttemptLimit(new Limiters(readSettings({})), 'codes');
     await typeWrongOnes(limit, '10.0.0.1', 100);
     const waiting = Array.from({ length: 40 }, () => limit.guard(from('10.0.0.1'), right));
     await vi.advanceTimersByTimeAsync(10);
@@ -68,7 +69,7 @@ describe('codes that are typed', () => {
   });
 
   it('are forgotten after ten minutes', async () => {
-    const limit = new AttemptLimit();
+    const limit = new AttemptLimit(new Limiters(readSettings({})), 'codes');
     await typeWrongOnes(limit, '10.0.0.1', 100);
     await vi.advanceTimersByTimeAsync(601_000);
     expect(await limit.guard(from('10.0.0.1'), right)).toBe('in');

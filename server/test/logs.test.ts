@@ -2,6 +2,7 @@ import type { Operation } from '@doodla/core';
 import Database from 'better-sqlite3';
 import { randomUUID } from 'node:crypto';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { SoleLeases } from '../src/processes/leases.js';
 import { LogsService } from '../src/live/logs.service.js';
 import { TokenBucket } from '../src/live/tokenBucket.js';
 import { makeJoinCode, normaliseCode } from '../src/sittings/joinCode.js';
@@ -31,7 +32,7 @@ describe('logs', () => {
   beforeEach(() => store.remove(['log']));
   afterAll(() => close());
   const over = (one: LogStore) => {
-    const logs = new LogsService(one);
+    const logs = new LogsService(one, new SoleLeases());
     services.push(logs);
     return logs;
   };

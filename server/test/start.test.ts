@@ -18,6 +18,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { leftoverPrefix } from '../src/documents/leftovers.js';
+import { Jobs } from '../src/processes/jobs.js';
 import { PurgeService } from '../src/lessons/purge.service.js';
 import { StartError } from '../src/storage/dataFolder.js';
 import { LogStore } from '../src/storage/logStore.js';
@@ -176,11 +177,9 @@ describe('a data folder', () => {
   it('that cannot be purged for now goes on serving', async () => {
     const server = await startServer({}, data);
     const teacher = await signedIn(server);
-    type Purge = { tryToPurge(): Promise<void>; purge(): Promise<void> };
-    const purge: Purge = server.app.get<unknown, Purge>(PurgeService);
-    purge.purge = () =>
+    server.app.get(PurgeService).purge = () =>
       Promise.reject(Object.assign(new Error('database is locked'), { code: 'SQLITE_BUSY' }));
-    await purge.tryToPurge();
+    await server.app.get(Jobs).onApplicationBootstrap();
     expect((await teacher.send('GET', '/api/lessons')).status).toBe(200);
     expect((await teacher.send<{ failures: number }>('GET', '/health')).body.failures).toBeGreaterThan(0);
     await server.remove();

@@ -4,6 +4,7 @@ import { AnswersService } from '../src/live/answers.service.js';
 import { LiveGateway } from '../src/live/live.gateway.js';
 import type { LiveSocket } from '../src/live/liveSocket.js';
 import { newBudget } from '../src/live/liveSocket.js';
+import { SoleLeases } from '../src/processes/leases.js';
 import { LogsService } from '../src/live/logs.service.js';
 import { strokeBy } from './helpers/live.js';
 import { aStore } from './helpers/memoryStore.js';
@@ -12,7 +13,7 @@ const surface = { kind: 'blank', colour: '#ffffff', ruling: 'plain', spacing: 5 
 const page = { id: 'p', order: 'a0', title: '', width: 9, height: 9, surface, removed: false };
 
 it('what one browser does is stored in its order, though looking something up takes longer for the first', async () => {
-  const logs = new LogsService(aStore());
+  const logs = new LogsService(aStore(), new SoleLeases());
   await logs.append('log', 'ada', { id: 'o0', changes: [{ do: 'addPage', page }] });
   const classes = { onRules: () => undefined };
   const gateway = new LiveGateway(
@@ -21,11 +22,12 @@ it('what one browser does is stored in its order, though looking something up ta
     logs,
     classes as never,
     { onLeft: () => undefined } as never,
+    new SoleLeases(),
   );
   const told = { emit: () => true };
   gateway.afterInit({
     on: () => undefined,
-    to: () => told,
+    local: { to: () => told },
     sockets: { adapter: { rooms: new Map() } },
   } as never);
 

@@ -35,6 +35,7 @@ export class ClassLink {
       transports: ['websocket'],
       reconnectionDelay: 300,
       reconnectionDelayMax: 3000,
+      query: { for: place.lesson },
       auth: { token },
     });
     this.line = new SocketLine(socket, undefined, sentenceOf);

@@ -49,7 +49,7 @@ export class ArchiveController {
     });
   }
 
-  @Get('archives/:id')
+  @Get('lessons/:lesson/archives/:id')
   async fetch(
     @CurrentTeacher() teacher: Teacher,
     @Param('id', ParseUUIDPipe) id: string,

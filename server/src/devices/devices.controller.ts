@@ -14,6 +14,7 @@ import type { DevicePlace, LessonPlace, DeviceReply, InviteReply } from '@doodla
 import type { Request } from 'express';
 import { publicAddress } from '../http/publicAddress.js';
 import { AttemptLimit } from '../http/attemptLimit.js';
+import { Limiters } from '../processes/limiters.js';
 import { AccessService } from '../live/access.service.js';
 import { ClassTokens } from '../people/classTokens.js';
 import { TeacherGuard, CurrentVisitor } from '../people/visitor.guard.js';
@@ -29,7 +30,7 @@ export const replyOf = ({ id, kind, enteredAt }: Device): DeviceReply => ({ id, 
 
 @Controller('api')
 export class DevicesController {
-  private readonly wrongCodes = new AttemptLimit();
+  private readonly wrongCodes: AttemptLimit;
 
   constructor(
     private readonly devices: DevicesService,
@@ -37,7 +38,10 @@ export class DevicesController {
     private readonly access: AccessService,
     private readonly tokens: ClassTokens,
     private readonly settings: Settings,
-  ) {}
+    limiters: Limiters,
+  ) {
+    this.wrongCodes = new AttemptLimit(limiters, 'device-codes');
+  }
 
   /** A code for a display, or a link for a pad, each good once. */
   @Post('sittings/:id/devices')

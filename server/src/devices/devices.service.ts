@@ -4,6 +4,7 @@ import type { DeviceKind } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, MoreThanOrEqual, Not, Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
+import { Leases } from '../processes/leases.js';
 import { makeJoinCode, normaliseCode } from '../sittings/joinCode.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import { SittingsService } from '../sittings/sittings.service.js';
@@ -37,7 +38,10 @@ export class DevicesService {
     @InjectRepository(Device) private readonly devices: Repository<Device>,
     private readonly sittings: SittingsService,
     private readonly lessons: LessonsService,
-  ) {}
+    private readonly leases: Leases,
+  ) {
+    leases.onLeft(() => this.known.clear());
+  }
 
   /** Calls back when a device is thrown out. */
   onRemoved(listener: (device: string) => void): void {
@@ -76,10 +80,7 @@ export class DevicesService {
 
   /** Lets the device in that brings a code. Throws Problem that says what to do. */
   async enter(code: string, now = Date.now()): Promise<Device> {
-    const device = await this.devices.findOne({
-      where: { code: normaliseCode(code) },
-      order: { createdAt: 'DESC' },
-    });
+    const device = await this.withCode(code);
     if (!device)
       throw new Problem(
         404,
@@ -115,7 +116,7 @@ export class DevicesService {
   async present(id: string, now = Date.now()): Promise<Device | undefined> {
     const device = this.known.get(id) ?? (await this.devices.findOneBy({ id }));
     if (!device) return undefined;
-    this.known.set(id, device);
+    if (this.leases.isHeld(device.sittingId ?? device.lessonId!)) this.known.set(id, device);
     const isOld = device.lessonId !== null && now - device.createdAt > LESSON_MS;
     const isOut = device.removedAt !== null || isOld || !(await this.isOpen(homeOf(device)));
     return isOut ? undefined : device;
@@ -125,6 +126,16 @@ export class DevicesService {
     await this.devices.update({ id, ...home }, { removedAt: Date.now() });
     this.known.delete(id);
     for (const listener of this.removedListeners) listener(id);
+  }
+
+  /** The class or lesson that a code leads to, used or not. */
+  async codeLeadsTo(code: string): Promise<string | undefined> {
+    const device = await this.withCode(code);
+    return device?.sittingId ?? device?.lessonId ?? undefined;
+  }
+
+  private withCode(code: string): Promise<Device | null> {
+    return this.devices.findOne({ where: { code: normaliseCode(code) }, order: { createdAt: 'DESC' } });
   }
 
   private async isOpen(home: DeviceHome): Promise<boolean> {

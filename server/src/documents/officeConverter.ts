@@ -36,7 +36,13 @@ export class OfficeConverter implements OnModuleInit {
   ) {}
 
   async onModuleInit(): Promise<void> {
-    await endLeftovers(leftoverPrefix(this.settings.data));
+    await endLeftovers(this.prefix);
+  }
+
+  /** Of processes that share a data folder, each has its own. */
+  private get prefix(): string {
+    const { data, redis, port } = this.settings;
+    return leftoverPrefix(redis === undefined ? data : join(data, String(port)));
   }
 
   /** Writes a PDF beside the file and returns its path. Throws Problem with what to do. */
@@ -45,7 +51,7 @@ export class OfficeConverter implements OnModuleInit {
   }
 
   private async convert(path: string, kind: DocumentKind, turn: TurnOptions): Promise<string> {
-    const folder = await mkdtemp(join(tmpdir(), leftoverPrefix(this.settings.data)));
+    const folder = await mkdtemp(join(tmpdir(), this.prefix));
     try {
       const source = await this.sourceFor(path, kind, folder, turn);
       const profile = join(folder, 'profile');

@@ -1,5 +1,6 @@
 import type { Request } from 'express';
-import { RateLimiterMemory } from 'rate-limiter-flexible';
+import type { RateLimiterAbstract } from 'rate-limiter-flexible';
+import type { Limiters } from '../processes/limiters.js';
 import { Problem } from './problem.js';
 
 /** Wrong codes from one address in ten minutes, after which every further code takes a while. */
@@ -22,8 +23,13 @@ const MOST_WAITING = 40;
  * codes always go through in the end, whatever others there have typed.
  */
 export class AttemptLimit {
-  private readonly wrong = new RateLimiterMemory({ points: MOST_WRONG, duration: 600 });
+  private readonly wrong: RateLimiterAbstract;
   private readonly waiting = new Map<string, number>();
+
+  /** `name` is that of what the codes are for. */
+  constructor(limiters: Limiters, name: string) {
+    this.wrong = limiters.of(`wrong-${name}`, MOST_WRONG, 600);
+  }
 
   /** Does what a code is for; counts it where it fails. Throws Problem. */
   async guard<T>(request: Request, attempt: () => Promise<T>): Promise<T> {

@@ -1,6 +1,7 @@
 import { Controller, Get, Res } from '@nestjs/common';
 import type { Response } from 'express';
 import { readFileSync } from 'node:fs';
+import { Readiness } from '../processes/readiness.js';
 import { Settings } from '../settings/settings.js';
 import { DiskSpace } from '../storage/diskSpace.js';
 import { LogStore } from '../storage/logStore.js';
@@ -11,16 +12,25 @@ const { version } = JSON.parse(readFileSync(new URL('../../package.json', import
 };
 
 /** For whoever watches the server. */
-@Controller('health')
+@Controller()
 export class HealthController {
   constructor(
     private readonly logs: LogStore,
     private readonly disk: DiskSpace,
     private readonly settings: Settings,
+    private readonly readiness: Readiness,
   ) {}
 
+  /** 200 while this process wants to be sent requests, 503 while it starts, ends or cannot write. */
+  @Get('ready')
+  async ready(@Res({ passthrough: true }) response: Response) {
+    const isReady = !this.readiness.ends && (await this.logs.isWritable());
+    response.status(isReady ? 200 : 503).set('Cache-Control', 'no-store');
+    return { ready: isReady };
+  }
+
   /** 200 while everything works, 503 where something has to be seen to. */
-  @Get()
+  @Get('health')
   async health(@Res({ passthrough: true }) response: Response) {
     const database = (await this.logs.isWritable()) ? 'writable' : 'not writable';
     const free = await this.disk.free();

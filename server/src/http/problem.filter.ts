@@ -3,7 +3,9 @@ import { BadRequestException, Catch, HttpException, Logger } from '@nestjs/commo
 import type { Response } from 'express';
 import { badInputCode } from './badInput.js';
 import { logFailure } from './failures.js';
-import { notFound, Problem } from './problem.js';
+import { moving, notFound, Problem } from './problem.js';
+import { ElsewhereError } from '../processes/leases.js';
+import { FencedError } from '../storage/logDatabase.js';
 import { diskFull, isFull } from '../storage/diskSpace.js';
 
 /** Answers a failed request with `{code, message}`; the message is fit to be shown. */
@@ -25,6 +27,7 @@ export class ProblemFilter implements ExceptionFilter {
     if (error instanceof Problem) return error;
     if (error instanceof BadRequestException) return badInput(error);
     if (isFull(error)) return diskFull();
+    if (error instanceof ElsewhereError || error instanceof FencedError) return moving();
     const { status } = error as { status?: unknown };
     if (status === 413)
       return new Problem(413, 'request-too-large', 'That is too large to be sent in one go.');

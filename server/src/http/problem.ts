@@ -18,3 +18,12 @@ export const notFound = (what: string) =>
   new Problem(404, 'not-found', `${what} is not here any more. Go back and look again.`, { what });
 
 export const signInFirst = () => new Problem(401, 'sign-in', 'Please sign in first.');
+
+/** A lesson goes from one process to another. */
+export function moving(): Problem {
+  return new Problem(
+    503,
+    'moving',
+    'This is just being moved to another server. Please try again in a moment.',
+  );
+}

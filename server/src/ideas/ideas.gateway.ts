@@ -81,8 +81,8 @@ export class IdeasGateway {
     const rules = (await this.sittings.find(sitting))?.ideas?.[page];
     const counts = Object.fromEntries(await this.votes.counts(sitting, page));
     const message: VotedMessage = { sitting, page, counts };
-    this.server.to(audienceRoom(sitting, 'teacher')).emit(LIVE.voted, message);
-    if (rules?.counted) this.server.to(audienceRoom(sitting, 'students')).emit(LIVE.voted, message);
+    this.server.local.to(audienceRoom(sitting, 'teacher')).emit(LIVE.voted, message);
+    if (rules?.counted) this.server.local.to(audienceRoom(sitting, 'students')).emit(LIVE.voted, message);
     if (rules?.sorted) this.arranging.arrangeSoon(sitting, page);
   }
 

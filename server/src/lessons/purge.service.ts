@@ -1,7 +1,7 @@
-import type { OnApplicationBootstrap, OnModuleDestroy } from '@nestjs/common';
+import type { OnModuleInit } from '@nestjs/common';
 import { Injectable, Logger } from '@nestjs/common';
-import { logFailure } from '../http/failures.js';
 import { LogsService } from '../live/logs.service.js';
+import { Jobs } from '../processes/jobs.js';
 import { LimitsService } from '../settings/limits.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { Write } from '../storage/database.js';
@@ -40,24 +40,20 @@ export interface Cleared {
  * goes a day after the last thing that named it was seen to go, and for no other reason.
  */
 @Injectable()
-export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
+export class PurgeService implements OnModuleInit {
   private readonly logger = new Logger('Purge');
-  private timer: NodeJS.Timeout | undefined;
 
   constructor(
     private readonly logs: LogsService,
     private readonly files: FileStore,
     private readonly database: Database,
     private readonly limits: LimitsService,
+    private readonly jobs: Jobs,
   ) {}
 
-  async onApplicationBootstrap(): Promise<void> {
-    await this.tryToPurge();
-    this.timer = setInterval(() => void this.tryToPurge(), EVERY_MS).unref();
-  }
-
-  onModuleDestroy(): void {
-    clearInterval(this.timer);
+  onModuleInit(): void {
+    // A disk that is full or a database that is locked is no reason to stop: it is tried again in an hour.
+    this.jobs.every('clear away what was deleted', EVERY_MS, () => this.purge());
   }
 
   /** What was cleared away, the last first, at most so many times. */
@@ -144,18 +140,5 @@ export class PurgeService implements OnApplicationBootstrap, OnModuleDestroy {
       );
     }
     return removed;
-  }
-
-  /** A disk that is full or a database that is locked is no reason to stop: it is tried again in an hour. */
-  private async tryToPurge(): Promise<void> {
-    try {
-      await this.purge();
-    } catch (error) {
-      logFailure(
-        this.logger,
-        'What was deleted could not be cleared away; it is tried again in an hour',
-        error,
-      );
-    }
   }
 }

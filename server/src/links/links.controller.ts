@@ -17,6 +17,7 @@ import type { Request, Response } from 'express';
 import { rm } from 'node:fs/promises';
 import { publicAddress } from '../http/publicAddress.js';
 import { AttemptLimit } from '../http/attemptLimit.js';
+import { Limiters } from '../processes/limiters.js';
 import { receiveUpload } from '../http/upload.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
@@ -32,14 +33,17 @@ const POLICY = "sandbox; default-src 'none'; img-src data:; font-src data:; styl
 
 @Controller('api')
 export class LinksController {
-  private readonly limit = new AttemptLimit();
+  private readonly limit: AttemptLimit;
 
   constructor(
     private readonly links: LinksService,
     private readonly files: FileStore,
     private readonly settings: Settings,
     private readonly limits: LimitsService,
-  ) {}
+    limiters: Limiters,
+  ) {
+    this.limit = new AttemptLimit(limiters, 'links');
+  }
 
   /** Makes a link; it shows something once its pages have been put there. */
   @Post('lessons/:id/links')

@@ -13,6 +13,7 @@ import type { Server, Socket } from 'socket.io';
 import { DevicesService } from '../devices/devices.service.js';
 import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
+import { Peers } from '../processes/peers.js';
 import { PeopleService } from '../people/people.service.js';
 import type { Visitor } from '../people/visitor.js';
 import { VisitorsService } from '../people/visitors.service.js';
@@ -56,11 +57,13 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
     private readonly classes: ClassesService,
     private readonly devices: DevicesService,
     private readonly sittings: SittingsService,
+    private readonly peers: Peers,
   ) {}
 
   afterInit(server: Server): void {
+    this.peers.attach(server);
     this.classes.onChange((change, audience) =>
-      server.to(audienceRoom(change.sitting, audience)).emit(LIVE.classChange, change),
+      server.local.to(audienceRoom(change.sitting, audience)).emit(LIVE.classChange, change),
     );
     this.devices.onRemoved((id) => this.throwOut((visitor) => 'device' in visitor && visitor.device === id));
     this.sittings.onRemoved((id) =>
@@ -224,7 +227,7 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
     if (dto.moving && !socket.data.budget.draws.take()) return {};
     await this.classes.setScene(dto.sitting, dto.set, dto.moving);
     const message: SceneMessage = { ...dto };
-    if (dto.moving) socket.to(classRoom(dto.sitting)).volatile.emit(LIVE.scene, message);
+    if (dto.moving) socket.local.to(classRoom(dto.sitting)).volatile.emit(LIVE.scene, message);
     return {};
   }
 
@@ -237,7 +240,7 @@ export class ClassGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
       open ?? (await this.access.to({ kind: 'sitting', id: dto.sitting }, socket.data.visitor));
     if (actor.role === 'student' && !(await this.classes.mayPoint(dto.sitting, actor.id))) return;
     const message: PointedMessage = { ...dto, author: actor.id };
-    const others = socket.to(classRoom(dto.sitting));
+    const others = socket.local.to(classRoom(dto.sitting));
     if (dto.gone) others.emit(LIVE.pointed, message);
     else others.volatile.emit(LIVE.pointed, message);
   }

@@ -20,6 +20,7 @@ import { DevicesService } from '../devices/devices.service.js';
 import { GroupsService } from '../groups/groups.service.js';
 import { logFailure } from '../http/failures.js';
 import { notFound } from '../http/problem.js';
+import { Leases } from '../processes/leases.js';
 import { PollsService } from '../polls/polls.service.js';
 import type { Sitting } from '../sittings/sitting.entity.js';
 import { ideasOf, rulesOf, SittingsService } from '../sittings/sittings.service.js';
@@ -73,7 +74,13 @@ export class ClassesService {
     private readonly groups: GroupsService,
     private readonly devices: DevicesService,
     private readonly polls: PollsService,
-  ) {}
+    leases: Leases,
+  ) {
+    sittings.onChangedElsewhere((id) => {
+      if (this.told.has(id)) this.announceSoon(id);
+    });
+    leases.onLeft((lesson) => this.forget((sitting) => leases.lessonOf(sitting) === lesson));
+  }
 
   /** Sets who passes changes on. */
   onChange(listener: Listener): void {
@@ -343,6 +350,13 @@ export class ClassesService {
   async reopen(sittingId: string): Promise<void> {
     await this.sittings.reopen(sittingId);
     await this.announce(sittingId);
+  }
+
+  /** What is not kept is gone with the hand that had it. */
+  private forget(isMeant: (sitting: string) => boolean): void {
+    const { here, screens, moving, recorded, asks, hands, told } = this;
+    for (const one of [here, screens, moving, recorded, asks, hands, told] as Map<string, unknown>[])
+      for (const sitting of one.keys()) if (isMeant(sitting)) one.delete(sitting);
   }
 
   private count(sittingId: string, who: string, by: Connected): void {

@@ -87,7 +87,7 @@ export class InkRelay {
     const all = [...batch.parts.values()].flat();
     const isForAll = batch.parts.size === 1 && batch.parts.has('class');
     if (isForAll && !sockets.some((socket) => actorOf(socket)?.reads)) {
-      this.server.to(room).except(SLOW_ROOM).emit(LIVE.drawn, { log, page, parts: all });
+      this.server.local.to(room).except(SLOW_ROOM).emit(LIVE.drawn, { log, page, parts: all });
       return;
     }
     for (const socket of sockets) {

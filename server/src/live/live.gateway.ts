@@ -21,6 +21,7 @@ import type { Server } from 'socket.io';
 import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
 import { TeamsService } from '../lessons/teams.service.js';
+import { ElsewhereError, Leases } from '../processes/leases.js';
 import type { Access } from './access.service.js';
 import { AccessService } from './access.service.js';
 import { AnswersService } from './answers.service.js';
@@ -62,6 +63,7 @@ export class LiveGateway implements OnGatewayInit {
     private readonly logs: LogsService,
     private readonly classes: ClassesService,
     private readonly teams: TeamsService,
+    private readonly leases: Leases,
   ) {}
 
   afterInit(server: Server): void {
@@ -70,6 +72,7 @@ export class LiveGateway implements OnGatewayInit {
     this.logs.onAppended((log, fresh) => this.operations.tell(log, fresh));
     this.classes.onRules((sitting) => this.refresh(server, sitting));
     this.teams.onLeft((lesson, teacherId) => this.putOut(server, lesson, teacherId));
+    this.leases.onLeft((lesson) => this.sendAway(server, lesson));
     this.logs.holdWhile((log) => socketsIn(server, logRoom(log)).length > 0);
     // Wet ink comes by the thousand a second, so it goes past the machinery for requests.
     server.on('connection', (socket: LiveSocket) =>
@@ -84,6 +87,7 @@ export class LiveGateway implements OnGatewayInit {
   @SubscribeMessage(LIVE.open)
   async open(@ConnectedSocket() socket: LiveSocket, @MessageBody() dto: OpenDto): Promise<OpenReply> {
     const access = await this.access.to(dto.log, socket.data.visitor);
+    await this.comesRight(socket, dto.log.id);
     return this.logs.inTurn(dto.log.id, async (log) => {
       await socket.join(logRoom(log.id));
       socket.data.open.set(log.id, access);
@@ -175,6 +179,25 @@ export class LiveGateway implements OnGatewayInit {
       const access = data.open.get(sitting);
       // The same object: what is being read now goes by it too.
       if (access) access.actor = (await this.access.to({ kind: 'sitting', id: sitting }, data.visitor)).actor;
+    }
+  }
+
+  /** Whoever comes here for what another process has in hand comes again, and is passed on to that one. */
+  private async comesRight(socket: LiveSocket, log: string): Promise<void> {
+    try {
+      await this.leases.take(log);
+    } catch (error) {
+      if (error instanceof ElsewhereError) socket.conn.close();
+      throw error;
+    }
+  }
+
+  /** Whoever is connected for a lesson that is in this process's hand no more comes again, wherever it is then. */
+  private sendAway(server: Server, lesson: string): void {
+    for (const socket of server.sockets.sockets.values() as Iterable<LiveSocket>) {
+      const { visitor, open } = socket.data;
+      const logs = [...open.keys(), ...('sitting' in visitor ? [visitor.sitting] : [])];
+      if (logs.some((log) => this.leases.lessonOf(log) === lesson)) socket.conn.close();
     }
   }
 

@@ -1,20 +1,29 @@
 import type { INestApplication } from '@nestjs/common';
 import { Logger } from '@nestjs/common';
 import { IoAdapter } from '@nestjs/platform-socket.io';
-import type { IncomingMessage } from 'node:http';
-import type { ServerOptions } from 'socket.io';
+import type { Redis } from 'ioredis';
+import type { Server as HttpServer, IncomingMessage } from 'node:http';
+import { createAdapter } from '@socket.io/redis-adapter';
+import type { Server, ServerOptions } from 'socket.io';
 import { logFailure } from '../http/failures.js';
 import { isFromExtension, withoutCookies } from '../http/companionOrigin.js';
+import type { PassingOn } from '../processes/passingOn.js';
+import { namespaceOf, redisLine } from '../processes/redis.js';
 import { isOwnOrigin } from '../http/origin.js';
 import type { Settings } from '../settings/settings.js';
+
+/** Where others can go on, a process that does not answer is given up soon; milliseconds. */
+const SOON_MISSED = { pingInterval: 5000, pingTimeout: 8000 };
 
 /** Socket.IO for Doodla's own pages, and for companions by their tokens. */
 export class LiveAdapter extends IoAdapter {
   private readonly logger = new Logger('Live');
+  private lines: [Redis, Redis] | undefined;
 
   constructor(
     app: INestApplication,
     private readonly settings: Settings,
+    private readonly passingOn: PassingOn | undefined,
   ) {
     super(app);
   }
@@ -28,7 +37,19 @@ export class LiveAdapter extends IoAdapter {
       if (isCompanion) withoutCookies(request);
       answer(null, isCompanion || isOwnOrigin(request, this.settings));
     };
-    return super.createIOServer(port, { ...options, allowRequest });
+    const { redis } = this.settings;
+    if (redis === undefined || !this.passingOn)
+      return super.createIOServer(port, { ...options, allowRequest });
+    const server = super.createIOServer(port, { ...options, ...SOON_MISSED, allowRequest }) as Server;
+    this.lines = [redisLine(redis, true), redisLine(redis, true)];
+    server.adapter(createAdapter(...this.lines, { key: namespaceOf(this.settings.database) }));
+    this.passingOn.guard(server.httpServer as HttpServer);
+    return server;
+  }
+
+  override async dispose(): Promise<void> {
+    await super.dispose();
+    for (const line of this.lines ?? []) line.disconnect();
   }
 
   /**

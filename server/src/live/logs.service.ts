@@ -14,7 +14,8 @@ import type {
 import { applyChanges, invertChanges, pagesConcerned, Refusal, touchedBy, undoChanges } from '@doodla/core';
 import { logFailure } from '../http/failures.js';
 import type { AppendedOperation, Stretch } from '../storage/storedLog.js';
-import { TakenError } from '../storage/logDatabase.js';
+import { Leases } from '../processes/leases.js';
+import { FencedError, TakenError } from '../storage/logDatabase.js';
 import { LogStore } from '../storage/logStore.js';
 import { OpenLog } from './openLog.js';
 
@@ -54,7 +55,12 @@ export class LogsService implements OnModuleDestroy {
   private isHeld: (logId: string) => boolean = () => false;
   private readonly sweeper = setInterval(() => this.closeIdle(), SWEEP_MS).unref();
 
-  constructor(private readonly store: LogStore) {}
+  constructor(
+    private readonly store: LogStore,
+    private readonly leases: Leases,
+  ) {
+    leases.onLeaving((lesson) => this.leave(lesson));
+  }
 
   /** Tells of operations, once they are stored and applied, in the order of their numbers. */
   onAppended(listener: AppendListener): void {
@@ -75,8 +81,13 @@ export class LogsService implements OnModuleDestroy {
     clearInterval(this.sweeper);
   }
 
-  /** A log with its pages; one that was never written to is empty. */
+  /** A log with its pages; one that was never written to is empty. Of one in another process's hand, as it is now. */
   async open(id: string): Promise<OpenLog> {
+    const fence = this.leases.fenceOf(id);
+    if (fence === undefined) return new OpenLog(id, this.store, await this.store.head(id));
+    const known = this.logs.get(id);
+    // In other hands meanwhile, and back again.
+    if (known && known.fence !== fence) this.close(known);
     const log = this.logs.get(id) ?? (await this.read(id));
     log.usedAt = Date.now();
     return log;
@@ -95,10 +106,11 @@ export class LogsService implements OnModuleDestroy {
     try {
       return await this.appendOnce(logId, author, operation, options);
     } catch (error) {
+      if (!(error instanceof TakenError || error instanceof FencedError)) throw error;
       // Memory and database no longer agree on what is there: the database is right.
-      if (!(error instanceof TakenError)) throw error;
       const log = this.logs.get(logId);
       if (log) this.close(log);
+      if (error instanceof FencedError) throw error;
       return this.appendOnce(logId, author, operation, options);
     }
   }
@@ -121,8 +133,9 @@ export class LogsService implements OnModuleDestroy {
     });
   }
 
-  /** Does something while nothing is stored in a log. */
+  /** Does something while nothing is stored in a log, which this process takes in hand. Throws ElsewhereError. */
   async inTurn<T>(logId: string, task: (log: OpenLog) => Promise<T>): Promise<T> {
+    if (!this.leases.isHeld(logId)) await this.leases.takeOver(logId);
     const log = await this.open(logId);
     return log.inTurn(() => (log.closed ? this.inTurn(logId, task) : task(log)));
   }
@@ -164,6 +177,7 @@ export class LogsService implements OnModuleDestroy {
   /** Forgets logs, with all that is in them. */
   async remove(logIds: readonly string[]): Promise<void> {
     for (const id of logIds) {
+      if (!this.leases.isHeld(id)) await this.leases.takeOver(id);
       const log = (await this.readings.get(id)) ?? this.logs.get(id);
       if (log) this.close(log);
     }
@@ -173,7 +187,7 @@ export class LogsService implements OnModuleDestroy {
   /** Takes everything of a student out of a log that nobody writes in. Returns the pages that it was on. */
   async forget(logId: string, student: string): Promise<string[]> {
     return this.inTurn(logId, async (log) => {
-      const pages = await this.store.forget(logId, student);
+      const pages = await this.store.forget(logId, student, log.fence);
       this.close(log);
       return pages;
     });
@@ -212,7 +226,8 @@ export class LogsService implements OnModuleDestroy {
     for (const id of touched.pages) touchedPages.set(id, after.pages.get(id));
     const markCountChange = after.marks.size - view.marks.size;
     const began = performance.now();
-    await this.store.append(log.id, { logged, inverse, pages, marks, markCountChange, touchedPages });
+    const append = { logged, inverse, pages, marks, markCountChange, touchedPages };
+    await this.store.append(log.id, append, log.fence);
     log.seq = logged.seq;
     log.markCount += markCountChange;
     log.take(marks, touchedPages);
@@ -232,9 +247,18 @@ export class LogsService implements OnModuleDestroy {
   }
 
   private async readNow(id: string): Promise<OpenLog> {
-    const log = new OpenLog(id, this.store, await this.store.head(id));
+    const fence = await this.leases.take(id);
+    // Whoever had it in hand before stores nothing more from here on, so that what is read stays right.
+    if (fence > 0) await this.store.fence(id, fence);
+    const log = new OpenLog(id, this.store, await this.store.head(id), fence);
     this.logs.set(id, log);
     return log;
+  }
+
+  /** Puts the logs of a lesson away once what is being stored in them is stored. */
+  private async leave(lesson: string): Promise<void> {
+    for (const log of this.logs.values())
+      if (this.leases.lessonOf(log.id) === lesson) await log.inTurn(() => Promise.resolve(this.close(log)));
   }
 
   private close(log: OpenLog): void {

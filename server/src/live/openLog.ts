@@ -31,6 +31,8 @@ export class OpenLog {
     readonly id: string,
     private readonly store: LogStore,
     head: LogHead,
+    /** By which it is known who stores something in it. */
+    readonly fence = 0,
   ) {
     this.pages = head.pages;
     this.seq = head.seq;

@@ -73,7 +73,7 @@ export class OperationRelay {
     // Most is for all to see, and is encoded once.
     if (!isLimited && fresh.every(isForAll)) {
       const message: OperationsMessage = { log, logged: fresh.map(({ logged }) => packLogged(logged)) };
-      this.server.to(logRoom(log)).emit(LIVE.operations, message);
+      this.server.local.to(logRoom(log)).emit(LIVE.operations, message);
       return;
     }
     for (const socket of sockets) this.sendTo(socket, log, fresh);

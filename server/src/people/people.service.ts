@@ -1,10 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import type { RateLimiterRes } from 'rate-limiter-flexible';
-import { RateLimiterMemory } from 'rate-limiter-flexible';
+import type { RateLimiterAbstract, RateLimiterRes } from 'rate-limiter-flexible';
 import { LessThan, Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
+import { Limiters } from '../processes/limiters.js';
+import { Peers } from '../processes/peers.js';
 import { hashPassword, passwordMatches } from './password.js';
 import type { SetupDto, SignInDto } from './people.dto.js';
 import { Session } from './session.entity.js';
@@ -26,16 +27,21 @@ const wrongSignIn = () =>
 @Injectable()
 export class PeopleService {
   /** Ten wrong passwords for one address from one place, in a quarter of an hour. */
-  private readonly attempts = new RateLimiterMemory({ points: ATTEMPTS, duration: 900 });
+  private readonly attempts: RateLimiterAbstract;
 
   private readonly signedOut: ((session: string) => void)[] = [];
 
   constructor(
     @InjectRepository(Teacher) private readonly teachers: Repository<Teacher>,
     @InjectRepository(Session) private readonly sessions: Repository<Session>,
-  ) {}
+    limiters: Limiters,
+    private readonly peers: Peers,
+  ) {
+    this.attempts = limiters.of('passwords', ATTEMPTS, 900);
+    peers.on('signedOut', (session) => this.tellSignedOut(session));
+  }
 
-  /** Calls back with a session that has been closed. */
+  /** Calls back with a session that has been closed, here or at another process. */
   onSignedOut(listener: (session: string) => void): void {
     this.signedOut.push(listener);
   }
@@ -110,14 +116,23 @@ export class PeopleService {
 
   async closeSession(token: string): Promise<void> {
     await this.sessions.delete({ tokenHash: sessionOf(token) });
-    for (const listener of this.signedOut) listener(sessionOf(token));
+    this.hasSignedOut(sessionOf(token));
   }
 
   /** Closes all sessions of a teacher, such as after their password has changed. */
   async closeSessionsOf(teacherId: string): Promise<void> {
     const open = await this.sessions.findBy({ teacherId });
     await this.sessions.delete({ teacherId });
-    for (const { tokenHash } of open) for (const listener of this.signedOut) listener(tokenHash);
+    for (const { tokenHash } of open) this.hasSignedOut(tokenHash);
+  }
+
+  private hasSignedOut(session: string): void {
+    this.tellSignedOut(session);
+    this.peers.tell('signedOut', session);
+  }
+
+  private tellSignedOut(session: string): void {
+    for (const listener of this.signedOut) listener(session);
   }
 
   /** The teacher whose session this is, or null. */

@@ -81,7 +81,7 @@ export class PollsGateway {
   react(@ConnectedSocket() socket: LiveSocket, @MessageBody() { sitting, which }: ReactDto): object {
     const student = this.studentOf(socket, sitting);
     const message: ReactedMessage = { sitting, which, student };
-    this.server.to(audienceRoom(sitting, 'teacher')).volatile.emit(LIVE.reacted, message);
+    this.server.local.to(audienceRoom(sitting, 'teacher')).volatile.emit(LIVE.reacted, message);
     return {};
   }
 

@@ -2,6 +2,7 @@ import { Body, Controller, Get, HttpCode, Param, Post, Req, Res } from '@nestjs/
 import type { InvitationDoor } from '@doodla/core';
 import type { Request, Response } from 'express';
 import { AttemptLimit } from '../http/attemptLimit.js';
+import { Limiters } from '../processes/limiters.js';
 import { SessionCookie } from '../people/sessionCookie.js';
 import { AcceptDto } from './school.dto.js';
 import { SchoolService } from './school.service.js';
@@ -9,12 +10,15 @@ import { SchoolService } from './school.service.js';
 /** For whoever was invited, and has no password yet. */
 @Controller('api/invitations/:token')
 export class InvitationsController {
-  private readonly limit = new AttemptLimit();
+  private readonly limit: AttemptLimit;
 
   constructor(
     private readonly school: SchoolService,
     private readonly cookie: SessionCookie,
-  ) {}
+    limiters: Limiters,
+  ) {
+    this.limit = new AttemptLimit(limiters, 'invitations');
+  }
 
   @Get()
   door(@Param('token') token: string, @Req() request: Request): Promise<InvitationDoor> {

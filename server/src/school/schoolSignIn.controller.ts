@@ -1,6 +1,7 @@
 import { Controller, Get, Logger, Req, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import { AttemptLimit } from '../http/attemptLimit.js';
+import { Limiters } from '../processes/limiters.js';
 import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
 import { SessionCookie } from '../people/sessionCookie.js';
@@ -14,12 +15,15 @@ const GOOD_FOR_MS = 10 * 60_000;
 /** The way to the school's own sign-in and back; a browser goes it by links, so what goes wrong is told by the start page. */
 @Controller()
 export class SchoolSignInController {
-  private readonly limit = new AttemptLimit();
+  private readonly limit: AttemptLimit;
 
   constructor(
     private readonly signIn: SchoolSignInService,
     private readonly cookie: SessionCookie,
-  ) {}
+    limiters: Limiters,
+  ) {
+    this.limit = new AttemptLimit(limiters, 'school-sign-in');
+  }
 
   @Get('api/sign-in/school')
   begin(@Req() request: Request, @Res() response: Response): Promise<void> {

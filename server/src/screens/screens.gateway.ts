@@ -108,7 +108,7 @@ export class ScreensGateway implements OnGatewayDisconnect {
   async plain(@ConnectedSocket() socket: LiveSocket, @MessageBody() { sitting }: EnterDto): Promise<void> {
     await this.actor(socket, sitting);
     const presenter = this.screens.socketOf(sitting);
-    if (presenter !== undefined) this.server.to(presenter).emit(SCREEN.plain, { sitting });
+    if (presenter !== undefined) this.server.local.to(presenter).emit(SCREEN.plain, { sitting });
   }
 
   /** A part of a screen comes as its head and its bytes; it is checked here, since it is no single object. */
@@ -130,7 +130,7 @@ export class ScreensGateway implements OnGatewayDisconnect {
     if (!Buffer.isBuffer(bytes) || bytes.length === 0 || bytes.length > MAX_SOUND_PART) return;
     const part = plainToInstance(SoundPartDto, head);
     if ((await validate(part)).length > 0 || this.screens.socketOf(part.sitting) !== socket.id) return;
-    socket.to(classRoom(part.sitting)).volatile.emit(SCREEN.sound, part, bytes);
+    socket.local.to(classRoom(part.sitting)).volatile.emit(SCREEN.sound, part, bytes);
   }
 
   private mayPass(socket: LiveSocket): boolean {
@@ -165,7 +165,7 @@ export class ScreensGateway implements OnGatewayDisconnect {
     const presenter = this.screens.socketOf(sitting);
     if (presenter === undefined || now - (this.askedAt.get(sitting) ?? 0) < WHOLE_EVERY_MS) return;
     this.askedAt.set(sitting, now);
-    this.server.to(presenter).emit(SCREEN.whole, { sitting });
+    this.server.local.to(presenter).emit(SCREEN.whole, { sitting });
   }
 
   private async actor(socket: LiveSocket, sitting: string): Promise<{ id: string; isTeacher: boolean }> {

@@ -1,9 +1,11 @@
 import type { OnModuleInit } from '@nestjs/common';
-import { Injectable } from '@nestjs/common';
+import { Injectable, Logger } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { LimitName, SchoolLimits } from '@doodla/core';
 import { LIMITS } from '@doodla/core';
+import { logFailure } from '../http/failures.js';
 import { Repository } from 'typeorm';
+import { Peers } from '../processes/peers.js';
 import { SchoolLimit } from './schoolLimit.entity.js';
 import { Settings } from './settings.js';
 
@@ -12,15 +14,20 @@ const NAMES = Object.keys(LIMITS) as LimitName[];
 /** The limits of the school: as whoever looks after it has set them, else as the server's settings say. */
 @Injectable()
 export class LimitsService implements OnModuleInit {
+  private readonly logger = new Logger('Limits');
   private readonly set = new Map<SchoolLimit['name'], number>();
 
   constructor(
     private readonly settings: Settings,
     @InjectRepository(SchoolLimit) private readonly rows: Repository<SchoolLimit>,
+    private readonly peers: Peers,
   ) {}
 
   async onModuleInit(): Promise<void> {
-    for (const { name, value } of await this.rows.find()) this.set.set(name, value);
+    await this.read();
+    this.peers.on('limits', () => {
+      this.read().catch((error: unknown) => logFailure(this.logger, 'Limits could not be read anew', error));
+    });
   }
 
   get current(): SchoolLimits {
@@ -40,5 +47,10 @@ export class LimitsService implements OnModuleInit {
     ];
     await this.rows.upsert(rows, ['name']);
     for (const { name, value } of rows) this.set.set(name, value);
+    this.peers.tell('limits');
+  }
+
+  private async read(): Promise<void> {
+    for (const { name, value } of await this.rows.find()) this.set.set(name, value);
   }
 }

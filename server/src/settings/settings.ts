@@ -54,6 +54,19 @@ export class Settings {
   })
   database = SQLITE;
 
+  /** Redis, where several processes share the database. */
+  @IsOptional()
+  @Matches(/^rediss?:\/\/\S+$/, { message: 'this is the address of a Redis server, redis://…' })
+  redis?: string;
+
+  /** Where the other processes reach this one; on one computer its port says that. */
+  @IsOptional()
+  @IsUrl({ require_tld: false, protocols: ['http', 'https'], require_protocol: true })
+  address?: string;
+
+  /** How long classes are handed over to other processes when this one is stopped, seconds. */
+  @Transform(asNumber) @IsInt() @Min(0) @Max(600) drainSeconds = 10;
+
   /** Largest upload, in megabytes of 1,000,000 bytes; as all limits, until the school sets its own. */
   @Transform(asNumber) @IsInt() @Min(LIMITS.maxUploadMb.least) @Max(LIMITS.maxUploadMb.most) maxUploadMb =
     100;
@@ -118,6 +131,9 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     'tlsKey',
     'data',
     'database',
+    'redis',
+    'address',
+    'drainSeconds',
     'maxUploadMb',
     'maxPages',
     'retentionDays',
@@ -149,6 +165,9 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
   }
   if (settings.oidcIssuer !== undefined && (!settings.oidcClientId || !settings.publicUrl)) {
     wrong.push('DOODLA_OIDC_ISSUER: set DOODLA_OIDC_CLIENT_ID and DOODLA_PUBLIC_URL too');
+  }
+  if (settings.redis !== undefined && settings.database === SQLITE) {
+    wrong.push('DOODLA_REDIS: several processes share a database in PostgreSQL; set DOODLA_DATABASE too');
   }
   if (unknown.length + wrong.length > 0) throw new SettingsError([...unknown, ...wrong].join('\n'));
   return settings;

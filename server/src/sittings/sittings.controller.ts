@@ -30,6 +30,7 @@ import { seatLook } from '@doodla/core';
 import type { Request } from 'express';
 import { publicAddress } from '../http/publicAddress.js';
 import { AttemptLimit } from '../http/attemptLimit.js';
+import { Limiters } from '../processes/limiters.js';
 import { notFound } from '../http/problem.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import { ClassesService } from '../live/classes.service.js';
@@ -59,7 +60,7 @@ import { ToLessonService } from './toLesson.service.js';
 
 @Controller('api')
 export class SittingsController {
-  private readonly wrongCodes = new AttemptLimit();
+  private readonly wrongCodes: AttemptLimit;
 
   constructor(
     private readonly sittings: SittingsService,
@@ -71,7 +72,10 @@ export class SittingsController {
     private readonly tokens: ClassTokens,
     private readonly settings: Settings,
     private readonly toLesson: ToLessonService,
-  ) {}
+    limiters: Limiters,
+  ) {
+    this.wrongCodes = new AttemptLimit(limiters, 'class-codes');
+  }
 
   @Post('lessons/:id/sittings')
   @UseGuards(TeacherGuard)

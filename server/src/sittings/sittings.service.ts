@@ -20,6 +20,8 @@ import { GroupsService } from '../groups/groups.service.js';
 import { Problem } from '../http/problem.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
+import { Leases } from '../processes/leases.js';
+import { Peers } from '../processes/peers.js';
 import { LimitsService } from '../settings/limits.service.js';
 import type { Write } from '../storage/database.js';
 import { Database } from '../storage/database.js';
@@ -51,6 +53,7 @@ export class SittingsService {
   /** Lessons of which a class is just being opened. */
   private readonly opening = new Set<string>();
   private readonly removed: ((student: string) => void)[] = [];
+  private readonly changedElsewhere: ((sitting: string) => void)[] = [];
 
   constructor(
     @InjectRepository(Sitting) private readonly sittings: Repository<Sitting>,
@@ -62,7 +65,22 @@ export class SittingsService {
     private readonly database: Database,
     private readonly limits: LimitsService,
     private readonly turns: TurnsService,
-  ) {}
+    private readonly leases: Leases,
+    private readonly peers: Peers,
+  ) {
+    leases.onLeft((lesson) => {
+      for (const [id, { lessonId }] of this.known) if (lessonId === lesson) this.known.delete(id);
+    });
+    peers.on('sitting', (id) => {
+      this.known.delete(id);
+      for (const listener of this.changedElsewhere) listener(id);
+    });
+  }
+
+  /** Calls back with a class that another process has changed. */
+  onChangedElsewhere(listener: (sitting: string) => void): void {
+    this.changedElsewhere.push(listener);
+  }
 
   ofLesson(lessonId: string): Promise<Sitting[]> {
     return this.sittings.find({ where: { lessonId }, order: { openedAt: 'DESC' } });
@@ -86,10 +104,11 @@ export class SittingsService {
   }
 
   async find(id: string): Promise<Sitting | null> {
-    const known = this.known.get(id);
+    // What another process has in hand is changed there.
+    const known = this.leases.isHeld(id) ? this.known.get(id) : undefined;
     if (known) return known;
     const sitting = await this.sittings.findOneBy({ id });
-    if (sitting) this.known.set(id, sitting);
+    if (sitting && this.leases.isHeld(id)) this.known.set(id, sitting);
     return sitting;
   }
 
@@ -129,6 +148,7 @@ export class SittingsService {
     return this.aloneFor(lessonId, async () => {
       const id = randomUUID();
       const changes = pages.map((each) => ({ do: 'addPage', page: each }) as const);
+      this.leases.expect(id, lessonId);
       await this.logs.append(id, SERVER, { id: randomUUID(), changes }, { at: openedAt });
       const sitting: Sitting = {
         id,
@@ -362,9 +382,14 @@ export class SittingsService {
     for (const id of ids) for (const listener of this.removed) listener(id);
   }
 
+  /** The open sitting of a code, if there is one. */
+  codeLeadsTo(code: string): Promise<Sitting | null> {
+    return this.sittings.findOneBy({ code: normaliseCode(code), endedAt: IsNull() });
+  }
+
   /** The open sitting of a code. Throws Problem where there is none. */
   async byCode(code: string): Promise<Sitting> {
-    const sitting = await this.sittings.findOneBy({ code: normaliseCode(code), endedAt: IsNull() });
+    const sitting = await this.codeLeadsTo(code);
     if (!sitting) {
       if (await this.groups.keeps(code))
         throw new Problem(
@@ -402,6 +427,7 @@ export class SittingsService {
     if (Object.keys(set).length === 0) return;
     await this.sittings.update({ id, endedAt: IsNull() }, set);
     this.known.delete(id);
+    if (!this.leases.isHeld(id)) this.peers.tell('sitting', id);
   }
 
   /** The code that is wished for, if nobody has it, or another one. */

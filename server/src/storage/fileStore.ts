@@ -1,16 +1,21 @@
 import { Injectable } from '@nestjs/common';
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, rmSync, statSync } from 'node:fs';
-import { mkdir, rename, rm, utimes, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, rename, rm, stat, utimes, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Settings } from '../settings/settings.js';
 import { DiskSpace } from './diskSpace.js';
 import type { IncomingFile } from './incomingFiles.js';
 
+/** Longest that something is on its way in. */
+const LEFT_MS = 24 * 3600 * 1000;
+
 /** Stored files, each under the SHA-256 of its content, so that the same file is kept once. */
 @Injectable()
 export class FileStore {
+  private readonly own = randomUUID();
+
   constructor(
     private readonly settings: Settings,
     private readonly disk: DiskSpace,
@@ -21,8 +26,12 @@ export class FileStore {
     return this.disk.check();
   }
 
-  /** Folder for files on their way in; emptied at every start. */
+  /** Folder for files on their way in, this process's own; what was left there is removed at a start. */
   get incoming(): string {
+    return this.settings.redis === undefined ? this.allIncoming : join(this.allIncoming, this.own);
+  }
+
+  private get allIncoming(): string {
     return join(this.settings.data, 'incoming');
   }
 
@@ -31,8 +40,9 @@ export class FileStore {
   }
 
   async prepare(): Promise<void> {
-    await rm(this.incoming, { recursive: true, force: true });
+    if (this.settings.redis === undefined) await rm(this.incoming, { recursive: true, force: true });
     await mkdir(this.incoming, { recursive: true });
+    await this.clearOld();
   }
 
   /** Moves a file that was made here from the incoming folder into the store. Returns its SHA-256. */
@@ -75,6 +85,15 @@ export class FileStore {
     const path = join(this.incoming, randomUUID());
     await writeFile(path, bytes);
     return this.take({ path, sha256: createHash('sha256').update(bytes).digest('hex') });
+  }
+
+  /** Of processes that share the folder, what has been there for a day is nobody's any more. */
+  private async clearOld(): Promise<void> {
+    for (const name of await readdir(this.allIncoming)) {
+      const path = join(this.allIncoming, name);
+      if (name !== this.own && Date.now() - (await stat(path)).mtimeMs > LEFT_MS)
+        await rm(path, { recursive: true, force: true });
+    }
   }
 
   /** Notes that a file has come in again. Returns false where it is not there. */

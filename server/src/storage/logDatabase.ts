@@ -20,10 +20,16 @@ export abstract class LogDatabase {
   abstract all<Row>(text: string, ...values: unknown[]): Promise<Row[]>;
 
   /**
-   * Does all of these or none; what is done is on the disk when this resolves. Rejects with TakenError where something is there
-   * already that can be there only once.
+   * Does all of these or none; what is done is on the disk when this resolves. `first` comes before the others and has to find or
+   * make its row, else none is done. Rejects with TakenError where something is there already that can be there only once, with
+   * FencedError where `first` has no row.
    */
-  abstract write(statements: readonly Statement[]): Promise<void>;
+  abstract write(statements: readonly Statement[], first?: Statement): Promise<void>;
+}
+
+/** Another process has the log in hand by now: what this one believes of it is out of date. */
+export class FencedError extends Error {
+  override name = 'FencedError';
 }
 
 /** Something is there already: memory and database do not agree. */

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { Change, LoggedOperation, Mark, Page, UndoEntry } from '@doodla/core';
 import { addedBy } from '@doodla/core';
 import type { Statement } from './logDatabase.js';
-import { LogDatabase } from './logDatabase.js';
+import { FencedError, LogDatabase } from './logDatabase.js';
 import type { Append, AppendedOperation, LogHead, Stretch } from './storedLog.js';
 import type { MarkRow, OperationRow } from './logRows.js';
 import { bodyOf, inverseOf, markOf, operationOf, operationRow, without } from './logRows.js';
@@ -60,9 +60,21 @@ export class LogStore {
     return row && { ...operationOf(row), pages: row.pages.split(' ') };
   }
 
-  /** Stores an operation and what it changes, all of it or nothing. Rejects with TakenError where its number or id is taken. */
-  append(logId: string, append: Append): Promise<void> {
-    return this.database.write(appending(logId, append));
+  /**
+   * Stores an operation and what it changes, all of it or nothing. `fence` numbers who has the log in hand: of a lower one than
+   * the log has seen nothing is stored. Rejects with FencedError then, with TakenError where its number or id is taken.
+   */
+  append(logId: string, append: Append, fence: number): Promise<void> {
+    return this.database.write(appending(logId, append), fencing(logId, append.markCountChange, fence));
+  }
+
+  /** From now on nothing is stored in a log by whoever had it in hand before. Rejects with FencedError where somebody has it after. */
+  async fence(logId: string, fence: number): Promise<void> {
+    await this.database.write([
+      ['UPDATE log SET fence = ? WHERE id = ? AND fence < ?', [fence, logId, fence]],
+    ]);
+    const [log] = await this.database.all<{ fence: number }>('SELECT fence FROM log WHERE id = ?', logId);
+    if (log && log.fence > fence) throw new FencedError(logId);
   }
 
   /** Marks by their ids; those that are not there are left out. */
@@ -158,15 +170,15 @@ export class LogStore {
 
   /**
    * Takes everything of a student out of a log, what was once done to their marks too, and whose operations they were. The
-   * operations keep their numbers. Returns the pages that it was on.
+   * operations keep their numbers. Returns the pages that it was on. Rejects with FencedError as `append` does.
    */
-  async forget(logId: string, student: string): Promise<string[]> {
+  async forget(logId: string, student: string, fence: number): Promise<string[]> {
     const all = await this.since(logId, 0);
     const ids = new Set<string>();
     for (const { logged, inverse } of all)
       for (const id of addedBy([...logged.operation.changes, ...inverse], student)) ids.add(id);
     const there = await this.marks(logId, ids);
-    await this.database.write([
+    const rewritten = [
       ...all.flatMap((appended): Statement[] => {
         const rest = without(appended, student, ids);
         if (!rest) return [];
@@ -182,8 +194,8 @@ export class LogStore {
         `DELETE FROM mark WHERE log = ${KEY} AND id = ?`,
         [logId, id],
       ]),
-      ['UPDATE log SET marks = marks - ? WHERE id = ?', [there.size, logId]],
-    ]);
+    ];
+    await this.database.write(rewritten, fencing(logId, -there.size, fence));
     return [...new Set([...there.values()].map(({ page }) => page))];
   }
 
@@ -210,20 +222,25 @@ export class LogStore {
   }
 }
 
+/** Counts the marks of a log, which it makes where it is the first time; of no row where the log has seen a higher fence. */
+function fencing(logId: string, marks: number, fence: number): Statement {
+  return [
+    `INSERT INTO log (id, marks, fence) VALUES (?, ?, ?) ON CONFLICT (id)
+     DO UPDATE SET marks = log.marks + excluded.marks, fence = excluded.fence WHERE log.fence <= excluded.fence`,
+    [logId, marks, fence],
+  ];
+}
+
 /** What storing an operation takes. */
 function appending(logId: string, append: Append): Statement[] {
-  const { logged, marks, markCountChange, touchedPages } = append;
+  const { logged, marks, touchedPages } = append;
   const { seq, id, author, at, undoes, pages, of_pages, changes, inverse } = operationRow(append);
   return [
-    ['INSERT INTO log (id) VALUES (?) ON CONFLICT DO NOTHING', [logId]],
     [
       `INSERT INTO operation (log, seq, id, author, at, undoes, pages, of_pages, changes, inverse)
        VALUES (${KEY}, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [logId, seq, id, author, at, undoes, pages, of_pages, changes, inverse],
     ],
-    ...(markCountChange === 0
-      ? []
-      : [['UPDATE log SET marks = marks + ? WHERE id = ?', [markCountChange, logId]] as const]),
     ...[...marks].map(([mark, now]) => markStatement(logId, mark, now, logged)),
     ...[...touchedPages].map(([page, now]) => pageStatement(logId, page, now)),
   ];

@@ -4,15 +4,16 @@ import { Pool } from 'pg';
 import { logFailure } from '../http/failures.js';
 import { withNumbers } from './dialect.js';
 import type { Dialect, Statement } from './logDatabase.js';
-import { LogDatabase, TakenError } from './logDatabase.js';
+import { FencedError, LogDatabase, TakenError } from './logDatabase.js';
 
 /** Connections for the logs, beside those for all else. */
 const CONNECTIONS = 16;
 /** Longest that a statement may take, milliseconds. */
 const LONGEST_MS = 30_000;
-/** `unique_violation`, `not_null_violation` (PostgreSQL documentation, Appendix A). */
+/** PostgreSQL documentation, Appendix A. */
 const UNIQUE_VIOLATION = '23505';
 const NOT_NULL_VIOLATION = '23502';
+const DIVISION_BY_ZERO = '22012';
 /** Each connection keeps these in memory of its own. */
 const MOST_PREPARED = 100;
 /** So many statements are sent as one. */
@@ -54,11 +55,14 @@ export class PostgresLogDatabase extends LogDatabase implements OnApplicationShu
     return rows as Row[];
   }
 
-  async write(statements: readonly Statement[]): Promise<void> {
+  async write(statements: readonly Statement[], first?: Statement): Promise<void> {
     try {
-      if (statements.length > MOST_AS_ONE || !(await this.asOne(statements))) await this.inTurn(statements);
+      if (statements.length > MOST_AS_ONE || !(await this.asOne(statements, first)))
+        await this.inTurn(statements, first);
     } catch (error) {
-      if (codeOf(error) !== UNIQUE_VIOLATION) throw error;
+      const code = codeOf(error);
+      if (code === DIVISION_BY_ZERO) throw new FencedError(first?.[0], { cause: error });
+      if (code !== UNIQUE_VIOLATION) throw error;
       throw new TakenError((error as Error).message, { cause: error });
     }
   }
@@ -67,11 +71,14 @@ export class PostgresLogDatabase extends LogDatabase implements OnApplicationShu
    * Sends statements as parts of one (`WITH`, documentation 7.8.4), which spares the ways between. None of them sees what
    * another has done, so one that needs a row of another cannot be done so. Returns whether it could.
    */
-  private async asOne(statements: readonly Statement[]): Promise<boolean> {
-    if (statements.length === 0) return true;
-    const parts = statements.map(([text], i) => `s${i} AS (${text})`);
+  private async asOne(statements: readonly Statement[], first: Statement | undefined): Promise<boolean> {
+    const all = first ? [[`${first[0]} RETURNING 1`, first[1]] as const, ...statements] : statements;
+    if (all.length === 0) return true;
+    const parts = all.map(([text], i) => `s${i} AS (${text})`);
+    // Without the row of the first all of it fails.
+    const last = first ? '1 / count(*) FROM s0' : '1';
     try {
-      await this.all(`WITH ${parts.join(', ')} SELECT 1`, ...statements.flatMap(([, values]) => values));
+      await this.all(`WITH ${parts.join(', ')} SELECT ${last}`, ...all.flatMap(([, values]) => values));
       return true;
     } catch (error) {
       if (codeOf(error) === NOT_NULL_VIOLATION) return false;
@@ -79,11 +86,15 @@ export class PostgresLogDatabase extends LogDatabase implements OnApplicationShu
     }
   }
 
-  private async inTurn(statements: readonly Statement[]): Promise<void> {
+  private async inTurn(statements: readonly Statement[], first: Statement | undefined): Promise<void> {
     const client = await this.pool.connect();
     let broken = false;
     try {
       await client.query('BEGIN');
+      if (first) {
+        const { rowCount } = await client.query({ ...this.named(first[0]), values: [...first[1]] });
+        if (rowCount === 0) throw new FencedError(first[0]);
+      }
       for (const [text, values] of statements)
         await client.query({ ...this.named(text), values: [...values] });
       await client.query('COMMIT');

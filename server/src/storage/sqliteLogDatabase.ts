@@ -2,7 +2,7 @@ import type { OnApplicationShutdown } from '@nestjs/common';
 import Database from 'better-sqlite3';
 import { GroupCommit, isBusy } from './groupCommit.js';
 import type { Dialect, Statement } from './logDatabase.js';
-import { LogDatabase, TakenError } from './logDatabase.js';
+import { FencedError, LogDatabase, TakenError } from './logDatabase.js';
 
 /**
  * The logs in the SQLite file: plain statements on a connection of their own, so that no other transaction can
@@ -49,9 +49,10 @@ export class SqliteLogDatabase extends LogDatabase implements OnApplicationShutd
     return this.on(text).all(...values) as Row[];
   }
 
-  async write(statements: readonly Statement[]): Promise<void> {
+  async write(statements: readonly Statement[], first?: Statement): Promise<void> {
     try {
       await this.commits.run(() => {
+        if (first && this.on(first[0]).run(...first[1]).changes === 0) throw new FencedError(first[0]);
         for (const [text, values] of statements) this.on(text).run(...values);
       });
     } catch (error) {

@@ -98,7 +98,7 @@ export class TalkGateway {
     const reply = await this.noting.take(id, version, steps, client);
     if (reply.taken) {
       const told: NotedMessage = { sitting: id, version, steps, clients: steps.map(() => client) };
-      this.server.to(classRoom(id)).emit(LIVE.noted, told);
+      this.server.local.to(classRoom(id)).emit(LIVE.noted, told);
     }
     return reply;
   }
@@ -120,7 +120,9 @@ export class TalkGateway {
       const role = audience === 'teacher' ? 'teacher' : 'student';
       const message = this.chats.asSeenBy({ id: '', role }, said, sitting);
       if (message)
-        this.server.to(audienceRoom(sitting.id, audience)).emit(LIVE.said, { sitting: sitting.id, message });
+        this.server.local
+          .to(audienceRoom(sitting.id, audience))
+          .emit(LIVE.said, { sitting: sitting.id, message });
     }
   }
 }

@@ -38,7 +38,7 @@ export class LiveClient {
 
   static async connect(
     url: string,
-    { token, cookie }: { token?: string; cookie?: string },
+    { token, cookie, about }: { token?: string; cookie?: string; about?: string },
   ): Promise<LiveClient> {
     const socket = io(url, {
       path: '/live',
@@ -46,6 +46,7 @@ export class LiveClient {
       forceNew: true,
       reconnection: false,
       auth: token ? { token } : {},
+      ...(about && { query: { for: about } }),
       ...(cookie && { extraHeaders: { cookie } }),
     });
     const client = new LiveClient(socket);

@@ -1,9 +1,8 @@
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { mkdtempSync, rmSync } from 'node:fs';
-import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createApp } from '../../src/app.js';
+import { createApp, serve } from '../../src/app.js';
 import { readSettings } from '../../src/settings/settings.js';
 import { databaseFor, dropDatabaseOf } from './testDatabase.js';
 
@@ -22,9 +21,9 @@ export async function startServer(
 ): Promise<TestServer> {
   const database = await databaseFor(data);
   const own = { DOODLA_PORT: '0', DOODLA_DATA: data, ...(database && { DOODLA_DATABASE: database }) };
-  const app = await createApp(readSettings({ ...own, ...env }));
-  await app.listen(0, '127.0.0.1');
-  const { port } = (app.getHttpServer() as { address(): AddressInfo }).address();
+  const settings = readSettings({ ...own, DOODLA_HOST: '127.0.0.1', ...env });
+  const app = await createApp(settings);
+  const port = await serve(app, settings);
   const stop = () => app.close();
   const remove = async () => {
     await stop();

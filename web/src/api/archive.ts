@@ -21,7 +21,7 @@ export async function makeArchive(lesson: string, { signal, onProgress }: MakeOp
   if (!response.ok) throw errorOf(response.status, await response.text());
   for await (const line of linesOf(response)) {
     if ('error' in line) throw new RequestError(422, line.error.code, sentenceOf(line.error));
-    if ('archive' in line) return `/api/archives/${line.archive}`;
+    if ('archive' in line) return `${address}/${line.archive}`;
     onProgress(line.done, line.total);
   }
   throw errorOf(0, '');

@@ -22,7 +22,7 @@ export async function joinClass(code: string, name: string, password?: string): 
 
 /** What became of a wish to be let in. Throws RequestError where the teacher said no, or nothing for long. */
 export async function askedPlace({ ask }: Asking, code: string): Promise<Place | Asking> {
-  return kept(await request('GET', `/api/join/asks/${ask}`), code);
+  return kept(await request('GET', `/api/join/asks/${ask}?code=${encodeURIComponent(code)}`), code);
 }
 
 function kept(answer: Seat | Asking, code: string): Place | Asking {

@@ -118,7 +118,7 @@ export class Room {
     connection?: Line,
   ) {
     const { lesson, sitting, token, colour } = options;
-    this.connection = connection ?? connect(token);
+    this.connection = connection ?? connect(lesson, token);
     this.shortcuts = new Shortcuts(token === undefined ? 'teacher' : 'student');
     this.pictures = new PictureCache(token);
     this.webPages = new WebPages(token);

@@ -11,6 +11,7 @@ import { LiveGateway } from '../../../server/src/live/live.gateway.js';
 import { OpenDto, ReadDto, SubmitDto } from '../../../server/src/live/live.dto.js';
 import { newBudget } from '../../../server/src/live/liveSocket.js';
 import { LogsService, SERVER } from '../../../server/src/live/logs.service.js';
+import { SoleLeases } from '../../../server/src/processes/leases.js';
 import type { OperationRelay } from '../../../server/src/live/operationRelay.js';
 import type { LogStore } from '../../../server/src/storage/logStore.js';
 import { aStore } from '../../../server/test/helpers/memoryStore.js';
@@ -167,7 +168,7 @@ export class World {
 
   /** What the server has, as far as somebody may see it. */
   async truth(actor: Actor): Promise<{ marks: Map<string, Mark>; pages: Map<string, Page> }> {
-    const fresh = await new LogsService(store).open(this.ref.id);
+    const fresh = await new LogsService(store, new SoleLeases()).open(this.ref.id);
     const marks = (await fresh.allMarks()).filter((mark) => maySee(mark, actor));
     return { marks: new Map(marks.map((mark) => [mark.id, mark])), pages: new Map(fresh.pages) };
   }
@@ -193,7 +194,7 @@ export class World {
         },
       },
     }) as LogStore;
-    const logs = new LogsService(failing);
+    const logs = new LogsService(failing, new SoleLeases());
     this.logs = logs;
     const access = {
       to: (_: LogRef, visitor: { actor: Actor }) => ({
@@ -214,6 +215,7 @@ export class World {
       this.logs,
       classes as never,
       teams as never,
+      new SoleLeases(),
     );
     this.gateway.afterInit(this.server());
   }
@@ -257,7 +259,7 @@ export class World {
       },
     });
     const rooms = { get: (room: string) => new Set(inRoom(room).map(({ id }) => id)) };
-    return { to, on: () => undefined, sockets: { adapter: { rooms }, sockets } } as never;
+    return { local: { to }, on: () => undefined, sockets: { adapter: { rooms }, sockets } } as never;
   }
 }
 

@@ -1,0 +1,33 @@
+import { Injectable } from '@nestjs/common';
+import type { Server } from 'socket.io';
+
+/** What the processes tell each other. What of it is lost while Redis is away is nothing that is kept. */
+export interface PeerEvents {
+  /** A session was closed. */
+  signedOut: [session: string];
+  /** The limits of the school are others. */
+  limits: [];
+  /** Somebody changed a class whose lesson they did not have in hand. */
+  sitting: [id: string];
+}
+
+/** Tells the other processes of this installation, and hears them. */
+@Injectable()
+export class Peers {
+  private server: Server | undefined;
+  private readonly listeners: [event: string, listener: (...values: unknown[]) => void][] = [];
+
+  /** `server` reaches the other processes by its adapter. */
+  attach(server: Server): void {
+    this.server = server;
+    for (const [event, listener] of this.listeners) server.on(event, listener);
+  }
+
+  tell<Event extends keyof PeerEvents>(event: Event, ...values: PeerEvents[Event]): void {
+    this.server?.serverSideEmit(`peer:${event}`, ...values);
+  }
+
+  on<Event extends keyof PeerEvents>(event: Event, listener: (...values: PeerEvents[Event]) => void): void {
+    this.listeners.push([`peer:${event}`, listener as (...values: unknown[]) => void]);
+  }
+}

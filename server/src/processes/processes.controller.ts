@@ -1,0 +1,20 @@
+import { Controller, HttpCode, Param, ParseUUIDPipe, Post, Req } from '@nestjs/common';
+import type { Request } from 'express';
+import { notFound } from '../http/problem.js';
+import { Leases } from './leases.js';
+import { wasPassedOn } from './passingOn.js';
+import { SharedLeases } from './sharedLeases.js';
+
+/** What the processes of one installation ask of each other. */
+@Controller('api/processes')
+export class ProcessesController {
+  constructor(private readonly leases: Leases) {}
+
+  /** Hands a lesson over to the process that asks. */
+  @Post('leases/:lesson/handover')
+  @HttpCode(204)
+  async handOver(@Req() request: Request, @Param('lesson', ParseUUIDPipe) lesson: string): Promise<void> {
+    if (!(this.leases instanceof SharedLeases) || !wasPassedOn(request)) throw notFound('This page');
+    await this.leases.handOver(lesson);
+  }
+}
