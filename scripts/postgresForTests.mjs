@@ -54,8 +54,11 @@ export function startPostgres(port, options = []) {
     '-w',
     'start',
   );
-  return () => {
+  const stop = () => {
     run('pg_ctl', '-D', data, '-m', 'immediate', 'stop');
     rmSync(folder, { recursive: true, force: true });
   };
+  /** Ends every connection, as an update of PostgreSQL does. */
+  const restart = () => run('pg_ctl', '-D', data, '-m', 'fast', '-w', 'restart');
+  return Object.assign(stop, { restart });
 }

@@ -1,8 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CAN_SHARE, Installation, Line } from './helpers/processes.js';
 import type { ServerProcess } from './helpers/processes.js';
-import { LiveClient, strokeBy } from './helpers/live.js';
-import { Client } from './helpers/server.js';
+import type { Client } from './helpers/server.js';
 import type { Place } from './helpers/writingClass.js';
 import { firstTeacher, openClass, writingThrough } from './helpers/writingClass.js';
 
@@ -26,7 +25,9 @@ describe.skipIf(!CAN_SHARE)('two processes', () => {
   });
 
   it('show one class as one, whichever of them somebody comes to', async () => {
-    const waited = await writingThrough({ url: front.url, place, data: school.data }, () => Promise.resolve());
+    const waited = await writingThrough({ url: front.url, place, database: school.database }, () =>
+      Promise.resolve(),
+    );
     expect(waited).toBeLessThan(10_000);
   });
 });

@@ -7,7 +7,7 @@ import { join } from 'node:path';
 const twins = { enableBrotli: true, orderPreference: ['br', 'gz'], index: false };
 
 /** Addresses that are no pages of the application: the server answers them itself. */
-const ANSWERED = /^\/(api\/|live|health$|ready$|metrics$)/;
+const ANSWERED = /^\/(api\/|live|health(\/ready)?$|metrics$)/;
 
 /** Serves the built web application: hashed files for ever, the start page for every other address. */
 export function serveWebApp(app: INestApplication, folder: string): void {

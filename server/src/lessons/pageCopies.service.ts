@@ -9,6 +9,7 @@ import { picturesOf, withMaterials } from './picturesShown.js';
 import { preparedCopies } from './preparedCopies.js';
 import { LogsService } from '../live/logs.service.js';
 import { MaterialsService } from '../materials/materials.service.js';
+import { Leases } from '../processes/leases.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import type { Lesson } from './lesson.entity.js';
@@ -31,6 +32,7 @@ export class PageCopiesService {
     private readonly logs: LogsService,
     private readonly materials: MaterialsService,
     private readonly teams: TeamsService,
+    private readonly leases: Leases,
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
   ) {}
 
@@ -45,6 +47,7 @@ export class PageCopiesService {
     else await this.lessons.own(teacherId, source.lesson);
     const target = await this.lessons.editable(teacherId, to);
     await this.checkSitting(source);
+    await this.leases.takeOver(to);
     const page = (await this.logs.open(source.sitting ?? source.lesson)).pages.get(source.page);
     if (!page || page.removed) throw notFound('This page');
     const marks = await this.marksOf(source);

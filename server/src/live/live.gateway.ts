@@ -147,6 +147,7 @@ export class LiveGateway implements OnGatewayInit {
     if (bytes > MAX_OPERATION_LENGTH) throw new Refusal('too-large');
     const { actor, writes, lesson, situation } = this.opened(socket, ref.id);
     if (!writes) throw new Refusal('not-allowed');
+    await this.comesRight(socket, ref.id);
     if (!this.shared.take(await this.logs.open(ref.id), bytes)) throw new Refusal('too-fast');
     const now = await situation();
     const ways = ref.kind === 'sitting' ? await this.classes.waysOf(ref.id) : {};

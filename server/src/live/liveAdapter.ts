@@ -47,6 +47,12 @@ export class LiveAdapter extends IoAdapter {
     return server;
   }
 
+  override async close(...[server]: Parameters<IoAdapter['close']>): Promise<void> {
+    // It waits for everybody who is connected, and what is passed on is not its own.
+    this.passingOn?.end();
+    await super.close(server);
+  }
+
   override async dispose(): Promise<void> {
     await super.dispose();
     for (const line of this.lines ?? []) line.disconnect();

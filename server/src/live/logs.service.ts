@@ -135,7 +135,7 @@ export class LogsService implements OnModuleDestroy {
 
   /** Does something while nothing is stored in a log, which this process takes in hand. Throws ElsewhereError. */
   async inTurn<T>(logId: string, task: (log: OpenLog) => Promise<T>): Promise<T> {
-    if (!this.leases.isHeld(logId)) await this.leases.takeOver(logId);
+    if (!this.leases.isHeld(logId)) await this.leases.take(logId);
     const log = await this.open(logId);
     return log.inTurn(() => (log.closed ? this.inTurn(logId, task) : task(log)));
   }
@@ -177,7 +177,7 @@ export class LogsService implements OnModuleDestroy {
   /** Forgets logs, with all that is in them. */
   async remove(logIds: readonly string[]): Promise<void> {
     for (const id of logIds) {
-      if (!this.leases.isHeld(id)) await this.leases.takeOver(id);
+      await this.leases.takeOver(id);
       const log = (await this.readings.get(id)) ?? this.logs.get(id);
       if (log) this.close(log);
     }
@@ -186,6 +186,7 @@ export class LogsService implements OnModuleDestroy {
 
   /** Takes everything of a student out of a log that nobody writes in. Returns the pages that it was on. */
   async forget(logId: string, student: string): Promise<string[]> {
+    await this.leases.takeOver(logId);
     return this.inTurn(logId, async (log) => {
       const pages = await this.store.forget(logId, student, log.fence);
       this.close(log);

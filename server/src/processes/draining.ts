@@ -8,6 +8,8 @@ import { SharedLeases } from './sharedLeases.js';
 
 /** Of the time for handing over, so much is for whoever sends requests here to see that they should not. */
 const SEEN_SHARE = 1 / 2;
+/** What still hangs on then is ended with the process. */
+const LAST_MS = 10_000;
 
 /**
  * One process of several hands its classes over before it ends, when it is told to (SIGTERM, SIGINT): it says that it is not
@@ -34,5 +36,6 @@ async function drain(app: INestApplication, leases: SharedLeases, ms: number): P
   leases.takeNothingMore();
   await new Promise((resolve) => setTimeout(resolve, ms * SEEN_SHARE));
   await leases.drain(ms * (1 - SEEN_SHARE));
+  setTimeout(() => process.exit(1), LAST_MS).unref();
   await app.close();
 }

@@ -30,6 +30,9 @@ export class PassingOn {
   /** What is passed on at the moment, by peer. */
   private readonly lines = new Map<string, Set<Duplex>>();
 
+  private server: Server | undefined;
+  private ended = false;
+
   constructor(
     private readonly leases: SharedLeases,
     private readonly settings: Pick<Settings, 'trustProxy'>,
@@ -41,6 +44,7 @@ export class PassingOn {
 
   /** Comes before all who answer requests of a server. */
   guard(server: Server): void {
+    this.server = server;
     const serve = takeOver(server, 'request');
     const upgrade = takeOver(server, 'upgrade');
     server.on('request', (request: IncomingMessage, response: ServerResponse) => {
@@ -57,6 +61,7 @@ export class PassingOn {
       socket.on('error', lost);
       this.place(request)
         .then((peer) => {
+          if (this.ended) return socket.destroy();
           if (peer) return this.passLine(peer, request, socket, head);
           socket.off('error', lost);
           for (const each of upgrade) each.call(server, request, socket, head);
@@ -84,6 +89,13 @@ export class PassingOn {
     this.proxy.web(request, response, { target: peer.address, ...buffer }, (error) =>
       this.fail(error, response),
     );
+  }
+
+  /** Takes no more connections and ends all that is passed on; it comes again, elsewhere. */
+  end(): void {
+    this.ended = true;
+    this.server?.close();
+    this.cutAllBut(new Set());
   }
 
   private passLine(peer: Peer, request: IncomingMessage, socket: Duplex, head: Buffer): void {

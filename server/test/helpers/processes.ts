@@ -7,6 +7,7 @@ import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { Client as Postgres } from 'pg';
 import { fileURLToPath } from 'node:url';
 import { databaseFor, dropDatabaseOf, POSTGRES } from './testDatabase.js';
 
@@ -21,6 +22,8 @@ export class ServerProcess {
   private constructor(
     private readonly child: ChildProcess,
     readonly port: number,
+    /** Where the others reach it. */
+    readonly address: string,
   ) {}
 
   static async start(env: Record<string, string>, port: number): Promise<ServerProcess> {
@@ -28,7 +31,7 @@ export class ServerProcess {
       env: { ...process.env, DOODLA_PORT: String(port), DOODLA_HOST: '127.0.0.1', ...env },
       stdio: ['ignore', 'ignore', process.env.LOUD ? 'inherit' : 'ignore'],
     });
-    const started = new ServerProcess(child, port);
+    const started = new ServerProcess(child, port, env.DOODLA_ADDRESS ?? `http://127.0.0.1:${port}`);
     while (!(await started.isReady())) {
       if (child.exitCode !== null) throw new Error('the server did not start');
       await sleep(50);
@@ -41,7 +44,7 @@ export class ServerProcess {
   }
 
   async isReady(): Promise<boolean> {
-    return fetch(`${this.url}/ready`).then(
+    return fetch(`${this.url}/health/ready`).then(
       ({ status }) => status === 200,
       () => false,
     );
@@ -71,10 +74,29 @@ export class Installation {
 
   /** On the servers for tests, or others. */
   static async create(env: Record<string, string> = {}): Promise<Installation> {
-    const made = new Installation(env);
-    const database = await databaseFor(made.data);
-    Object.assign(made.env, { DOODLA_DATABASE: database, DOODLA_REDIS: REDIS, DOODLA_DATA: made.data, ...env });
+    const made = new Installation({ DOODLA_REDIS: REDIS!, ...env });
+    made.env.DOODLA_DATA = made.data;
+    made.env.DOODLA_DATABASE ??= (await databaseFor(made.data))!;
     return made;
+  }
+
+  get database(): string {
+    return this.env.DOODLA_DATABASE!;
+  }
+
+  /** The process that has a lesson in hand. */
+  async holderOf(lesson: string): Promise<ServerProcess> {
+    const rows = await queried<{ address: string }>(
+      this.database,
+      'SELECT address FROM process JOIN lease ON holder = process.id WHERE lesson = $1 ORDER BY renewed_at DESC',
+      [lesson],
+    );
+    return this.processes.find(({ address }) => address === rows[0]?.address)!;
+  }
+
+  /** Those that are not the one. */
+  othersThan(one: ServerProcess): ServerProcess[] {
+    return this.processes.filter((each) => each !== one);
   }
 
   async start(env: Record<string, string> = {}, port?: number): Promise<ServerProcess> {
@@ -150,6 +172,21 @@ export class Line {
         one.on('error', () => one.destroy());
       }
     });
+  }
+}
+
+/** The rows that a query finds in a database. */
+export async function queried<Row extends object>(
+  url: string,
+  text: string,
+  values: readonly unknown[],
+): Promise<Row[]> {
+  const client = new Postgres({ connectionString: url });
+  await client.connect();
+  try {
+    return (await client.query<Row>(text, [...values])).rows;
+  } finally {
+    await client.end();
   }
 }
 

@@ -2,13 +2,12 @@ import type { LoggedOperation, LogRef, Mark, Page, Seat, WireChange } from '@doo
 import { FREE } from '@doodla/core';
 import { LogClient, MemoryOutbox, SocketLine } from '@doodla/core/client';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { Client as Postgres } from 'pg';
 import { io } from 'socket.io-client';
 import { expect, vi } from 'vitest';
 import { LiveClient, strokeBy } from './live.js';
 import { pdfWith } from './pdfs.js';
 import { ADA, Client } from './server.js';
-import { databaseFor } from './testDatabase.js';
+import { queried } from './processes.js';
 
 const PATIENCE_MS = 60_000;
 const PAUSE_MS = 40;
@@ -69,9 +68,12 @@ export class Writer {
     });
     this.line = new SocketLine(socket, 5000);
     const ref: LogRef = { kind: 'sitting', id: place.sitting };
-    this.line.on<[{ log: string; logged: LoggedOperation<WireChange>[] }]>('operations', ({ log, logged }) => {
-      if (log === place.sitting) for (const { seq, operation } of logged) this.heard.set(seq, operation.id);
-    });
+    this.line.on<[{ log: string; logged: LoggedOperation<WireChange>[] }]>(
+      'operations',
+      ({ log, logged }) => {
+        if (log === place.sitting) for (const { seq, operation } of logged) this.heard.set(seq, operation.id);
+      },
+    );
     this.log = new LogClient(ref, this.line, { situation: () => FREE, outboxFor: () => new MemoryOutbox() });
   }
 
@@ -120,7 +122,7 @@ export class Writer {
  * all. Returns the longest that anybody waited, milliseconds.
  */
 export async function writingThrough(
-  { url, place, data, count = 4 }: { url: string; place: Place; data: string; count?: number },
+  { url, place, database, count = 4 }: { url: string; place: Place; database: string; count?: number },
   happening: () => Promise<void>,
 ): Promise<number> {
   const writers = await Promise.all(
@@ -133,32 +135,35 @@ export async function writingThrough(
   const after = writers.map(({ written }) => written.length + 5);
   await vi.waitUntil(() => writers.every(({ written }, i) => written.length > after[i]!), PATIENCE_MS);
   await Promise.all(writers.map((writer) => writer.end()));
-  await checkStored(data, place, writers);
+  await checkStored(database, place, writers);
   for (const writer of writers) writer.close();
   return Math.max(...writers.map(({ longestMs }) => longestMs));
 }
 
-async function checkStored(data: string, { sitting }: Place, writers: readonly Writer[]): Promise<void> {
-  const database = new Postgres({ connectionString: await databaseFor(data) });
-  await database.connect();
-  const { rows: operations } = await database.query<{ seq: string; id: string }>(
+async function checkStored(database: string, { sitting }: Place, writers: readonly Writer[]): Promise<void> {
+  const operations = await queried<{ seq: string; id: string }>(
+    database,
     `SELECT seq, operation.id FROM operation JOIN log ON log.key = operation.log WHERE log.id = $1 ORDER BY seq`,
     [sitting],
   );
-  const { rows: marks } = await database.query<{ id: string }>(
+  const marks = await queried<{ id: string }>(
+    database,
     'SELECT mark.id FROM mark JOIN log ON log.key = mark.log WHERE log.id = $1',
     [sitting],
   );
-  await database.end();
-  const written = writers.flatMap((writer) => writer.written).sort();
-  expect(marks.map(({ id }) => id).sort()).toEqual(written);
+  // What others wrote before is there too.
+  const all = marks.map(({ id }) => id).sort();
+  const written = writers.flatMap((writer) => writer.written);
+  const there = new Set(all);
+  expect(written.filter((id) => !there.has(id))).toEqual([]);
+  expect(new Set(written).size).toBe(written.length);
   // Numbered without a gap, and nothing twice.
   expect(operations.map(({ seq }) => Number(seq))).toEqual(operations.map((_, i) => i + 1));
   expect(new Set(operations.map(({ id }) => id)).size).toBe(operations.length);
   const bySeq = new Map(operations.map(({ seq, id }) => [Number(seq), id]));
   for (const { heard, log } of writers) {
     for (const [seq, id] of heard) expect(id).toBe(bySeq.get(seq));
-    await vi.waitUntil(() => log.state.marks.size === written.length, PATIENCE_MS);
-    expect([...(log.state.marks as ReadonlyMap<string, Mark>).keys()].sort()).toEqual(written);
+    await vi.waitUntil(() => log.state.marks.size === all.length, PATIENCE_MS);
+    expect([...(log.state.marks as ReadonlyMap<string, Mark>).keys()].sort()).toEqual(all);
   }
 }
