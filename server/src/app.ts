@@ -1,5 +1,5 @@
 import type { DynamicModule } from '@nestjs/common';
-import { ConsoleLogger, Module, ValidationPipe } from '@nestjs/common';
+import { Module, ValidationPipe } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
@@ -10,6 +10,7 @@ import { HealthController } from './http/health.controller.js';
 import { letCompanionAsk } from './http/companionOrigin.js';
 import { refuseForeign } from './http/origin.js';
 import { ProblemFilter } from './http/problem.filter.js';
+import { nameRequests, RequestLogger } from './http/requestIds.js';
 import { securityHeaders } from './http/security.js';
 import { serveWebApp } from './http/webApp.js';
 import type { Settings } from './settings/settings.js';
@@ -17,7 +18,7 @@ import { SQLITE } from './settings/settings.js';
 import { SettingsModule } from './settings/settings.module.js';
 import { LiveAdapter } from './live/liveAdapter.js';
 import { Leases } from './processes/leases.js';
-import { PassingOn } from './processes/passingOn.js';
+import { PassingOn, wasPassedOn } from './processes/passingOn.js';
 import { checkRedis } from './processes/redis.js';
 import { SharedLeases } from './processes/sharedLeases.js';
 import { passByCode } from './sittings/passByCode.js';
@@ -51,12 +52,13 @@ export async function createApp(settings: Settings, webFolder?: string): Promise
   const hold = isSqlite ? undefined : await DatabaseHold.take(settings.database, isShared);
   const tls = tlsOf(settings);
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), {
-    logger: new ConsoleLogger({ logLevels: ['error', 'warn'], json: settings.logJson }),
+    logger: new RequestLogger({ logLevels: ['error', 'warn'], json: settings.logJson }),
     abortOnError: false,
     ...(tls && { httpsOptions: tls }),
   });
   app.set('trust proxy', settings.trustProxy);
   app.disable('x-powered-by');
+  app.use(nameRequests((request) => settings.trustProxy > 0 || wasPassedOn(request)));
   app.use(securityHeaders(tls !== undefined), letCompanionAsk, refuseForeign(settings));
   app.use(compression(), cookieParser());
   serveRoot(app, settings);

@@ -1,9 +1,16 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { CAN_SHARE, Installation, Line } from './helpers/processes.js';
+import type { Seat } from '@doodla/core';
+import { LIVE } from '@doodla/core';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { LiveClient, strokeBy } from './helpers/live.js';
 import type { ServerProcess } from './helpers/processes.js';
-import type { Client } from './helpers/server.js';
+import { Jobs } from '../src/processes/jobs.js';
+import { readSettings } from '../src/settings/settings.js';
+import { CAN_SHARE, Installation, Line, queried, REDIS } from './helpers/processes.js';
+import { ADA, Client } from './helpers/server.js';
 import type { Place } from './helpers/writingClass.js';
-import { firstTeacher, openClass, writingThrough } from './helpers/writingClass.js';
+import { firstTeacher, openClass, Writer, writingThrough } from './helpers/writingClass.js';
+
+const SOON = { timeout: 20_000, interval: 50 };
 
 describe.skipIf(!CAN_SHARE)('two processes', () => {
   let school: Installation;
@@ -12,12 +19,17 @@ describe.skipIf(!CAN_SHARE)('two processes', () => {
   let front: Line;
   let teacher: Client;
   let place: Place;
+  /** As the teacher, at the other process. */
+  let there: Client;
   beforeAll(async () => {
-    school = await Installation.create();
+    const metrics = { DOODLA_METRICS_TOKEN: 'a-long-enough-token' };
+    school = await Installation.create({ DOODLA_LOG_JSON: '1', ...metrics });
     [one, other] = [await school.start(), await school.start()];
     front = await Line.to(one.port, other.port);
     teacher = await firstTeacher(one.url);
     place = await openClass(one.url, teacher);
+    there = new Client(other.url);
+    there.cookie = teacher.cookie;
   });
   afterAll(async () => {
     front.close();
@@ -25,9 +37,162 @@ describe.skipIf(!CAN_SHARE)('two processes', () => {
   });
 
   it('show one class as one, whichever of them somebody comes to', async () => {
-    const waited = await writingThrough({ url: front.url, place, database: school.database }, () =>
-      Promise.resolve(),
-    );
+    const { url } = front;
+    const waited = await writingThrough({ url, place, database: school.database }, () => Promise.resolve());
     expect(waited).toBeLessThan(10_000);
   });
+
+  it('count seats and hands together, and what the teacher sets at one counts at the other', async () => {
+    const held = await LiveClient.connect(one.url, { cookie: teacher.cookie, about: place.lesson });
+    await held.open({ kind: 'sitting', id: place.sitting });
+    await held.enter({ kind: 'sitting', id: place.sitting });
+    const seats = await Promise.all(
+      [one, other, one, other].map(async ({ url }, i) => {
+        const asked = { code: place.code, name: `Seat ${i}` };
+        const { body } = await new Client(url).send<Seat>('POST', '/api/join', asked);
+        const about = place.lesson;
+        return { ...body, live: await LiveClient.connect(url, { token: body.token, about }) };
+      }),
+    );
+    expect(new Set(seats.map(({ student }) => student.colour)).size).toBe(4);
+    const names = () => held.classState?.people.filter(({ here }) => here).map(({ name }) => name) ?? [];
+    await vi.waitUntil(() => seats.every((_, i) => names().includes(`Seat ${i}`)), SOON);
+    await there.send('PATCH', `/api/sittings/${place.sitting}`, { title: 'Fractions' });
+    await held.ask('pens', { sitting: place.sitting, up: false });
+    const first = seats[1]!;
+    const log = { kind: 'sitting', id: place.sitting } as const;
+    await first.live.open(log);
+    const mark = strokeBy(first.student.id, place.page.id);
+    expect((await first.live.submit(log, [{ do: 'add', mark }])).error?.code).toBe('pens-down');
+    await held.ask('pens', { sitting: place.sitting, up: true });
+    for (const { live } of seats) live.close();
+    held.close();
+  });
+
+  it('have one that lets in who waits at the other', async () => {
+    await teacher.send('POST', `/api/sittings/${place.sitting}/door`, { nodding: true });
+    const { body: asked } = await new Client(other.url).send<{ ask: string }>('POST', '/api/join', {
+      code: place.code,
+      name: 'Mo',
+    });
+    const held = await LiveClient.connect(one.url, { cookie: teacher.cookie, about: place.lesson });
+    const { asks } = await held.enter({ kind: 'sitting', id: place.sitting });
+    const waiting = asks.find(({ name }) => name === 'Mo')!;
+    await there.send('POST', `/api/sittings/${place.sitting}/asks/${waiting.id}`, { grant: true });
+    for (const { url } of [one, other]) {
+      const path = `/api/join/asks/${asked.ask}?code=${place.code}`;
+      const { body, status } = await new Client(url).send<Seat>('GET', path);
+      // It is given out once.
+      if (url === one.url) expect(body.student.name).toBe('Mo');
+      else expect(status).toBe(404);
+    }
+    await teacher.send('POST', `/api/sittings/${place.sitting}/door`, { nodding: false });
+    held.close();
+  });
+
+  it('put somebody out at both who signs out at one', async () => {
+    const signedIn = new Client(one.url);
+    await signedIn.send('POST', '/api/sign-in', { email: ADA.email, password: ADA.password });
+    const live = await LiveClient.connect(other.url, { cookie: signedIn.cookie });
+    const out = new Promise((resolve) => live.socket.once(LIVE.out, resolve));
+    await signedIn.send('POST', '/api/sign-out');
+    await out;
+    live.close();
+  });
+
+  it('count wrong passwords together', async () => {
+    const wrong = { email: 'nobody@school.example', password: 'not-the-password' };
+    const codes: string[] = [];
+    for (let i = 0; i < 12; i++) {
+      const { url } = i % 2 === 0 ? one : other;
+      codes.push((await new Client(url).send('POST', '/api/sign-in', wrong)).body.code);
+    }
+    expect(codes).toEqual([
+      ...Array<string>(10).fill('wrong-sign-in'),
+      'too-many-passwords',
+      'too-many-passwords',
+    ]);
+  });
+
+  it('hear of limits that one of them is told', async () => {
+    const limits = { maxUploadMb: 77, maxPages: 300, retentionDays: 90, tellOfRecording: false };
+    expect((await teacher.send('PUT', '/api/school/limits', limits)).status).toBeLessThan(300);
+    await vi.waitUntil(async () => {
+      const { body } = await there.send<{ maxUploadMb: number }>('GET', '/api/school/health');
+      return body.maxUploadMb === 77;
+    }, SOON);
+  });
+
+  it('copy a page into a lesson that the other has in hand', async () => {
+    const elsewhere = await openClass(other.url, there);
+    const writer = await Writer.join(other.url, elsewhere, 'Noor');
+    const { body } = await teacher.send<{ page: string }>(
+      'POST',
+      `/api/lessons/${place.lesson}/pages/${place.page.id}/copies`,
+      { to: elsewhere.lesson },
+    );
+    // Whoever is there comes back by themselves.
+    const live = await LiveClient.connect(one.url, { cookie: teacher.cookie, about: elsewhere.lesson });
+    const { pages } = await live.open({ kind: 'lesson', id: elsewhere.lesson });
+    expect(pages?.map(({ id }) => id)).toContain(body.page);
+    writer.begin();
+    await vi.waitUntil(() => writer.written.length > 3, SOON);
+    await writer.end();
+    writer.close();
+    live.close();
+  });
+
+  it('leave a lesson where people are connected for it, and let others go', async () => {
+    const { lesson } = await openClass(one.url, teacher);
+    await vi.waitUntil(async () => (await holders(lesson)).length === 0, SOON);
+    const live = await LiveClient.connect(other.url, { cookie: teacher.cookie, about: lesson });
+    await live.open({ kind: 'lesson', id: lesson });
+    expect(await school.holderOf(lesson)).toBe(other);
+    live.close();
+  });
+
+  it('believe nobody else that a request was passed on, and name it the same at both', async () => {
+    const headers = { 'x-doodla-peer': 'guessed', 'x-doodla-client': '10.9.8.7' };
+    const path = `/api/processes/leases/${place.lesson}/handover`;
+    expect((await there.send('POST', path, {}, headers)).status).toBe(404);
+    const named = await there.send('GET', `/api/lessons/${place.lesson}`, undefined, {
+      'x-request-id': 'mine',
+    });
+    expect(named.status).toBe(200);
+    // Where no proxy stands before it, whoever asks does not name it.
+    expect(named.headers.get('x-request-id')).toMatch(/^[\da-f-]{36}$/);
+  });
+
+  it('tell figures of their own', async () => {
+    const figures = await fetch(`${other.url}/metrics`, {
+      headers: { authorization: 'Bearer a-long-enough-token' },
+    });
+    const text = await figures.text();
+    for (const name of ['doodla_lessons_held', 'doodla_jobs_waiting', 'doodla_wet_ink_seconds_count'])
+      expect(text).toMatch(new RegExp(`^${name} \\d`, 'm'));
+  });
+
+  it('do a job once, whichever of them does it', async () => {
+    const done: string[] = [];
+    const jobs = ['one', 'other'].map((name) => {
+      const made = new Jobs(
+        readSettings({ DOODLA_DATABASE: `${school.database}_jobs`, DOODLA_REDIS: REDIS }),
+      );
+      made.every('tidy', 500, () => Promise.resolve(void done.push(name)));
+      return made;
+    });
+    await Promise.all(jobs.map((each) => each.onApplicationBootstrap()));
+    const began = performance.now();
+    await vi.waitUntil(() => done.length >= 6, SOON);
+    // Twice as often, if each did it by itself.
+    expect((performance.now() - began) / done.length).toBeGreaterThan(350);
+    await Promise.all(jobs.map((each) => each.onModuleDestroy()));
+  });
+
+  const holders = (lesson: string) =>
+    queried<{ holder: string }>(
+      school.database,
+      'SELECT holder FROM lease WHERE lesson = $1 AND holder IS NOT NULL',
+      [lesson],
+    );
 });

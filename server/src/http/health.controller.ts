@@ -24,7 +24,7 @@ export class HealthController {
   /** 200 while this process wants to be sent requests, 503 while it starts, ends or cannot write. */
   @Get('health/ready')
   async ready(@Res({ passthrough: true }) response: Response) {
-    const isReady = !this.readiness.ends && (await this.logs.isWritable());
+    const isReady = this.readiness.wanted && (await this.logs.isWritable());
     response.status(isReady ? 200 : 503).set('Cache-Control', 'no-store');
     return { ready: isReady };
   }

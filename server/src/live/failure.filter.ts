@@ -4,7 +4,9 @@ import type { Failure, PassingCode } from '@doodla/core';
 import { Refusal } from '@doodla/core';
 import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
+import { ElsewhereError } from '../processes/leases.js';
 import { isFull } from '../storage/diskSpace.js';
+import { FencedError } from '../storage/logDatabase.js';
 
 const SENT_AGAIN = {
   code: 'sent-again' satisfies PassingCode,
@@ -30,6 +32,7 @@ export class FailureFilter implements ExceptionFilter {
   private failureOf(error: unknown): Failure {
     if (error instanceof Refusal) return { error: { code: error.code, message: error.message } };
     if (error instanceof Problem) return { error: error.getResponse() as Failure['error'] };
+    if (error instanceof ElsewhereError || error instanceof FencedError) return { error: SENT_AGAIN };
     logFailure(this.logger, 'A request failed', error);
     return { error: isFull(error) ? STORAGE_FULL : SENT_AGAIN };
   }

@@ -20,6 +20,8 @@ const LOOK_EVERY_MS = 500;
 const SLOW_ROOM = 'slow';
 
 interface Batch {
+  /** When its first part came. */
+  since: number;
   log: string;
   page: string;
   /** By the space in which they are drawn. */
@@ -37,7 +39,11 @@ export class InkRelay {
   private sendingMs = 0;
   private lookedAt = 0;
 
-  constructor(private readonly server: Server) {}
+  /** `told`: how long the first part of what goes out has waited, milliseconds. */
+  constructor(
+    private readonly server: Server,
+    private readonly told: (waitedMs: number) => void = () => undefined,
+  ) {}
 
   /** The head of a stroke, as its first part or this one tells it. */
   headOf(socket: LiveSocket, { stroke, head }: DrawMessage): InkHead | undefined {
@@ -56,7 +62,7 @@ export class InkRelay {
     const key = `${log.id} ${page}`;
     let batch = this.batches.get(key);
     if (!batch) {
-      this.batches.set(key, (batch = { log: log.id, page, parts: new Map() }));
+      this.batches.set(key, (batch = { since: performance.now(), log: log.id, page, parts: new Map() }));
       // Each page in its own time: all at once would come to everybody's line in one heap.
       setTimeout(
         guarded(this.logger, 'Wet ink could not be passed on', () => this.flush(key)),
@@ -75,7 +81,9 @@ export class InkRelay {
     this.batches.delete(key);
     const started = performance.now();
     this.send(batch);
-    this.sendingMs += performance.now() - started;
+    const sent = performance.now();
+    this.told(sent - batch.since);
+    this.sendingMs += sent - started;
     this.look();
   }
 

@@ -54,6 +54,7 @@ export class LiveGateway implements OnGatewayInit {
   private ink: InkRelay;
   private operations: OperationRelay;
   private readonly shared = new SharedBudget();
+  private readonly inkListeners: ((waitedMs: number) => void)[] = [];
   /** What each connection has submitted last, until it is ready to be stored. */
   private readonly submitting = new WeakMap<LiveSocket, Promise<unknown>>();
 
@@ -67,12 +68,15 @@ export class LiveGateway implements OnGatewayInit {
   ) {}
 
   afterInit(server: Server): void {
-    this.ink = new InkRelay(server);
+    this.ink = new InkRelay(server, (waitedMs) =>
+      this.inkListeners.forEach((listener) => listener(waitedMs)),
+    );
     this.operations = new OperationRelay(server);
     this.logs.onAppended((log, fresh) => this.operations.tell(log, fresh));
     this.classes.onRules((sitting) => this.refresh(server, sitting));
     this.teams.onLeft((lesson, teacherId) => this.putOut(server, lesson, teacherId));
     this.leases.onLeft((lesson) => this.sendAway(server, lesson));
+    this.leases.useWhile((lesson) => this.connectedFor(server, lesson).length > 0);
     this.logs.holdWhile((log) => socketsIn(server, logRoom(log)).length > 0);
     // Wet ink comes by the thousand a second, so it goes past the machinery for requests.
     server.on('connection', (socket: LiveSocket) =>
@@ -82,6 +86,11 @@ export class LiveGateway implements OnGatewayInit {
         );
       }),
     );
+  }
+
+  /** Calls back with how long wet ink has waited that is passed on, milliseconds. */
+  onInk(listener: (waitedMs: number) => void): void {
+    this.inkListeners.push(listener);
   }
 
   @SubscribeMessage(LIVE.open)
@@ -195,11 +204,14 @@ export class LiveGateway implements OnGatewayInit {
 
   /** Whoever is connected for a lesson that is in this process's hand no more comes again, wherever it is then. */
   private sendAway(server: Server, lesson: string): void {
-    for (const socket of server.sockets.sockets.values() as Iterable<LiveSocket>) {
-      const { visitor, open } = socket.data;
+    for (const socket of this.connectedFor(server, lesson)) socket.conn.close();
+  }
+
+  private connectedFor(server: Server, lesson: string): LiveSocket[] {
+    return ([...server.sockets.sockets.values()] as LiveSocket[]).filter(({ data: { visitor, open } }) => {
       const logs = [...open.keys(), ...('sitting' in visitor ? [visitor.sitting] : [])];
-      if (logs.some((log) => this.leases.lessonOf(log) === lesson)) socket.conn.close();
-    }
+      return logs.some((log) => this.leases.lessonOf(log) === lesson);
+    });
   }
 
   /** Whoever does not work on a lesson any more is told nothing more of it. */

@@ -7,6 +7,7 @@ import { createAdapter } from '@socket.io/redis-adapter';
 import type { Server, ServerOptions } from 'socket.io';
 import { logFailure } from '../http/failures.js';
 import { isFromExtension, withoutCookies } from '../http/companionOrigin.js';
+import { inRequest } from '../http/requestIds.js';
 import type { PassingOn } from '../processes/passingOn.js';
 import { namespaceOf, redisLine } from '../processes/redis.js';
 import { isOwnOrigin } from '../http/origin.js';
@@ -63,13 +64,14 @@ export class LiveAdapter extends IoAdapter {
    * Observables of Nest's own adapter hold about 4 kB for each kind of message, on each of a thousand connections.
    */
   override bindMessageHandlers(...[socket, handlers]: Parameters<IoAdapter['bindMessageHandlers']>): void {
+    const { id } = socket as { id: string };
     for (const { message, callback } of handlers)
       socket.on(String(message), (...payload: unknown[]) => {
         const { data, ack } = this.mapPayload(payload.length > 1 ? payload : payload[0]) as {
           data: unknown;
           ack?: (response: unknown) => void;
         };
-        Promise.resolve(callback(data, ack) as Promise<unknown>).then(
+        Promise.resolve(inRequest(id, () => callback(data, ack) as Promise<unknown>)).then(
           (response) => {
             if (response !== undefined) ack?.(response);
           },

@@ -3,7 +3,11 @@ import { Injectable } from '@nestjs/common';
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client';
 import { failures } from '../http/failures.js';
 import { ClassGateway } from '../live/class.gateway.js';
+import { LiveGateway } from '../live/live.gateway.js';
 import { LogsService } from '../live/logs.service.js';
+import { Jobs } from '../processes/jobs.js';
+import { Leases } from '../processes/leases.js';
+import { SharedLeases } from '../processes/sharedLeases.js';
 import { waitingTurns } from '../reading/fairTurns.js';
 import { DiskSpace } from '../storage/diskSpace.js';
 
@@ -15,11 +19,15 @@ const STEPS = [0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5];
 export class MetricsService implements OnModuleInit {
   private readonly registry = new Registry();
   private readonly appends: Histogram;
+  private readonly ink: Histogram;
 
   constructor(
     private readonly logs: LogsService,
     private readonly gateway: ClassGateway,
     private readonly disk: DiskSpace,
+    private readonly live: LiveGateway,
+    private readonly leases: Leases,
+    private readonly jobs: Jobs,
   ) {
     const registers = [this.registry];
     this.appends = new Histogram({
@@ -28,11 +36,18 @@ export class MetricsService implements OnModuleInit {
       buckets: STEPS,
       registers,
     });
+    this.ink = new Histogram({
+      name: 'doodla_wet_ink_seconds',
+      help: 'From when wet ink came to when it was passed on.',
+      buckets: STEPS,
+      registers,
+    });
   }
 
   onModuleInit(): void {
     collectDefaultMetrics({ register: this.registry });
     this.logs.onAppended((_, { tookMs }) => this.appends.observe(tookMs / 1000));
+    this.live.onInk((waitedMs) => this.ink.observe(waitedMs / 1000));
     this.count('doodla_connections', 'Browsers that are connected, by who they are.', 'role', () =>
       this.gateway.connections(),
     );
@@ -41,6 +56,12 @@ export class MetricsService implements OnModuleInit {
     );
     this.measure('doodla_logs_open', 'Logs that are in memory.', () => this.logs.count);
     this.measure('doodla_reads_waiting', 'Files of people that wait to be read.', () => waitingTurns());
+    this.measure('doodla_jobs_waiting', 'Jobs that wait for a process, of all processes together.', () =>
+      this.jobs.waiting(),
+    );
+    const { leases } = this;
+    if (leases instanceof SharedLeases)
+      this.measure('doodla_lessons_held', 'Lessons that this process has in hand.', () => leases.count);
     this.measure('doodla_disk_free_bytes', 'Room on the disk of the data folder.', () => this.disk.free());
     this.measure(
       'doodla_failures',

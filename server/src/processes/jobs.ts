@@ -20,12 +20,18 @@ export class Jobs implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly logger = new Logger('Jobs');
   private readonly jobs = new Map<string, Job>();
   private readonly ends: (() => Promise<unknown>)[] = [];
+  private queue: Queue | undefined;
 
   constructor(private readonly settings: Settings) {}
 
   /** To be called before the application starts. What fails is tried again the next time. */
   every(name: string, everyMs: number, work: () => Promise<void>): void {
     this.jobs.set(name, { everyMs, work });
+  }
+
+  /** How many wait for a process; those for their time do not. */
+  async waiting(): Promise<number> {
+    return (await this.queue?.getWaitingCount()) ?? 0;
   }
 
   async onApplicationBootstrap(): Promise<void> {
@@ -44,11 +50,11 @@ export class Jobs implements OnApplicationBootstrap, OnModuleDestroy {
 
   private async share(url: string, prefix: string): Promise<void> {
     const connection = redisLine(url, true);
-    const queue = new Queue(QUEUE, {
+    const queue = (this.queue = new Queue(QUEUE, {
       connection,
       prefix,
       defaultJobOptions: { removeOnComplete: REMEMBERED, removeOnFail: REMEMBERED },
-    });
+    }));
     const blocking = redisLine(url, true);
     const worker = new Worker(QUEUE, ({ name }) => this.run(name), { connection: blocking, prefix });
     // It goes on by itself once Redis is there again, which has been told by the line.

@@ -13,6 +13,7 @@ type Left = (lesson: string) => void;
 export abstract class Leases {
   private readonly leaving: Leaving[] = [];
   private readonly left: Left[] = [];
+  protected isUsed: (lesson: string) => boolean = () => false;
 
   /** The fencing number of a log whose lesson this process has in hand, as far as it can know; undefined of others. */
   abstract fenceOf(log: string): number | undefined;
@@ -41,6 +42,11 @@ export abstract class Leases {
   /** Calls back with a lesson that is out of hand: whoever is connected for it has to go where it is. */
   onLeft(listener: Left): void {
     this.left.push(listener);
+  }
+
+  /** Sets who says which lessons somebody is connected for, so that they stay in hand. */
+  useWhile(isUsed: (lesson: string) => boolean): void {
+    this.isUsed = isUsed;
   }
 
   protected async tellLeaving(lesson: string): Promise<void> {

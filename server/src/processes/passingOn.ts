@@ -4,6 +4,7 @@ import type { IncomingMessage, Server, ServerResponse } from 'node:http';
 import type { Duplex } from 'node:stream';
 import { Readable } from 'node:stream';
 import { logFailure } from '../http/failures.js';
+import { nameRequest } from '../http/requestIds.js';
 import { moving } from '../http/problem.js';
 import type { Settings } from '../settings/settings.js';
 import type { Peer } from '../storage/leaseTable.js';
@@ -125,6 +126,7 @@ export class PassingOn {
   }
 
   private sign(peer: Peer, request: IncomingMessage): void {
+    nameRequest(request, this.settings.trustProxy > 0);
     request.headers[PEER_HEADER] = peer.secret;
     request.headers[CLIENT_HEADER] = clientOf(request, this.settings.trustProxy);
   }

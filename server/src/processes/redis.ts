@@ -26,6 +26,8 @@ export function redisLine(url: string, isPatient: boolean): Redis {
     isAway = true;
   });
   redis.on('ready', () => (isAway = false));
+  // What cannot be connected yet is tried again, and has been told.
+  redis.connect().catch(() => undefined);
   return redis;
 }
 

@@ -15,6 +15,8 @@ const RENEW_MS = 1000;
 const SILENT_MS = 1500;
 /** How long a lesson is waited for that another process has, which cannot be reached. */
 const PATIENCE_MS = 6000;
+/** What nobody has asked for so long, and nobody is connected for, is given out of hand. */
+const UNUSED_MS = 3000;
 const LOOK_AGAIN_MS = 200;
 const MOST_KNOWN = 50_000;
 
@@ -40,6 +42,7 @@ export class SharedLeases extends Leases {
   /** When it last began to say, with success, that it is there; by this process's own clock, which no one can set. */
   private renewedAt = -Infinity;
   private self: Peer | undefined;
+  private releasing: Promise<void> | undefined;
   private timer: NodeJS.Timeout | undefined;
   /** Takes nothing more in hand. */
   private ends = false;
@@ -152,11 +155,14 @@ export class SharedLeases extends Leases {
     }
   }
 
-  /** Gives out of hand what was not used for so long and is not in use. */
-  async releaseUnused(unusedMs: number, isUsed: (lesson: string) => boolean): Promise<void> {
-    const before = performance.now() - unusedMs;
+  /**
+   * Gives out of hand what is not in use: a lesson belongs where people are connected for it, and not where it was asked for by the
+   * way.
+   */
+  private async releaseUnused(): Promise<void> {
+    const before = performance.now() - UNUSED_MS;
     for (const [lesson, { usedAt }] of this.held)
-      if (usedAt < before && !isUsed(lesson)) await this.handOver(lesson);
+      if (usedAt < before && !this.isUsed(lesson)) await this.handOver(lesson);
   }
 
   /** What comes for a lesson that nobody has in hand goes to another process from now on. */
@@ -240,6 +246,9 @@ export class SharedLeases extends Leases {
       if (takenAt < began && there.get(lesson) !== fence) this.lose(lesson);
     const present = new Set((await this.table.present()).map(({ id }) => id));
     for (const listener of this.gone) listener(present);
+    this.releasing ??= this.releaseUnused()
+      .catch((error: unknown) => logFailure(this.logger, 'A lesson could not be given out of hand', error))
+      .finally(() => (this.releasing = undefined));
   }
 
   private lose(lesson: string): void {
