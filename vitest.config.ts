@@ -4,8 +4,8 @@ import { hasRedis, PORT as REDIS_PORT } from './scripts/redisForTests.mjs';
 
 const common = {
   // All of the tests run on the sources of core, server and browser.
-  resolve: { conditions: ['source', 'module', 'node', 'development|production'] },
-  ssr: { resolve: { conditions: ['source', 'module', 'node', 'development|production'] } },
+  resolve: { conditions: ['source', 'node', 'development|production'] },
+  ssr: { resolve: { conditions: ['source', 'node', 'development|production'] } },
   oxc: { decorator: { legacy: true, emitDecoratorMetadata: true } },
 };
 const test = {

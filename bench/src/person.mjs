@@ -7,12 +7,15 @@ import { io } from 'socket.io-client';
 const AT_ONCE = 250;
 
 export class Person {
-  /** Students are known by `token`, teachers by `cookie`. */
-  constructor(url, { token, cookie }) {
+  /** Students are known by `token`, teachers by `cookie`; `about` is the lesson that they come for. */
+  constructor(url, { token, cookie, about }) {
     this.socket = io(url, {
       path: '/live',
       transports: ['websocket'],
       forceNew: true,
+      reconnectionDelay: 300,
+      reconnectionDelayMax: 3000,
+      ...(about && { query: { for: about } }),
       ...(token && { auth: { token } }),
       ...(cookie && { extraHeaders: { cookie } }),
     });

@@ -11,11 +11,11 @@ export class RawSocket {
   /** Called with the text of every event first; true where that is enough and it need not be read. */
   onText = () => false;
 
-  /** Connects; `auth` goes along as a browser's would. */
-  static open(url, { path = '/live', auth = {}, cookie } = {}) {
+  /** Connects; `auth` goes along as a browser's would, and what lesson it is about. */
+  static open(url, { path = '/live', auth = {}, cookie, about } = {}) {
     return new Promise((resolve, reject) => {
       const raw = new RawSocket();
-      const address = `${url.replace(/^http/, 'ws')}${path}/?EIO=4&transport=websocket`;
+      const address = `${url.replace(/^http/, 'ws')}${path}/?EIO=4&transport=websocket${about ? `&for=${about}` : ''}`;
       raw.#socket = new WebSocket(address, {
         perMessageDeflate: false,
         ...(cookie && { headers: { cookie } }),

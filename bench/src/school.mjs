@@ -11,18 +11,28 @@ import { RawSocket } from './rawSocket.mjs';
 const MAIN = fileURLToPath(new URL('../../server/dist/main.js', import.meta.url));
 const PORT = 4691;
 
+/** Starts a process of the built server. */
+export async function startServer(env) {
+  const child = spawn(process.execPath, [MAIN], {
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await once(child.stdout, 'data');
+  return child;
+}
+
 export class School {
   data = mkdtempSync(join(tmpdir(), 'doodla-bench-'));
   url = `http://localhost:${PORT}`;
   cookie = '';
 
   async start() {
-    this.child = spawn(process.execPath, [MAIN], {
-      env: { ...process.env, DOODLA_PORT: String(PORT), DOODLA_DATA: this.data },
-      stdio: ['ignore', 'pipe', 'inherit'],
-    });
-    await once(this.child.stdout, 'data');
-    if (this.cookie) return;
+    this.child = await startServer({ DOODLA_PORT: String(PORT), DOODLA_DATA: this.data });
+    if (!this.cookie) await this.setUp();
+  }
+
+  /** Signs the first teacher in. */
+  async setUp() {
     const answer = await this.send('POST', '/api/setup', {
       name: 'Bench',
       email: 'bench@school.example',
@@ -67,7 +77,7 @@ export class School {
       await this.send('POST', `/api/lessons/${lesson}/sittings`, { title: 'Bench' })
     ).json();
     const log = { kind: 'sitting', id: sitting.id };
-    const teacher = await RawSocket.open(this.url, { cookie: this.cookie });
+    const teacher = await RawSocket.open(this.url, { cookie: this.cookie, about: lesson });
     const opened = await teacher.ask('open', { log });
     await teacher.ask('enter', { sitting: sitting.id });
     await teacher.ask('pens', { sitting: sitting.id, up: true });
@@ -76,9 +86,9 @@ export class School {
   }
 
   /** Somebody who joins a class and opens its log. */
-  async join({ code, log }, name) {
+  async join({ code, log, lesson }, name) {
     const { token, student } = await (await this.send('POST', '/api/join', { code, name })).json();
-    const socket = await RawSocket.open(this.url, { auth: { token } });
+    const socket = await RawSocket.open(this.url, { auth: { token }, about: lesson });
     await socket.ask('open', { log });
     await socket.ask('enter', { sitting: log.id });
     return { socket, author: student.id };

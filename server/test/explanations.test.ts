@@ -133,10 +133,10 @@ describe('an explanation', () => {
     const days = (count: number) => Date.now() + count * 24 * 3600 * 1000;
     const purges = server.app.get(PurgeService);
     await purges.purge(days(0.5));
-    expect(files.sizeOf(sha256)).toBeGreaterThan(0);
+    expect(await files.sizeOf(sha256)).toBeGreaterThan(0);
     await purges.purge(days(1.5));
     await purges.purge(days(3));
-    expect(files.sizeOf(sha256)).toBe(0);
+    expect(await files.sizeOf(sha256)).toBe(0);
     expect((await teacher.send('POST', path(`/${id}`))).status).toBe(404);
   });
 

@@ -222,11 +222,13 @@ describe('wet ink on its way', () => {
       return socket;
     };
     const server = {
-      to: (to: string) => ({
-        except: (except: string) => ({
-          emit: (_: string, message: never) => sent.push({ to, except, message }),
+      local: {
+        to: (to: string) => ({
+          except: (except: string) => ({
+            emit: (_: string, message: never) => sent.push({ to, except, message }),
+          }),
         }),
-      }),
+      },
       sockets: { sockets, adapter: { rooms } },
     } as unknown as Server;
     return { server, sent, add };

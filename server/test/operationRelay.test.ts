@@ -28,7 +28,7 @@ beforeEach(() => {
     ]),
   );
   relay = new OperationRelay({
-    to: () => ({ emit: (_: string, message: OperationsMessage) => toAll.push(message) }),
+    local: { to: () => ({ emit: (_: string, message: OperationsMessage) => toAll.push(message) }) },
     sockets: { adapter: { rooms: new Map([[`log ${LOG}`, new Set(sockets.keys())]]) }, sockets },
   } as never);
 });

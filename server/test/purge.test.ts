@@ -121,7 +121,7 @@ describe('a file that comes in again', () => {
     const store = server.app.get(FileStore);
     const sha256 = await store.put(bytes);
     const longAgo = new Date(Date.now() - 3 * KEPT_MS);
-    utimesSync(store.pathOf(sha256), longAgo, longAgo);
+    utimesSync(await store.local(sha256), longAgo, longAgo);
     await query('INSERT INTO gone_file VALUES (?, ?) ON CONFLICT (sha256) DO UPDATE SET at = excluded.at', [
       sha256,
       longAgo.getTime(),
@@ -137,8 +137,8 @@ describe('a file that comes in again', () => {
   it('after it was cleared away is there again', async () => {
     const store = server.app.get(FileStore);
     const sha256 = await store.put(bytes);
-    expect(store.remove(sha256, Date.now() + MINUTE)).toBe(true);
-    expect(store.remove(sha256, Date.now() + MINUTE)).toBe(true);
+    expect(await store.remove(sha256, Date.now() + MINUTE)).toBe(true);
+    expect(await store.remove(sha256, Date.now() + MINUTE)).toBe(true);
     expect(await store.put(bytes)).toBe(sha256);
     expect(files()).toContain(sha256);
   });

@@ -48,7 +48,7 @@ export class AnnotationsService implements OnModuleDestroy {
   ): Promise<{ marks: number; step: UndoEntry }> {
     const out = join(this.files.incoming, randomUUID());
     try {
-      const task = { path: this.files.pathOf(material.sha256), out };
+      const task = { path: await this.files.local(material.sha256), out };
       const annotated = await this.readers.run(task, { owner: teacherId }).catch(throwProblem);
       if (annotated.length === 0) throw noneThere();
       const bare = await this.materials.note({

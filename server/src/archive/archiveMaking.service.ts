@@ -74,7 +74,7 @@ export class ArchiveMakingService implements OnModuleDestroy {
         onProgress({ done: ++written, total });
       });
       await put(join(folder, HEAD_FILE), JSON.stringify(head, undefined, 2));
-      const task: ArchiveTask = { kind: 'pack', folder, out, files: this.packed(head) };
+      const task: ArchiveTask = { kind: 'pack', folder, out, files: await this.packed(head) };
       await this.packers.run(task, {
         owner: teacher.id,
         signal,
@@ -89,8 +89,10 @@ export class ArchiveMakingService implements OnModuleDestroy {
     }
   }
 
-  private packed({ files }: ArchiveHead) {
-    return files.map(({ path, sha256 }) => ({ path, from: this.files.pathOf(sha256) }));
+  private packed({ files }: ArchiveHead): Promise<{ path: string; from: string }[]> {
+    return Promise.all(
+      files.map(async ({ path, sha256 }) => ({ path, from: await this.files.local(sha256) })),
+    );
   }
 
   /** A picture of what lies under the marks of a page of a document, which a drawing cannot show otherwise. */

@@ -51,7 +51,7 @@ export class PiecesService {
   async *read(take: string, track: Track): AsyncGenerator<Buffer> {
     const pieces = await this.pieces.find({ where: { takeId: take, track }, order: { number: 'ASC' } });
     for (const { sha256 } of pieces)
-      yield* createReadStream(this.files.pathOf(sha256)) as AsyncIterable<Buffer>;
+      yield* createReadStream(await this.files.local(sha256)) as AsyncIterable<Buffer>;
   }
 
   private async bytesOf({ kind, id }: LogRef): Promise<number> {

@@ -26,7 +26,7 @@ export class CoversController {
     @Param('id', ParseUUIDPipe) id: string,
     @Res() response: Response,
   ): Promise<void> {
-    this.send(response, await this.lessons.coverOf(await this.lessons.editable(teacher.id, id)));
+    await this.send(response, await this.lessons.coverOf(await this.lessons.editable(teacher.id, id)));
   }
 
   @Put('lessons/:id/cover')
@@ -50,7 +50,7 @@ export class CoversController {
   ): Promise<void> {
     const sitting = await this.sitting(id);
     const lesson = await this.lessons.own(teacher.id, sitting.lessonId);
-    this.send(response, sitting.coverSha256 ?? (await this.lessons.coverOf(lesson)));
+    await this.send(response, sitting.coverSha256 ?? (await this.lessons.coverOf(lesson)));
   }
 
   @Put('sittings/:id/cover')
@@ -71,8 +71,8 @@ export class CoversController {
     return sitting;
   }
 
-  private send(response: Response, sha256: string | undefined): void {
+  private async send(response: Response, sha256: string | undefined): Promise<void> {
     if (sha256 === undefined) throw notFound('This picture');
-    sendPicture(response, { path: this.files.pathOf(sha256), type: 'png', changes: true });
+    sendPicture(response, { path: await this.files.local(sha256), type: 'png', changes: true });
   }
 }

@@ -305,7 +305,7 @@ export class LessonsService {
       const [first] = orderedPages((await this.logs.open(id)).pages.values());
       if (first?.surface.kind !== 'pdf') return undefined;
       const { sha256 } = await this.materials.findOneByOrFail({ id: first.surface.material });
-      const png = await this.pdfs.picture(this.files.pathOf(sha256), COVER, 'covers');
+      const png = await this.pdfs.picture(await this.files.local(sha256), COVER, 'covers');
       const coverSha256 = await this.files.put(png);
       await this.lessons.update({ id }, { coverSha256 });
       return coverSha256;

@@ -54,6 +54,7 @@ export class PurgeService implements OnModuleInit {
   onModuleInit(): void {
     // A disk that is full or a database that is locked is no reason to stop: it is tried again in an hour.
     this.jobs.every('clear away what was deleted', EVERY_MS, () => this.purge());
+    this.jobs.everywhere('let go of copies', EVERY_MS, () => this.files.trim());
   }
 
   /** What was cleared away, the last first, at most so many times. */
@@ -129,8 +130,8 @@ export class PurgeService implements OnModuleInit {
         await this.database.together(seen);
         continue;
       }
-      const size = this.files.sizeOf(sha256);
-      if (!this.files.remove(sha256, before)) continue;
+      const size = await this.files.sizeOf(sha256);
+      if (!(await this.files.remove(sha256, before))) continue;
       removed.files += 1;
       removed.bytes += size;
       await this.database.together(

@@ -116,7 +116,7 @@ export class LinksController {
       await this.links.checkPassword(link, password);
       return link;
     });
-    response.sendFile(this.files.pathOf(sha256), {
+    response.sendFile(await this.files.local(sha256), {
       headers: {
         'Content-Type': explanationId === null ? 'text/html; charset=utf-8' : 'application/zip',
         'Content-Security-Policy': POLICY,

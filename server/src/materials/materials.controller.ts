@@ -25,7 +25,7 @@ export class MaterialsController {
   ): Promise<void> {
     const material = await this.access.material(visitor, id);
     if (material.kind !== 'web') throw notFound('This web page');
-    response.sendFile(this.files.pathOf(material.sha256), {
+    response.sendFile(await this.files.local(material.sha256), {
       headers: {
         'Content-Type': 'text/html; charset=utf-8',
         'Content-Security-Policy':
@@ -45,7 +45,7 @@ export class MaterialsController {
     @Res() response: Response,
   ): Promise<void> {
     const material = await this.access.material(visitor, id);
-    response.sendFile(this.files.pathOf(material.sha256), {
+    response.sendFile(await this.files.local(material.sha256), {
       headers: {
         'Content-Type': material.mime ?? 'application/pdf',
         'Content-Security-Policy': 'sandbox',

@@ -82,7 +82,7 @@ export class MaterialsService {
   /** Pages of a document that its owner took in: those that `pages` names, or all. Throws Problem with what to do. */
   async read(material: Material, pages: string, options: PdfTaskOptions): Promise<ReadMaterial> {
     if (material.kind !== 'pdf') throw notFound('This document');
-    const read = await this.readPages(this.files.pathOf(material.sha256), pages, options);
+    const read = await this.readPages(await this.files.local(material.sha256), pages, options);
     return { material, pages: read.pages };
   }
 

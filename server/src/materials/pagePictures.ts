@@ -39,7 +39,7 @@ export class PagePictures {
   private async draw({ sha256, teacherId }: Material, index: number): Promise<Buffer> {
     const wish = { index, width: WIDTH, tallest: TALLEST, type: 'webp' as const };
     try {
-      return Buffer.from(await this.pdfs.picture(this.files.pathOf(sha256), wish, teacherId));
+      return Buffer.from(await this.pdfs.picture(await this.files.local(sha256), wish, teacherId));
     } catch (error) {
       throw pdfProblem(error);
     }

@@ -25,13 +25,14 @@ export interface LessonClaim {
 
 export type Claim = StudentClaim | DeviceClaim | LessonClaim;
 
-/** Signs and reads the tokens of students and devices (JSON Web Tokens, RFC 7519) with a key kept in the data folder. */
+/** Signs and reads the tokens of students and devices (JSON Web Tokens, RFC 7519) with a key in the data folder, or that of the settings. */
 @Injectable()
 export class ClassTokens {
   private readonly key: Buffer;
 
   constructor(settings: Settings) {
-    this.key = readOrMakeKey(settings.data);
+    this.key =
+      settings.tokenKey === undefined ? readOrMakeKey(settings.data) : Buffer.from(settings.tokenKey);
   }
 
   sign(claim: Claim): string {

@@ -79,7 +79,7 @@ export class PicturesController {
     @Res() response: Response,
   ): Promise<void> {
     const picture = await this.visible.picture(visitor, id);
-    sendPicture(response, { path: this.files.pathOf(picture.sha256), type: picture.type });
+    sendPicture(response, { path: await this.files.local(picture.sha256), type: picture.type });
   }
 
   /** Throws Problem where a lesson, or one person in a class, has brought too much. */

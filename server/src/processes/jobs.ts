@@ -19,6 +19,7 @@ interface Job {
 export class Jobs implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly logger = new Logger('Jobs');
   private readonly jobs = new Map<string, Job>();
+  private readonly own = new Set<string>();
   private readonly ends: (() => Promise<unknown>)[] = [];
   private queue: Queue | undefined;
 
@@ -29,6 +30,12 @@ export class Jobs implements OnApplicationBootstrap, OnModuleDestroy {
     this.jobs.set(name, { everyMs, work });
   }
 
+  /** As `every`, by each process for itself. */
+  everywhere(name: string, everyMs: number, work: () => Promise<void>): void {
+    this.own.add(name);
+    this.every(name, everyMs, work);
+  }
+
   /** How many wait for a process; those for their time do not. */
   async waiting(): Promise<number> {
     return (await this.queue?.getWaitingCount()) ?? 0;
@@ -36,8 +43,9 @@ export class Jobs implements OnApplicationBootstrap, OnModuleDestroy {
 
   async onApplicationBootstrap(): Promise<void> {
     const { redis, database } = this.settings;
-    if (redis !== undefined) return this.share(redis, namespaceOf(database));
+    if (redis !== undefined) await this.share(redis, namespaceOf(database));
     for (const [name, { everyMs }] of this.jobs) {
+      if (redis !== undefined && !this.own.has(name)) continue;
       await this.run(name);
       const timer = setInterval(() => void this.run(name), everyMs).unref();
       this.ends.push(() => Promise.resolve(clearInterval(timer)));
@@ -66,7 +74,7 @@ export class Jobs implements OnApplicationBootstrap, OnModuleDestroy {
       () => Promise.resolve([connection, blocking].forEach((line) => line.disconnect())),
     );
     for (const [name, { everyMs }] of this.jobs)
-      await queue.upsertJobScheduler(name, { every: everyMs }, { name });
+      if (!this.own.has(name)) await queue.upsertJobScheduler(name, { every: everyMs }, { name });
   }
 
   private async run(name: string): Promise<void> {

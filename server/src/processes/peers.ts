@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Server } from 'socket.io';
+import { Settings } from '../settings/settings.js';
 
 /** What the processes tell each other. What of it is lost while Redis is away is nothing that is kept. */
 export interface PeerEvents {
@@ -17,6 +18,8 @@ export class Peers {
   private server: Server | undefined;
   private readonly listeners: [event: string, listener: (...values: unknown[]) => void][] = [];
 
+  constructor(private readonly settings: Settings) {}
+
   /** `server` reaches the other processes by its adapter. */
   attach(server: Server): void {
     this.server = server;
@@ -24,10 +27,13 @@ export class Peers {
   }
 
   tell<Event extends keyof PeerEvents>(event: Event, ...values: PeerEvents[Event]): void {
-    this.server?.serverSideEmit(`peer:${event}`, ...values);
+    if (this.settings.redis !== undefined) this.server?.serverSideEmit(`peer:${event}`, ...values);
   }
 
   on<Event extends keyof PeerEvents>(event: Event, listener: (...values: PeerEvents[Event]) => void): void {
-    this.listeners.push([`peer:${event}`, listener as (...values: unknown[]) => void]);
+    const name: string = `peer:${event}`;
+    const heard = listener as (...values: unknown[]) => void;
+    this.listeners.push([name, heard]);
+    this.server?.on(name, heard);
   }
 }

@@ -78,7 +78,7 @@ export class PageWordsService implements OnModuleDestroy {
 
   private async read({ kind, sha256, teacherId }: Material): Promise<void> {
     if (await this.known.existsBy({ sha256 })) return;
-    const path = this.files.pathOf(sha256);
+    const path = await this.files.local(sha256);
     let pages: string[];
     try {
       pages =

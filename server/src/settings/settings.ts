@@ -64,6 +64,23 @@ export class Settings {
   @IsUrl({ require_tld: false, protocols: ['http', 'https'], require_protocol: true })
   address?: string;
 
+  /** A store of objects for uploaded files, in the place of the data folder, which then keeps copies of those in use. */
+  @IsOptional()
+  @Matches(/^s3:\/\/[\w.-]+(\/\S*)?$/, { message: 'this is a bucket and a path in it, s3://bucket/path' })
+  files?: string;
+
+  /** Where that store is, if it is not the first of its kind, and its region. */
+  @IsOptional()
+  @IsUrl({ require_tld: false, protocols: ['http', 'https'], require_protocol: true })
+  s3Endpoint?: string;
+  @IsString() s3Region = 'us-east-1';
+
+  /** How much of that store is kept in the data folder, megabytes of 1,000,000 bytes. */
+  @Transform(asNumber) @IsInt() @Min(0) cacheMb = 10_000;
+
+  /** Signs students' places, in the place of a key in the data folder, which each process would have its own of. */
+  @IsOptional() @IsString() @MinLength(32) tokenKey?: string;
+
   /** How long classes are handed over to other processes when this one is stopped, seconds. */
   @Transform(asNumber) @IsInt() @Min(0) @Max(600) drainSeconds = 10;
 
@@ -134,6 +151,11 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     'redis',
     'address',
     'drainSeconds',
+    'files',
+    's3Endpoint',
+    's3Region',
+    'cacheMb',
+    'tokenKey',
     'maxUploadMb',
     'maxPages',
     'retentionDays',

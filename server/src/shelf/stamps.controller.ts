@@ -71,7 +71,7 @@ export class StampsController {
   ): Promise<void> {
     const picture = await this.pictures.findOneBy({ id, teacherId: teacher.id });
     if (!picture) throw notFound('This stamp');
-    sendPicture(response, { path: this.files.pathOf(picture.sha256), type: picture.type });
+    sendPicture(response, { path: await this.files.local(picture.sha256), type: picture.type });
   }
 
   @Delete(':id')

@@ -88,7 +88,7 @@ export class ThingsController {
     @Res() response: Response,
   ): Promise<void> {
     const sha256 = await this.things.previewOf(teacher.id, id);
-    sendPicture(response, { path: this.files.pathOf(sha256), type: 'png' });
+    sendPicture(response, { path: await this.files.local(sha256), type: 'png' });
   }
 
   @Delete(':id')

@@ -52,7 +52,7 @@ export class WordsService implements OnModuleDestroy {
     language: ReadingLanguage,
     { onProgress, ...turn }: TurnOptions & { onProgress(part: number): void },
   ): Promise<ReadWord[]> {
-    const task = { path: this.files.pathOf(sha256), page, language };
+    const task = { path: await this.files.local(sha256), page, language };
     const onNote = ({ part }: ReadingProgress) => onProgress(part);
     const words = await this.readers.run(task, { ...turn, onNote }).catch((error: unknown) => {
       throw error instanceof LimitError || typeof error === 'string' ? cannotBeRead() : error;

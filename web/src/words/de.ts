@@ -1481,6 +1481,7 @@ export const de: Words = {
     whatDoesThisShow: 'Was zeigt das?',
   },
   server: {
+    moving: 'Das zieht gerade auf einen anderen Server um. Bitte versuche es gleich noch einmal.',
     'metrics-token': 'Schicke das Token mit, auf das DOODLA_METRICS_TOKEN gesetzt ist.',
     'a-colleagues-lesson':
       'Diese Stunde gehört jemand anderem im Kollegium, deshalb geht das nur dort. Mach eine Kopie, dann hast du eine eigene.',

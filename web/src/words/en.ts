@@ -1450,6 +1450,7 @@ export const en = {
     whatDoesThisShow: 'What does this show?',
   },
   server: {
+    moving: 'This is just being moved to another server. Please try again in a moment.',
     'metrics-token': 'Send the token that DOODLA_METRICS_TOKEN is set to.',
     'a-colleagues-lesson':
       'This lesson is a colleague’s, so only they can do that. Make a copy to have one of your own.',
