@@ -10,6 +10,7 @@ import pg from 'pg';
 import { Tally, write, Writer, STROKE_POINTS } from './classWriters.mjs';
 import { Person, write as put } from './person.mjs';
 import { cpuSeconds } from './process.mjs';
+import { RawSocket } from './rawSocket.mjs';
 import { median, percentile } from './report.mjs';
 import { aStroke, handPoints, School, startServer } from './school.mjs';
 
@@ -28,6 +29,7 @@ const ENOUGH_CORES = 6;
 export async function measureProcesses(database, redis) {
   const cpu = { one: [], byLesson: [], toAny: [] };
   const delays = { one: [], byLesson: [], toAny: [] };
+  let costs;
   // In turn, so that what else the machine does falls on all of them.
   for (let round = 0; round < ROUNDS; round++)
     for (const [way, count] of [
@@ -38,6 +40,7 @@ export async function measureProcesses(database, redis) {
       const taken = await inInstallation(database, redis, count, way, costOfClasses);
       cpu[way].push(taken.cpuPerClass);
       delays[way].push(...taken.delays);
+      costs = taken.costs;
     }
   const failOver = await inInstallation(database, redis, 2, 'byLesson', failOverMs);
   const base = median(cpu.one);
@@ -53,6 +56,9 @@ export async function measureProcesses(database, redis) {
       anywhere: delay('toAny'),
       unit: 'ms, 95th percentile',
     },
+    ofClass: Object.fromEntries(
+      Object.entries(costs).map(([name, value]) => [name, Math.round(value * 100) / 100]),
+    ),
     failOver: {
       value: Math.round(failOver),
       unit: 'ms until the next stroke was stored',
@@ -87,7 +93,9 @@ async function inInstallation(database, redis, count, way, measure) {
   school.url = `http://127.0.0.1:${front.address().port}`;
   await school.setUp();
   try {
-    return await measure(school, processes, front);
+    const sizeOf = async () =>
+      Number((await admin.query('SELECT pg_database_size($1) AS size', [name])).rows[0].size);
+    return await measure(school, processes, front, sizeOf);
   } finally {
     front.close();
     for (const child of processes) {
@@ -100,7 +108,7 @@ async function inInstallation(database, redis, count, way, measure) {
   }
 }
 
-async function costOfClasses(school, processes) {
+async function costOfClasses(school, processes, _front, sizeOf) {
   const rooms = [];
   for (let c = 0; c < CLASSES; c++) {
     const room = await school.startClass();
@@ -119,12 +127,20 @@ async function costOfClasses(school, processes) {
   }
   await new Promise((resolve) => setTimeout(resolve, 2000));
   const used = () => processes.reduce((sum, { pid }) => sum + cpuSeconds(pid), 0);
-  const [before, began] = [used(), performance.now()];
+  const [before, began, heard] = [used(), performance.now(), RawSocket.received];
+  const size = await sizeOf();
   await write(rooms.flatMap(({ writers }) => writers));
-  const cpuPerClass = (used() - before) / ((performance.now() - began) / 1000) / CLASSES;
+  const ofClassAndSecond = ((performance.now() - began) / 1000) * CLASSES;
+  const cpuPerClass = (used() - before) / ofClassAndSecond;
+  const stored = rooms.reduce((sum, { tally }) => sum + tally.finished.size, 0);
+  const costs = {
+    bytesOut: (RawSocket.received - heard) / ofClassAndSecond,
+    appends: stored / ofClassAndSecond,
+    bytesOfAppend: ((await sizeOf()) - size) / stored,
+  };
   for (const { people, teacher } of rooms)
     for (const socket of [teacher, ...people.map((one) => one.socket)]) socket.close();
-  return { cpuPerClass, delays: rooms.flatMap(({ tally }) => tally.delays) };
+  return { cpuPerClass, costs, delays: rooms.flatMap(({ tally }) => tally.delays) };
 }
 
 /** How long somebody waits for a stroke to be stored when the process is killed that has the class in hand. */

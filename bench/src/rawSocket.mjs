@@ -3,6 +3,8 @@
 import { WebSocket } from 'ws';
 
 export class RawSocket {
+  /** Bytes that all of them have received. */
+  static received = 0;
   #socket;
   #acks = new Map();
   #next = 0;
@@ -44,6 +46,7 @@ export class RawSocket {
   }
 
   #take(text, auth, connected, reject) {
+    RawSocket.received += Buffer.byteLength(text);
     if (text === '2') this.#socket.send('3');
     else if (text[0] === '0') this.#socket.send(`40${JSON.stringify(auth)}`);
     else if (text.startsWith('40')) connected();

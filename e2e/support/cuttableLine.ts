@@ -7,17 +7,20 @@ export class CuttableLine {
   private readonly sockets = new Set<Socket>();
   private isCut = false;
 
+  private next = 0;
+
   private constructor(
     private readonly listener: NetServer,
-    private readonly target: number,
+    private readonly targets: readonly number[],
   ) {
     listener.on('connection', (socket) => this.accept(socket));
   }
 
-  static async to(port: number): Promise<CuttableLine> {
+  /** To each of these ports in turn; one that takes no connections is passed by. */
+  static async to(...ports: number[]): Promise<CuttableLine> {
     const listener = createServer().listen(0);
     await once(listener, 'listening');
-    return new CuttableLine(listener, port);
+    return new CuttableLine(listener, ports);
   }
 
   get url(): string {
@@ -40,7 +43,17 @@ export class CuttableLine {
 
   private accept(socket: Socket): void {
     if (this.isCut) return void socket.destroy();
-    const onward = connect(this.target, 'localhost');
+    this.join(socket, this.targets.length);
+  }
+
+  private join(socket: Socket, tries: number): void {
+    if (tries === 0) return void socket.destroy();
+    const onward = connect(this.targets[(this.next += 1) % this.targets.length]!, 'localhost');
+    onward.once('error', () => this.join(socket, tries - 1));
+    onward.once('connect', () => this.tie(socket, onward));
+  }
+
+  private tie(socket: Socket, onward: Socket): void {
     for (const [end, other] of [
       [socket, onward],
       [onward, socket],

@@ -13,16 +13,21 @@ const MAIN = fileURLToPath(new URL('../../server/dist/main.js', import.meta.url)
 /** The built server as a process of its own, on a data folder of its own. */
 export class Server {
   private child: ChildProcess | undefined;
-  readonly data = mkdtempSync(join(tmpdir(), 'doodla-e2e-'));
 
   private constructor(
     readonly port: number,
     private readonly host: string,
     private readonly env: Record<string, string>,
+    readonly data: string,
   ) {}
 
-  static async start(env: Record<string, string> = {}, host = 'localhost'): Promise<Server> {
-    const server = new Server(await freePort(), host, env);
+  /** On a data folder of its own, if none is given. */
+  static async start(
+    env: Record<string, string> = {},
+    host = 'localhost',
+    data = mkdtempSync(join(tmpdir(), 'doodla-e2e-')),
+  ): Promise<Server> {
+    const server = new Server(await freePort(), host, env, data);
     await server.run();
     return server;
   }
@@ -58,7 +63,7 @@ export class Server {
   }
 }
 
-async function freePort(): Promise<number> {
+export async function freePort(): Promise<number> {
   const probe = createServer().listen(0);
   await once(probe, 'listening');
   const { port } = probe.address() as AddressInfo;

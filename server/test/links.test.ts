@@ -133,13 +133,13 @@ describe('a link', () => {
     const own = `${PAGES} of this class`;
     await put((await link({ sitting: at.sitting.id })).id, teacher, own);
     const sizeOf = () => server.app.get(FileStore).sizeOf(createHash('sha256').update(own).digest('hex'));
-    expect(sizeOf()).toBe(own.length);
+    expect(await sizeOf()).toBe(own.length);
     await teacher.send('DELETE', `/api/sittings/${at.sitting.id}`);
     expect((await look(token)).body.code).toBe('link-gone');
     const purge = server.app.get(PurgeService);
     await purge.purge(Date.now() + KEPT_MS + 60_000);
     expect((await look(token)).body.code).toBe('link-gone');
-    expect(sizeOf()).toBe(0);
+    expect(await sizeOf()).toBe(0);
     expect((await look(other)).body).toBe(PAGES);
   });
 });

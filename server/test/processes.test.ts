@@ -1,5 +1,7 @@
 import type { Seat } from '@doodla/core';
 import { LIVE } from '@doodla/core';
+import { Queue } from 'bullmq';
+import { Redis } from 'ioredis';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { LiveClient, strokeBy } from './helpers/live.js';
 import type { ServerProcess } from './helpers/processes.js';
@@ -170,6 +172,20 @@ describe.skipIf(!CAN_SHARE)('two processes', () => {
     const text = await figures.text();
     for (const name of ['doodla_lessons_held', 'doodla_jobs_waiting', 'doodla_wet_ink_seconds_count'])
       expect(text).toMatch(new RegExp(`^${name} \\d`, 'm'));
+  });
+
+  it('turn documents into pages together', async () => {
+    const texts = Array.from({ length: 6 }, (_, i) => new TextEncoder().encode(`# Text ${i}`));
+    const made = await Promise.all(texts.map((text, i) => teacher.upload(`text ${i}.md`, text)));
+    expect(made.every(({ lesson }) => lesson !== undefined)).toBe(true);
+    const { pathname } = new URL(school.database);
+    const connection = new Redis(REDIS!, { maxRetriesPerRequest: null });
+    const queue = new Queue('doodla-conversions', { connection, prefix: `doodla:${pathname.slice(1)}` });
+    const done = await queue.getCompleted();
+    expect(done).toHaveLength(6);
+    expect(new Set(done.map(({ processedBy }) => processedBy)).size).toBe(2);
+    await queue.close();
+    connection.disconnect();
   });
 
   it('do a job once, whichever of them does it', async () => {

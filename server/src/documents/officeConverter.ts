@@ -1,20 +1,29 @@
-import type { OnModuleInit } from '@nestjs/common';
+import type { OnModuleDestroy, OnModuleInit } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
 import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { copyFile, mkdir, mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { Problem } from '../http/problem.js';
+import { namespaceOf } from '../processes/redis.js';
 import type { TurnOptions } from '../reading/fairTurns.js';
 import { FairTurns } from '../reading/fairTurns.js';
 import { StrangersService } from '../reading/strangers.service.js';
 import { Settings } from '../settings/settings.js';
+import { Database } from '../storage/database.js';
+import { FileStore } from '../storage/fileStore.js';
+import type { Conversion, Converted } from './conversionQueue.js';
+import { ConversionQueue, QueueAwayError } from './conversionQueue.js';
 import type { DocumentKind } from './documentKind.js';
 import { endLeftovers, leftoverPrefix } from './leftovers.js';
 
 /** Address space that one conversion may take, kilobytes. */
 const MAX_MEMORY_KB = 6_000_000;
+
+/** So many conversions may come before one until it is given up. */
+const MOST_BEFORE = 10;
 
 /** What a fresh profile is told: run nothing, fetch nothing. */
 const PROFILE = `<?xml version="1.0" encoding="UTF-8"?>
@@ -27,16 +36,37 @@ const PROFILE = `<?xml version="1.0" encoding="UTF-8"?>
 
 /** Turns slides and texts into PDF with LibreOffice, one at a time per core, each in a process of its own. */
 @Injectable()
-export class OfficeConverter implements OnModuleInit {
+export class OfficeConverter implements OnModuleInit, OnModuleDestroy {
   private readonly turns = new FairTurns(availableParallelism());
+  private queue: ConversionQueue | undefined;
 
   constructor(
     private readonly settings: Settings,
     private readonly strangers: StrangersService,
+    private readonly files: FileStore,
+    private readonly database: Database,
   ) {}
 
   async onModuleInit(): Promise<void> {
     await endLeftovers(this.prefix);
+    const { redis, database, officeSeconds } = this.settings;
+    if (redis === undefined) return;
+    this.queue = new ConversionQueue({
+      url: redis,
+      namespace: namespaceOf(database),
+      places: availableParallelism(),
+      patienceMs: officeSeconds * 1000 * MOST_BEFORE,
+      work: (task, signal) => this.convertStored(task, signal),
+    });
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    await this.queue?.close();
+  }
+
+  /** How many documents wait for a process. */
+  async waiting(): Promise<number> {
+    return (await this.queue?.waiting()) ?? 0;
   }
 
   /** Of processes that share a data folder, each has its own. */
@@ -46,8 +76,57 @@ export class OfficeConverter implements OnModuleInit {
   }
 
   /** Writes a PDF beside the file and returns its path. Throws Problem with what to do. */
-  toPdf(path: string, kind: DocumentKind, turn: TurnOptions): Promise<string> {
+  async toPdf(path: string, kind: DocumentKind, turn: TurnOptions): Promise<string> {
+    if (this.queue) {
+      try {
+        return await this.convertAnywhere(this.queue, path, kind, turn);
+      } catch (error) {
+        // Without the queue each process does its own.
+        if (!(error instanceof QueueAwayError)) throw error;
+      }
+    }
     return this.turns.run(turn, () => this.convert(path, kind, turn));
+  }
+
+  /** By whichever process is free. */
+  private async convertAnywhere(
+    queue: ConversionQueue,
+    path: string,
+    kind: DocumentKind,
+    turn: TurnOptions,
+  ): Promise<string> {
+    const copy = join(this.files.incoming, randomUUID());
+    await copyFile(path, copy);
+    const sha256 = await this.passing(this.files.takeMade(copy));
+    const done = await queue.run({ sha256, kind, owner: turn.owner }, turn);
+    if ('refused' in done) throw new Problem(done.refused.status, done.refused.code, done.refused.message);
+    const target = `${path}.pdf`;
+    await copyFile(await this.files.local(done.pdf), target);
+    return target;
+  }
+
+  private async convertStored({ sha256, kind, owner }: Conversion, signal: AbortSignal): Promise<Converted> {
+    const path = join(this.files.incoming, randomUUID());
+    try {
+      await copyFile(await this.files.local(sha256), path);
+      const pdf = await this.convert(path, kind, { owner, signal });
+      return { pdf: await this.passing(this.files.takeMade(pdf)) };
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      return { refused: { status: error.getStatus(), code: error.code, message: error.message } };
+    } finally {
+      await rm(path, { force: true });
+    }
+  }
+
+  /** Stored for the way alone: cleared away with what nothing names. */
+  private async passing(stored: Promise<string>): Promise<string> {
+    const sha256 = await stored;
+    await this.database.together([
+      'INSERT INTO gone_file (sha256, at) VALUES (?, ?) ON CONFLICT (sha256) DO UPDATE SET at = excluded.at',
+      [sha256, Date.now()],
+    ]);
+    return sha256;
   }
 
   private async convert(path: string, kind: DocumentKind, turn: TurnOptions): Promise<string> {

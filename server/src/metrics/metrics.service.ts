@@ -1,6 +1,7 @@
 import type { OnModuleInit } from '@nestjs/common';
 import { Injectable } from '@nestjs/common';
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client';
+import { OfficeConverter } from '../documents/officeConverter.js';
 import { failures } from '../http/failures.js';
 import { ClassGateway } from '../live/class.gateway.js';
 import { LiveGateway } from '../live/live.gateway.js';
@@ -28,6 +29,7 @@ export class MetricsService implements OnModuleInit {
     private readonly live: LiveGateway,
     private readonly leases: Leases,
     private readonly jobs: Jobs,
+    private readonly office: OfficeConverter,
   ) {
     const registers = [this.registry];
     this.appends = new Histogram({
@@ -58,6 +60,11 @@ export class MetricsService implements OnModuleInit {
     this.measure('doodla_reads_waiting', 'Files of people that wait to be read.', () => waitingTurns());
     this.measure('doodla_jobs_waiting', 'Jobs that wait for a process, of all processes together.', () =>
       this.jobs.waiting(),
+    );
+    this.measure(
+      'doodla_conversions_waiting',
+      'Documents that wait to be turned into pages, of all processes together.',
+      () => this.office.waiting(),
     );
     const { leases } = this;
     if (leases instanceof SharedLeases)
