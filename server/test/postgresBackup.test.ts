@@ -33,8 +33,9 @@ it.skipIf(!POSTGRES)(
     expect((await live.snapshot(room.sitting)).marks.map(({ id }) => id)).toContain(mark.id);
     live.close();
     await again.stop();
-    await dropDatabaseOf(folder);
-    await server.remove();
-    rmSync(folder, { recursive: true });
+    for (const each of [folder, server.data]) {
+      await dropDatabaseOf(each);
+      rmSync(each, { recursive: true });
+    }
   },
 );

@@ -4,6 +4,7 @@ import { Queue } from 'bullmq';
 import { Redis } from 'ioredis';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { LiveClient, strokeBy } from './helpers/live.js';
+import { pdfWith } from './helpers/pdfs.js';
 import type { ServerProcess } from './helpers/processes.js';
 import { Jobs } from '../src/processes/jobs.js';
 import { readSettings } from '../src/settings/settings.js';
@@ -144,13 +145,20 @@ describe.skipIf(!CAN_SHARE)('two processes', () => {
     live.close();
   });
 
-  it('leave a lesson where people are connected for it, and let others go', async () => {
-    const { lesson } = await openClass(one.url, teacher);
-    await vi.waitUntil(async () => (await holders(lesson)).length === 0, SOON);
+  it('draw a lesson to where people connect for it, and let it go when nobody is', async () => {
+    const { lesson: made } = await teacher.upload('lesson.pdf', await pdfWith([300, 200]));
+    const lesson = made!.id;
+    expect(await school.holderOf(lesson)).toBe(one);
     const live = await LiveClient.connect(other.url, { cookie: teacher.cookie, about: lesson });
     await live.open({ kind: 'lesson', id: lesson });
     expect(await school.holderOf(lesson)).toBe(other);
+    // Somebody is there now, so whoever comes to the first is passed on.
+    const second = await LiveClient.connect(one.url, { cookie: teacher.cookie, about: lesson });
+    await second.open({ kind: 'lesson', id: lesson });
+    expect(await school.holderOf(lesson)).toBe(other);
     live.close();
+    second.close();
+    await vi.waitUntil(async () => (await holders(lesson)).length === 0, SOON);
   });
 
   it('believe nobody else that a request was passed on, and name it the same at both', async () => {

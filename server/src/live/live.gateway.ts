@@ -22,6 +22,7 @@ import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
 import { TeamsService } from '../lessons/teams.service.js';
 import { ElsewhereError, Leases } from '../processes/leases.js';
+import { FOR } from '../processes/passingOn.js';
 import type { Access } from './access.service.js';
 import { AccessService } from './access.service.js';
 import { AnswersService } from './answers.service.js';
@@ -208,7 +209,9 @@ export class LiveGateway implements OnGatewayInit {
   }
 
   private connectedFor(server: Server, lesson: string): LiveSocket[] {
-    return ([...server.sockets.sockets.values()] as LiveSocket[]).filter(({ data: { visitor, open } }) => {
+    return ([...server.sockets.sockets.values()] as LiveSocket[]).filter(({ data, handshake }) => {
+      if (handshake.query[FOR] === lesson) return true;
+      const { visitor, open } = data;
       const logs = [...open.keys(), ...('sitting' in visitor ? [visitor.sitting] : [])];
       return logs.some((log) => this.leases.lessonOf(log) === lesson);
     });

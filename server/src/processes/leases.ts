@@ -13,7 +13,7 @@ type Left = (lesson: string) => void;
 export abstract class Leases {
   private readonly leaving: Leaving[] = [];
   private readonly left: Left[] = [];
-  protected isUsed: (lesson: string) => boolean = () => false;
+  private isUsed: (lesson: string) => boolean = () => false;
 
   /** The fencing number of a log whose lesson this process has in hand, as far as it can know; undefined of others. */
   abstract fenceOf(log: string): number | undefined;
@@ -47,6 +47,11 @@ export abstract class Leases {
   /** Sets who says which lessons somebody is connected for, so that they stay in hand. */
   useWhile(isUsed: (lesson: string) => boolean): void {
     this.isUsed = isUsed;
+  }
+
+  /** Whether somebody is connected for a lesson here. */
+  isInUse(lesson: string): boolean {
+    return this.isUsed(lesson);
   }
 
   protected async tellLeaving(lesson: string): Promise<void> {

@@ -16,7 +16,7 @@ const ID = '[0-9a-f-]{36}';
 const ABOUT = new RegExp(`^/api/(?:lessons|sittings|logs/lesson|logs/sitting)/(${ID})(?:[/?]|$)`);
 const LIVE = /^\/live\b/;
 /** What a live connection is about, in its address. */
-const FOR = 'for';
+export const FOR = 'for';
 const READS = new Set(['GET', 'HEAD']);
 
 type Serve = (request: IncomingMessage, response: ServerResponse) => void;
@@ -110,7 +110,7 @@ export class PassingOn {
     const about = aboutOf(request.url ?? '');
     if (about === undefined) return undefined;
     const isLive = LIVE.test(request.url!);
-    return this.leases.placeOf(about, isLive || !READS.has(request.method ?? ''));
+    return this.leases.placeOf(about, isLive || !READS.has(request.method ?? ''), isLive);
   }
 
   /** Believes what only a peer can know; from anybody else it is taken away. */

@@ -33,9 +33,17 @@ export async function isReached({ id, address }: Peer): Promise<boolean> {
   return is;
 }
 
-/** Asks a peer for a lesson that it has in hand. Throws ElsewhereError where it does not hand it over. */
-export async function askToHandOver({ address, secret }: Peer, lesson: string): Promise<void> {
-  const answer = await fetch(`${address}/api/processes/leases/${lesson}/handover`, {
+/**
+ * Asks a peer for a lesson that it has in hand; `ifUnused`, unless somebody is connected for it there. Throws ElsewhereError where
+ * it does not hand it over.
+ */
+export async function askToHandOver(
+  { address, secret }: Peer,
+  lesson: string,
+  ifUnused = false,
+): Promise<void> {
+  const which = ifUnused ? '?unused=1' : '';
+  const answer = await fetch(`${address}/api/processes/leases/${lesson}/handover${which}`, {
     method: 'POST',
     headers: { [PEER_HEADER]: secret },
     signal: AbortSignal.timeout(HAND_OVER_MS),

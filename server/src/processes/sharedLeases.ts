@@ -17,6 +17,7 @@ const SILENT_MS = 1500;
 const PATIENCE_MS = 6000;
 /** What nobody has asked for so long, and nobody is connected for, is given out of hand. */
 const UNUSED_MS = 3000;
+const DRAW_AGAIN_MS = 3000;
 const LOOK_AGAIN_MS = 200;
 const MOST_KNOWN = 50_000;
 
@@ -38,6 +39,8 @@ export class SharedLeases extends Leases {
   private readonly taking = new Map<string, Promise<number>>();
   /** Lessons by log; that of a class never changes. */
   private readonly lessons = new LRUCache<string, string>({ max: MOST_KNOWN });
+  /** What was asked for a moment ago is not asked for with every connection. */
+  private readonly drawn = new LRUCache<string, true>({ max: MOST_KNOWN, ttl: DRAW_AGAIN_MS });
   private readonly gone: ((peers: ReadonlySet<string>) => void)[] = [];
   /** When it last began to say, with success, that it is there; by this process's own clock, which no one can set. */
   private renewedAt = -Infinity;
@@ -119,9 +122,10 @@ export class SharedLeases extends Leases {
 
   /**
    * Where a request for a log belongs: at a peer, or here, where it is taken in hand if `takes`. Waits a little for a peer that
-   * cannot be reached. Throws ElsewhereError where it stays so.
+   * cannot be reached. Who comes to stay (`attracts`) draws a lesson here for which nobody is connected there. Throws ElsewhereError
+   * where no place is found.
    */
-  async placeOf(log: string, takes: boolean): Promise<Peer | undefined> {
+  async placeOf(log: string, takes: boolean, attracts = false): Promise<Peer | undefined> {
     const lesson = await this.lookUp(log);
     for (
       const until = performance.now() + PATIENCE_MS;
@@ -131,7 +135,10 @@ export class SharedLeases extends Leases {
       if (this.isHeld(lesson)) return undefined;
       const holder = await this.holderOf(lesson);
       if (holder) {
-        if (await isReached(holder)) return holder;
+        if (await isReached(holder)) {
+          if (attracts && !this.ends && (await this.draw(holder, lesson))) return undefined;
+          return holder;
+        }
         // It may be there, but out of reach of this one: then the class goes on where it is.
         if (holder.silentMs < SILENT_MS) continue;
       }
@@ -140,6 +147,20 @@ export class SharedLeases extends Leases {
       if ((await this.tryToTake(lesson, SILENT_MS)) !== undefined) return undefined;
     }
     throw new ElsewhereError(lesson);
+  }
+
+  /** Takes a lesson over from a peer with which nobody is connected for it. Returns whether it is here now. */
+  private async draw(holder: Peer, lesson: string): Promise<boolean> {
+    if (this.drawn.has(lesson)) return false;
+    this.drawn.set(lesson, true);
+    try {
+      await askToHandOver(holder, lesson, true);
+      await this.take(lesson);
+      return true;
+    } catch (error) {
+      if (error instanceof ElsewhereError) return false;
+      throw error;
+    }
   }
 
   /** Hands a lesson over to whoever asks for it next. */
@@ -162,7 +183,7 @@ export class SharedLeases extends Leases {
   private async releaseUnused(): Promise<void> {
     const before = performance.now() - UNUSED_MS;
     for (const [lesson, { usedAt }] of this.held)
-      if (usedAt < before && !this.isUsed(lesson)) await this.handOver(lesson);
+      if (usedAt < before && !this.isInUse(lesson)) await this.handOver(lesson);
   }
 
   /** What comes for a lesson that nobody has in hand goes to another process from now on. */
