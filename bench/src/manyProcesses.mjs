@@ -14,10 +14,10 @@ import { RawSocket } from './rawSocket.mjs';
 import { median, percentile } from './report.mjs';
 import { aStroke, handPoints, School, startServer } from './school.mjs';
 
-const CLASSES = 6;
+const CLASSES = 16;
 const STUDENTS = 12;
 const WRITING = 3;
-const ROUNDS = 3;
+const ROUNDS = 2;
 const PORTS = [4696, 4697];
 /** Of what one process takes for a class. */
 const DEARER = 1.15;

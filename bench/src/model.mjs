@@ -9,13 +9,13 @@ import { pathToFileURL } from 'node:url';
 export const MEASURED = {
   students: 12,
   /** Of a core, all the time. */
-  coreOfClass: 0.025,
+  coreOfClass: 0.045,
   /** To all browsers of a class together, bytes a second. */
-  bytesOut: 75_000,
+  bytesOut: 190_000,
   /** Operations that are stored, a second. */
-  appends: 1.5,
+  appends: 2.5,
   /** What an operation adds to PostgreSQL with all its indexes, bytes. */
-  bytesOfAppend: 1500,
+  bytesOfAppend: 1300,
   /** What a process is without classes, and each connection adds, bytes of memory. */
   processMemory: 180e6,
   connectionMemory: 60_000,

@@ -51,7 +51,7 @@ describe.skipIf(!POSTGRES)('what a process has in hand', () => {
     expect(await one.take('a')).toBe(1);
     await expect(other.take('a')).rejects.toThrow(ElsewhereError);
     const told: string[] = [];
-    one.onLeaving(async (lesson) => void told.push(`leaving ${lesson}`));
+    one.onLeaving((lesson) => Promise.resolve(void told.push(`leaving ${lesson}`)));
     one.onLeft((lesson) => told.push(`left ${lesson}`));
     await one.handOver('a');
     expect(told).toEqual(['leaving a', 'left a']);

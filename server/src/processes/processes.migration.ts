@@ -9,7 +9,7 @@ export class Processes1700000000028 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     const isLarge = isPostgres(runner.dataSource);
     const [number, strict] = isLarge ? ['BIGINT', ''] : ['INTEGER', ' STRICT'];
-    await runner.query(FENCE.replace('INTEGER', number!));
+    await runner.query(FENCE.replace('INTEGER', number));
     await runner.query(`CREATE TABLE process (
       id TEXT PRIMARY KEY,
       address TEXT NOT NULL,
