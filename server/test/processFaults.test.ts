@@ -12,6 +12,7 @@ import { firstTeacher, openClass, writingThrough } from './helpers/writingClass.
 
 /** Fail-over takes less than this, milliseconds; a busy machine that tests run on may take its time. */
 const SOON = 15_000;
+const TOKEN = 'a-long-enough-token';
 /** Longer than a process may be silent before others take what it had. */
 const LONG_SILENT = 6000;
 
@@ -90,10 +91,15 @@ describe.skipIf(!CAN_SHARE)(
     it('when Redis is gone for half a minute', async () => {
       const port = await freePort();
       let stop = await startRedis(port);
-      const at = await aSchool({ DOODLA_REDIS: `redis://127.0.0.1:${port}` });
+      const at = await aSchool({ DOODLA_REDIS: `redis://127.0.0.1:${port}`, DOODLA_METRICS_TOKEN: TOKEN });
       ends.push(() => stop());
       const waited = await through(at, async () => {
         await stop();
+        // Whoever watches is told what is known all the same.
+        const headers = { authorization: `Bearer ${TOKEN}` };
+        const told = await (await fetch(`${at.holder.url}/metrics`, { headers })).text();
+        expect(told).toMatch(/^doodla_lessons_held \d+$/m);
+        expect(told).toMatch(/^doodla_jobs_waiting nan$/im);
         await sleep(30_000);
         stop = await startRedis(port);
       });

@@ -13,6 +13,8 @@ import { ADA, Client } from './helpers/server.js';
 import type { Place } from './helpers/writingClass.js';
 import { firstTeacher, openClass, Writer, writingThrough } from './helpers/writingClass.js';
 
+/** Longer than what is not in use is kept in hand. */
+const LONG_UNUSED_MS = 6000;
 const SOON = { timeout: 20_000, interval: 50 };
 
 describe.skipIf(!CAN_SHARE)('two processes', () => {
@@ -159,6 +161,14 @@ describe.skipIf(!CAN_SHARE)('two processes', () => {
     live.close();
     second.close();
     await vi.waitUntil(async () => (await holders(lesson)).length === 0, SOON);
+  });
+
+  it('give an archive to whoever comes for it at either, though it took long to make', async () => {
+    const { lesson } = await openClass(one.url, teacher);
+    const { body } = await teacher.send<string>('POST', `/api/lessons/${lesson}/archives`);
+    const { archive } = JSON.parse(body.trim().split('\n').at(-1)!) as { archive: string };
+    await new Promise((resolve) => setTimeout(resolve, LONG_UNUSED_MS));
+    expect((await there.send('GET', `/api/lessons/${lesson}/archives/${archive}`)).status).toBe(200);
   });
 
   it('believe nobody else that a request was passed on, and name it the same at both', async () => {

@@ -44,8 +44,10 @@ export class ArchiveController {
     const lesson = await this.lessons.own(teacher.id, id);
     const apology = 'The archive could not be made. Please try again.';
     await answerInLines(response, apology, async ({ line, signal }) => {
-      const made = await this.making.make(lesson, teacher, { signal, onProgress: line });
-      return { archive: this.made.keep(teacher.id, made) } satisfies ArchiveReply;
+      const archive = await this.made.keep(teacher.id, id, () =>
+        this.making.make(lesson, teacher, { signal, onProgress: line }),
+      );
+      return { archive } satisfies ArchiveReply;
     });
   }
 

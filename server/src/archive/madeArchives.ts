@@ -3,6 +3,7 @@ import { Injectable, Logger } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { logFailure } from '../http/failures.js';
 import { notFound } from '../http/problem.js';
+import { Leases } from '../processes/leases.js';
 import type { MadeArchive } from './archiveMaking.service.js';
 
 /** How long an archive waits to be fetched. */
@@ -11,6 +12,7 @@ const WAITS_MS = 10 * 60_000;
 interface Waiting {
   made: MadeArchive;
   teacherId: string;
+  lesson: string;
   timer: NodeJS.Timeout;
 }
 
@@ -19,14 +21,33 @@ interface Waiting {
 export class MadeArchives implements OnModuleDestroy {
   private readonly logger = new Logger('Archives');
   private readonly waiting = new Map<string, Waiting>();
+  /** Lessons of which archives are being made, each as often as that. */
+  private readonly making: string[] = [];
+
+  constructor(leases: Leases) {
+    // They are here and nowhere else, so whoever fetches one has to come here.
+    leases.useWhile(
+      (lesson) =>
+        this.making.includes(lesson) || [...this.waiting.values()].some((one) => one.lesson === lesson),
+    );
+  }
 
   onModuleDestroy(): void {
     // Their files lie among what comes in, and go at the next start.
     for (const { timer } of this.waiting.values()) clearTimeout(timer);
   }
 
-  /** Returns the id under which its teacher can fetch it. */
-  keep(teacherId: string, made: MadeArchive): string {
+  /** Makes an archive of a lesson. Returns the id under which its teacher can fetch it. */
+  async keep(teacherId: string, lesson: string, make: () => Promise<MadeArchive>): Promise<string> {
+    this.making.push(lesson);
+    try {
+      return this.keepMade(teacherId, lesson, await make());
+    } finally {
+      this.making.splice(this.making.indexOf(lesson), 1);
+    }
+  }
+
+  private keepMade(teacherId: string, lesson: string, made: MadeArchive): string {
     const id = randomUUID();
     const timer = setTimeout(() => {
       this.waiting.delete(id);
@@ -34,7 +55,7 @@ export class MadeArchives implements OnModuleDestroy {
         .remove()
         .catch((error: unknown) => logFailure(this.logger, 'An archive could not be removed', error));
     }, WAITS_MS).unref();
-    this.waiting.set(id, { made, teacherId, timer });
+    this.waiting.set(id, { made, teacherId, lesson, timer });
     return id;
   }
 

@@ -15,6 +15,9 @@ import { DiskSpace } from '../storage/diskSpace.js';
 /** Upper ends of the steps in which times are counted, seconds. */
 const STEPS = [0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5];
 
+/** Longest that a figure is waited for, which may come from elsewhere; milliseconds. */
+const PATIENCE_MS = 1000;
+
 /** Figures of a server for programs that watch it; nothing of what anybody wrote, and nobody's name. */
 @Injectable()
 export class MetricsService implements OnModuleInit {
@@ -88,7 +91,7 @@ export class MetricsService implements OnModuleInit {
       help,
       registers: [this.registry],
       async collect() {
-        this.set(await value());
+        this.set(await soon(value()));
       },
     });
   }
@@ -105,4 +108,13 @@ export class MetricsService implements OnModuleInit {
       },
     });
   }
+}
+
+/** A figure, or that there is none (“NaN” in the text format) where whoever has it does not answer. */
+async function soon(value: number | Promise<number>): Promise<number> {
+  let timer: NodeJS.Timeout | undefined;
+  const none = new Promise<number>((resolve) => {
+    timer = setTimeout(() => resolve(NaN), PATIENCE_MS);
+  });
+  return Promise.race([value, none]).finally(() => clearTimeout(timer));
 }

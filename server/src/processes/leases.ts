@@ -13,7 +13,7 @@ type Left = (lesson: string) => void;
 export abstract class Leases {
   private readonly leaving: Leaving[] = [];
   private readonly left: Left[] = [];
-  private isUsed: (lesson: string) => boolean = () => false;
+  private readonly uses: ((lesson: string) => boolean)[] = [];
 
   /** The fencing number of a log whose lesson this process has in hand, as far as it can know; undefined of others. */
   abstract fenceOf(log: string): number | undefined;
@@ -44,14 +44,14 @@ export abstract class Leases {
     this.left.push(listener);
   }
 
-  /** Sets who says which lessons somebody is connected for, so that they stay in hand. */
+  /** Adds somebody who says which lessons are in use here, so that they stay in hand. */
   useWhile(isUsed: (lesson: string) => boolean): void {
-    this.isUsed = isUsed;
+    this.uses.push(isUsed);
   }
 
-  /** Whether somebody is connected for a lesson here. */
+  /** Whether somebody is connected for a lesson here, or waits for something that is here alone. */
   isInUse(lesson: string): boolean {
-    return this.isUsed(lesson);
+    return this.uses.some((isUsed) => isUsed(lesson));
   }
 
   protected async tellLeaving(lesson: string): Promise<void> {
