@@ -136,6 +136,7 @@ describe.skipIf(!CAN_SHARE)('two processes', () => {
       `/api/lessons/${place.lesson}/pages/${place.page.id}/copies`,
       { to: elsewhere.lesson },
     );
+    expect(body).toMatchObject({ page: expect.any(String) as string });
     // Whoever is there comes back by themselves.
     const live = await LiveClient.connect(one.url, { cookie: teacher.cookie, about: elsewhere.lesson });
     const { pages } = await live.open({ kind: 'lesson', id: elsewhere.lesson });
@@ -173,7 +174,7 @@ describe.skipIf(!CAN_SHARE)('two processes', () => {
 
   it('believe nobody else that a request was passed on, and name it the same at both', async () => {
     const headers = { 'x-doodla-peer': 'guessed', 'x-doodla-client': '10.9.8.7' };
-    const path = `/api/processes/leases/${place.lesson}/handover`;
+    const path = `/api/processes/leases/${place.lesson}/handover?to=${place.lesson}`;
     expect((await there.send('POST', path, {}, headers)).status).toBe(404);
     const named = await there.send('GET', `/api/lessons/${place.lesson}`, undefined, {
       'x-request-id': 'mine',

@@ -59,6 +59,25 @@ describe.skipIf(!POSTGRES)('what a process has in hand', () => {
     expect(await other.take('a')).toBe(2);
   });
 
+  it('is handed over to who waits for it, though others ask in the same moment', async () => {
+    const [one, other, third] = [await aProcess(), await aProcess(), await aProcess()];
+    await one.take('e');
+    // Whoever was connected comes back the moment it is gone.
+    one.onLeft(() => void third.take('e').catch(() => undefined));
+    await one.handOver('e', other.id);
+    await expect(third.take('e')).rejects.toThrow(ElsewhereError);
+    expect(await other.take('e')).toBe(2);
+  });
+
+  it('is not drawn back to whoever was sent away, as long as it is needed where it went', async () => {
+    const alone = new SharedLeases(new LeaseTable(url, GONE_MS));
+    await alone.begin('http://127.0.0.1:9');
+    ends.push(() => alone.end());
+    expect(alone.isInUse('f')).toBe(false);
+    await alone.takeOver('f');
+    expect(alone.isInUse('f')).toBe(true);
+  });
+
   it('is taken by others when nothing is heard of it, and it learns that', async () => {
     const [one, other] = [await aProcess(), await aProcess()];
     await one.take('b');

@@ -33,17 +33,21 @@ export async function isReached({ id, address }: Peer): Promise<boolean> {
   return is;
 }
 
-/**
- * Asks a peer for a lesson that it has in hand; `ifUnused`, unless somebody is connected for it there. Throws ElsewhereError where
- * it does not hand it over.
- */
+interface Wanted {
+  lesson: string;
+  /** The process that asks. */
+  to: string;
+  /** Not where somebody is connected for it. */
+  ifUnused?: boolean;
+}
+
+/** Asks a peer for a lesson that it has in hand. Throws ElsewhereError where it does not hand it over. */
 export async function askToHandOver(
   { address, secret }: Peer,
-  lesson: string,
-  ifUnused = false,
+  { lesson, to, ifUnused = false }: Wanted,
 ): Promise<void> {
-  const which = ifUnused ? '?unused=1' : '';
-  const answer = await fetch(`${address}/api/processes/leases/${lesson}/handover${which}`, {
+  const which = ifUnused ? '&unused=1' : '';
+  const answer = await fetch(`${address}/api/processes/leases/${lesson}/handover?to=${to}${which}`, {
     method: 'POST',
     headers: { [PEER_HEADER]: secret },
     signal: AbortSignal.timeout(HAND_OVER_MS),

@@ -16,10 +16,11 @@ export class ProcessesController {
   async handOver(
     @Req() request: Request,
     @Param('lesson', ParseUUIDPipe) lesson: string,
+    @Query('to', ParseUUIDPipe) to: string,
     @Query('unused') unused?: string,
   ): Promise<void> {
     if (!(this.leases instanceof SharedLeases) || !wasPassedOn(request)) throw notFound('This page');
     if (unused !== undefined && this.leases.isInUse(lesson)) throw moving();
-    await this.leases.handOver(lesson);
+    await this.leases.handOver(lesson, to);
   }
 }

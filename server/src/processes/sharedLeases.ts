@@ -18,6 +18,7 @@ const PATIENCE_MS = 6000;
 /** What nobody has asked for so long, and nobody is connected for, is given out of hand. */
 const UNUSED_MS = 3000;
 const DRAW_AGAIN_MS = 3000;
+const NEEDED_MS = 10_000;
 const LOOK_AGAIN_MS = 200;
 const MOST_KNOWN = 50_000;
 
@@ -41,6 +42,8 @@ export class SharedLeases extends Leases {
   private readonly lessons = new LRUCache<string, string>({ max: MOST_KNOWN });
   /** What was asked for a moment ago is not asked for with every connection. */
   private readonly drawn = new LRUCache<string, true>({ max: MOST_KNOWN, ttl: DRAW_AGAIN_MS });
+  /** What was taken over for something that is being done; whoever was sent away by that does not draw it back meanwhile. */
+  private readonly needed = new LRUCache<string, true>({ max: MOST_KNOWN, ttl: NEEDED_MS });
   private readonly gone: ((peers: ReadonlySet<string>) => void)[] = [];
   /** When it last began to say, with success, that it is there; by this process's own clock, which no one can set. */
   private renewedAt = -Infinity;
@@ -87,6 +90,10 @@ export class SharedLeases extends Leases {
     return held?.fence;
   }
 
+  override isInUse(lesson: string): boolean {
+    return this.needed.has(lesson) || super.isInUse(lesson);
+  }
+
   /** That of a class which has not been looked up is not known. */
   lessonOf(log: string): string {
     return this.lessons.get(log) ?? log;
@@ -110,12 +117,13 @@ export class SharedLeases extends Leases {
 
   async takeOver(log: string): Promise<number> {
     const lesson = await this.lookUp(log);
+    this.needed.set(lesson, true);
     try {
       return await this.take(lesson);
     } catch (error) {
       if (!(error instanceof ElsewhereError) || this.ends) throw error;
       const holder = await this.holderOf(lesson);
-      if (holder) await askToHandOver(holder, lesson);
+      if (holder) await askToHandOver(holder, { lesson, to: this.id });
       return this.take(lesson);
     }
   }
@@ -154,7 +162,7 @@ export class SharedLeases extends Leases {
     if (this.drawn.has(lesson)) return false;
     this.drawn.set(lesson, true);
     try {
-      await askToHandOver(holder, lesson, true);
+      await askToHandOver(holder, { lesson, to: this.id, ifUnused: true });
       await this.take(lesson);
       return true;
     } catch (error) {
@@ -163,13 +171,16 @@ export class SharedLeases extends Leases {
     }
   }
 
-  /** Hands a lesson over to whoever asks for it next. */
-  async handOver(lesson: string): Promise<void> {
+  /**
+   * Hands a lesson over: to a process that waits for it, so that nobody who comes back from here is faster, or to whoever asks for it
+   * next.
+   */
+  async handOver(lesson: string, to: string | null = null): Promise<void> {
     if (!this.held.delete(lesson)) return;
     this.leaves.add(lesson);
     try {
       await this.tellLeaving(lesson);
-      await this.table.release(lesson, this.id);
+      await this.table.release(lesson, this.id, to);
     } finally {
       this.leaves.delete(lesson);
       this.tellLeft(lesson);

@@ -112,11 +112,12 @@ export class LeaseTable {
     return new Map(rows.map(({ lesson, fence }) => [lesson, fence]));
   }
 
-  /** Gives a lesson out of hand. */
-  async release(lesson: string, process: string): Promise<void> {
-    await this.pool.query('UPDATE lease SET holder = NULL WHERE lesson = $1 AND holder = $2', [
+  /** Gives a lesson out of hand, to another process or to whoever asks first. */
+  async release(lesson: string, process: string, to: string | null): Promise<void> {
+    await this.pool.query('UPDATE lease SET holder = $3 WHERE lesson = $1 AND holder = $2', [
       lesson,
       process,
+      to,
     ]);
   }
 
