@@ -44,11 +44,23 @@ const anyLog = fc
   )
   .map((steps) => {
     let at = 1000;
+    const there = new Set<string>();
     return steps.map(({ after, changes, isUndo }) => {
       at += after;
-      return logged(at, changes, isUndo ? 'another' : undefined);
+      return logged(at, allowed(changes, there), isUndo ? 'another' : undefined);
     });
   });
+
+/** Without what no log has: a mark that is there is not added again (`already-there`). `there` is kept. */
+function allowed(changes: Change[], there: Set<string>): Change[] {
+  return changes.filter((change) => {
+    if (change.do === 'remove') there.delete(change.mark);
+    if (change.do !== 'add') return true;
+    if (there.has(change.mark.id)) return false;
+    there.add(change.mark.id);
+    return true;
+  });
+}
 /** Stretches of real time, in any order, none of which is empty. */
 const anyStretches = fc
   .array(fc.record({ from: fc.integer({ min: 900, max: 4000 }), length: fc.integer({ min: 1, max: 700 }) }), {
