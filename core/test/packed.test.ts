@@ -51,10 +51,11 @@ const anyLog = fc
     });
   });
 
-/** Without what no log has: a mark that is there is not added again (`already-there`). `there` is kept. */
+/** Without what no log has: marks that are there are not added again, others not changed (`refusalOf`). Keeps what is `there`. */
 function allowed(changes: Change[], there: Set<string>): Change[] {
   return changes.filter((change) => {
-    if (change.do === 'remove') there.delete(change.mark);
+    if (change.do === 'patch') return there.has(change.mark);
+    if (change.do === 'remove') return there.delete(change.mark);
     if (change.do !== 'add') return true;
     if (there.has(change.mark.id)) return false;
     there.add(change.mark.id);
