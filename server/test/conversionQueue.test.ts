@@ -5,7 +5,7 @@ import { ConversionQueue, QueueAwayError } from '../src/documents/conversionQueu
 import { freePort, REDIS } from './helpers/processes.js';
 
 const task = (sha256: string, owner = 'ada'): Conversion => ({ sha256, kind: 'docx', owner });
-const SOON = { timeout: 20_000, interval: 20 };
+const SOON = { timeout: 90_000, interval: 20 };
 
 describe.skipIf(!REDIS)('documents that wait to be turned into pages', () => {
   const queues: ConversionQueue[] = [];
@@ -17,7 +17,7 @@ describe.skipIf(!REDIS)('documents that wait to be turned into pages', () => {
     namespace: string,
     url = REDIS!,
   ) => {
-    const queue = new ConversionQueue({ url, namespace, places: 1, patienceMs: 20_000, work });
+    const queue = new ConversionQueue({ url, namespace, places: 1, patienceMs: 120_000, work });
     queues.push(queue);
     return queue;
   };

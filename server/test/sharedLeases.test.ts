@@ -16,7 +16,7 @@ import { TABLES } from '../src/subjects.js';
 import { queried } from './helpers/processes.js';
 import { databaseFor, dropDatabaseOf, POSTGRES } from './helpers/testDatabase.js';
 
-const SOON = { timeout: 20_000, interval: 20 };
+const SOON = { timeout: 90_000, interval: 20 };
 
 describe.skipIf(!POSTGRES)('what a process has in hand', () => {
   const folder = mkdtempSync(join(tmpdir(), 'doodla-leases-'));
@@ -76,6 +76,17 @@ describe.skipIf(!POSTGRES)('what a process has in hand', () => {
     expect(alone.isInUse('f')).toBe(false);
     await alone.takeOver('f');
     expect(alone.isInUse('f')).toBe(true);
+  });
+
+  it('stays with who cannot be reached, but is heard to be there', async () => {
+    const [one, other] = [await aProcess(), await aProcess()];
+    await one.take('g');
+    // The line between the two is cut; the database hears both.
+    await expect(other.placeOf('g', true)).rejects.toThrow(ElsewhereError);
+    expect(one.isHeld('g')).toBe(true);
+    await silence(one);
+    expect(await other.placeOf('g', true)).toBeUndefined();
+    expect(other.isHeld('g')).toBe(true);
   });
 
   it('is taken by others when nothing is heard of it, and it learns that', async () => {
