@@ -89,6 +89,14 @@ describe.skipIf(!POSTGRES)('what a process has in hand', () => {
     expect(other.isHeld('g')).toBe(true);
   });
 
+  it('is nothing that is not there, whoever asks for it', async () => {
+    const one = await aProcess();
+    expect(await one.placeOf('never made', true, true)).toBeUndefined();
+    expect(one.isHeld('never made')).toBe(false);
+    expect(await queried(url, 'SELECT 1 FROM lease WHERE lesson = $1', ['never made'])).toEqual([]);
+    expect(one.isOwn('guessed')).toBe(false);
+  });
+
   it('is taken by others when nothing is heard of it, and it learns that', async () => {
     const [one, other] = [await aProcess(), await aProcess()];
     await one.take('b');

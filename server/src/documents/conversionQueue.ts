@@ -114,7 +114,7 @@ export class ConversionQueue {
     });
     return Promise.race([adding, late])
       .catch((error: unknown) => {
-        // What is taken too late is done by nobody.
+        // What is taken too late is done by nobody; where it was not even taken, there is nothing to take back.
         adding.then((job) => this.cancel(job)).catch(() => undefined);
         throw error;
       })

@@ -121,6 +121,15 @@ export class LeaseTable {
     ]);
   }
 
+  /** Whether there is such a lesson, or one was in hand before it was there. */
+  async isKnown(lesson: string): Promise<boolean> {
+    const { rows } = await this.pool.query<{ known: boolean }>(
+      `SELECT EXISTS (SELECT 1 FROM lesson WHERE id = $1) OR EXISTS (SELECT 1 FROM lease WHERE lesson = $1) AS known`,
+      [lesson],
+    );
+    return rows[0]?.known === true;
+  }
+
   /** The lesson of a class; undefined of what is no class. */
   async lessonOf(sitting: string): Promise<string | undefined> {
     const { rows } = await this.pool.query<{ lesson: string }>(
