@@ -5,6 +5,7 @@ export * from './api/explanations.js';
 export * from './api/groups.js';
 export * from './api/history.js';
 export * from './api/lessons.js';
+export * from './api/installation.js';
 export * from './api/people.js';
 export * from './api/links.js';
 export * from './api/privacy.js';

@@ -33,7 +33,7 @@ const material = (name: string) => fileURLToPath(new URL(`../material/${name}`, 
 /** Fills an empty installation, and sees to it that there is a class to join. */
 export async function seedDemo(app: NestExpressApplication): Promise<void> {
   const people = app.get(PeopleService);
-  if (!(await people.hasTeachers())) await seedLessons(app, await people.setUp(DEMO_TEACHER));
+  if (await people.needsSetUp()) await seedLessons(app, await people.setUp(DEMO_TEACHER));
   await openClass(app);
 }
 

@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { Logger } from '@nestjs/common';
 import { createApp, serve } from './app.js';
 import { catchEverything } from './http/failures.js';
+import { inviteOperator } from './installation/inviteOperator.js';
 import { drainWhenStopped } from './processes/draining.js';
 import type { Settings } from './settings/settings.js';
 import { readSettings, SettingsError } from './settings/settings.js';
@@ -16,16 +17,18 @@ try {
   await serve(app, settings);
   drainWhenStopped(app, settings);
   catchEverything(new Logger('Doodla'));
-  greet(settings);
+  greet(settings, await inviteOperator(app, settings));
 } catch (error) {
   console.error(sentenceOf(error));
   process.exit(1);
 }
 
-function greet(settings: Settings): void {
+function greet(settings: Settings, invitation: string | undefined): void {
   const isSecure = tlsOf(settings) !== undefined;
   const address = settings.publicUrl ?? `${isSecure ? 'https' : 'http'}://localhost:${settings.port}`;
   console.log(`Doodla listens on ${address}`);
+  if (invitation !== undefined)
+    console.log(`Whoever looks after this installation comes in by ${address}/invited/${invitation}`);
   if (!isSecure && !settings.publicUrl?.startsWith('https:') && !settings.demo)
     console.log(
       'Over plain HTTP, other computers than this one cannot show a screen or camera, copy pictures, or keep their screens awake; everything else works. “npm run certificate” makes a certificate of the school’s own.',

@@ -5,6 +5,7 @@ import { EXPLANATIONS_TABLES, ExplanationsModule } from './explanations/explanat
 import { GROUPS_TABLES, GroupsModule } from './groups/groups.module.js';
 import { HISTORY_TABLES, HistoryModule } from './history/history.module.js';
 import { IDEAS_TABLES, IdeasModule } from './ideas/ideas.module.js';
+import { InstallationModule } from './installation/installation.module.js';
 import { LESSONS_TABLES, LessonsModule } from './lessons/lessons.module.js';
 import { LINKS_TABLES, LinksModule } from './links/links.module.js';
 import { LiveModule } from './live/live.module.js';
@@ -18,11 +19,11 @@ import { PROCESSES_TABLES, ProcessesModule } from './processes/processes.module.
 import { PrivacyModule } from './privacy/privacy.module.js';
 import { ReadingModule } from './reading/reading.module.js';
 import { SCHOOL_TABLES, SchoolModule } from './school/school.module.js';
+import { SCHOOLS_TABLES, SchoolsModule } from './schools/schools.module.js';
 import { ScreensModule } from './screens/screens.module.js';
 import { SEARCH_TABLES, SearchModule } from './search/search.module.js';
 import { SHELF_TABLES, ShelfModule } from './shelf/shelf.module.js';
 import { SITTINGS_TABLES, SittingsModule } from './sittings/sittings.module.js';
-import { LIMITS_TABLES, LimitsModule } from './settings/limits.module.js';
 import type { Tables } from './storage/tables.js';
 import { TALK_TABLES, TalkModule } from './talk/talk.module.js';
 import { WebPagesModule } from './webpages/webPages.module.js';
@@ -31,7 +32,7 @@ import { WORDS_TABLES, WordsModule } from './words/words.module.js';
 /** Everything the server is about, each with what it keeps. Their services know each other, so all are global. */
 const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: ProcessesModule, tables: PROCESSES_TABLES },
-  { module: LimitsModule, tables: LIMITS_TABLES },
+  { module: SchoolsModule, tables: SCHOOLS_TABLES },
   { module: PeopleModule, tables: PEOPLE_TABLES },
   { module: ReadingModule },
   { module: MaterialsModule, tables: MATERIALS_TABLES },
@@ -57,6 +58,7 @@ const SUBJECTS: readonly { module: new () => object; tables?: Tables }[] = [
   { module: LinksModule, tables: LINKS_TABLES },
   { module: PrivacyModule },
   { module: SchoolModule, tables: SCHOOL_TABLES },
+  { module: InstallationModule },
   { module: MetricsModule },
 ];
 

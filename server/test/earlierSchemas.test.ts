@@ -5,6 +5,8 @@ import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { describe, expect, it } from 'vitest';
 import { LogsService } from '../src/live/logs.service.js';
+import { FIRST_SCHOOL } from '../src/schools/school.entity.js';
+import { SchoolsService } from '../src/schools/schools.service.js';
 import { databaseOptions } from '../src/storage/dataSource.js';
 import { TABLES } from '../src/subjects.js';
 import { strokeBy } from './helpers/live.js';
@@ -116,4 +118,37 @@ describe.skipIf(POSTGRES)('a data folder', () => {
       }
     },
   );
+});
+
+describe.skipIf(POSTGRES)('a school that is one of several from now on', () => {
+  const ONE_SCHOOL = 28;
+
+  it('keeps its limits, its teachers and the ways in which they come', async () => {
+    const data = mkdtempSync(join(tmpdir(), 'doodla-schema-'));
+    await databaseOf(ONE_SCHOOL, data);
+    const source = await new DataSource({
+      ...databaseOptions(data, TABLES),
+      migrationsRun: false,
+    }).initialize();
+    await insert(source, 'school_limit', { name: 'retentionDays', value: 30 });
+    await insert(source, 'school_limit', { name: 'tellOfRecording', value: 1 });
+    await source.query("UPDATE teacher SET admin = 1, subject = 'issuer ada'");
+    const invited = { token_hash: 'h', name: 'Bea', email: 'bea@school.example', expires_at: 2 ** 50 };
+    await insert(source, 'invitation', invited);
+    await source.destroy();
+    const server = await startServer({}, data);
+    try {
+      const all = <T>(sql: string) => server.app.get(DataSource).query<T[]>(sql);
+      const [teacher] = await all<Row>('SELECT * FROM teacher');
+      expect(teacher).toMatchObject({ admin: 1, subject: 'issuer ada', school_id: FIRST_SCHOOL });
+      expect(await all('SELECT school_id, admin FROM invitation')).toEqual([
+        { school_id: FIRST_SCHOOL, admin: 0 },
+      ]);
+      const limits = server.app.get(SchoolsService).limitsOf(FIRST_SCHOOL);
+      expect(limits).toMatchObject({ retentionDays: 30, tellOfRecording: true, maxPages: 500 });
+    } finally {
+      await server.stop();
+      rmSync(data, { recursive: true });
+    }
+  });
 });

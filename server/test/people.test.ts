@@ -14,6 +14,7 @@ describe('first start', () => {
     const client = new Client(server.url);
     expect((await client.send('GET', '/api/me')).body).toEqual({
       teacher: null,
+      operator: null,
       needsSetup: true,
       demo: false,
       schoolSignIn: false,

@@ -32,7 +32,9 @@ const purgeIn = (ms: number) => server.app.get(PurgeService).purge(Date.now() + 
 /** How many rows each table has; what is yet to be let go of is none of a lesson's. */
 async function rows(): Promise<Record<string, number>> {
   const counts: Record<string, number> = {};
-  for (const name of (await tablesOf(server)).filter((one) => one !== 'gone_file' && one !== 'cleared'))
+  for (const name of (await tablesOf(server)).filter(
+    (one) => !['gone_file', 'cleared', 'school_cleared'].includes(one),
+  ))
     counts[name] = (await query<{ n: number }>(`SELECT count(*) AS n FROM "${name}"`))[0]!.n;
   return counts;
 }

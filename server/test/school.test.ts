@@ -45,7 +45,7 @@ describe('an invitation', () => {
     const token = tokenOf((await invite('Bea')).body);
     const bea = new Client(server.url);
     const { body: door } = await bea.send<InvitationDoor>('GET', `/api/invitations/${token}`);
-    expect(door).toEqual({ name: 'Bea', email: 'bea@school.example', isReset: false });
+    expect(door).toEqual({ name: 'Bea', email: 'bea@school.example', isReset: false, school: '' });
     expect((await accept(bea, token, { password: 'short' })).status).toBe(400);
     expect((await accept(bea, token, { name: 'Bea Moor' })).status).toBe(204);
     const { body: me } = await bea.send<Me>('GET', '/api/me');

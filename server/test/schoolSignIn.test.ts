@@ -1,7 +1,8 @@
 import 'reflect-metadata';
-import type { Me, SchoolTeacher } from '@doodla/core';
+import type { InstallationFigures, Me, SchoolDoor, SchoolTeacher } from '@doodla/core';
 import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import { SchoolSignInService } from '../src/school/schoolSignIn.service.js';
+import { anotherSchool, operatorOf } from './helpers/schools.js';
 import { ADA, Client, signedIn, startServer } from './helpers/server.js';
 import type { TestServer } from './helpers/server.js';
 import type { Claims } from './helpers/standInProvider.js';
@@ -62,10 +63,14 @@ class Walker {
 }
 
 /** Signs somebody in through the provider. Returns where that ends, and who one is then. */
-async function signInAs(person: Claims, at = server): Promise<{ end: string; me: Me }> {
-  provider.person = person;
+async function signInAs(
+  person: Claims,
+  at = server,
+  { school = '', by = provider } = {},
+): Promise<{ end: string; me: Me }> {
+  by.person = person;
   const walker = new Walker(at.url);
-  const toProvider = await walker.go(`${at.url}/api/sign-in/school`);
+  const toProvider = await walker.go(`${at.url}/api/sign-in/school${school && `?at=${school}`}`);
   const end = await walker.go(await walker.go(toProvider));
   return { end, me: await walker.me() };
 }
@@ -160,5 +165,54 @@ describe('the school’s own sign-in', () => {
       '/?problem=no-school-sign-in',
     );
     await without.remove();
+  });
+});
+
+describe('a school among several', () => {
+  it('has a sign-in of its own, and whoever comes by it comes to that school, whoever they are at another', async () => {
+    const [own, at] = [await StandInProvider.start(), await startServer(settings())];
+    try {
+      const ada = await signedIn(at);
+      const operator = await operatorOf(at);
+      const head = { name: 'Ada North', email: ADA.email };
+      const { id } = await anotherSchool(at, operator, 'north', head);
+      const signIn = {
+        ...{ issuer: own.issuer, clientId: own.clientId, clientSecret: own.clientSecret },
+        trustEmail: false,
+      };
+      const change = (what: object) => operator.send('PATCH', `/api/installation/schools/${id}`, what);
+      const door = () => new Client(at.url).send<SchoolDoor>('GET', '/api/schools/North/door');
+      expect((await door()).body).toEqual({ name: 'School north', schoolSignIn: false });
+      expect((await change({ signIn })).status).toBe(204);
+      expect((await door()).body.schoolSignIn).toBe(true);
+      // Where there are several schools, nobody is sent to one that may not be theirs.
+      expect((await ada.send<Me>('GET', '/api/me')).body.schoolSignIn).toBe(false);
+      const told = await operator.send<InstallationFigures>('GET', '/api/installation');
+      expect(JSON.stringify(told.body)).not.toContain(own.clientSecret);
+
+      const person = { sub: 'one', email: ADA.email, email_verified: true };
+      const there = await signInAs(person, at, { school: 'north', by: own });
+      expect([there.end, there.me.teacher?.name]).toEqual(['/', 'Ada North']);
+      const here = await signInAs(person, at);
+      expect([here.end, here.me.teacher?.name]).toEqual(['/', ADA.name]);
+      // A token of one school's provider is worth nothing at another, nor is an account of the same name.
+      const crossed = { ...person, email: 'nobody@school.example' };
+      expect((await signInAs({ ...crossed, sub: 'two' }, at, { school: 'north', by: own })).end).toBe(
+        '/?problem=not-a-teacher',
+      );
+      // What is left out stays; a secret does not go along to another issuer.
+      const { clientSecret: _, ...without } = signIn;
+      expect((await change({ signIn: without })).status).toBe(204);
+      expect((await signInAs(person, at, { school: 'north', by: own })).end).toBe('/');
+      await change({ signIn: { ...without, issuer: provider.issuer } });
+      expect((await signInAs(person, at, { school: 'north' })).end).toBe('/?problem=school-sign-in-failed');
+      await change({ signIn: null });
+      expect(await new Walker(at.url).go(`${at.url}/api/sign-in/school?at=north`)).toBe(
+        '/?problem=no-school-sign-in',
+      );
+    } finally {
+      await at.remove();
+      await own.stop();
+    }
   });
 });

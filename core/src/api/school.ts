@@ -33,15 +33,45 @@ export interface SchoolLimits extends Record<LimitName, number> {
   tellOfRecording: boolean;
 }
 
-/** How the server is. */
+/** What was cleared away of a school at a time; files where the installation has no other school. */
+export interface SchoolCleared {
+  at: number;
+  classes: number;
+  lessons: number;
+  files: number | null;
+  bytes: number | null;
+}
+
+/** How the school is, and the server. */
 export interface SchoolHealth extends SchoolLimits {
-  /** Bytes that are free on its disk. */
+  /** Empty where it has none. */
+  name: string;
+  /** Bytes that the school has brought in, and how many the installation gives it; null for as many as there are. */
+  bytes: number;
+  maxBytes: number | null;
+  /** Bytes that are free on the disk of the server. */
   free: number;
   /** Failures since it was started. */
   failures: number;
   uptimeSeconds: number;
   /** What was cleared away lately, the last first. */
-  cleared: readonly { at: number; classes: number; lessons: number; files: number; bytes: number }[];
+  cleared: readonly SchoolCleared[];
+  /** What whoever looks after the installation did to the school lately, the last first. */
+  deeds: readonly SchoolDeed[];
+}
+
+/** What can be done to a school from outside. */
+export const SCHOOL_DEED_KINDS = ['made', 'named', 'given', 'signIn', 'invited', 'closed', 'opened'] as const;
+export type SchoolDeedKind = (typeof SCHOOL_DEED_KINDS)[number];
+
+/** Something that was done to a school from outside. */
+export interface SchoolDeed {
+  at: number;
+  kind: SchoolDeedKind;
+  /** Such as the address of who was invited; may be empty. */
+  what: string;
+  /** The name of who did it. */
+  by: string;
 }
 
 export interface TeacherInviteRequest {
@@ -58,8 +88,10 @@ export interface InvitationReply {
 export interface InvitationDoor {
   name: string;
   email: string;
-  /** Whether it is for somebody who is a teacher already, and chooses a new password. */
+  /** Whether it is for somebody who is there already, and chooses a new password. */
   isReset: boolean;
+  /** What the school is called; empty where it has no name, null where it is for looking after the installation. */
+  school: string | null;
 }
 
 export interface AcceptRequest {

@@ -9,7 +9,8 @@ import { summary } from '../lessons/lessons.controller.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
-import { LimitsService } from '../settings/limits.service.js';
+import { SchoolsService } from '../schools/schools.service.js';
+import { RoomService } from '../schools/room.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import { ArchiveMakingService } from './archiveMaking.service.js';
 import { ArchiveReadingService } from './archiveReading.service.js';
@@ -27,7 +28,8 @@ export class ArchiveController {
     private readonly making: ArchiveMakingService,
     private readonly reading: ArchiveReadingService,
     private readonly files: FileStore,
-    private readonly limits: LimitsService,
+    private readonly schools: SchoolsService,
+    private readonly room: RoomService,
     private readonly made: MadeArchives,
   ) {}
 
@@ -74,8 +76,9 @@ export class ArchiveController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<LessonSummary> {
     const signal = closedOf(response);
-    const most = this.limits.current.maxUploadMb * TIMES_ONE_FILE;
-    const { path } = await receiveUpload(request, response, this.files, most);
+    const most = this.schools.limitsOf(teacher.schoolId).maxUploadMb * TIMES_ONE_FILE;
+    const limits = await this.room.forUpload(teacher.id, most);
+    const { path } = await receiveUpload(request, response, this.files, limits);
     try {
       return summary(await this.reading.read(path, teacher, { signal, onProgress: () => undefined }));
     } finally {

@@ -5,6 +5,7 @@ import { MOST_PIECES } from '@doodla/core';
 import { createReadStream } from 'node:fs';
 import { Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
+import { RoomService } from '../schools/room.service.js';
 import { Database } from '../storage/database.js';
 import { FileStore } from '../storage/fileStore.js';
 import { StoredPiece } from './piece.entity.js';
@@ -25,6 +26,7 @@ export class PiecesService {
     @InjectRepository(StoredPiece) private readonly pieces: Repository<StoredPiece>,
     private readonly files: FileStore,
     private readonly database: Database,
+    private readonly room: RoomService,
   ) {}
 
   /** Keeps a piece; one that is here already stays. Throws Problem where there is no more room. */
@@ -37,6 +39,7 @@ export class PiecesService {
         'The explanations here are as large as they may be. Please finish this one, and drop others before you record more.',
       );
     await this.files.checkRoom();
+    await this.room.checkLog(log, bytes.length);
     const sha256 = await this.files.put(bytes);
     const row = { takeId: take, track, number, sha256, bytes: bytes.length };
     await this.pieces.createQueryBuilder().insert().values(row).orIgnore().execute();

@@ -8,7 +8,7 @@ import { ClassesService } from '../live/classes.service.js';
 import { FailureFilter } from '../live/failure.filter.js';
 import type { LiveSocket } from '../live/liveSocket.js';
 import { GATEWAY, liveValidation } from '../live/liveSocket.js';
-import { LimitsService } from '../settings/limits.service.js';
+import { SchoolsService } from '../schools/schools.service.js';
 import { RecordingDto } from './explanations.dto.js';
 
 /** How long the sign stays without a word of whoever records; a lost connection is no reason to take it away sooner. */
@@ -25,7 +25,7 @@ export class RecordingGateway implements OnModuleDestroy {
   constructor(
     private readonly access: AccessService,
     private readonly classes: ClassesService,
-    private readonly limits: LimitsService,
+    private readonly schools: SchoolsService,
   ) {}
 
   onModuleDestroy(): void {
@@ -41,7 +41,8 @@ export class RecordingGateway implements OnModuleDestroy {
     clearTimeout(this.ends.get(sitting));
     this.ends.delete(sitting);
     if (on) this.ends.set(sitting, setTimeout(() => this.forget(sitting), LIGHT_MS).unref());
-    this.classes.setRecording(sitting, on ? { told: this.limits.current.tellOfRecording } : null);
+    const { tellOfRecording } = await this.schools.limitsOfSitting(sitting);
+    this.classes.setRecording(sitting, on ? { told: tellOfRecording } : null);
     await this.classes.announce(sitting);
     return {};
   }

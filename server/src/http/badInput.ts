@@ -12,6 +12,12 @@ export const BAD_INPUT = {
   'target-lesson': 'Please choose the lesson that the page should go to.',
   'reading-language': 'Please choose one of the languages.',
   email: 'Please give an e-mail address, like name@school.example.',
+  'school-name': 'Please give the name of the school, up to 120 letters.',
+  'school-slug':
+    'Please give a short word for the address of the school: up to 40 small letters, digits and dashes between them.',
+  'school-room': 'Please give a whole number above nothing, or leave it empty for as much as there is.',
+  'school-issuer': 'Please give the address of the school’s sign-in, like https://accounts.school.example.',
+  'school-client': 'Please give by what name that sign-in knows this server, and its secret, if it has one.',
   'password-missing': 'Please give your password.',
   'teacher-name': 'Please give your name, up to 80 letters.',
   'password-short': 'Please choose a password of at least 10 characters.',

@@ -1,10 +1,19 @@
 import type { Request, Response } from 'express';
 import multer, { MulterError } from 'multer';
 import { Problem } from './problem.js';
+import { schoolFull } from './schoolFull.js';
 import { diskFull, isFull } from '../storage/diskSpace.js';
 import type { FileStore } from '../storage/fileStore.js';
 import type { IncomingFile } from '../storage/incomingFiles.js';
 import { IncomingFiles } from '../storage/incomingFiles.js';
+
+/** How large a file may be that comes in. */
+export interface UploadLimits {
+  /** Megabytes of 1,000,000 bytes. */
+  maxMb: number;
+  /** Bytes that there is room for. */
+  room: number;
+}
 
 export interface Upload extends IncomingFile {
   /** Name of the file on the teacher's device. */
@@ -16,17 +25,18 @@ export async function receiveUpload(
   request: Request,
   response: Response,
   files: FileStore,
-  maxMb: number,
+  { maxMb, room }: UploadLimits,
 ): Promise<Upload> {
   await files.checkRoom();
+  const most = maxMb * 1_000_000;
   const receive = multer({
     storage: new IncomingFiles(files.incoming),
-    limits: { fileSize: maxMb * 1_000_000, files: 1, fields: 4, fieldSize: 1000 },
+    limits: { fileSize: Math.min(most, room), files: 1, fields: 4, fieldSize: 1000 },
     defParamCharset: 'utf8',
   }).single('file');
   await new Promise<void>((resolve, reject) => {
     receive(request, response, (error: unknown) => {
-      if (error) reject(problemOf(error, maxMb));
+      if (error) reject(problemOf(error, maxMb, room < most));
       else resolve();
     });
   });
@@ -36,8 +46,9 @@ export async function receiveUpload(
   return { path, size, sha256, name: originalname };
 }
 
-function problemOf(error: unknown, maxMb: number): Problem {
+function problemOf(error: unknown, maxMb: number, isRoomLess: boolean): Problem {
   if (error instanceof MulterError && error.code === 'LIMIT_FILE_SIZE') {
+    if (isRoomLess) return schoolFull();
     return new Problem(
       413,
       'file-too-large',

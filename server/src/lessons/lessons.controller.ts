@@ -121,7 +121,10 @@ export class LessonsController {
     const owner = (await this.teams.ownersOf([lesson], teacher.id)).get(id);
     // Classes are of their own teacher's students.
     const sittings = owner === undefined ? await this.sittings.ofLesson(id) : [];
-    return { ...summary(lesson, owner), sittings: sittings.map((each) => this.sittings.summary(each)) };
+    return {
+      ...summary(lesson, owner),
+      sittings: sittings.map((each) => this.sittings.summary(each, teacher)),
+    };
   }
 
   @Patch(':id')

@@ -1,8 +1,9 @@
 import type { OnModuleInit } from '@nestjs/common';
 import { Injectable, Logger } from '@nestjs/common';
+import type { SchoolCleared } from '@doodla/core';
 import { LogsService } from '../live/logs.service.js';
 import { Jobs } from '../processes/jobs.js';
-import { LimitsService } from '../settings/limits.service.js';
+import { SchoolsService } from '../schools/schools.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { Write } from '../storage/database.js';
 import { Database } from '../storage/database.js';
@@ -34,6 +35,13 @@ export interface Cleared {
   bytes: number;
 }
 
+/** A lesson or class that goes, and whose. */
+interface GoneLog {
+  id: string;
+  isClass: number;
+  school: string;
+}
+
 /**
  * Drops classes whose time is over (`DOODLA_RETENTION_DAYS`), and for good what was dropped more than a day ago, or deleted more than 30 days ago: classes,
  * lessons, marks, documents, things on shelves. A file
@@ -47,7 +55,7 @@ export class PurgeService implements OnModuleInit {
     private readonly logs: LogsService,
     private readonly files: FileStore,
     private readonly database: Database,
-    private readonly limits: LimitsService,
+    private readonly schools: SchoolsService,
     private readonly jobs: Jobs,
   ) {}
 
@@ -62,16 +70,24 @@ export class PurgeService implements OnModuleInit {
     return this.database.all<Cleared>('SELECT * FROM cleared ORDER BY at DESC LIMIT ?', [most]);
   }
 
+  /**
+   * What was cleared away of a school, the last first, at most so many times. A file may be of several schools, so it is told by
+   * none where there are several.
+   */
+  async clearedOf(schoolId: string, most: number): Promise<SchoolCleared[]> {
+    if ((await this.schools.count()) === 1) return this.cleared(most);
+    return this.database.all<SchoolCleared>(
+      `SELECT at, classes, lessons, NULL AS files, NULL AS bytes FROM school_cleared
+       WHERE school_id = ? ORDER BY at DESC LIMIT ?`,
+      [schoolId, most],
+    );
+  }
+
   async purge(now = Date.now()): Promise<void> {
     await this.expire(now);
     const before = now - KEPT_MS;
     const deletedBefore = now - TRASH_MS;
-    const logs = await this.database.all<{ id: string; isClass: number }>(
-      `SELECT id, 0 AS "isClass" FROM lesson WHERE deleted_at < ?
-       UNION SELECT id, 1 FROM sitting WHERE dropped_at < ?
-       UNION SELECT sitting.id, 1 FROM sitting JOIN lesson ON lesson.id = lesson_id WHERE deleted_at < ?`,
-      [deletedBefore, before, deletedBefore],
-    );
+    const logs = await this.goneLogs(before, deletedBefore);
     await this.logs.remove(logs.map(({ id }) => id));
     await this.database.together(
       ['DELETE FROM sitting WHERE dropped_at < ?', [before]],
@@ -88,17 +104,32 @@ export class PurgeService implements OnModuleInit {
     const { files, bytes } = await this.removeFiles(before);
     const classes = logs.filter(({ isClass }) => isClass === 1).length;
     await this.note({ at: now, classes, lessons: logs.length - classes, files, bytes });
+    await this.noteBySchool(now, logs);
+  }
+
+  private goneLogs(before: number, deletedBefore: number): Promise<GoneLog[]> {
+    const whose = 'JOIN teacher ON teacher.id = teacher_id';
+    return this.database.all<GoneLog>(
+      `SELECT lesson.id, 0 AS "isClass", school_id AS school FROM lesson ${whose} WHERE deleted_at < ?
+       UNION SELECT sitting.id, 1, school_id FROM sitting JOIN lesson ON lesson.id = lesson_id ${whose}
+         WHERE dropped_at < ? OR deleted_at < ?`,
+      [deletedBefore, before, deletedBefore],
+    );
   }
 
   /** Drops classes whose time is over: so long after they ended, or after they were last written in. */
   private async expire(now: number): Promise<void> {
-    const before = now - this.limits.current.retentionDays * DAY_MS;
-    await this.database.together([
-      `UPDATE sitting SET dropped_at = ?, ended_at = coalesce(ended_at, ?)
-       WHERE dropped_at IS NULL AND coalesce(keep_until, 0) < ? AND opened_at < ? AND coalesce(ended_at,
-         (SELECT max(at) FROM operation JOIN log ON operation.log = log.key WHERE log.id = sitting.id), opened_at) < ?`,
-      [now, now, now, before, before],
-    ]);
+    for (const [days, schools] of this.schools.byRetention()) {
+      const before = now - days * DAY_MS;
+      await this.database.together([
+        `UPDATE sitting SET dropped_at = ?, ended_at = coalesce(ended_at, ?)
+         WHERE dropped_at IS NULL AND coalesce(keep_until, 0) < ? AND opened_at < ? AND coalesce(ended_at,
+           (SELECT max(at) FROM operation JOIN log ON operation.log = log.key WHERE log.id = sitting.id), opened_at) < ?
+         AND lesson_id IN (SELECT lesson.id FROM lesson JOIN teacher ON teacher.id = teacher_id
+           WHERE school_id IN (${schools.map(() => '?').join(', ')}))`,
+        [now, now, now, before, before, ...schools],
+      ]);
+    }
   }
 
   /** Says what was cleared away; kept for two years. */
@@ -115,6 +146,22 @@ export class PurgeService implements OnModuleInit {
         [at, classes, lessons, files, bytes],
       ],
       ['DELETE FROM cleared WHERE at < ?', [at - 730 * DAY_MS]],
+    );
+  }
+
+  private async noteBySchool(at: number, logs: readonly GoneLog[]): Promise<void> {
+    const schools = [...new Set(logs.map(({ school }) => school))];
+    await this.database.together(
+      ...schools.map((school): Write => {
+        const gone = logs.filter((log) => log.school === school);
+        const classes = gone.filter(({ isClass }) => isClass === 1).length;
+        return [
+          `INSERT INTO school_cleared VALUES (?, ?, ?, ?) ON CONFLICT (school_id, at)
+           DO UPDATE SET classes = excluded.classes, lessons = excluded.lessons`,
+          [school, at, classes, gone.length - classes],
+        ];
+      }),
+      ['DELETE FROM school_cleared WHERE at < ?', [at - 730 * DAY_MS]],
     );
   }
 

@@ -52,7 +52,8 @@ export class TeamsService {
   /** Says who works on a lesson from now on. Throws Problem where one of them is no teacher of the school. */
   async set({ id, teacherId }: Lesson, wanted: readonly string[]): Promise<void> {
     const members = new Set(wanted.filter((member) => member !== teacherId));
-    if ((await this.teachers.countBy({ id: In([...members]) })) < members.size)
+    const { schoolId } = await this.teachers.findOneByOrFail({ id: teacherId });
+    if ((await this.teachers.countBy({ schoolId, id: In([...members]) })) < members.size)
       throw new Problem(
         404,
         'no-such-colleague',

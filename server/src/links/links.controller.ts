@@ -21,7 +21,7 @@ import { Limiters } from '../processes/limiters.js';
 import { receiveUpload } from '../http/upload.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
-import { LimitsService } from '../settings/limits.service.js';
+import { RoomService } from '../schools/room.service.js';
 import { Settings } from '../settings/settings.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { SharedLink } from './link.entity.js';
@@ -39,7 +39,7 @@ export class LinksController {
     private readonly links: LinksService,
     private readonly files: FileStore,
     private readonly settings: Settings,
-    private readonly limits: LimitsService,
+    private readonly room: RoomService,
     limiters: Limiters,
   ) {
     this.limit = new AttemptLimit(limiters, 'links');
@@ -68,7 +68,8 @@ export class LinksController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
     const link = await this.links.own(teacher.id, id);
-    const upload = await receiveUpload(request, response, this.files, this.limits.current.maxUploadMb);
+    const limits = await this.room.forUpload(teacher.id);
+    const upload = await receiveUpload(request, response, this.files, limits);
     try {
       await this.links.show(link, await this.files.take(upload));
     } finally {

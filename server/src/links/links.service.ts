@@ -8,6 +8,7 @@ import { ExplanationsService } from '../explanations/explanations.service.js';
 import { notFound, Problem } from '../http/problem.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import { hashPassword, passwordMatches } from '../people/password.js';
+import { SchoolsService } from '../schools/schools.service.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { SharedLink } from './link.entity.js';
 
@@ -19,6 +20,7 @@ export class LinksService {
     private readonly lessons: LessonsService,
     private readonly sittings: SittingsService,
     private readonly explanations: ExplanationsService,
+    private readonly schools: SchoolsService,
   ) {}
 
   /** Makes a link that shows nothing yet. Throws Problem where lesson or class are not the teacher's. */
@@ -104,6 +106,7 @@ export class LinksService {
         'link-gone',
         'This link does not show anything any more. Please ask whoever gave it to you for a new one.',
       );
+    await this.schools.checkOpen(link.lessonId);
     return { ...link, sha256: link.sha256 };
   }
 

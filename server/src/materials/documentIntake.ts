@@ -4,7 +4,7 @@ import { rm } from 'node:fs/promises';
 import { answerInLines } from '../http/progressLines.js';
 import { receiveUpload } from '../http/upload.js';
 import type { Teacher } from '../people/teacher.entity.js';
-import { LimitsService } from '../settings/limits.service.js';
+import { RoomService } from '../schools/room.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import type { TakenMaterial } from './materials.service.js';
 import { MaterialsService } from './materials.service.js';
@@ -15,7 +15,7 @@ export class DocumentIntake {
   constructor(
     private readonly materials: MaterialsService,
     private readonly files: FileStore,
-    private readonly limits: LimitsService,
+    private readonly room: RoomService,
   ) {}
 
   /**
@@ -29,7 +29,8 @@ export class DocumentIntake {
     pages: string | null,
     work: (taken: TakenMaterial) => Promise<object>,
   ): Promise<void> {
-    const upload = await receiveUpload(request, response, this.files, this.limits.current.maxUploadMb);
+    const limits = await this.room.forUpload(teacher.id);
+    const upload = await receiveUpload(request, response, this.files, limits);
     const apology = 'The document could not be taken in. Please try again.';
     try {
       await answerInLines(response, apology, async ({ line, signal }) => {

@@ -9,7 +9,7 @@ import { OfficeConverter } from '../documents/officeConverter.js';
 import { notFound, Problem } from '../http/problem.js';
 import type { Upload } from '../http/upload.js';
 import { StrangersService } from '../reading/strangers.service.js';
-import { LimitsService } from '../settings/limits.service.js';
+import { SchoolsService } from '../schools/schools.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import { Material } from './material.entity.js';
 import { pdfProblem } from './pdfProblem.js';
@@ -48,7 +48,7 @@ export class MaterialsService {
     private readonly files: FileStore,
     private readonly pdfs: PdfReader,
     private readonly office: OfficeConverter,
-    private readonly limits: LimitsService,
+    private readonly schools: SchoolsService,
     private readonly strangers: StrangersService,
   ) {}
 
@@ -143,7 +143,7 @@ export class MaterialsService {
     pages: string | null,
     options: PdfTaskOptions,
   ): Promise<{ count: number; pages: ReadPage[] }> {
-    const { maxPages } = this.limits.current;
+    const { maxPages } = await this.schools.limitsOfTeacher(options.owner);
     try {
       if (pages === null) return { count: await this.pdfs.count(path, options), pages: [] };
       return await this.pdfs.sizes(path, { pages, maxPages }, options);
@@ -153,9 +153,8 @@ export class MaterialsService {
   }
 
   private async remarksOn(pdf: string, options: PdfTaskOptions): Promise<ProblemReply[]> {
-    const letters = await this.pdfs
-      .letters(pdf, LOOKED_AT, options)
-      .catch(throwProblem(this.limits.current.maxPages));
+    const { maxPages } = await this.schools.limitsOfTeacher(options.owner);
+    const letters = await this.pdfs.letters(pdf, LOOKED_AT, options).catch(throwProblem(maxPages));
     const missing = [...(await lettersWithoutFont(letters))];
     if (missing.length === 0) return [];
     const named = missing.slice(0, NAMED).join(' ') + (missing.length > NAMED ? ' …' : '');

@@ -9,7 +9,7 @@ import { receiveUpload } from '../http/upload.js';
 import { MaterialsService } from '../materials/materials.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
-import { LimitsService } from '../settings/limits.service.js';
+import { RoomService } from '../schools/room.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import { InsertMediaDto } from './media.dto.js';
 import type { MediaType } from './mediaType.js';
@@ -22,7 +22,7 @@ export class MediaController {
     private readonly lessons: LessonsService,
     private readonly materials: MaterialsService,
     private readonly files: FileStore,
-    private readonly limits: LimitsService,
+    private readonly room: RoomService,
   ) {}
 
   /** Takes a sound or video file as a page of its own. */
@@ -35,8 +35,7 @@ export class MediaController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<PageReply> {
     const place = await this.lessons.place(teacher.id, id, sitting);
-    const { maxUploadMb } = this.limits.current;
-    const upload = await receiveUpload(request, response, this.files, maxUploadMb);
+    const upload = await receiveUpload(request, response, this.files, await this.room.forUpload(teacher.id));
     const { path, name, size: bytes } = upload;
     try {
       const type = await checked(path);

@@ -1,7 +1,7 @@
 import type { PreferenceReply, SetUpRequest, SignInRequest } from '@doodla/core';
 import { Transform } from 'class-transformer';
 import { visibleText } from '../http/visibleText.js';
-import { IsEmail, IsObject, IsString, Length } from 'class-validator';
+import { IsEmail, IsObject, IsOptional, IsString, Length } from 'class-validator';
 import { BAD_INPUT } from '../http/badInput.js';
 
 const trim = ({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value);
@@ -12,6 +12,8 @@ export class SignInDto implements SignInRequest {
   email: string;
 
   @IsString() @Length(1, 200, { message: BAD_INPUT['password-missing'] }) password: string;
+
+  @IsOptional() @IsString() @Length(1, 100) school?: string;
 }
 
 export class SetupDto extends SignInDto implements SetUpRequest {

@@ -1,43 +1,35 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import type { RateLimiterAbstract, RateLimiterRes } from 'rate-limiter-flexible';
+import { randomUUID } from 'node:crypto';
 import { LessThan, Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
-import { Limiters } from '../processes/limiters.js';
 import { Peers } from '../processes/peers.js';
-import { hashPassword, passwordMatches } from './password.js';
-import type { SetupDto, SignInDto } from './people.dto.js';
+import { FIRST_SCHOOL } from '../schools/school.entity.js';
+import { schoolClosed, SchoolsService } from '../schools/schools.service.js';
+import { Settings } from '../settings/settings.js';
+import { OperatorsService } from './operators.service.js';
+import { hashPassword } from './password.js';
+import type { SetupDto } from './people.dto.js';
 import { Session } from './session.entity.js';
+import { newSession, sessionOf } from './sessionToken.js';
 import { Teacher } from './teacher.entity.js';
-
-export const SESSION_DAYS = 30;
-const SESSION_MS = SESSION_DAYS * 24 * 3600 * 1000;
-
-const ATTEMPTS = 10;
-
-const wrongSignIn = () =>
-  new Problem(
-    401,
-    'wrong-sign-in',
-    'That e-mail address and password do not go together. Check both and try again.',
-  );
 
 /** Teachers and their signed-in browsers. */
 @Injectable()
 export class PeopleService {
-  /** Ten wrong passwords for one address from one place, in a quarter of an hour. */
-  private readonly attempts: RateLimiterAbstract;
-
+  /** Whether the settings say who looks after the installation: then nobody else makes themselves its first. */
+  private readonly isLookedAfter: boolean;
   private readonly signedOut: ((session: string) => void)[] = [];
 
   constructor(
     @InjectRepository(Teacher) private readonly teachers: Repository<Teacher>,
     @InjectRepository(Session) private readonly sessions: Repository<Session>,
-    limiters: Limiters,
+    private readonly operators: OperatorsService,
+    private readonly schools: SchoolsService,
     private readonly peers: Peers,
+    settings: Settings,
   ) {
-    this.attempts = limiters.of('passwords', ATTEMPTS, 900);
+    this.isLookedAfter = settings.operator !== undefined;
     peers.on('signedOut', (session) => this.tellSignedOut(session));
   }
 
@@ -46,11 +38,12 @@ export class PeopleService {
     this.signedOut.push(listener);
   }
 
-  async hasTeachers(): Promise<boolean> {
-    return this.teachers.exists();
+  /** Whether there is nobody yet who could let others in. */
+  async needsSetUp(): Promise<boolean> {
+    return !(await this.teachers.exists()) && !(await this.operators.exist()) && !this.isLookedAfter;
   }
 
-  /** Makes the school's first teacher. */
+  /** Makes the first teacher of the first school. */
   async setUp(dto: SetupDto): Promise<Teacher> {
     // Asked before and after hashing, which takes a while and is worth much to whoever wants to slow us down.
     await this.refuseSecondSetUp();
@@ -58,6 +51,7 @@ export class PeopleService {
     await this.refuseSecondSetUp();
     const teacher: Teacher = {
       id: randomUUID(),
+      schoolId: FIRST_SCHOOL,
       name: dto.name,
       email: dto.email.toLowerCase(),
       passwordHash,
@@ -70,47 +64,20 @@ export class PeopleService {
   }
 
   private async refuseSecondSetUp(): Promise<void> {
-    if (await this.hasTeachers())
+    if (!(await this.needsSetUp()))
       throw new Problem(409, 'already-set-up', 'This server already has its first teacher. Please sign in.');
   }
-
-  /** Checks a password; `from` is the client's address, for limiting attempts. */
-  async signIn(dto: SignInDto, from: string): Promise<Teacher> {
-    const key = `${from} ${dto.email.toLowerCase()}`;
-    // Counted before it is known whether it is wrong, so that many at once are no way round the limit.
-    const spent = await this.attempts.consume(key).catch((refused: RateLimiterRes) => refused);
-    if (spent.consumedPoints > ATTEMPTS) {
-      const minutes = Math.ceil(spent.msBeforeNext / 60_000);
-      throw new Problem(
-        429,
-        'too-many-passwords',
-        `Too many wrong passwords. Please wait ${minutes} minutes and try again.`,
-        { minutes },
-      );
-    }
-    const teacher = await this.teachers.findOneBy({ email: dto.email.toLowerCase() });
-    const matches = await passwordMatches(teacher?.passwordHash ?? (await this.decoyHash), dto.password);
-    if (!teacher || !matches) throw wrongSignIn();
-    await this.attempts.delete(key);
-    return teacher;
-  }
-
-  /** Checked for unknown addresses, so that the answer takes as long as for known ones. */
-  private readonly decoyHash = hashPassword(randomUUID());
 
   firstTeacher(): Promise<Teacher | null> {
     return this.teachers.findOne({ where: {}, order: { createdAt: 'ASC' } });
   }
 
-  /** Opens a session. Returns its token, which is kept nowhere but in the teacher's browser. */
+  /** Opens a session. Returns its token, which is kept nowhere but in the teacher's browser. Throws Problem. */
   async openSession(teacher: Teacher): Promise<string> {
     await this.sessions.delete({ expiresAt: LessThan(Date.now()) });
-    const token = randomBytes(32).toString('base64url');
-    await this.sessions.insert({
-      tokenHash: sessionOf(token),
-      teacherId: teacher.id,
-      expiresAt: Date.now() + SESSION_MS,
-    });
+    if ((await this.schools.find(teacher.schoolId)).closedAt !== null) throw schoolClosed();
+    const { token, kept } = newSession();
+    await this.sessions.insert({ ...kept, teacherId: teacher.id });
     return token;
   }
 
@@ -142,9 +109,4 @@ export class PeopleService {
     if (!session || session.expiresAt < Date.now()) return null;
     return this.teachers.findOneBy({ id: session.teacherId });
   }
-}
-
-/** What a session goes by; its token is kept nowhere. */
-export function sessionOf(token: string): string {
-  return createHash('sha256').update(token).digest('hex');
 }

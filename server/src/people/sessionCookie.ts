@@ -1,15 +1,19 @@
 import { Injectable } from '@nestjs/common';
 import type { Response } from 'express';
 import { Settings } from '../settings/settings.js';
-import { PeopleService, SESSION_DAYS } from './people.service.js';
+import type { Operator } from './operator.entity.js';
+import { OperatorsService } from './operators.service.js';
+import { PeopleService } from './people.service.js';
+import { SESSION_DAYS } from './sessionToken.js';
 import type { Teacher } from './teacher.entity.js';
 import { SESSION_COOKIE } from './visitors.service.js';
 
-/** Signs teachers in and out of a browser. */
+/** Signs people in, in a browser. */
 @Injectable()
 export class SessionCookie {
   constructor(
     private readonly people: PeopleService,
+    private readonly operators: OperatorsService,
     private readonly settings: Settings,
   ) {}
 
@@ -20,7 +24,16 @@ export class SessionCookie {
 
   /** Opens a session whose token is in the browser alone. */
   async open(teacher: Teacher, response: Response): Promise<void> {
-    response.cookie(SESSION_COOKIE, await this.people.openSession(teacher), {
+    this.put(await this.people.openSession(teacher), response);
+  }
+
+  /** As `open`, for who looks after the installation. */
+  async openOperator(operator: Operator, response: Response): Promise<void> {
+    this.put(await this.operators.openSession(operator), response);
+  }
+
+  private put(token: string, response: Response): void {
+    response.cookie(SESSION_COOKIE, token, {
       httpOnly: true,
       sameSite: 'strict',
       secure: this.secure,

@@ -3,6 +3,7 @@ import { Column, Entity, PrimaryColumn } from 'typeorm';
 @Entity('teacher')
 export class Teacher {
   @PrimaryColumn({ type: 'text' }) id: string;
+  @Column({ type: 'text', name: 'school_id' }) schoolId: string;
   @Column({ type: 'text' }) name: string;
   @Column({ type: 'text' }) email: string;
   @Column({ type: 'text', name: 'password_hash' }) passwordHash: string;

@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import cookieParser from 'cookie-parser';
 import type { IncomingMessage } from 'node:http';
-import { PeopleService, sessionOf } from './people.service.js';
+import { PeopleService } from './people.service.js';
+import { sessionOf } from './sessionToken.js';
 import { ClassTokens } from './classTokens.js';
 import type { Visitor } from './visitor.js';
 

@@ -10,6 +10,7 @@ import { AccessService } from '../live/access.service.js';
 import { FileAccess } from '../materials/fileAccess.js';
 import type { Visitor } from '../people/visitor.js';
 import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
+import { RoomService } from '../schools/room.service.js';
 import { ScreensService } from '../screens/screens.service.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
@@ -37,6 +38,7 @@ export class PicturesController {
     private readonly sittings: SittingsService,
     private readonly screens: ScreensService,
     private readonly files: FileStore,
+    private readonly room: RoomService,
   ) {}
 
   @Post('lessons/:id/pictures')
@@ -109,7 +111,8 @@ export class PicturesController {
     response: Response,
   ): Promise<{ id: string }> {
     await this.checkQuotas(place, author);
-    const upload = await receiveUpload(request, response, this.files, MAX_PICTURE_MB);
+    const limits = await this.room.onLesson(place.lessonId, MAX_PICTURE_MB);
+    const upload = await receiveUpload(request, response, this.files, limits);
     const { path, size: bytes } = upload;
     try {
       const type = await checkedType(path);

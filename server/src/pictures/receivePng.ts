@@ -10,7 +10,7 @@ const MOST_MB = 1;
 
 /** Receives and stores a small PNG, and returns its hash. Throws Problem where it is something else. */
 export async function receivePng(request: Request, response: Response, files: FileStore): Promise<string> {
-  const upload = await receiveUpload(request, response, files, MOST_MB);
+  const upload = await receiveUpload(request, response, files, { maxMb: MOST_MB, room: Infinity });
   try {
     if ((await checkedType(upload.path)) === 'png') return await files.take(upload);
     throw new Problem(

@@ -6,8 +6,8 @@ import { Settings } from '../settings/settings.js';
 export interface PeerEvents {
   /** A session was closed. */
   signedOut: [session: string];
-  /** The limits of the school are others. */
-  limits: [];
+  /** A school was changed. */
+  schools: [];
   /** Somebody changed a class whose lesson they did not have in hand. */
   sitting: [id: string];
 }

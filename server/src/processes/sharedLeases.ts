@@ -78,6 +78,11 @@ export class SharedLeases extends Leases {
     return performance.now() - this.renewedAt < GONE_MS;
   }
 
+  /** Where the processes are that are there, this one among them. */
+  async addresses(): Promise<string[]> {
+    return (await this.table.present()).map(({ address }) => address).sort();
+  }
+
   /** How many lessons are in hand. */
   get count(): number {
     return this.held.size;

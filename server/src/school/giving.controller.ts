@@ -30,7 +30,7 @@ export class GivingController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
     const lesson = await this.lessons.own(teacher.id, id);
-    const colleague = await this.school.teacher(to);
+    const colleague = await this.school.teacher(teacher, to);
     const options = { signal: closedOf(response), onProgress: () => undefined };
     const { path, remove } = await this.making.make(lesson, teacher, { ...options, withClasses: false });
     try {

@@ -5,7 +5,7 @@ import { AttemptLimit } from '../http/attemptLimit.js';
 import { Limiters } from '../processes/limiters.js';
 import { SessionCookie } from '../people/sessionCookie.js';
 import { AcceptDto } from './school.dto.js';
-import { SchoolService } from './school.service.js';
+import { InvitationsService } from './invitations.service.js';
 
 /** For whoever was invited, and has no password yet. */
 @Controller('api/invitations/:token')
@@ -13,7 +13,7 @@ export class InvitationsController {
   private readonly limit: AttemptLimit;
 
   constructor(
-    private readonly school: SchoolService,
+    private readonly invitations: InvitationsService,
     private readonly cookie: SessionCookie,
     limiters: Limiters,
   ) {
@@ -22,7 +22,7 @@ export class InvitationsController {
 
   @Get()
   door(@Param('token') token: string, @Req() request: Request): Promise<InvitationDoor> {
-    return this.limit.guard(request, () => this.school.door(token));
+    return this.limit.guard(request, () => this.invitations.door(token));
   }
 
   /** Takes an invitation up, and signs in. */
@@ -34,7 +34,8 @@ export class InvitationsController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
-    const teacher = await this.limit.guard(request, () => this.school.accept(token, name, password));
-    await this.cookie.open(teacher, response);
+    const accepted = await this.limit.guard(request, () => this.invitations.accept(token, name, password));
+    if ('teacher' in accepted) await this.cookie.open(accepted.teacher, response);
+    else await this.cookie.openOperator(accepted.operator, response);
   }
 }

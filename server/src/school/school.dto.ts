@@ -10,7 +10,7 @@ import type {
 import { LIMITS } from '@doodla/core';
 import { applyDecorators } from '@nestjs/common';
 import { Transform } from 'class-transformer';
-import { IsBoolean, IsEmail, IsInt, IsString, IsUUID, Length, Max, Min } from 'class-validator';
+import { IsBoolean, IsEmail, IsInt, IsOptional, IsString, IsUUID, Length, Max, Min } from 'class-validator';
 import { BAD_INPUT } from '../http/badInput.js';
 import { visibleText } from '../http/visibleText.js';
 
@@ -26,6 +26,11 @@ export class InviteDto implements TeacherInviteRequest {
   @Transform(trim)
   @IsEmail({}, { message: BAD_INPUT['email'] })
   email: string;
+}
+
+/** What the address of the school's own sign-in page ends with; none for the first school. */
+export class SchoolSignInDto {
+  @IsOptional() @IsString() @Length(1, 100) at?: string;
 }
 
 export class AcceptDto implements AcceptRequest {

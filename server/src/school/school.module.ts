@@ -6,6 +6,7 @@ import type { Tables } from '../storage/tables.js';
 import { GivingController } from './giving.controller.js';
 import { Invitation } from './invitation.entity.js';
 import { InvitationsController } from './invitations.controller.js';
+import { InvitationsService } from './invitations.service.js';
 import { SchoolController } from './school.controller.js';
 import { SchoolService } from './school.service.js';
 import { SchoolSignInController } from './schoolSignIn.controller.js';
@@ -17,6 +18,7 @@ export const SCHOOL_TABLES: Tables = { entities: [Invitation], migrations: [] };
 @Module({
   imports: [TypeOrmModule.forFeature([...SCHOOL_TABLES.entities, Teacher]), ArchiveModule],
   controllers: [GivingController, InvitationsController, SchoolController, SchoolSignInController],
-  providers: [SchoolService, SchoolSignInService],
+  providers: [InvitationsService, SchoolService, SchoolSignInService],
+  exports: [InvitationsService],
 })
 export class SchoolModule {}

@@ -1,10 +1,11 @@
-import { Controller, Get, Logger, Req, Res } from '@nestjs/common';
+import { Controller, Get, Logger, Query, Req, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import { AttemptLimit } from '../http/attemptLimit.js';
 import { Limiters } from '../processes/limiters.js';
 import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
 import { SessionCookie } from '../people/sessionCookie.js';
+import { SchoolSignInDto } from './school.dto.js';
 import type { SignInUnderWay } from './schoolSignIn.service.js';
 import { RETURN_PATH, SchoolSignInService } from './schoolSignIn.service.js';
 
@@ -26,9 +27,9 @@ export class SchoolSignInController {
   }
 
   @Get('api/sign-in/school')
-  begin(@Req() request: Request, @Res() response: Response): Promise<void> {
+  begin(@Query() { at }: SchoolSignInDto, @Req() request: Request, @Res() response: Response): Promise<void> {
     return orTell(response, async () => {
-      const { url, underWay } = await this.limit.guard(request, () => this.signIn.begin());
+      const { url, underWay } = await this.limit.guard(request, () => this.signIn.begin(at));
       // Lax, since the way back comes from the provider's pages.
       response.cookie(COOKIE, JSON.stringify(underWay), {
         httpOnly: true,
@@ -58,8 +59,9 @@ export class SchoolSignInController {
 function underWayOf(request: Request): SignInUnderWay {
   try {
     const kept = JSON.parse((request.cookies as Record<string, string>)[COOKIE] ?? '') as SignInUnderWay;
-    const { state, nonce, verifier } = kept;
-    if ([state, nonce, verifier].every((part) => typeof part === 'string')) return { state, nonce, verifier };
+    const { state, nonce, verifier, school } = kept;
+    if ([state, nonce, verifier, school].every((part) => typeof part === 'string'))
+      return { state, nonce, verifier, school };
   } catch {
     // It is no JSON: as if it were not there.
   }

@@ -1,6 +1,6 @@
 import { Injectable, Logger } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { randomBytes, randomUUID } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import type { Configuration, IDToken } from 'openid-client';
 import * as oidc from 'openid-client';
 import { Repository } from 'typeorm';
@@ -9,7 +9,10 @@ import { Problem } from '../http/problem.js';
 import { hashPassword } from '../people/password.js';
 import { Teacher } from '../people/teacher.entity.js';
 import { Settings } from '../settings/settings.js';
-import { Invitation } from './invitation.entity.js';
+import { FIRST_SCHOOL } from '../schools/school.entity.js';
+import type { SchoolOidc } from '../schools/schools.service.js';
+import { SchoolsService } from '../schools/schools.service.js';
+import { InvitationsService } from './invitations.service.js';
 
 /** Where the provider sends people back to. */
 export const RETURN_PATH = '/api/sign-in/school/return';
@@ -20,6 +23,8 @@ export interface SignInUnderWay {
   state: string;
   nonce: string;
   verifier: string;
+  /** The id of the school. */
+  school: string;
 }
 
 /** Who the provider says somebody is. */
@@ -30,21 +35,29 @@ interface Identity {
   name: string | undefined;
 }
 
+interface Provider {
+  provider: Configuration;
+  trustEmail: boolean;
+}
+
 /** Signing in with the school's own accounts: OpenID Connect, authorization code with PKCE. */
 @Injectable()
 export class SchoolSignInService {
   private readonly logger = new Logger('SchoolSignIn');
-  private provider: Promise<Configuration> | undefined;
+  /** By school; asked again where a school has another one. */
+  private readonly providers = new Map<string, { of: string; provider: Promise<Configuration> }>();
 
   constructor(
     private readonly settings: Settings,
     @InjectRepository(Teacher) private readonly teachers: Repository<Teacher>,
-    @InjectRepository(Invitation) private readonly invitations: Repository<Invitation>,
+    private readonly invitations: InvitationsService,
+    private readonly schools: SchoolsService,
   ) {}
 
-  /** Where to send somebody who wants to sign in, and what their browser has to keep. Throws Problem. */
-  async begin(): Promise<{ url: string; underWay: SignInUnderWay }> {
-    const provider = await this.discovered();
+  /** Where to send somebody who wants to sign in at a school, and what their browser has to keep. Throws Problem. */
+  async begin(slug?: string): Promise<{ url: string; underWay: SignInUnderWay }> {
+    const school = slug === undefined ? FIRST_SCHOOL : (await this.schools.bySlug(slug)).id;
+    const { provider } = await this.discovered(school);
     const [state, nonce, verifier] = [oidc.randomState(), oidc.randomNonce(), oidc.randomPKCECodeVerifier()];
     const url = oidc.buildAuthorizationUrl(provider, {
       redirect_uri: this.returnUrl.href,
@@ -54,15 +67,15 @@ export class SchoolSignInService {
       code_challenge: await oidc.calculatePKCECodeChallenge(verifier),
       code_challenge_method: 'S256',
     });
-    return { url: url.href, underWay: { state, nonce, verifier } };
+    return { url: url.href, underWay: { state, nonce, verifier, school } };
   }
 
   /** The teacher who comes back from the provider; `query` is what the address ends with. Throws Problem. */
   async finish(query: string, underWay: SignInUnderWay): Promise<Teacher> {
-    const provider = await this.discovered();
+    const { provider, trustEmail } = await this.discovered(underWay.school);
     const url = this.returnUrl;
     url.search = query;
-    const identity = await this.identityFrom(provider, url, underWay).catch((error: unknown) => {
+    const identity = await identityFrom({ provider, trustEmail }, url, underWay).catch((error: unknown) => {
       logFailure(this.logger, 'A sign-in with the school’s account failed', error);
       throw new Problem(
         401,
@@ -70,28 +83,33 @@ export class SchoolSignInService {
         'Signing in with the school’s account did not work. Please try again, or sign in with your password.',
       );
     });
-    return this.teacherOf(identity);
+    return this.teacherOf(underWay.school, identity);
   }
 
   private get returnUrl(): URL {
     return new URL(RETURN_PATH, this.settings.publicUrl);
   }
 
-  private discovered(): Promise<Configuration> {
-    this.provider ??= this.discover();
-    // It is asked again the next time.
-    this.provider.catch(() => (this.provider = undefined));
-    return this.provider;
+  private async discovered(school: string): Promise<Provider> {
+    const signIn = this.schools.signInOf(school);
+    if (!signIn)
+      throw new Problem(404, 'no-school-sign-in', 'This server has no sign-in with the school’s accounts.');
+    const of = JSON.stringify(signIn);
+    let known = this.providers.get(school);
+    if (known?.of !== of) {
+      known = { of, provider: this.discover(signIn) };
+      this.providers.set(school, known);
+      // It is asked again the next time.
+      known.provider.catch(() => this.providers.delete(school));
+    }
+    return { provider: await known.provider, trustEmail: signIn.trustEmail };
   }
 
-  private async discover(): Promise<Configuration> {
-    const { oidcIssuer, oidcClientId, oidcClientSecret } = this.settings;
-    if (oidcIssuer === undefined || oidcClientId === undefined)
-      throw new Problem(404, 'no-school-sign-in', 'This server has no sign-in with the school’s accounts.');
-    const issuer = new URL(oidcIssuer);
-    const plain = issuer.protocol === 'http:';
+  private async discover({ issuer, clientId, clientSecret }: SchoolOidc): Promise<Configuration> {
+    const url = new URL(issuer);
+    const plain = url.protocol === 'http:';
     try {
-      const provider = await oidc.discovery(issuer, oidcClientId, oidcClientSecret, undefined, {
+      const provider = await oidc.discovery(url, clientId, clientSecret, undefined, {
         timeout: PROVIDER_PATIENCE_S,
         execute: [oidc.enableNonRepudiationChecks, ...(plain ? [oidc.allowInsecureRequests] : [])],
       });
@@ -106,32 +124,9 @@ export class SchoolSignInService {
     }
   }
 
-  private async identityFrom(
-    provider: Configuration,
-    url: URL,
-    { state, nonce, verifier }: SignInUnderWay,
-  ): Promise<Identity> {
-    const tokens = await oidc.authorizationCodeGrant(provider, url, {
-      expectedState: state,
-      expectedNonce: nonce,
-      pkceCodeVerifier: verifier,
-      idTokenExpected: true,
-    });
-    const claims = tokens.claims() as IDToken;
-    const told = claims['email'] === undefined && provider.serverMetadata().userinfo_endpoint !== undefined;
-    const more = told ? await oidc.fetchUserInfo(provider, tokens.access_token, claims.sub) : {};
-    const { email, email_verified: verified, name } = { ...claims, ...more } as Record<string, unknown>;
-    const isTheirs = verified === true || (verified === undefined && this.settings.oidcTrustEmail);
-    return {
-      subject: `${claims.iss} ${claims.sub}`,
-      email: typeof email === 'string' && isTheirs ? email.toLowerCase() : undefined,
-      name: typeof name === 'string' ? name.trim().slice(0, 80) : undefined,
-    };
-  }
-
   /** Whoever came so before; else whoever has that address or was invited by it. Throws Problem. */
-  private async teacherOf({ subject, email, name }: Identity): Promise<Teacher> {
-    const known = await this.teachers.findOneBy({ subject });
+  private async teacherOf(schoolId: string, { subject, email, name }: Identity): Promise<Teacher> {
+    const known = await this.teachers.findOneBy({ schoolId, subject });
     if (known) return known;
     if (email === undefined)
       throw new Problem(
@@ -139,31 +134,50 @@ export class SchoolSignInService {
         'address-not-verified',
         'The school’s sign-in does not say which e-mail address is yours. Please sign in with your password, or ask whoever looks after the server.',
       );
-    const teacher = await this.teachers.findOneBy({ email });
-    if (!teacher) return this.invited(email, subject, name);
+    const teacher = await this.teachers.findOneBy({ schoolId, email });
+    if (!teacher) return this.invited(schoolId, { email, subject, name });
     // An account of the school goes with one teacher for ever: an address that moves on takes nothing along.
     if (teacher.subject !== null) throw notATeacher();
     await this.teachers.update({ id: teacher.id }, { subject });
     return { ...teacher, subject };
   }
 
-  private async invited(email: string, subject: string, name: string | undefined): Promise<Teacher> {
-    const invitation = await this.invitations.findOneBy({ email });
-    if (!invitation || invitation.expiresAt < Date.now()) throw notATeacher();
-    const teacher: Teacher = {
-      id: randomUUID(),
+  private async invited(
+    schoolId: string,
+    { email, subject, name }: Identity & { email: string },
+  ): Promise<Teacher> {
+    const invitation = await this.invitations.standing(schoolId, email);
+    if (!invitation) throw notATeacher();
+    return this.invitations.admit(invitation, {
       name: name || invitation.name,
-      email,
       // A password that nobody knows: such a teacher comes in this way, or chooses one by a link.
       passwordHash: await hashPassword(randomBytes(32).toString('base64url')),
       subject,
-      admin: false,
-      createdAt: Date.now(),
-    };
-    await this.teachers.insert(teacher);
-    await this.invitations.delete({ email });
-    return teacher;
+    });
   }
+}
+
+async function identityFrom(
+  { provider, trustEmail }: Provider,
+  url: URL,
+  { state, nonce, verifier }: SignInUnderWay,
+): Promise<Identity> {
+  const tokens = await oidc.authorizationCodeGrant(provider, url, {
+    expectedState: state,
+    expectedNonce: nonce,
+    pkceCodeVerifier: verifier,
+    idTokenExpected: true,
+  });
+  const claims = tokens.claims() as IDToken;
+  const told = claims['email'] === undefined && provider.serverMetadata().userinfo_endpoint !== undefined;
+  const more = told ? await oidc.fetchUserInfo(provider, tokens.access_token, claims.sub) : {};
+  const { email, email_verified: verified, name } = { ...claims, ...more } as Record<string, unknown>;
+  const isTheirs = verified === true || (verified === undefined && trustEmail);
+  return {
+    subject: `${claims.iss} ${claims.sub}`,
+    email: typeof email === 'string' && isTheirs ? email.toLowerCase() : undefined,
+    name: typeof name === 'string' ? name.trim().slice(0, 80) : undefined,
+  };
 }
 
 const notATeacher = () =>

@@ -2,6 +2,7 @@ import { LIMITS } from '@doodla/core';
 import { plainToInstance, Transform } from 'class-transformer';
 import {
   IsBoolean,
+  IsEmail,
   IsInt,
   IsOptional,
   IsString,
@@ -111,6 +112,11 @@ export class Settings {
   /** Whether an address counts as somebody's where that sign-in does not say that it has checked it. */
   @Transform(asFlag) @IsFlag() oidcTrustEmail = false;
 
+  /** Address of somebody who is to look after the installation and its schools; a start says how they come in. */
+  @IsOptional()
+  @IsEmail({}, { message: 'this is an e-mail address' })
+  operator?: string;
+
   /** Whether web pages may be fetched from private and loopback addresses; for the demo and tests alone. */
   @Transform(asFlag) @IsFlag() fetchPrivate = false;
 
@@ -165,6 +171,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     'oidcClientSecret',
     'oidcTrustEmail',
     'officeSeconds',
+    'operator',
     'fetchPrivate',
     'demo',
     'logJson',

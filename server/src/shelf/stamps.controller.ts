@@ -23,6 +23,7 @@ import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
 import { checkedType } from '../pictures/checkedType.js';
 import { MAX_PICTURE_MB } from '../pictures/pictures.controller.js';
 import { sendPicture } from '../pictures/sendPicture.js';
+import { RoomService } from '../schools/room.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import { ShelfPicture } from './shelfPicture.entity.js';
 
@@ -35,6 +36,7 @@ export class StampsController {
   constructor(
     @InjectRepository(ShelfPicture) private readonly pictures: Repository<ShelfPicture>,
     private readonly files: FileStore,
+    private readonly room: RoomService,
   ) {}
 
   @Get()
@@ -51,7 +53,8 @@ export class StampsController {
   ): Promise<StoredReply> {
     if ((await this.pictures.countBy({ teacherId: teacher.id })) >= MAX_PICTURES)
       throw new Problem(409, 'stamps-full', 'There is no more room for stamps. Please take one away first.');
-    const upload = await receiveUpload(request, response, this.files, MAX_PICTURE_MB);
+    const limits = await this.room.forUpload(teacher.id, MAX_PICTURE_MB);
+    const upload = await receiveUpload(request, response, this.files, limits);
     const { path } = upload;
     try {
       const type = await checkedType(path);

@@ -10,7 +10,7 @@ import type {
 import { hasWords, searchWords, SHELF_TITLE_LENGTH, typedIn } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import type { FindOptionsWhere } from 'typeorm';
-import { IsNull, Not, Repository } from 'typeorm';
+import { In, IsNull, Not, Raw, Repository } from 'typeorm';
 import { notFound, Problem } from '../http/problem.js';
 import { Teacher } from '../people/teacher.entity.js';
 import { packJson, unpackJson } from '../storage/packedJson.js';
@@ -39,7 +39,7 @@ export class ThingsService {
 
   /** A teacher's things, or those that teachers of the school share; the newest first. */
   async list(teacherId: string, { of, words }: ShelfQuestion): Promise<ShelfThing[]> {
-    const where = of === 'own' ? { teacherId } : { shared: true };
+    const where = of === 'own' ? { teacherId } : sharedWith(teacherId);
     const order = { createdAt: 'DESC' } as const;
     const rows = await this.things.find({ where: { ...where, deletedAt: IsNull() }, order });
     const wanted = searchWords(words);
@@ -144,16 +144,30 @@ export class ThingsService {
   }
 
   private async namesOf(things: readonly StoredThing[], me: string): Promise<Map<string, string>> {
-    if (things.every(({ teacherId }) => teacherId === me)) return new Map();
-    const others = await this.teachers.find({ where: { id: Not(me) }, select: { id: true, name: true } });
+    const ids = new Set(things.map(({ teacherId }) => teacherId).filter((id) => id !== me));
+    if (ids.size === 0) return new Map();
+    const others = await this.teachers.find({
+      where: { id: In([...ids]) },
+      select: { id: true, name: true },
+    });
     return new Map(others.map(({ id, name }) => [id, name]));
   }
 }
 
 const visibleTo = (teacherId: string, id: string): FindOptionsWhere<StoredThing>[] => [
   { id, deletedAt: IsNull(), teacherId },
-  { id, deletedAt: IsNull(), shared: true },
+  { id, deletedAt: IsNull(), ...sharedWith(teacherId) },
 ];
+
+/** What teachers of the same school share. */
+const sharedWith = (teacherId: string): FindOptionsWhere<StoredThing> => ({
+  shared: true,
+  teacherId: Raw(
+    (column) =>
+      `${column} IN (SELECT id FROM teacher WHERE school_id = (SELECT school_id FROM teacher WHERE id = :me))`,
+    { me: teacherId },
+  ),
+});
 
 function listed(thing: StoredThing, owner: string | null): ShelfThing {
   const { id, kind, title, folder, count, shared, createdAt } = thing;

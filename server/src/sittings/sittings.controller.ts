@@ -86,7 +86,7 @@ export class SittingsController {
   ): Promise<SittingSummary> {
     const lesson = await this.lessons.own(teacher.id, lessonId);
     await this.lessons.markUsed(lesson.id);
-    return this.sittings.summary(await this.sittings.open(lesson.id, title, { page }));
+    return this.sittings.summary(await this.sittings.open(lesson.id, title, { page }), teacher);
   }
 
   /** The last classes that have ended, one of each group. */
@@ -106,7 +106,7 @@ export class SittingsController {
     const { sitting, lesson } = await this.own(teacher, id);
     const address = publicAddress(request, this.settings);
     return {
-      ...this.sittings.summary(sitting),
+      ...this.sittings.summary(sitting, teacher),
       lessonId: lesson.id,
       lessonTitle: lesson.title,
       joinUrl: `${address}/join/${sitting.code}`,
@@ -141,7 +141,7 @@ export class SittingsController {
     @Body() { days }: KeepingDto,
   ): Promise<KeepingReply> {
     const { sitting } = await this.own(teacher, id);
-    return { goneAt: await this.sittings.keepLonger(sitting, days) };
+    return { goneAt: await this.sittings.keepLonger(sitting, teacher, days) };
   }
 
   /** Lets an ended class go on. */

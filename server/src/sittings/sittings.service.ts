@@ -20,9 +20,10 @@ import { GroupsService } from '../groups/groups.service.js';
 import { Problem } from '../http/problem.js';
 import { LessonMaterial } from '../lessons/lessonMaterial.entity.js';
 import { LogsService, SERVER } from '../live/logs.service.js';
+import type { Teacher } from '../people/teacher.entity.js';
 import { Leases } from '../processes/leases.js';
 import { Peers } from '../processes/peers.js';
-import { LimitsService } from '../settings/limits.service.js';
+import { SchoolsService } from '../schools/schools.service.js';
 import type { Write } from '../storage/database.js';
 import { Database } from '../storage/database.js';
 import { makeJoinCode, normaliseCode } from './joinCode.js';
@@ -63,7 +64,7 @@ export class SittingsService {
     private readonly groups: GroupsService,
     private readonly logs: LogsService,
     private readonly database: Database,
-    private readonly limits: LimitsService,
+    private readonly schools: SchoolsService,
     private readonly turns: TurnsService,
     private readonly leases: Leases,
     private readonly peers: Peers,
@@ -86,16 +87,17 @@ export class SittingsService {
     return this.sittings.find({ where: { lessonId }, order: { openedAt: 'DESC' } });
   }
 
-  /** What a teacher is told of a class. */
-  summary({ id, title, code, openedAt, endedAt, droppedAt, keepUntil }: Sitting): SittingSummary {
-    const usual = endedAt === null ? null : endedAt + this.limits.current.retentionDays * DAY_MS;
+  /** What a teacher of a school is told of a class. */
+  summary(sitting: Sitting, { schoolId }: Pick<Teacher, 'schoolId'>): SittingSummary {
+    const { id, title, code, openedAt, endedAt, droppedAt, keepUntil } = sitting;
+    const usual = endedAt === null ? null : endedAt + this.schools.limitsOf(schoolId).retentionDays * DAY_MS;
     const goneAt = usual === null ? null : Math.max(usual, keepUntil ?? 0);
     return { id, title, code, openedAt, endedAt, droppedAt, goneAt };
   }
 
   /** Keeps a class for so many days more than it would be. Returns until when. */
-  async keepLonger(sitting: Sitting, days: number): Promise<number> {
-    const { goneAt } = this.summary(sitting);
+  async keepLonger(sitting: Sitting, teacher: Teacher, days: number): Promise<number> {
+    const { goneAt } = this.summary(sitting, teacher);
     const until = Math.max(goneAt ?? 0, Date.now()) + days * DAY_MS;
     await this.sittings.update({ id: sitting.id }, { keepUntil: until });
     const known = this.known.get(sitting.id);
@@ -403,6 +405,7 @@ export class SittingsService {
         'There is no class with this code. Please check it with your teacher; it may have ended.',
       );
     }
+    await this.schools.checkOpen(sitting.lessonId);
     return sitting;
   }
 

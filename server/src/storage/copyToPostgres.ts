@@ -25,7 +25,14 @@ type Row = Record<string, unknown>;
 
 /** Words are found anew at the first start. */
 const LEFT_OUT = new Set(['found_page', 'found_words']);
-const TABLES = NAMES.filter((name) => !LEFT_OUT.has(name));
+/** Schools come first, which all others are of; what came after the base comes last. */
+const TABLES = [
+  'tenant',
+  ...NAMES.filter((name) => !LEFT_OUT.has(name)),
+  ...['school_deed', 'school_cleared', 'operator', 'operator_session'],
+];
+/** What every database has from its beginning. */
+const FIRST_ROWS = new Map([['tenant', 1]]);
 /** Columns that are counted on by the database. */
 const COUNTED = [
   ['log', 'key'],
@@ -48,6 +55,7 @@ export async function copyToPostgres(data: string, url: string, tables: Tables):
     try {
       await refuseUnlessEmpty(to);
       await to.transaction(async ({ queryRunner }) => {
+        for (const table of FIRST_ROWS.keys()) await queryRunner!.query(`DELETE FROM ${table}`);
         for (const table of TABLES) await copyTable(from, queryRunner!, table);
         for (const [table, column] of COUNTED) await countOn(queryRunner!, table, column);
       });
@@ -63,8 +71,8 @@ export async function copyToPostgres(data: string, url: string, tables: Tables):
 
 async function refuseUnlessEmpty(to: DataSource): Promise<void> {
   for (const table of TABLES) {
-    const rows = await to.query<unknown[]>(`SELECT 1 FROM ${table} LIMIT 1`);
-    if (rows.length > 0)
+    const rows = await to.query<unknown[]>(`SELECT 1 FROM ${table} LIMIT 2`);
+    if (rows.length > (FIRST_ROWS.get(table) ?? 0))
       throw new CopyError(
         `The PostgreSQL database is not empty: there is something in “${table}”. Nothing was changed. Make a new database and give its address.`,
       );

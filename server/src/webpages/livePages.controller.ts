@@ -10,7 +10,7 @@ import { LessonsService } from '../lessons/lessons.service.js';
 import { AccessService } from '../live/access.service.js';
 import type { Visitor } from '../people/visitor.js';
 import { CurrentVisitor, VisitorGuard } from '../people/visitor.guard.js';
-import { LimitsService } from '../settings/limits.service.js';
+import { RoomService } from '../schools/room.service.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import { whileOpen } from './webPages.controller.js';
@@ -26,7 +26,7 @@ export class LivePagesController {
     private readonly lessons: LessonsService,
     private readonly webPages: WebPagesService,
     private readonly files: FileStore,
-    private readonly limits: LimitsService,
+    private readonly room: RoomService,
   ) {}
 
   /** Takes a page as HTML and puts a copy after a page of the class, laid out as wide as it was. */
@@ -64,8 +64,8 @@ export class LivePagesController {
     request: Request,
     response: Response,
   ): Promise<WebPageReply> {
-    const { maxUploadMb } = this.limits.current;
-    const { path, name } = await receiveUpload(request, response, this.files, maxUploadMb);
+    const limits = await this.room.forUpload(place.by);
+    const { path, name } = await receiveUpload(request, response, this.files, limits);
     try {
       const { material, lost } = await this.webPages.fromFile(place.by, path, name, whileOpen(response));
       return { page: await this.lessons.insertWebPage(place, material, after, width), lost };

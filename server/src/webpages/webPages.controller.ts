@@ -7,7 +7,7 @@ import { LessonsService } from '../lessons/lessons.service.js';
 import { receiveUpload } from '../http/upload.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
-import { LimitsService } from '../settings/limits.service.js';
+import { RoomService } from '../schools/room.service.js';
 import { FileStore } from '../storage/fileStore.js';
 import { WebPagesService } from './webPages.service.js';
 
@@ -18,7 +18,7 @@ export class WebPagesController {
     private readonly lessons: LessonsService,
     private readonly webPages: WebPagesService,
     private readonly files: FileStore,
-    private readonly limits: LimitsService,
+    private readonly room: RoomService,
   ) {}
 
   /** Fetches a page and puts a copy after a page of the lesson. A closed connection cancels. */
@@ -30,6 +30,7 @@ export class WebPagesController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<WebPageReply> {
     const place = await this.lessons.place(teacher.id, id, sitting);
+    await this.room.check(teacher.id);
     const { material, lost } = await this.webPages.fromAddress(teacher.id, address, whileOpen(response));
     if (replace === undefined)
       return { page: await this.lessons.insertWebPage(place, material, after), lost };
@@ -47,12 +48,8 @@ export class WebPagesController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<WebPageReply> {
     const place = await this.lessons.place(teacher.id, id, sitting);
-    const { path, name } = await receiveUpload(
-      request,
-      response,
-      this.files,
-      this.limits.current.maxUploadMb,
-    );
+    const limits = await this.room.forUpload(teacher.id);
+    const { path, name } = await receiveUpload(request, response, this.files, limits);
     try {
       const { material, lost } = await this.webPages.fromFile(teacher.id, path, name, whileOpen(response));
       return { page: await this.lessons.insertWebPage(place, material, after), lost };
