@@ -32,7 +32,7 @@ const LEVELS = [
   ],
   ['plotting', 'present', 'reach', 'roster'],
   ['classroom'],
-  ['devices', 'lessons', 'school', 'shared'],
+  ['devices', 'installation', 'lessons', 'school', 'shared'],
   ['app'],
 ];
 

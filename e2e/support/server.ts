@@ -13,6 +13,8 @@ const MAIN = fileURLToPath(new URL('../../server/dist/main.js', import.meta.url)
 /** The built server as a process of its own, on a data folder of its own. */
 export class Server {
   private child: ChildProcess | undefined;
+  /** What it has said at its starts. */
+  printed = '';
 
   private constructor(
     readonly port: number,
@@ -42,6 +44,7 @@ export class Server {
     const env = { ...process.env, ...this.env, DOODLA_PORT: String(this.port), DOODLA_DATA: this.data };
     const child = spawn(process.execPath, [MAIN], { env, stdio: ['ignore', 'pipe', 'inherit'] });
     this.child = child;
+    child.stdout.setEncoding('utf8').on('data', (text: string) => (this.printed += text));
     await Promise.race([
       once(child.stdout, 'data'),
       once(child, 'exit').then(() => Promise.reject(new Error('the server did not start'))),

@@ -145,7 +145,7 @@ export class InvitationsService {
       409,
       'too-many-teachers',
       `This school may have ${maxTeachers} teachers, and has them. Please ask whoever looks after the server for more.`,
-      { count: maxTeachers },
+      { maxTeachers },
     );
   }
 }

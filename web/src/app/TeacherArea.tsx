@@ -13,8 +13,10 @@ import { t } from '../words';
 const startPage = () => import('../lessons/StartPage');
 const StartPage = lazy(startPage);
 const ComparePage = lazy(() => import('../classroom/ComparePage'));
+const InstallationPage = lazy(() => import('../installation/InstallationPage'));
 const PreparePage = lazy(() => import('../classroom/PreparePage'));
 const SchoolPage = lazy(() => import('../school/SchoolPage'));
+const SchoolSignInPage = lazy(() => import('../people/SchoolSignInPage'));
 const TeachPage = lazy(() => import('../classroom/TeachPage'));
 
 const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
@@ -46,8 +48,15 @@ function Doors() {
     );
   }
   if (me.data.needsSetup) return <SetupPage />;
-  if (!me.data.teacher) return <SignInPage {...me.data} />;
-  if (pathname === '/sign-in' || pathname === '/setup') return <Navigate to="/" replace />;
+  if (me.data.operator) return <InstallationPage {...me.data.operator} />;
+  if (!me.data.teacher)
+    return (
+      <Routes>
+        <Route path="at/:slug" element={<SchoolSignInPage />} />
+        <Route path="*" element={<SignInPage {...me.data} />} />
+      </Routes>
+    );
+  if (/^\/(sign-in$|setup$|at\/)/.test(pathname)) return <Navigate to="/" replace />;
   return (
     <Routes>
       <Route index element={<StartPage teacher={me.data.teacher} />} />

@@ -44,7 +44,7 @@ function Accept({ token, door }: { token: string; door: InvitationDoor }) {
   const { errors } = formState;
   return (
     <Front title={t(door.isReset ? 'people.chooseANewPassword' : 'people.welcomeToDoodla')}>
-      <p className="mb-4">{door.email}</p>
+      <p className="mb-4">{[placeOf(door), door.email].filter((part) => part !== '').join(' · ')}</p>
       <form onSubmit={(event) => void submit(event)} noValidate>
         {!door.isReset && (
           <TextField
@@ -62,4 +62,9 @@ function Accept({ token, door }: { token: string; door: InvitationDoor }) {
       </form>
     </Front>
   );
+}
+
+/** What the invitation is for: a school by its name, or the installation. */
+function placeOf({ school }: InvitationDoor): string {
+  return school ?? t('installation.title');
 }

@@ -1,0 +1,76 @@
+import { useQuery } from '@tanstack/react-query';
+import { LogOut } from 'lucide-react';
+import { useState } from 'react';
+import { installationQuery } from '../api/installation';
+import { signOut } from '../api/people';
+import { useRefreshMe } from '../people/useRefreshMe';
+import { Button } from '../ui/Button';
+import { Modal } from '../ui/Modal';
+import { Problem } from '../ui/Problem';
+import { useTitle } from '../ui/useTitle';
+import { t } from '../words';
+import { NewSchoolForm } from './NewSchoolForm';
+import { gigabytes } from '../ui/gigabytes';
+import { SchoolSheet } from './SchoolSheet';
+import { SchoolTable } from './SchoolTable';
+
+/** For whoever looks after the installation: its schools from outside, in figures. */
+export default function InstallationPage({ name }: { name: string }) {
+  useTitle(t('installation.title'));
+  const refreshMe = useRefreshMe();
+  const figures = useQuery(installationQuery);
+  const [chosen, setChosen] = useState<string>();
+  const [isMaking, setMaking] = useState(false);
+  const schools = figures.data?.schools ?? [];
+  const school = schools.find(({ id }) => id === chosen);
+  return (
+    <div className="min-h-full">
+      <header className="flex flex-wrap items-center gap-3 bg-board px-4 py-3 text-paper sm:px-8">
+        <h1 className="grow text-2xl font-bold">{t('installation.title')}</h1>
+        <span>{name}</span>
+        <Button
+          look="onBoard"
+          icon={<LogOut aria-hidden size={18} />}
+          onClick={() => void signOut().then(refreshMe)}
+        >
+          {t('lessons.signOut')}
+        </Button>
+      </header>
+      <main className="mx-auto max-w-6xl p-4 sm:p-8">
+        <Problem>{figures.error?.message}</Problem>
+        {figures.data && (
+          <p className="mb-6 text-ink-soft">
+            {[
+              t('school.freeOnTheDisk', { gb: gigabytes(figures.data.free) }),
+              t('school.failures', { count: figures.data.failures }),
+              ...(figures.data.processes.length > 0
+                ? [t('installation.processes', { count: figures.data.processes.length })]
+                : []),
+            ].join(' · ')}
+          </p>
+        )}
+        <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
+          <h2 className="text-xl font-bold">{t('installation.schools')}</h2>
+          <Button look="main" onClick={() => setMaking(true)}>
+            {t('installation.newSchool')}
+          </Button>
+        </div>
+        <SchoolTable schools={schools} onChoose={setChosen} />
+        <p className="mt-4 text-sm text-ink-soft">{t('installation.figuresOnly')}</p>
+      </main>
+      <Modal title={t('installation.newSchool')} open={isMaking} onOpenChange={setMaking}>
+        <NewSchoolForm />
+      </Modal>
+      {school && (
+        <Modal
+          wide
+          title={school.name || t('installation.unnamed')}
+          open
+          onOpenChange={() => setChosen(undefined)}
+        >
+          <SchoolSheet key={school.id} school={school} onErased={() => setChosen(undefined)} />
+        </Modal>
+      )}
+    </div>
+  );
+}
