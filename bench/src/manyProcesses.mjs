@@ -14,7 +14,7 @@ import { RawSocket } from './rawSocket.mjs';
 import { median, percentile } from './report.mjs';
 import { aStroke, handPoints, School, startServer } from './school.mjs';
 
-const CLASSES = 16;
+const CLASSES = 40;
 const STUDENTS = 12;
 const WRITING = 3;
 const ROUNDS = 2;
@@ -39,7 +39,7 @@ export async function measureProcesses(database, redis) {
     ]) {
       const taken = await inInstallation(database, redis, count, way, costOfClasses);
       cpu[way].push(taken.cpuPerClass);
-      delays[way].push(...taken.delays);
+      delays[way] = delays[way].concat(taken.delays);
       costs = taken.costs;
     }
   const failOver = await inInstallation(database, redis, 2, 'byLesson', failOverMs);

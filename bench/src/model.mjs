@@ -8,7 +8,7 @@ import { pathToFileURL } from 'node:url';
  */
 export const MEASURED = {
   students: 12,
-  /** Of a core, all the time. */
+  /** Of a core, all the time: the dearest that was measured, at few classes on a slow day. */
   coreOfClass: 0.045,
   /** To all browsers of a class together, bytes a second. */
   bytesOut: 190_000,

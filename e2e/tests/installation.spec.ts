@@ -1,4 +1,5 @@
 import type { Browser, Page } from '@playwright/test';
+import { findings } from '../support/axe';
 import { expect, test } from '../support/fixtures';
 import { Server } from '../support/server';
 
@@ -39,6 +40,8 @@ test('schools are made, looked after and closed from outside, and each is a worl
   const otis = await browserOf(browser);
   await accept(otis, /http\S+\/invited\/\S+/.exec(server.printed)![0], 'Otis Rook', OTIS.password);
   await expect(otis.getByRole('heading', { name: 'The installation' })).toBeVisible();
+  expect(await findings(otis)).toEqual([]);
+  await expect(otis).toHaveTitle('The installation · Doodla');
   // Wherever they go, they are where the figures are.
   await otis.goto('/school');
   const north = await makeSchool(otis, 'Northgate School', 'nia@north.example');
@@ -82,6 +85,7 @@ test('schools are made, looked after and closed from outside, and each is a worl
     await otis.getByRole('button', { name }).click();
   };
   await open('Northgate School');
+  expect(await findings(otis)).toEqual([]);
   await otis.getByLabel('Most teachers').fill('many');
   await otis.getByRole('button', { name: 'Keep this' }).click();
   await expect(otis.getByText('Please give a whole number above nothing')).toBeVisible();

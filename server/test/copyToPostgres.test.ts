@@ -1,3 +1,4 @@
+import type { SignInReply } from '@doodla/core';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,6 +8,7 @@ import { copyToPostgres, digestOf } from '../src/storage/copyToPostgres.js';
 import { TABLES } from '../src/subjects.js';
 import { aClass } from './helpers/aClass.js';
 import { LiveClient, strokeBy } from './helpers/live.js';
+import { anotherSchool, operatorOf } from './helpers/schools.js';
 import { ADA, Client, signedIn, startServer } from './helpers/server.js';
 import { databaseFor, POSTGRES } from './helpers/testDatabase.js';
 
@@ -48,6 +50,8 @@ describe.skipIf(POSTGRES === undefined)('a school that moves to PostgreSQL', () 
       (await teacher.send<{ id: string }>('POST', '/api/folders', { title, parent })).body.id;
     await folder('Inner', await folder('Outer', null));
     const folders = (await teacher.send('GET', '/api/folders')).body;
+    const north = { name: 'Nia', email: ADA.email };
+    await anotherSchool(before, await operatorOf(before), 'north', north);
     live.close();
     await before.stop();
 
@@ -56,11 +60,14 @@ describe.skipIf(POSTGRES === undefined)('a school that moves to PostgreSQL', () 
     const rowsOf = new Map(copied.map(({ table, rows }) => [table, rows]));
     expect(rowsOf.get('mark')).toBe(2);
     expect(rowsOf.get('lesson_folder')).toBe(2);
+    expect(['tenant', 'teacher', 'operator'].map((table) => rowsOf.get(table))).toEqual([2, 2, 1]);
     await expect(copyToPostgres(data, url, TABLES)).rejects.toThrow('is not empty');
 
     const after = await startServer({}, data);
     const again = new Client(after.url);
-    await again.send('POST', '/api/sign-in', { email: ADA.email.toUpperCase(), password: ADA.password });
+    const signIn = { email: ADA.email.toUpperCase(), password: ADA.password };
+    const { body: asked } = await again.send<SignInReply>('POST', '/api/sign-in', signIn);
+    await again.send('POST', '/api/sign-in', { ...signIn, school: asked.schools[0]!.id });
     expect((await again.send('GET', '/api/folders')).body).toEqual(folders);
     const back = await LiveClient.connect(after.url, { cookie: again.cookie });
     const there = await back.snapshot(sitting);

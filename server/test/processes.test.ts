@@ -9,6 +9,7 @@ import type { ServerProcess } from './helpers/processes.js';
 import { Jobs } from '../src/processes/jobs.js';
 import { readSettings } from '../src/settings/settings.js';
 import { CAN_SHARE, Installation, Line, queried, REDIS } from './helpers/processes.js';
+import { anotherSchool, operatorSession } from './helpers/schools.js';
 import { ADA, Client } from './helpers/server.js';
 import type { Place } from './helpers/writingClass.js';
 import { firstTeacher, openClass, Writer, writingThrough } from './helpers/writingClass.js';
@@ -125,6 +126,46 @@ describe.skipIf(!CAN_SHARE)('two processes', () => {
       const { body } = await there.send<{ maxUploadMb: number }>('GET', '/api/school/health');
       return body.maxUploadMb === 77;
     }, SOON);
+  });
+
+  it('know a school at once that is made at one, and nobody of it is let in at either when it is closed', async () => {
+    const operator = new Client(one.url);
+    operator.cookie = `doodla=${await operatorSession((text, values) => queried(school.database, text, values))}`;
+    const { id, admin } = await anotherSchool(one, operator, 'north', {
+      name: 'Nia',
+      email: 'nia@north.example',
+    });
+    const elsewhere = new Client(other.url);
+    const signIn = { email: 'nia@north.example', password: ADA.password };
+    expect((await elsewhere.send('POST', '/api/sign-in', signIn)).status).toBe(204);
+    const limits = { maxUploadMb: 9, maxPages: 300, retentionDays: 90, tellOfRecording: false };
+    await admin.send('PUT', '/api/school/limits', limits);
+    const told = async (who: Client) =>
+      (await who.send<{ maxUploadMb: number }>('GET', '/api/school/health')).body.maxUploadMb;
+    await vi.waitUntil(async () => (await told(elsewhere)) === 9, SOON);
+    expect(await told(there)).toBe(77);
+    const north = await openClass(one.url, admin);
+    const live = await LiveClient.connect(other.url, { cookie: elsewhere.cookie });
+    const out = new Promise((resolve) => live.socket.once(LIVE.out, resolve));
+    await operator.send('PATCH', `/api/installation/schools/${id}`, { closed: true });
+    await out;
+    live.close();
+    for (const { url } of [one, other]) {
+      const anybody = new Client(url);
+      expect((await anybody.send('POST', '/api/sign-in', signIn)).body.code).toBe('school-closed');
+      const join = await anybody.send('POST', '/api/join', { code: north.code, name: 'Wren' });
+      expect(join.body.code).toBe('school-closed');
+    }
+    expect((await there.send('GET', `/api/lessons/${place.lesson}`)).status).toBe(200);
+    // Taken away at the process that does not have its lessons in hand.
+    const away = new Client(other.url);
+    away.cookie = operator.cookie;
+    const erase = { name: 'School north' };
+    expect((await away.send('POST', `/api/installation/schools/${id}/erase`, erase)).status).toBe(204);
+    const left = await queried(school.database, 'SELECT id FROM lesson WHERE id = $1', [north.lesson]);
+    expect(left).toEqual([]);
+    const logs = await queried(school.database, 'SELECT id FROM log WHERE id = $1', [north.sitting]);
+    expect(logs).toEqual([]);
   });
 
   it('copy a page into a lesson that the other has in hand', async () => {

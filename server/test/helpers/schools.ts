@@ -1,5 +1,6 @@
 import type { InstallationFigures, InvitationReply, SchoolFigures } from '@doodla/core';
 import { inviteOperator } from '../../src/installation/inviteOperator.js';
+import { newSession } from '../../src/people/sessionToken.js';
 import { readSettings } from '../../src/settings/settings.js';
 import type { TestServer } from './server.js';
 import { ADA, Client } from './server.js';
@@ -10,7 +11,7 @@ export const tokenOf = ({ url }: InvitationReply) => url.split('/invited/')[1]!;
 
 /** Takes an invitation up. */
 export async function accepted(
-  server: TestServer,
+  server: Pick<TestServer, 'url'>,
   token: string,
   what: { name: string; password?: string },
 ): Promise<Client> {
@@ -25,6 +26,22 @@ export async function operatorOf(server: TestServer): Promise<Client> {
   return accepted(server, token!, OPERATOR);
 }
 
+/** Puts somebody who looks after the installation into a PostgreSQL database, and signs them in. Returns the token. */
+export async function operatorSession(
+  query: (text: string, values: readonly unknown[]) => Promise<unknown>,
+): Promise<string> {
+  const { token, kept } = newSession();
+  await query('INSERT INTO operator VALUES ($1, $2, $3, $4, $5)', [
+    'o',
+    'Otis Rook',
+    'o@o.example',
+    'none',
+    1,
+  ]);
+  await query('INSERT INTO operator_session VALUES ($1, $2, $3)', [kept.tokenHash, 'o', kept.expiresAt]);
+  return token;
+}
+
 export async function figuresOf(operator: Client): Promise<InstallationFigures> {
   return (await operator.send<InstallationFigures>('GET', '/api/installation')).body;
 }
@@ -35,7 +52,7 @@ export async function schoolOf(operator: Client, slug: string): Promise<SchoolFi
 
 /** Another school, and whoever looks after it. */
 export async function anotherSchool(
-  server: TestServer,
+  server: Pick<TestServer, 'url'>,
   operator: Client,
   slug: string,
   admin: { name: string; email: string },
