@@ -80,23 +80,25 @@ describe('what is written by all together', () => {
   it('is bounded for a class, without holding up the class next door', () => {
     const budget = new SharedBudget();
     const [busy, calm] = [{}, {}];
-    for (let i = 0; i < 64; i++) expect(budget.take(busy, 1_000_000)).toBe(true);
-    expect(budget.take(busy, 1_000_000)).toBe(false);
-    expect(budget.take(calm, 1_000_000)).toBe(true);
+    for (let i = 0; i < 64; i++) expect(budget.take(busy, 'north', 1_000_000)).toBe(true);
+    expect(budget.take(busy, 'north', 1_000_000)).toBe(false);
+    expect(budget.take(calm, 'north', 1_000_000)).toBe(true);
   });
 
   it('is bounded for the school', () => {
     const budget = new SharedBudget();
-    const taken = Array.from({ length: 10 }, () => ({})).map((log) => budget.take(log, 60_000_000));
+    const taken = Array.from({ length: 10 }, () => ({})).map((log) => budget.take(log, 'north', 60_000_000));
     expect(taken.filter(Boolean)).toHaveLength(4);
+    // What one school has used up is not another one's.
+    expect(budget.take({}, 'south', 60_000_000)).toBe(true);
   });
 
   it('may go on after a while', () => {
     const budget = new SharedBudget();
     const log = {};
-    while (budget.take(log, 1_000_000));
+    while (budget.take(log, 'north', 1_000_000));
     vi.advanceTimersByTime(1000);
-    expect(budget.take(log, 3_000_000)).toBe(true);
+    expect(budget.take(log, 'north', 3_000_000)).toBe(true);
   });
 });
 

@@ -23,6 +23,7 @@ it('what one browser does is stored in its order, though looking something up ta
     classes as never,
     { onLeft: () => undefined } as never,
     new SoleLeases(),
+    { ofLesson: () => Promise.resolve('school') } as never,
   );
   const told = { emit: () => true };
   gateway.afterInit({

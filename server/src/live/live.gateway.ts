@@ -36,6 +36,7 @@ import type { AppendOptions } from './logs.service.js';
 import { LogsService } from './logs.service.js';
 import type { OpenLog } from './openLog.js';
 import { OperationRelay } from './operationRelay.js';
+import { SchoolsService } from '../schools/schools.service.js';
 import { SharedBudget } from './sharedBudget.js';
 import { slowLane } from './slowLane.js';
 
@@ -66,6 +67,7 @@ export class LiveGateway implements OnGatewayInit {
     private readonly classes: ClassesService,
     private readonly teams: TeamsService,
     private readonly leases: Leases,
+    private readonly schools: SchoolsService,
   ) {}
 
   afterInit(server: Server): void {
@@ -158,7 +160,8 @@ export class LiveGateway implements OnGatewayInit {
     const { actor, writes, lesson, situation } = this.opened(socket, ref.id);
     if (!writes) throw new Refusal('not-allowed');
     await this.comesRight(socket, ref.id);
-    if (!this.shared.take(await this.logs.open(ref.id), bytes)) throw new Refusal('too-fast');
+    const school = await this.schools.ofLesson(lesson ?? ref.id);
+    if (!this.shared.take(await this.logs.open(ref.id), school, bytes)) throw new Refusal('too-fast');
     const now = await situation();
     const ways = ref.kind === 'sitting' ? await this.classes.waysOf(ref.id) : {};
     const changes = operation.changes.map((change) => placedBy(actor, change, ways));

@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { TokenBucket } from './tokenBucket.js';
 
 const MB = 1_000_000;
@@ -5,15 +6,20 @@ const MB = 1_000_000;
 const CLASS = { burst: 64 * MB, perSecond: 4 * MB };
 const SCHOOL = { burst: 256 * MB, perSecond: 16 * MB };
 
-/** How much may be written in one log, and in all of them together, by however many people. */
+/** Schools that write at once; one that has not written for longest begins anew. */
+const MOST_SCHOOLS = 1000;
+
+/** How much may be written in one log, and in all those of a school together, by however many people. */
 export class SharedBudget {
   private readonly logs = new WeakMap<object, TokenBucket>();
-  private readonly school = new TokenBucket(SCHOOL.burst, SCHOOL.perSecond);
+  private readonly schools = new LRUCache<string, TokenBucket>({ max: MOST_SCHOOLS });
 
-  /** Whether so many bytes more may be written in a log now. */
-  take(log: object, bytes: number): boolean {
+  /** Whether so many bytes more may be written now in a log of a school. */
+  take(log: object, school: string, bytes: number): boolean {
     let own = this.logs.get(log);
     if (!own) this.logs.set(log, (own = new TokenBucket(CLASS.burst, CLASS.perSecond)));
-    return own.take(bytes) && this.school.take(bytes);
+    let whole = this.schools.get(school);
+    if (!whole) this.schools.set(school, (whole = new TokenBucket(SCHOOL.burst, SCHOOL.perSecond)));
+    return own.take(bytes) && whole.take(bytes);
   }
 }

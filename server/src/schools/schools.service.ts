@@ -3,6 +3,7 @@ import { Injectable, Logger } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { LimitName, SchoolLimits } from '@doodla/core';
 import { LIMITS } from '@doodla/core';
+import { LRUCache } from 'lru-cache';
 import { Repository } from 'typeorm';
 import { logFailure } from '../http/failures.js';
 import { notFound, Problem } from '../http/problem.js';
@@ -20,6 +21,8 @@ export interface SchoolOidc {
   trustEmail: boolean;
 }
 
+/** Lessons whose schools are known by heart. */
+const MOST_LESSONS = 10_000;
 const NAMES = Object.keys(LIMITS) as LimitName[];
 
 /** The schools of this installation, each with its limits: as whoever looks after it has set them, else as the server's settings say. */
@@ -28,6 +31,7 @@ export class SchoolsService implements OnModuleInit {
   private readonly logger = new Logger('Schools');
   /** In memory, since every file that comes in asks for them. */
   private readonly known = new Map<string, School>();
+  private readonly ofLessons = new LRUCache<string, string>({ max: MOST_LESSONS });
 
   constructor(
     private readonly settings: Settings,
@@ -88,6 +92,19 @@ export class SchoolsService implements OnModuleInit {
     const wanted = Object.fromEntries(NAMES.map((name) => [name, limits[name]]));
     await this.schools.update({ id: schoolId }, { ...wanted, tellOfRecording: limits.tellOfRecording });
     await this.changed();
+  }
+
+  /** The school of a lesson, which never goes to another one. Throws Problem. */
+  async ofLesson(lessonId: string): Promise<string> {
+    const known = this.ofLessons.get(lessonId);
+    if (known !== undefined) return known;
+    const [row] = await this.database.all<{ school: string }>(
+      'SELECT school_id AS school FROM lesson JOIN teacher ON teacher.id = teacher_id WHERE lesson.id = ?',
+      [lessonId],
+    );
+    if (!row) throw notFound('This lesson');
+    this.ofLessons.set(lessonId, row.school);
+    return row.school;
   }
 
   /** Throws Problem where the school whose lesson it is has been closed. */
