@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { SchoolDeedKind } from '@doodla/core';
+import { INSTALLATION } from '@doodla/core';
 import { randomUUID } from 'node:crypto';
 import { Not, Repository } from 'typeorm';
 import { Problem } from '../http/problem.js';
@@ -151,7 +152,7 @@ export class InstallationService {
   }
 
   private async refuseTakenSlug(slug: string, but = ''): Promise<void> {
-    if (await this.rows.existsBy({ slug, id: Not(but) }))
+    if (slug === INSTALLATION || (await this.rows.existsBy({ slug, id: Not(but) })))
       throw new Problem(
         409,
         'slug-taken',

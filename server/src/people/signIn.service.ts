@@ -48,7 +48,7 @@ export class SignInService {
   async signIn({ email, password, school }: SignInDto, from: string): Promise<SignedIn> {
     const key = `${from} ${email.toLowerCase()}`;
     await this.count(key);
-    const places = (await this.placesOf(email.toLowerCase())).filter((place) => isWanted(place, school));
+    const places = await this.placesOf(email.toLowerCase(), school);
     const matching: Place[] = [];
     for (const place of places) if (await passwordMatches(place.passwordHash, password)) matching.push(place);
     if (places.length === 0) await passwordMatches(await this.decoyHash, password);
@@ -74,26 +74,32 @@ export class SignInService {
     );
   }
 
-  private async placesOf(email: string): Promise<Place[]> {
-    const teachers = await this.teachers.find({
-      where: { email },
-      order: { createdAt: 'ASC' },
-      take: MOST_PLACES,
-    });
+  /** The places of an address; of one school alone, or of the installation, where that is wanted. */
+  private async placesOf(email: string, wanted: string | undefined): Promise<Place[]> {
+    const school = wanted === undefined ? null : await this.schoolOf(wanted);
+    const teachers =
+      wanted !== undefined && !school
+        ? []
+        : await this.teachers.find({
+            where: { email, ...(school && { schoolId: school.id }) },
+            order: { createdAt: 'ASC' },
+            take: MOST_PLACES,
+          });
     const places: Place[] = [];
     for (const teacher of teachers) {
-      const school = await this.schools.findOneBy({ id: teacher.schoolId });
-      if (school) places.push({ school, teacher, passwordHash: teacher.passwordHash });
+      const its = school ?? (await this.schools.findOneBy({ id: teacher.schoolId }));
+      if (its) places.push({ school: its, teacher, passwordHash: teacher.passwordHash });
     }
+    if (wanted !== undefined && wanted !== INSTALLATION) return places;
     const operator = await this.operators.byEmail(email);
     if (operator) places.push({ school: null, operator, passwordHash: operator.passwordHash });
     return places;
   }
-}
 
-const isWanted = ({ school }: Place, wanted: string | undefined) =>
-  wanted === undefined ||
-  (school ? school.id === wanted || school.slug === wanted.toLowerCase() : wanted === INSTALLATION);
+  private schoolOf(wanted: string): Promise<School | null> {
+    return this.schools.findOneBy([{ id: wanted }, { slug: wanted.toLowerCase() }]);
+  }
+}
 
 const told = ({ school }: Place) => ({ id: school?.id ?? INSTALLATION, name: school?.name ?? '' });
 

@@ -7,6 +7,7 @@ import { LRUCache } from 'lru-cache';
 import { Repository } from 'typeorm';
 import { logFailure } from '../http/failures.js';
 import { notFound, Problem } from '../http/problem.js';
+import { Jobs } from '../processes/jobs.js';
 import { Peers } from '../processes/peers.js';
 import { Settings } from '../settings/settings.js';
 import { Database } from '../storage/database.js';
@@ -21,6 +22,7 @@ export interface SchoolOidc {
   trustEmail: boolean;
 }
 
+const READ_AGAIN_MS = 60_000;
 /** Lessons whose schools are known by heart. */
 const MOST_LESSONS = 10_000;
 const NAMES = Object.keys(LIMITS) as LimitName[];
@@ -38,6 +40,7 @@ export class SchoolsService implements OnModuleInit {
     @InjectRepository(School) private readonly schools: Repository<School>,
     private readonly database: Database,
     private readonly peers: Peers,
+    private readonly jobs: Jobs,
   ) {}
 
   async onModuleInit(): Promise<void> {
@@ -45,6 +48,8 @@ export class SchoolsService implements OnModuleInit {
     this.peers.on('schools', () => {
       this.read().catch((error: unknown) => logFailure(this.logger, 'Schools could not be read anew', error));
     });
+    // What the others tell is lost while Redis is away.
+    this.jobs.everywhere('read schools anew', READ_AGAIN_MS, () => this.read());
   }
 
   limitsOf(schoolId: string): SchoolLimits {

@@ -144,7 +144,7 @@ function AdminForm({ school }: { school: SchoolFigures }) {
 function Closing({ school, onErased }: { school: SchoolFigures; onErased(): void }) {
   const { id, closedAt } = school;
   const [typed, setTyped] = useState('');
-  const { problem, attempt } = useSchoolChange();
+  const { problem, isBusy, attempt } = useSchoolChange();
   const set = (closed: boolean) => void attempt(() => changeSchool(id, { closed }));
   if (closedAt === null)
     return (
@@ -171,10 +171,10 @@ function Closing({ school, onErased }: { school: SchoolFigures; onErased(): void
       <Problem>{problem}</Problem>
       <Button
         look="alarm"
-        disabled={typed === ''}
+        disabled={typed === '' || isBusy}
         onClick={() => void attempt(() => eraseSchool(id, typed), onErased)}
       >
-        {t('installation.erase')}
+        {t(isBusy ? 'installation.erasing' : 'installation.erase')}
       </Button>
     </>
   );

@@ -6,15 +6,19 @@ import { installationQuery } from '../api/installation';
 export function useSchoolChange() {
   const client = useQueryClient();
   const [problem, setProblem] = useState<string>();
+  const [isBusy, setBusy] = useState(false);
   const attempt = async <T>(task: () => Promise<T>, then?: (made: T) => void): Promise<void> => {
     setProblem(undefined);
+    setBusy(true);
     try {
       const made = await task();
       await client.invalidateQueries({ queryKey: installationQuery.queryKey });
       then?.(made);
     } catch (error) {
       setProblem((error as Error).message);
+    } finally {
+      setBusy(false);
     }
   };
-  return { problem, attempt };
+  return { problem, isBusy, attempt };
 }

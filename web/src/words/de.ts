@@ -636,6 +636,7 @@ export const de: Words = {
     closeHint:
       'Ihre Lehrkräfte werden abgemeldet und können sich nicht anmelden, niemand kommt in ihre Stunden, ihre Links zeigen nichts. Nichts wird gelöscht; sie kann wieder geöffnet werden.',
     erase: 'Schule endgültig entfernen',
+    erasing: 'Wird entfernt …',
     eraseHint:
       'Eine geschlossene Schule kann mit allen Personen, Unterlagen, Stunden und Dateien entfernt werden. Das lässt sich nicht zurücknehmen.',
     figuresOnly:

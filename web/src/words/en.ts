@@ -623,6 +623,7 @@ export const en = {
     closeHint:
       'Its teachers are signed out and cannot sign in, nobody joins its classes, and its links show nothing. Nothing is deleted; it can be opened again.',
     erase: 'Take the school away for good',
+    erasing: 'Taking it away …',
     eraseHint:
       'A closed school can be taken away with all its people, lessons, classes and files. That cannot be undone.',
     figuresOnly:

@@ -209,6 +209,7 @@ export class World {
       turnIn: () => Promise.resolve(undefined),
     };
     const teams = { onLeft: () => undefined };
+    const schools = { ofLesson: () => Promise.resolve('school') };
     this.gateway = new LiveGateway(
       access as never,
       new AnswersService(logs),
@@ -216,6 +217,7 @@ export class World {
       classes as never,
       teams as never,
       new SoleLeases(),
+      schools as never,
     );
     this.gateway.afterInit(this.server());
   }
