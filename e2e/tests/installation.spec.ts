@@ -95,7 +95,7 @@ test('schools are made, looked after and closed from outside, and each is a worl
   await expect(otis.getByText('That is kept.')).toBeVisible();
   await nia.reload();
   await expect(nia.getByText('0 of 2.5 GB used for files')).toBeVisible();
-  await nia.getByLabel('Name').fill('Bea');
+  await nia.getByLabel('Name', { exact: true }).fill('Bea');
   await nia.getByLabel('E-mail address').fill('bea@north.example');
   await nia.getByRole('button', { name: 'Make an invitation' }).click();
   await expect(nia.getByText('This school may have 1 teachers, and has them.')).toBeVisible();

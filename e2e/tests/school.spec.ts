@@ -13,7 +13,7 @@ test('a colleague comes by an invitation, gets a copy of a lesson, and leaves it
   await teacher.goto('/');
   await teacher.getByRole('link', { name: 'The school' }).click();
   const name = `Bea ${Date.now()}`;
-  await teacher.getByLabel('Name').fill(name);
+  await teacher.getByLabel('Name', { exact: true }).fill(name);
   await teacher.getByLabel('E-mail address').fill(`${Date.now()}@school.example`);
   await teacher.getByRole('button', { name: 'Make an invitation' }).click();
   const url = await teacher.getByLabel('Link', { exact: true }).inputValue();
@@ -55,6 +55,9 @@ test('a colleague comes by an invitation, gets a copy of a lesson, and leaves it
   await teacher.goto('/');
 
   await teacher.goto('/school');
+  await teacher.getByLabel('Name of the school').fill('Quillmere Community School');
+  await teacher.getByRole('button', { name: 'Keep this name' }).click();
+  await expect(teacher.getByRole('heading', { name: 'Quillmere Community School' })).toBeVisible();
   const row = teacher.getByRole('listitem').filter({ hasText: name });
   await row.getByRole('button', { name: 'Leaves the school' }).click();
   await row.getByRole('button', { name: 'Take out of the school' }).click();

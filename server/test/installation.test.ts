@@ -177,6 +177,8 @@ describe('what the installation gives a school', () => {
     const picture = await admin.send('POST', `/api/lessons/${lesson!.id}/pictures`, pictureForm());
     expect(picture.body.code).toBe('school-full');
     expect((await admin.send('POST', '/api/shelf/pictures', pictureForm())).body.code).toBe('school-full');
+    const copy = await admin.send('POST', `/api/lessons/${lesson!.id}/copies`, { title: 'Again' });
+    expect(copy.body.code).toBe('school-full');
     expect(await healthOf(admin)).toMatchObject({ bytes, maxBytes: bytes });
     expect((await ada.upload('other.pdf', pdf)).lesson).toBeDefined();
     await change(id, { maxBytes: null });

@@ -103,6 +103,15 @@ describe('whoever looks after the school', () => {
     expect((await eve.send('GET', '/api/school/teachers')).status).toBe(403);
   });
 
+  it('says what the school is called', async () => {
+    const set = (name: string, who = admin) => who.send('PUT', '/api/school/name', { name });
+    expect((await set(' ')).body.code).toBe('school-name');
+    expect((await set('Quillmere', await colleague('Nils'))).status).toBe(403);
+    expect((await set(' Quillmere  School ')).status).toBe(204);
+    const { body } = await admin.send<SchoolHealth>('GET', '/api/school/health');
+    expect(body.name).toBe('Quillmere School');
+  });
+
   it('sets how much is brought in and how long classes are kept, within bounds, and that holds after a start', async () => {
     const limits = { maxUploadMb: 7, maxPages: 3, retentionDays: 30, tellOfRecording: true };
     const set = (what: object, who = admin) => who.send('PUT', '/api/school/limits', what);

@@ -74,6 +74,11 @@ export interface SchoolDeed {
   by: string;
 }
 
+/** What the school is called from now on. */
+export interface SchoolNameRequest {
+  name: string;
+}
+
 export interface TeacherInviteRequest {
   name: string;
   email: string;

@@ -24,17 +24,11 @@ import {
 } from 'class-validator';
 import { BAD_INPUT } from '../http/badInput.js';
 import { visibleText } from '../http/visibleText.js';
+import { IsSchoolName } from '../schools/schoolName.js';
 
 const trim = ({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value);
 const lower = ({ value }: { value: unknown }) =>
   typeof value === 'string' ? value.trim().toLowerCase() : value;
-
-const IsSchoolName = () =>
-  applyDecorators(
-    Transform(({ value }: { value: unknown }) => visibleText(value)),
-    IsString(),
-    Length(1, SCHOOL_NAME_LENGTH, { message: BAD_INPUT['school-name'] }),
-  );
 
 const IsSlug = () =>
   applyDecorators(

@@ -11,6 +11,7 @@ import { LogsService } from '../live/logs.service.js';
 import { MaterialsService } from '../materials/materials.service.js';
 import { Leases } from '../processes/leases.js';
 import { StoredPicture } from '../pictures/picture.entity.js';
+import { RoomService } from '../schools/room.service.js';
 import { SittingsService } from '../sittings/sittings.service.js';
 import type { Lesson } from './lesson.entity.js';
 import { LessonsService } from './lessons.service.js';
@@ -34,6 +35,7 @@ export class PageCopiesService {
     private readonly teams: TeamsService,
     private readonly leases: Leases,
     @InjectRepository(StoredPicture) private readonly pictures: Repository<StoredPicture>,
+    private readonly room: RoomService,
   ) {}
 
   /** Returns the new page's id, which is that of `pages` where others name it too. Throws Problem where the teacher has no such lesson, page or class. */
@@ -85,6 +87,7 @@ export class PageCopiesService {
   /** A new lesson with copies of all pages of one and what is prepared on them. Throws Problem. */
   async copyLesson(teacherId: string, id: string, title: string): Promise<Lesson> {
     const from = await this.lessons.editable(teacherId, id);
+    await this.room.check(teacherId);
     const copy = await this.lessons.createEmpty(teacherId, title);
     try {
       const pages = orderedPages((await this.logs.open(id)).pages.values());

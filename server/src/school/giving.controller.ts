@@ -6,6 +6,7 @@ import { closedOf } from '../http/closedOf.js';
 import { LessonsService } from '../lessons/lessons.service.js';
 import type { Teacher } from '../people/teacher.entity.js';
 import { CurrentTeacher, TeacherGuard } from '../people/visitor.guard.js';
+import { RoomService } from '../schools/room.service.js';
 import { GiveDto } from './school.dto.js';
 import { SchoolService } from './school.service.js';
 
@@ -16,6 +17,7 @@ export class GivingController {
   constructor(
     private readonly lessons: LessonsService,
     private readonly school: SchoolService,
+    private readonly room: RoomService,
     private readonly making: ArchiveMakingService,
     private readonly reading: ArchiveReadingService,
   ) {}
@@ -31,6 +33,7 @@ export class GivingController {
   ): Promise<void> {
     const lesson = await this.lessons.own(teacher.id, id);
     const colleague = await this.school.teacher(teacher, to);
+    await this.room.check(colleague.id);
     const options = { signal: closedOf(response), onProgress: () => undefined };
     const { path, remove } = await this.making.make(lesson, teacher, { ...options, withClasses: false });
     try {

@@ -21,7 +21,7 @@ import { RoomService } from '../schools/room.service.js';
 import { SchoolsService } from '../schools/schools.service.js';
 import { Settings } from '../settings/settings.js';
 import { DiskSpace } from '../storage/diskSpace.js';
-import { AdminDto, InviteDto, LeaveDto, LimitsDto } from './school.dto.js';
+import { AdminDto, InviteDto, LeaveDto, LimitsDto, SchoolNameDto } from './school.dto.js';
 import { invitationLink } from './invitationLink.js';
 import { InvitationsService } from './invitations.service.js';
 import { SchoolService } from './school.service.js';
@@ -69,6 +69,14 @@ export class SchoolController {
       cleared: await this.purges.clearedOf(me.schoolId, CLEARED_TOLD),
       deeds: await this.school.deedsTo(me),
     };
+  }
+
+  /** Says what the school is called. */
+  @Put('name')
+  @HttpCode(204)
+  @UseGuards(AdminGuard)
+  setName(@CurrentTeacher() me: Teacher, @Body() { name }: SchoolNameDto): Promise<void> {
+    return this.schools.setName(me.schoolId, name);
   }
 
   /** Sets how much may be brought in, and how long classes are kept. */

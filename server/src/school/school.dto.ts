@@ -6,6 +6,7 @@ import type {
   LeaveRequest,
   LimitName,
   SchoolLimits,
+  SchoolNameRequest,
 } from '@doodla/core';
 import { LIMITS } from '@doodla/core';
 import { applyDecorators } from '@nestjs/common';
@@ -13,6 +14,7 @@ import { Transform } from 'class-transformer';
 import { IsBoolean, IsEmail, IsInt, IsOptional, IsString, IsUUID, Length, Max, Min } from 'class-validator';
 import { BAD_INPUT } from '../http/badInput.js';
 import { visibleText } from '../http/visibleText.js';
+import { IsSchoolName } from '../schools/schoolName.js';
 
 const asName = ({ value }: { value: unknown }) => visibleText(value);
 const trim = ({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value);
@@ -44,6 +46,10 @@ export class AcceptDto implements AcceptRequest {
 
 export class AdminDto implements AdminRequest {
   @IsBoolean() admin: boolean;
+}
+
+export class SchoolNameDto implements SchoolNameRequest {
+  @IsSchoolName() name: string;
 }
 
 export class LeaveDto implements LeaveRequest {

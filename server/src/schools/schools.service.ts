@@ -93,6 +93,11 @@ export class SchoolsService implements OnModuleInit {
     return this.limitsOf(row.school);
   }
 
+  async setName(schoolId: string, name: string): Promise<void> {
+    await this.schools.update({ id: schoolId }, { name });
+    await this.changed();
+  }
+
   async setLimits(schoolId: string, limits: SchoolLimits): Promise<void> {
     const wanted = Object.fromEntries(NAMES.map((name) => [name, limits[name]]));
     await this.schools.update({ id: schoolId }, { ...wanted, tellOfRecording: limits.tellOfRecording });

@@ -9,6 +9,7 @@ import type {
   LeaveRequest,
   SchoolHealth,
   SchoolLimits,
+  SchoolNameRequest,
   SchoolTeacher,
 } from '@doodla/core';
 import { queryOptions } from '@tanstack/react-query';
@@ -31,6 +32,8 @@ export const colleaguesQuery = queryOptions({
 /** Invites somebody to be a teacher of the school. */
 export const inviteTeacher = (who: TeacherInviteRequest) =>
   request<InvitationReply>('POST', '/api/school/invitations', who);
+export const setSchoolName = (name: string) =>
+  request<void>('PUT', '/api/school/name', { name } satisfies SchoolNameRequest);
 /** Sets how much may be brought in, and how long classes are kept. */
 export const setLimits = (limits: SchoolLimits) => request<void>('PUT', '/api/school/limits', limits);
 /** Makes a link by which a teacher chooses a new password. */

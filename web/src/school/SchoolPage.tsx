@@ -11,6 +11,7 @@ import { t } from '../words';
 import { dateAndTime } from '../words/dates';
 import { InviteForm } from './InviteForm';
 import { LimitsForm } from './LimitsForm';
+import { SchoolNameForm } from './SchoolNameForm';
 import { OnceLink } from '../people/OnceLink';
 import { TeacherRow } from './TeacherRow';
 
@@ -35,6 +36,8 @@ export default function SchoolPage({ me }: { me: string }) {
         {link && <OnceLink {...link} />}
         <h2 className="mt-8 mb-3 text-xl font-bold">{t('school.inviteSomebody')}</h2>
         <InviteForm onLink={setLink} />
+        <h2 className="mt-8 mb-3 text-xl font-bold">{t('school.nameOfIt')}</h2>
+        {health.data && <SchoolNameForm key={health.data.name} name={health.data.name} />}
         <h2 className="mt-8 mb-3 text-xl font-bold">{t('school.limitsOfTheSchool')}</h2>
         {health.data && <LimitsForm {...health.data} />}
         <h2 className="mt-8 mb-3 text-xl font-bold">{t('school.theServer')}</h2>
