@@ -1,9 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { LogOut } from 'lucide-react';
 import { useState } from 'react';
 import { installationQuery } from '../api/installation';
-import { signOut } from '../api/people';
-import { useRefreshMe } from '../people/useRefreshMe';
+import { SignOutButton } from '../people/SignOutButton';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { Problem } from '../ui/Problem';
@@ -17,7 +15,6 @@ import { SchoolTable } from './SchoolTable';
 /** For whoever looks after the installation: its schools from outside, in figures. */
 export default function InstallationPage({ name }: { name: string }) {
   useTitle(t('installation.title'));
-  const refreshMe = useRefreshMe();
   const figures = useQuery(installationQuery);
   const [chosen, setChosen] = useState<string>();
   const [isMaking, setMaking] = useState(false);
@@ -28,13 +25,7 @@ export default function InstallationPage({ name }: { name: string }) {
       <header className="flex flex-wrap items-center gap-3 bg-board px-4 py-3 text-paper sm:px-8">
         <h1 className="grow text-2xl font-bold">{t('installation.title')}</h1>
         <span>{name}</span>
-        <Button
-          look="onBoard"
-          icon={<LogOut aria-hidden size={18} />}
-          onClick={() => void signOut().then(refreshMe)}
-        >
-          {t('lessons.signOut')}
-        </Button>
+        <SignOutButton />
       </header>
       <main className="mx-auto max-w-6xl p-4 sm:p-8">
         <Problem>{figures.error?.message}</Problem>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { changeSchool, eraseSchool, inviteAdmin } from '../api/installation';
-import { OnceLink } from '../people/OnceLink';
+import { InviteForm } from '../people/InviteForm';
 import { Button } from '../ui/Button';
 import { Problem } from '../ui/Problem';
 import { TextField } from '../ui/TextField';
@@ -24,7 +24,12 @@ export function SchoolSheet({ school, onErased }: { school: SchoolFigures; onEra
       <NameAndRoom school={school} />
       <section>
         <h3 className="mb-2 text-lg font-bold">{t('installation.inviteAdmin')}</h3>
-        <AdminForm school={school} />
+        <p className="mb-3 text-sm text-ink-soft">{t('installation.inviteHint')}</p>
+        <InviteForm
+          nameLabel={t('installation.adminName')}
+          emailLabel={t('installation.adminEmail')}
+          invite={(who) => inviteAdmin(school.id, who)}
+        />
       </section>
       <section>
         <h3 className="mb-2 text-lg font-bold">{t('installation.signIn')}</h3>
@@ -96,47 +101,6 @@ function NameAndRoom({ school: { id, name, slug, maxBytes, maxTeachers } }: { sc
       <Button type="submit" look="main" disabled={!formState.isDirty || formState.isSubmitting}>
         {t('installation.keep')}
       </Button>
-    </form>
-  );
-}
-
-function AdminForm({ school }: { school: SchoolFigures }) {
-  const { register, handleSubmit, formState, reset } = useForm<{ name: string; email: string }>();
-  const { problem, attempt } = useSchoolChange();
-  const [link, setLink] = useState<{ for: string; url: string }>();
-  const submit = handleSubmit((who) =>
-    attempt(
-      () => inviteAdmin(school.id, who),
-      ({ url }) => {
-        setLink({ for: who.name, url });
-        reset();
-      },
-    ),
-  );
-  const { errors } = formState;
-  return (
-    <form onSubmit={(event) => void submit(event)} noValidate>
-      <p className="mb-3 text-sm text-ink-soft">{t('installation.inviteHint')}</p>
-      <div className="grid gap-x-4 sm:grid-cols-2">
-        <TextField
-          label={t('installation.adminName')}
-          autoComplete="off"
-          error={errors.name?.message}
-          {...register('name', { required: t('school.pleaseGiveAName') })}
-        />
-        <TextField
-          label={t('installation.adminEmail')}
-          type="email"
-          autoComplete="off"
-          error={errors.email?.message}
-          {...register('email', { required: t('school.pleaseGiveAnAddress') })}
-        />
-      </div>
-      <Problem>{problem}</Problem>
-      <Button type="submit" disabled={formState.isSubmitting}>
-        {t('school.makeAnInvitation')}
-      </Button>
-      {link && <OnceLink {...link} />}
     </form>
   );
 }

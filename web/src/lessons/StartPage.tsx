@@ -1,11 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { FilePlus2, LogOut, Search } from 'lucide-react';
+import { FilePlus2, Search } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useRef, useState } from 'react';
 import type { DragEvent } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { lessonsQuery } from '../api/lessons';
-import { signOut } from '../api/people';
-import { useRefreshMe } from '../people/useRefreshMe';
+import { SignOutButton } from '../people/SignOutButton';
 import { LESSON_ENDINGS } from '../material/documents';
 import { Button } from '../ui/Button';
 import { classes } from '../ui/classes';
@@ -35,7 +34,6 @@ export default function StartPage({ teacher }: { teacher: { name: string; admin:
   // The letters that are typed come first, what they find a little later.
   const asked = useDeferredValue(question);
   const client = useQueryClient();
-  const refreshMe = useRefreshMe();
   const [files, setFiles] = useState<readonly File[]>([]);
   const [dragging, setDragging] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
@@ -74,13 +72,7 @@ export default function StartPage({ teacher }: { teacher: { name: string; admin:
         <span className="grow" />
         <LanguageChoice onBoard />
         <span className="hidden sm:inline">{teacher.name}</span>
-        <Button
-          look="onBoard"
-          icon={<LogOut aria-hidden size={18} />}
-          onClick={() => void signOut().then(refreshMe)}
-        >
-          {t('lessons.signOut')}
-        </Button>
+        <SignOutButton />
       </header>
       <main className="mx-auto max-w-6xl p-4 sm:p-8">
         <div className="mb-6 flex flex-wrap items-end justify-between gap-4">

@@ -3,15 +3,15 @@ import { useQuery } from '@tanstack/react-query';
 import { ArrowLeft } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { schoolHealthQuery, teachersQuery } from '../api/school';
+import { inviteTeacher, schoolHealthQuery, teachersQuery } from '../api/school';
 import { Problem } from '../ui/Problem';
 import { gigabytes } from '../ui/gigabytes';
 import { useTitle } from '../ui/useTitle';
 import { t } from '../words';
 import { dateAndTime } from '../words/dates';
-import { InviteForm } from './InviteForm';
 import { LimitsForm } from './LimitsForm';
 import { SchoolNameForm } from './SchoolNameForm';
+import { InviteForm } from '../people/InviteForm';
 import { OnceLink } from '../people/OnceLink';
 import { TeacherRow } from './TeacherRow';
 
@@ -35,7 +35,11 @@ export default function SchoolPage({ me }: { me: string }) {
         <Teachers all={teachers.data ?? []} me={me} onLink={setLink} />
         {link && <OnceLink {...link} />}
         <h2 className="mt-8 mb-3 text-xl font-bold">{t('school.inviteSomebody')}</h2>
-        <InviteForm onLink={setLink} />
+        <InviteForm
+          nameLabel={t('school.name')}
+          emailLabel={t('people.eMailAddress')}
+          invite={inviteTeacher}
+        />
         <h2 className="mt-8 mb-3 text-xl font-bold">{t('school.nameOfIt')}</h2>
         {health.data && <SchoolNameForm key={health.data.name} name={health.data.name} />}
         <h2 className="mt-8 mb-3 text-xl font-bold">{t('school.limitsOfTheSchool')}</h2>

@@ -1,25 +1,28 @@
+import type { InvitationReply, TeacherInviteRequest } from '@doodla/core';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { inviteTeacher } from '../api/school';
 import { Button } from '../ui/Button';
 import { Problem } from '../ui/Problem';
 import { TextField } from '../ui/TextField';
 import { t } from '../words';
+import { OnceLink } from './OnceLink';
 
-interface Fields {
-  name: string;
-  email: string;
+interface InviteFormProps {
+  nameLabel: string;
+  emailLabel: string;
+  invite(who: TeacherInviteRequest): Promise<InvitationReply>;
 }
 
-/** Invites somebody to be a teacher of the school, by a link that is given to them. */
-export function InviteForm({ onLink }: { onLink(link: { for: string; url: string }): void }) {
-  const { register, handleSubmit, reset, formState } = useForm<Fields>();
+/** Invites somebody, by a link that is given to them. */
+export function InviteForm({ nameLabel, emailLabel, invite }: InviteFormProps) {
+  const { register, handleSubmit, reset, formState } = useForm<TeacherInviteRequest>();
   const [problem, setProblem] = useState<string>();
+  const [link, setLink] = useState<{ for: string; url: string }>();
   const submit = handleSubmit((who) => {
     setProblem(undefined);
-    return inviteTeacher(who).then(
+    return invite(who).then(
       ({ url }) => {
-        onLink({ for: who.name, url });
+        setLink({ for: who.name, url });
         reset();
       },
       (error: Error) => setProblem(error.message),
@@ -30,13 +33,13 @@ export function InviteForm({ onLink }: { onLink(link: { for: string; url: string
     <form onSubmit={(event) => void submit(event)} noValidate>
       <div className="grid gap-x-4 sm:grid-cols-2">
         <TextField
-          label={t('school.name')}
+          label={nameLabel}
           autoComplete="off"
           error={errors.name?.message}
           {...register('name', { required: t('school.pleaseGiveAName') })}
         />
         <TextField
-          label={t('people.eMailAddress')}
+          label={emailLabel}
           type="email"
           autoComplete="off"
           error={errors.email?.message}
@@ -47,6 +50,7 @@ export function InviteForm({ onLink }: { onLink(link: { for: string; url: string
       <Button type="submit" look="main" disabled={formState.isSubmitting}>
         {t('school.makeAnInvitation')}
       </Button>
+      {link && <OnceLink {...link} />}
     </form>
   );
 }
