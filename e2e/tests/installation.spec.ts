@@ -73,6 +73,14 @@ test('schools are made, looked after and closed from outside, and each is a worl
   await anew.getByRole('link', { name: 'The school' }).click();
   await expect(anew.getByRole('heading', { name: 'Eastfield School' })).toBeVisible();
   await anew.context().clearCookies();
+  // Whatever a school's own sign-in sends back with is said.
+  for (const [problem, said] of [
+    ['no-school-sign-in', 'This server has no sign-in with the school’s accounts.'],
+    ['too-many-teachers', 'Signing in with the school’s account did not work.'],
+  ] as const) {
+    await anew.goto(`/?problem=${problem}`);
+    await expect(anew.getByText(said)).toBeVisible();
+  }
   await anew.goto('/at/northgate-school');
   await expect(anew.getByRole('heading', { name: 'Sign in to teach at Northgate School' })).toBeVisible();
   await signIn();
@@ -81,7 +89,7 @@ test('schools are made, looked after and closed from outside, and each is a worl
 
   // Room and places; what is wrong is said, and nothing is lost.
   const open = async (name: string) => {
-    await otis.reload();
+    await otis.goto('/');
     await otis.getByRole('button', { name }).click();
   };
   await open('Northgate School');
@@ -98,11 +106,14 @@ test('schools are made, looked after and closed from outside, and each is a worl
   await nia.getByLabel('Name', { exact: true }).fill('Bea');
   await nia.getByLabel('E-mail address').fill('bea@north.example');
   await nia.getByRole('button', { name: 'Make an invitation' }).click();
-  await expect(nia.getByText('This school may have 1 teachers, and has them.')).toBeVisible();
+  await expect(nia.getByText('All places for teachers of this school are taken; it has 1.')).toBeVisible();
 
   // Closed: nobody comes in, and the other school goes on.
   await otis.getByRole('button', { name: 'Close the school' }).click();
-  await expect(otis.getByRole('button', { name: 'Open the school again' })).toBeVisible();
+  const again = otis.getByRole('button', { name: 'Open the school again' });
+  await expect(again).toBeVisible();
+  await otis.reload();
+  await expect(again).toBeVisible();
   await nia.goto('/');
   await expect(nia.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
   await nia.goto('/at/northgate-school');

@@ -17,7 +17,11 @@ const LESSONS = `FROM lesson JOIN teacher ON teacher.id = teacher_id
   WHERE school_id = tenant.id AND lesson.deleted_at IS NULL`;
 const SITTINGS = `FROM sitting JOIN lesson ON lesson.id = lesson_id JOIN teacher ON teacher.id = teacher_id`;
 
-type Row = Omit<SchoolFigures, keyof Pick<School, 'id' | 'name' | 'slug'> | 'signIn'> & { id: string };
+/** What is counted of a school. */
+type Row = Pick<
+  SchoolFigures,
+  'id' | 'teachers' | 'admins' | 'lessons' | 'classes' | 'students' | 'running' | 'usedAt' | 'bytes'
+>;
 
 /** Figures of the installation and its schools: how many and how much, and nothing of what anybody wrote, and nobody's name. */
 @Injectable()

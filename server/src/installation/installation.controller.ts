@@ -15,9 +15,10 @@ import type { Request } from 'express';
 import { CurrentOperator, OperatorGuard } from '../people/operator.guard.js';
 import type { Operator } from '../people/operator.entity.js';
 import { invitationLink } from '../school/invitationLink.js';
+import { InviteDto } from '../school/school.dto.js';
 import { Settings } from '../settings/settings.js';
 import { FiguresService } from './figures.service.js';
-import { EraseSchoolDto, InviteAdminDto, NewSchoolDto, SchoolChangeDto } from './installation.dto.js';
+import { EraseSchoolDto, NewSchoolDto, SchoolChangeDto } from './installation.dto.js';
 import { InstallationService } from './installation.service.js';
 
 /** For whoever looks after the installation: figures of its schools, and what can be done with them. */
@@ -60,7 +61,7 @@ export class InstallationController {
   async invite(
     @CurrentOperator() operator: Operator,
     @Param('id', ParseUUIDPipe) id: string,
-    @Body() who: InviteAdminDto,
+    @Body() who: InviteDto,
     @Req() request: Request,
   ): Promise<InvitationReply> {
     return invitationLink(await this.installation.inviteAdmin(operator, id, who), request, this.settings);

@@ -1,10 +1,4 @@
-import type {
-  EraseSchoolRequest,
-  NewSchoolRequest,
-  SchoolChangeRequest,
-  SchoolSignIn,
-  TeacherInviteRequest,
-} from '@doodla/core';
+import type { EraseSchoolRequest, NewSchoolRequest, SchoolChangeRequest, SchoolSignIn } from '@doodla/core';
 import { MOST_SCHOOL_BYTES, MOST_SCHOOL_TEACHERS, SCHOOL_NAME_LENGTH } from '@doodla/core';
 import { applyDecorators } from '@nestjs/common';
 import { Transform, Type } from 'class-transformer';
@@ -59,11 +53,6 @@ export class NewSchoolDto implements NewSchoolRequest {
   @IsSlug() slug: string;
   @IsPersonName() adminName: string;
   @IsAddress() adminEmail: string;
-}
-
-export class InviteAdminDto implements TeacherInviteRequest {
-  @IsPersonName() name: string;
-  @IsAddress() email: string;
 }
 
 export class SchoolSignInDto implements SchoolSignIn {

@@ -144,7 +144,7 @@ export class InvitationsService {
     throw new Problem(
       409,
       'too-many-teachers',
-      `This school may have ${maxTeachers} teachers, and has them. Please ask whoever looks after the server for more.`,
+      `All places for teachers of this school are taken; it has ${maxTeachers}. Please ask whoever looks after the server for more.`,
       { maxTeachers },
     );
   }

@@ -31,7 +31,7 @@ export class InviteDto implements TeacherInviteRequest {
 }
 
 /** What the address of the school's own sign-in page ends with; none for the first school. */
-export class SchoolSignInDto {
+export class SignInAtDto {
   @IsOptional() @IsString() @Length(1, 100) at?: string;
 }
 

@@ -5,7 +5,7 @@ import { Limiters } from '../processes/limiters.js';
 import { logFailure } from '../http/failures.js';
 import { Problem } from '../http/problem.js';
 import { SessionCookie } from '../people/sessionCookie.js';
-import { SchoolSignInDto } from './school.dto.js';
+import { SignInAtDto } from './school.dto.js';
 import type { SignInUnderWay } from './schoolSignIn.service.js';
 import { RETURN_PATH, SchoolSignInService } from './schoolSignIn.service.js';
 
@@ -27,7 +27,7 @@ export class SchoolSignInController {
   }
 
   @Get('api/sign-in/school')
-  begin(@Query() { at }: SchoolSignInDto, @Req() request: Request, @Res() response: Response): Promise<void> {
+  begin(@Query() { at }: SignInAtDto, @Req() request: Request, @Res() response: Response): Promise<void> {
     return orTell(response, async () => {
       const { url, underWay } = await this.limit.guard(request, () => this.signIn.begin(at));
       // Lax, since the way back comes from the provider's pages.

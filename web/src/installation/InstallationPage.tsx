@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { installationQuery } from '../api/installation';
 import { SignOutButton } from '../people/SignOutButton';
 import { Button } from '../ui/Button';
@@ -16,10 +17,12 @@ import { SchoolTable } from './SchoolTable';
 export default function InstallationPage({ name }: { name: string }) {
   useTitle(t('installation.title'));
   const figures = useQuery(installationQuery);
-  const [chosen, setChosen] = useState<string>();
+  // In the address, so that it is open again after a reload.
+  const [params, setParams] = useSearchParams();
+  const choose = (id?: string) => setParams(id === undefined ? {} : { school: id }, { replace: true });
   const [isMaking, setMaking] = useState(false);
   const schools = figures.data?.schools ?? [];
-  const school = schools.find(({ id }) => id === chosen);
+  const school = schools.find(({ id }) => id === params.get('school'));
   return (
     <div className="min-h-full">
       <header className="flex flex-wrap items-center gap-3 bg-board px-4 py-3 text-paper sm:px-8">
@@ -46,20 +49,15 @@ export default function InstallationPage({ name }: { name: string }) {
             {t('installation.newSchool')}
           </Button>
         </div>
-        <SchoolTable schools={schools} onChoose={setChosen} />
+        <SchoolTable schools={schools} onChoose={choose} />
         <p className="mt-4 text-sm text-ink-soft">{t('installation.figuresOnly')}</p>
       </main>
       <Modal title={t('installation.newSchool')} open={isMaking} onOpenChange={setMaking}>
         <NewSchoolForm />
       </Modal>
       {school && (
-        <Modal
-          wide
-          title={school.name || t('installation.unnamed')}
-          open
-          onOpenChange={() => setChosen(undefined)}
-        >
-          <SchoolSheet key={school.id} school={school} onErased={() => setChosen(undefined)} />
+        <Modal wide title={school.name || t('installation.unnamed')} open onOpenChange={() => choose()}>
+          <SchoolSheet key={school.id} school={school} onErased={() => choose()} />
         </Modal>
       )}
     </div>

@@ -5,7 +5,7 @@ import { TextField } from '../ui/TextField';
 import { t } from '../words';
 import { dayOf } from '../words/dates';
 import type { Order } from './arrangedSchools';
-import { arrangedSchools, ORDERS, totals } from './arrangedSchools';
+import { arrangedSchools, FIGURES, ORDERS, totals } from './arrangedSchools';
 import { gigabytes } from '../ui/gigabytes';
 
 const HEADS: Record<Order, string> = {
@@ -76,9 +76,9 @@ export function SchoolTable({ schools, onChoose }: SchoolTableProps) {
               <th scope="row" className="p-3 text-start">
                 {t('installation.together', { count: schools.length })}
               </th>
-              {[all.teachers, all.lessons, all.classes, all.students].map((figure, index) => (
-                <td key={HEADS[ORDERS[index + 1]!]} className="p-3 text-end tabular-nums">
-                  {figure}
+              {FIGURES.map((figure) => (
+                <td key={figure} className="p-3 text-end tabular-nums">
+                  {all[figure]}
                 </td>
               ))}
               <td className="p-3 text-end whitespace-nowrap tabular-nums">{gigabytes(all.bytes)} GB</td>
@@ -111,9 +111,9 @@ function SchoolRow({ school, onChoose }: { school: SchoolFigures; onChoose(id: s
         )}
         <p className="px-2 text-sm break-all text-ink-soft">/at/{slug}</p>
       </th>
-      {[school.teachers, school.lessons, school.classes, school.students].map((figure, index) => (
-        <td key={HEADS[ORDERS[index + 1]!]} className="p-3 text-end tabular-nums">
-          {figure}
+      {FIGURES.map((figure) => (
+        <td key={figure} className="p-3 text-end tabular-nums">
+          {school[figure]}
         </td>
       ))}
       <td

@@ -3,6 +3,9 @@ import type { SchoolFigures } from '@doodla/core';
 export const ORDERS = ['name', 'teachers', 'lessons', 'classes', 'students', 'bytes', 'usedAt'] as const;
 export type Order = (typeof ORDERS)[number];
 
+/** What is counted of each school. */
+export const FIGURES = ['teachers', 'lessons', 'classes', 'students'] as const;
+
 /** The schools whose names or addresses have the words, by name from the first, or by a figure from the largest. */
 export function arrangedSchools(
   schools: readonly SchoolFigures[],
@@ -18,7 +21,7 @@ export function arrangedSchools(
 
 /** Figures of all schools together. */
 export function totals(schools: readonly SchoolFigures[]) {
-  const sum = (figure: 'teachers' | 'lessons' | 'classes' | 'students' | 'bytes') =>
+  const sum = (figure: (typeof FIGURES)[number] | 'bytes') =>
     schools.reduce((all, school) => all + school[figure], 0);
   return {
     teachers: sum('teachers'),

@@ -19,6 +19,7 @@ interface Fields {
 /** What can go wrong at the school's own sign-in, which sends back to here. */
 const FAILURES = {
   'address-not-verified': t('server.address-not-verified'),
+  'no-school-sign-in': t('server.no-school-sign-in'),
   'not-a-teacher': t('server.not-a-teacher'),
   'school-closed': t('server.school-closed'),
   'school-sign-in-away': t('server.school-sign-in-away'),
@@ -38,7 +39,7 @@ export function SignInPage({ demo, schoolSignIn, school }: SignInPageProps) {
   const failure = useSearchParams()[0].get('problem');
   const { register, handleSubmit, formState } = useForm<Fields>();
   const [problem, setProblem] = useState<string | undefined>(
-    isFailure(failure) ? FAILURES[failure] : undefined,
+    failure === null ? undefined : FAILURES[isFailure(failure) ? failure : 'school-sign-in-failed'],
   );
   const [places, setPlaces] = useState<SignInReply['schools']>();
   const refreshMe = useRefreshMe();

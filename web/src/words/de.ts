@@ -1569,7 +1569,7 @@ export const de: Words = {
       'Bitte gib ein kurzes Wort für die Adresse der Schule an: bis zu 40 kleine Buchstaben, Ziffern und Striche dazwischen.',
     'slug-taken': 'Eine andere Schule hat dieses Wort schon in ihrer Adresse. Bitte wähle ein anderes.',
     'too-many-teachers':
-      'Diese Schule darf {{maxTeachers}} Lehrkräfte haben und hat sie. Bitte frage, wer sich um den Server kümmert, nach mehr.',
+      'Alle Plätze für Lehrkräfte dieser Schule sind besetzt; sie hat {{maxTeachers}}. Bitte frage, wer sich um den Server kümmert, nach mehr.',
     moving: 'Das zieht gerade auf einen anderen Server um. Bitte versuche es gleich noch einmal.',
     'metrics-token': 'Schicke das Token mit, auf das DOODLA_METRICS_TOKEN gesetzt ist.',
     'a-colleagues-lesson':

@@ -1536,7 +1536,7 @@ export const en = {
       'Please give a short word for the address of the school: up to 40 small letters, digits and dashes between them.',
     'slug-taken': 'Another school has this word in its address already. Please choose another one.',
     'too-many-teachers':
-      'This school may have {{maxTeachers}} teachers, and has them. Please ask whoever looks after the server for more.',
+      'All places for teachers of this school are taken; it has {{maxTeachers}}. Please ask whoever looks after the server for more.',
     moving: 'This is just being moved to another server. Please try again in a moment.',
     'metrics-token': 'Send the token that DOODLA_METRICS_TOKEN is set to.',
     'a-colleagues-lesson':
