@@ -26,7 +26,8 @@ export function fewerCurves(path: Path, tolerance: number): PathStep[] {
     for (; path[i]?.[0] === 'Q'; i++) run.curve(...(path[i]!.slice(1) as [number, number, number, number]));
     const curves = run.fit(tolerance);
     for (let at = 0; at < curves.length; at += 6) steps.push(['C', ...six(curves, at)]);
-    [x, y] = curves.slice(-2) as [number, number];
+    x = curves.at(-2)!;
+    y = curves.at(-1)!;
   }
   return steps;
 }
@@ -38,31 +39,27 @@ function oneRun(): Run {
   return (run ??= new Run());
 }
 
-function six(flat: readonly number[], at: number): [number, number, number, number, number, number] {
-  return flat.slice(at, at + 6) as [number, number, number, number, number, number];
+type Six = [number, number, number, number, number, number];
+
+function six(flat: Float64Array, at: number): Six {
+  return [...flat.subarray(at, at + 6)] as Six;
 }
 
 /**
  * The same for the smooth ring of an outline's corners (see `outline`), six numbers a cubic curve, without the steps
- * between: a handout has hundreds of thousands of them. It begins at the middle of the first two corners.
+ * between: a handout has hundreds of thousands of them. It begins at the middle of the first two corners. The numbers are
+ * good until the next path is fitted.
  */
-export function curvesOfRing(ring: readonly (readonly number[])[], tolerance: number): number[] {
+export function curvesOfRing(ring: readonly (readonly number[])[], tolerance: number): Float64Array {
   const run = oneRun();
-  const count = ring.length;
-  let [x, y] = ring[0] as [number, number];
-  let [nextX, nextY] = ring[1] as [number, number];
-  run.begin((x + nextX) / 2, (y + nextY) / 2);
-  for (let i = 1; i <= count; i++) {
-    [x, y] = [nextX, nextY];
-    const next = ring[(i + 1) % count]!;
-    nextX = next[0]!;
-    nextY = next[1]!;
-    run.curve(x, y, (x + nextX) / 2, (y + nextY) / 2);
-  }
+  run.ring(ring);
   return run.fit(tolerance);
 }
 
-/** Quadratic curves one after the other. Flat numbers, since a page of ink has millions of them. */
+/**
+ * Quadratic curves one after the other. Flat numbers, and none taken out of arrays by pattern, which takes a third longer:
+ * a page of ink has millions of them.
+ */
 class Run {
   private count = 0;
   /** The start, then the middle and the end of each curve. */
@@ -75,6 +72,9 @@ class Run {
   private controlY = new Float64Array(256);
   /** What `cubic` found last. */
   private readonly found = new Float64Array(4);
+  /** The cubic curves so far. */
+  private curves = new Float64Array(512);
+  private length = 0;
 
   begin(x: number, y: number): void {
     this.count = 0;
@@ -83,20 +83,39 @@ class Run {
   }
 
   curve(controlX: number, controlY: number, x: number, y: number): void {
+    if (2 * this.count + 2 >= this.x.length) this.grow();
+    const { x: xs, y: ys, along } = this;
     const at = 2 * this.count;
-    if (at + 2 >= this.x.length) this.grow();
+    const x0 = xs[at]!;
+    const y0 = ys[at]!;
+    const middleX = (x0 + 2 * controlX + x) / 4;
+    const middleY = (y0 + 2 * controlY + y) / 4;
+    const half = along[at]! + length(middleX - x0, middleY - y0);
     this.controlX[this.count] = controlX;
     this.controlY[this.count] = controlY;
-    this.put(at + 1, (this.x[at]! + 2 * controlX + x) / 4, (this.y[at]! + 2 * controlY + y) / 4);
-    this.put(at + 2, x, y);
+    xs[at + 1] = middleX;
+    ys[at + 1] = middleY;
+    along[at + 1] = half;
+    xs[at + 2] = x;
+    ys[at + 2] = y;
+    along[at + 2] = half + length(x - middleX, y - middleY);
     this.count += 1;
   }
 
-  private put(at: number, x: number, y: number): void {
-    const [dx, dy] = [x - this.x[at - 1]!, y - this.y[at - 1]!];
-    this.x[at] = x;
-    this.y[at] = y;
-    this.along[at] = this.along[at - 1]! + Math.sqrt(dx * dx + dy * dy);
+  /** All of a ring, from the middle of its first two corners round to there. */
+  ring(corners: readonly (readonly number[])[]): void {
+    const count = corners.length;
+    let [x, y] = corners[0] as [number, number];
+    let [nextX, nextY] = corners[1] as [number, number];
+    this.begin((x + nextX) / 2, (y + nextY) / 2);
+    for (let i = 1; i <= count; i++) {
+      const next = corners[i + 1 < count ? i + 1 : i + 1 - count]!;
+      x = nextX;
+      y = nextY;
+      nextX = next[0]!;
+      nextY = next[1]!;
+      this.curve(x, y, (x + nextX) / 2, (y + nextY) / 2);
+    }
   }
 
   private grow(): void {
@@ -108,25 +127,37 @@ class Run {
   }
 
   /** Cubic curves for all of it, two control points and the end of each. */
-  fit(tolerance: number): number[] {
-    const curves: number[] = [];
+  fit(tolerance: number): Float64Array {
+    this.length = 0;
     let count = FIRST_GUESS;
     for (let from = 0; from < this.count; from += count) {
-      count = this.longest(from, Math.min(count, this.count - from), tolerance, curves);
+      count = this.longest(from, Math.min(count, this.count - from), tolerance);
       const end = 2 * (from + count);
-      curves.push(this.x[end]!, this.y[end]!);
+      this.add(this.x[end]!, this.y[end]!);
     }
-    return curves;
+    return this.curves.subarray(0, this.length);
+  }
+
+  private add(x: number, y: number): void {
+    if (this.length + 2 > this.curves.length) this.curves = twice(this.curves);
+    this.curves[this.length++] = x;
+    this.curves[this.length++] = y;
   }
 
   /**
    * Adds the control points of one cubic for as many curves from one on as it fits, and says how many: from a guess on by
    * growing steps until there is one that fits and one that does not, then narrowed down.
    */
-  private longest(from: number, guess: number, tolerance: number, curves: number[]): number {
+  private longest(from: number, guess: number, tolerance: number): number {
     const most = Math.min(LONGEST_RUN, this.count - from);
-    let [fits, fails, tried, step] = [1, most + 1, Math.min(most, Math.max(2, guess)), 1];
-    let [x1, y1, x2, y2] = [0, 0, 0, 0];
+    let fits = 1;
+    let fails = most + 1;
+    let tried = Math.min(most, Math.max(2, guess));
+    let step = 1;
+    let x1 = 0;
+    let y1 = 0;
+    let x2 = 0;
+    let y2 = 0;
     while (fails - fits > 1) {
       if (this.cubic(from, from + tried, tolerance)) {
         fits = tried;
@@ -141,44 +172,45 @@ class Run {
       }
       step *= 2;
     }
-    if (fits > 1) curves.push(x1, y1, x2, y2);
-    else this.raised(from, curves);
+    if (fits === 1) this.raised(from);
+    else {
+      this.add(x1, y1);
+      this.add(x2, y2);
+    }
     return fits;
   }
 
   /** Exactly the same curve as a cubic one. */
-  private raised(i: number, curves: number[]): void {
+  private raised(i: number): void {
+    const { x, y } = this;
     const [cx, cy] = [this.controlX[i]!, this.controlY[i]!];
-    const [x0, y0] = [this.x[2 * i]!, this.y[2 * i]!];
-    const [x1, y1] = [this.x[2 * i + 2]!, this.y[2 * i + 2]!];
     const share = 2 / 3;
-    curves.push(
-      x0 + share * (cx - x0),
-      y0 + share * (cy - y0),
-      x1 + share * (cx - x1),
-      y1 + share * (cy - y1),
-    );
+    for (const end of [2 * i, 2 * i + 2])
+      this.add(x[end]! + share * (cx - x[end]!), y[end]! + share * (cy - y[end]!));
   }
 
   /** Whether one cubic for the curves `from` up to `to` comes close enough; its control points are in `found` then. */
   private cubic(from: number, to: number, tolerance: number): boolean {
     const { x, y, along, found } = this;
-    const [first, last] = [2 * from, 2 * to];
+    const first = 2 * from;
+    const last = 2 * to;
     if (!this.reach(from, to)) return false;
-    const [x0, y0, x3, y3] = [x[first]!, y[first]!, x[last]!, y[last]!];
-    const [x1, y1, x2, y2] = [found[0]!, found[1]!, found[2]!, found[3]!];
+    const x0 = x[first]!;
+    const y0 = y[first]!;
+    // The curve as a polynomial of t, which takes a third of the multiplications that its control points do.
+    const cx = 3 * (found[0]! - x0);
+    const cy = 3 * (found[1]! - y0);
+    const bx = 3 * (found[2]! - x0) - 2 * cx;
+    const by = 3 * (found[3]! - y0) - 2 * cy;
+    const ax = x[last]! - x0 - cx - bx;
+    const ay = y[last]! - y0 - cy - by;
     const start = along[first]!;
-    const length = along[last]! - start;
+    const perLength = 1 / (along[last]! - start);
     const most = tolerance * tolerance;
     for (let i = first + 1; i < last; i++) {
-      const t = (along[i]! - start) / length;
-      const u = 1 - t;
-      const b0 = u * u * u;
-      const b1 = 3 * u * u * t;
-      const b2 = 3 * u * t * t;
-      const b3 = t * t * t;
-      const dx = b0 * x0 + b1 * x1 + b2 * x2 + b3 * x3 - x[i]!;
-      const dy = b0 * y0 + b1 * y1 + b2 * y2 + b3 * y3 - y[i]!;
+      const t = (along[i]! - start) * perLength;
+      const dx = ((ax * t + bx) * t + cx) * t + x0 - x[i]!;
+      const dy = ((ay * t + by) * t + cy) * t + y0 - y[i]!;
       if (dx * dx + dy * dy > most) return false;
     }
     return true;
@@ -187,30 +219,40 @@ class Run {
   /** Finds how far the control points lie from the ends, along the tangents; false where they would turn back. */
   private reach(from: number, to: number): boolean {
     const { x, y, along, found } = this;
-    const [first, last] = [2 * from, 2 * to];
-    const [x0, y0, x3, y3] = [x[first]!, y[first]!, x[last]!, y[last]!];
-    let [outX, outY] = [this.controlX[from]! - x0, this.controlY[from]! - y0];
-    let [backX, backY] = [this.controlX[to - 1]! - x3, this.controlY[to - 1]! - y3];
-    const [outLength, backLength] = [
-      Math.sqrt(outX * outX + outY * outY),
-      Math.sqrt(backX * backX + backY * backY),
-    ];
+    const first = 2 * from;
+    const last = 2 * to;
+    const x0 = x[first]!;
+    const y0 = y[first]!;
+    const x3 = x[last]!;
+    const y3 = y[last]!;
+    let outX = this.controlX[from]! - x0;
+    let outY = this.controlY[from]! - y0;
+    let backX = this.controlX[to - 1]! - x3;
+    let backY = this.controlY[to - 1]! - y3;
+    const outLength = length(outX, outY);
+    const backLength = length(backX, backY);
     if (outLength < 1e-9 || backLength < 1e-9) return false;
     outX /= outLength;
     outY /= outLength;
     backX /= backLength;
     backY /= backLength;
     const start = along[first]!;
-    const length = along[last]! - start;
-    let [c00, c01, c11, d0, d1] = [0, 0, 0, 0, 0];
-    for (let i = first + 1; i < last; i++) {
-      const t = (along[i]! - start) / length;
+    const perLength = 1 / (along[last]! - start);
+    // Of more than two curves the ends say enough: their middles are looked at afterwards.
+    const step = to - from > 2 ? 2 : 1;
+    let c00 = 0;
+    let c01 = 0;
+    let c11 = 0;
+    let d0 = 0;
+    let d1 = 0;
+    for (let i = first + step; i < last; i += step) {
+      const t = (along[i]! - start) * perLength;
       const u = 1 - t;
-      const b1 = 3 * u * u * t;
-      const b2 = 3 * u * t * t;
-      const near = u * u * u + b1;
-      const dx = x[i]! - x0 * near - x3 * (1 - near);
-      const dy = y[i]! - y0 * near - y3 * (1 - near);
+      const b1 = 3 * t * u * u;
+      const b2 = 3 * t * t * u;
+      const far = t * t * (3 - 2 * t);
+      const dx = x[i]! - x0 - (x3 - x0) * far;
+      const dy = y[i]! - y0 - (y3 - y0) * far;
       c00 += b1 * b1;
       c01 += b1 * b2;
       c11 += b2 * b2;
@@ -230,6 +272,8 @@ class Run {
     return true;
   }
 }
+
+const length = (x: number, y: number) => Math.sqrt(x * x + y * y);
 
 function twice(numbers: Float64Array): Float64Array<ArrayBuffer> {
   const larger = new Float64Array(2 * numbers.length);

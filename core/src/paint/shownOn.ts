@@ -4,6 +4,8 @@ import { pageExtent } from '../pages/extent.js';
 import type { Page } from '../pages/page.js';
 import { loadFace } from '../text/faceTables.js';
 import type { Face } from '../text/font.js';
+import { isFaceKnown } from '../text/font.js';
+import type { PaintItem } from './items.js';
 import { paintMark } from './paint.js';
 import { paintSurface } from './paintSurface.js';
 
@@ -35,7 +37,22 @@ export async function facesOn({ marks }: Pick<PageWithMarks, 'marks'>): Promise<
 
 /** Makes sure that all faces of the marks are laid out by their own widths. */
 export async function loadFaces(marks: readonly Mark[]): Promise<void> {
-  for (const mark of marks)
-    if (mark.kind !== 'stroke')
-      for (const item of paintMark(mark)) if (item.kind === 'text') await loadFace(item.face);
+  for (const mark of marks) if (mark.kind !== 'stroke') await paintedWhole(mark);
+}
+
+/** How all marks but strokes are drawn, their faces known. */
+export async function paintedMarks(marks: readonly Mark[]): Promise<Map<Mark, PaintItem[]>> {
+  const painted = new Map<Mark, PaintItem[]>();
+  for (const mark of marks) if (mark.kind !== 'stroke') painted.set(mark, await paintedWhole(mark));
+  return painted;
+}
+
+async function paintedWhole(mark: Mark): Promise<PaintItem[]> {
+  const items = paintMark(mark);
+  const unknown = items.flatMap((item) =>
+    item.kind === 'text' && !isFaceKnown(item.face) ? [item.face] : [],
+  );
+  if (unknown.length === 0) return items;
+  for (const face of unknown) await loadFace(face);
+  return paintMark(mark);
 }

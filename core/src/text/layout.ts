@@ -169,8 +169,11 @@ class Letters {
   breakLines(start: number, end: number, width: number): { lines: [number, number][]; broken: boolean } {
     const lines: [number, number][] = [];
     let broken = false;
-    let [from, to] = [start, start];
+    let [from, to] = [start, end];
     const trimmed = () => from + this.text.slice(from, to).trimEnd().length;
+    // Where all of it is one line, it is not asked where it may be broken, which takes the longest.
+    if (this.width(from, trimmed()) <= width + TOLERANCE) return { lines: [[from, trimmed()]], broken };
+    to = start;
     for (const piece of breakablePieces(this.text.slice(start, end))) {
       const before = trimmed();
       to += piece.length;

@@ -12,9 +12,9 @@ import { TEXT_FIELDS, TEXT_OPTIONAL, TEXT_SIZE, TEXT_STYLE } from './textMark.js
 /** Text below this is too small to be read from the back of a room; page units. */
 const SMALL_TEXT = 14;
 
-function textBox(mark: TextMark): TurnedBox {
+function textBox(mark: TextMark, height = textHeight(mark)): TurnedBox {
   const { x, y, width, rotation } = mark;
-  return { x, y, width, height: textHeight(mark), rotation };
+  return { x, y, width, height, rotation };
 }
 
 export const text: BoxKind<TextMark> = {
@@ -29,7 +29,10 @@ export const text: BoxKind<TextMark> = {
     if (size < SMALL_TEXT) problems.push({ what: 'small' });
     return problems;
   },
-  bounds: (mark) => turnedReach(textBox(mark), textReach(mark)),
+  bounds(mark) {
+    const layout = textLayout(mark);
+    return turnedReach(textBox(mark, layout.height), textReach(mark, layout));
+  },
   target: (mark) => boxTarget(textBox(mark)),
   transform(mark, transform) {
     const patch = transformBox(textBox(mark), transform);
@@ -39,9 +42,10 @@ export const text: BoxKind<TextMark> = {
   },
   paint(mark) {
     const { background, colour } = mark.style;
-    const box = textBox(mark);
+    const layout = textLayout(mark);
+    const box = textBox(mark, layout.height);
     const matrix = boxMatrix(box);
-    const words = paintLayout(textLayout(mark), mark.x, mark.y, colour, matrix);
+    const words = paintLayout(layout, mark.x, mark.y, colour, matrix);
     if (background === null) return words;
     return [solid(mapped(rectanglePath(box), matrix), background), ...words];
   },
@@ -49,5 +53,5 @@ export const text: BoxKind<TextMark> = {
   hides: () => false,
   needs: 'words',
   exported: true,
-  box: textBox,
+  box: (mark) => textBox(mark),
 };

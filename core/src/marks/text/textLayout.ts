@@ -28,10 +28,8 @@ export function textHeight(mark: Words): number {
   return textLayout(mark).height;
 }
 
-/** The rectangle that holds a text's box and all its letters, before it is turned. */
-export function textReach(mark: TextMark): Rect {
-  const layout = textLayout(mark);
-  const { x, y, width } = mark;
+/** The rectangle that holds a text's box and all its letters as they are laid out, before it is turned. */
+export function textReach({ x, y, width }: TextMark, layout: TextLayout): Rect {
   const reach = layoutReach(layout);
   return unionRect({ x, y, width, height: layout.height }, { ...reach, x: x + reach.x, y: y + reach.y });
 }
