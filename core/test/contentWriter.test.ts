@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ContentWriter } from '../src/handout/contentWriter.js';
+import { TOLERANCE } from '../src/handout/ink/fillInk.js';
 import type { Path } from '../src/index.js';
 import { fewerCurves, outline, outlineCorners } from '../src/index.js';
 
@@ -57,7 +58,7 @@ describe('ink in a content stream', () => {
         const ink = drawn(x, y);
         const writer = new ContentWriter();
         writer.ink(outlineCorners(ink));
-        const ends = fewerCurves(outline(ink), 0.08).flatMap((step): [number, number][] =>
+        const ends = fewerCurves(outline(ink), TOLERANCE).flatMap((step): [number, number][] =>
           step[0] === 'Z' ? [] : [step.slice(-2) as [number, number]],
         );
         expectPlaces(endsIn(text(writer)), ends);
@@ -74,9 +75,9 @@ describe('ink in a content stream', () => {
 
   it('leaves what is set, and the space, as they were', () => {
     const writer = new ContentWriter();
-    writer.set('rg', 1, 0, 0);
+    writer.set('rg', '1 0 0');
     writer.ink(outlineCorners(drawn(9, 9)));
-    writer.set('rg', 1, 0, 0);
+    writer.set('rg', '1 0 0');
     const content = text(writer);
     expect(content.match(/ rg/g)).toHaveLength(1);
     expect(content).toMatch(/^1 0 0 rg\nq\n/);

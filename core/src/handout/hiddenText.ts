@@ -1,7 +1,7 @@
 import type { PDFContext, PDFDocument, PDFPage, PDFRef } from '@cantoo/pdf-lib';
 import { strToU8, zlibSync } from 'fflate';
 import type { Matrix } from '../geometry/matrix.js';
-import { ContentWriter } from './contentWriter.js';
+import { ContentWriter, short } from './contentWriter.js';
 import type { LaidOutText } from './sources.js';
 
 /** Width of every character, of the size; runs are stretched to where they really end. */
@@ -36,7 +36,7 @@ export class HiddenText {
       writer.write('Tz', (width / (letters.length * ADVANCE * size)) * 100);
       writer.write('Tm', 1, 0, 0, -1, x, y + size);
       for (const { font, codes } of this.encoded(letters)) {
-        writer.set('Tf', nameOf(font), size);
+        writer.set('Tf', `${nameOf(font)} ${short(size)}`);
         writer.write('Tj', `<${codes.map((code) => hex(code, 2)).join('')}>`);
       }
     }

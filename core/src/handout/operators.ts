@@ -1,10 +1,15 @@
 import { strToU8 } from 'fflate';
 
-/** Bytes that part tokens (ISO 32000-1 §7.2.2): white space, and what delimits. */
-const WHITE = new Set([0, 9, 10, 12, 13, 32]);
-const DELIMITERS = new Set([...'()<>[]{}/%'].map((letter) => letter.charCodeAt(0)));
 const code = (letter: string) => letter.charCodeAt(0);
-const SPACE = 32;
+const [SPACE, LINE_FEED, RETURN, COMMENT] = [32, 10, 13, code('%')];
+const [STRING, STRING_END, ESCAPE, NAME] = [code('('), code(')'), code('\\'), code('/')];
+const [SAVE, RESTORE] = [code('q'), code('Q')];
+const [PICTURE_1, PICTURE_2, END_1] = [code('I'), code('D'), code('E')];
+const [WHITE, DELIMITER] = [1, 2];
+/** What bytes part tokens (ISO 32000-1 §7.2.2): white space, and what delimits. */
+const PARTS = new Uint8Array(256);
+for (const white of [0, 9, LINE_FEED, 12, RETURN, SPACE]) PARTS[white] = WHITE;
+for (const delimiter of '()<>[]{}/%') PARTS[code(delimiter)] = DELIMITER;
 
 /**
  * A content stream in which every state of the graphics that is saved is restored, and no other (§8.4.2), showing what it
@@ -29,34 +34,33 @@ export function balanced(content: Uint8Array): Uint8Array | undefined {
 }
 
 /** The operators that save and restore, and where they are. */
-function* operatorsIn(content: Uint8Array): Iterable<{ operator: string; at: number }> {
+function* operatorsIn(content: Uint8Array): Iterable<{ operator: 'q' | 'Q'; at: number }> {
   const end = content.length;
   let at = 0;
   while (at < end) {
     const byte = content[at]!;
-    if (byte === code('%')) at = lineEnd(content, at);
-    else if (byte === code('(')) at = stringEnd(content, at);
-    else if (byte === code('/')) at = tokenEnd(content, at + 1);
-    else if (WHITE.has(byte) || DELIMITERS.has(byte)) at += 1;
+    if (PARTS[byte] === WHITE) at += 1;
+    else if (byte === COMMENT) at = lineEnd(content, at);
+    else if (byte === STRING) at = stringEnd(content, at);
+    else if (byte === NAME) at = tokenEnd(content, at + 1);
+    else if (PARTS[byte] === DELIMITER) at += 1;
     else {
       const next = tokenEnd(content, at);
-      const length = next - at;
-      if (length === 1) yield { operator: String.fromCharCode(byte), at };
-      at =
-        length === 2 && byte === code('I') && content[at + 1] === code('D')
-          ? pictureEnd(content, next)
-          : next;
+      if (next - at === 1 && (byte === SAVE || byte === RESTORE))
+        yield { operator: byte === SAVE ? 'q' : 'Q', at };
+      const isPicture = next - at === 2 && byte === PICTURE_1 && content[at + 1] === PICTURE_2;
+      at = isPicture ? pictureEnd(content, next) : next;
     }
   }
 }
 
 function lineEnd(content: Uint8Array, at: number): number {
-  while (at < content.length && content[at] !== 10 && content[at] !== 13) at += 1;
+  while (at < content.length && content[at] !== LINE_FEED && content[at] !== RETURN) at += 1;
   return at;
 }
 
 function tokenEnd(content: Uint8Array, at: number): number {
-  while (at < content.length && !WHITE.has(content[at]!) && !DELIMITERS.has(content[at]!)) at += 1;
+  while (at < content.length && PARTS[content[at]!] === 0) at += 1;
   return at;
 }
 
@@ -64,9 +68,10 @@ function tokenEnd(content: Uint8Array, at: number): number {
 function stringEnd(content: Uint8Array, at: number): number {
   let depth = 0;
   for (; at < content.length; at++) {
-    if (content[at] === code('\\')) at += 1;
-    else if (content[at] === code('(')) depth += 1;
-    else if (content[at] === code(')') && --depth === 0) return at + 1;
+    const byte = content[at];
+    if (byte === ESCAPE) at += 1;
+    else if (byte === STRING) depth += 1;
+    else if (byte === STRING_END && --depth === 0) return at + 1;
   }
   return content.length;
 }
@@ -74,8 +79,9 @@ function stringEnd(content: Uint8Array, at: number): number {
 /** Behind the bytes of a picture that stands in the content itself (§8.9.7): `EI` as a word of its own. */
 function pictureEnd(content: Uint8Array, at: number): number {
   for (; at + 2 < content.length; at++) {
-    const isWord = WHITE.has(content[at]!) && (at + 3 === content.length || WHITE.has(content[at + 3]!));
-    if (isWord && content[at + 1] === code('E') && content[at + 2] === code('I')) return at + 3;
+    const isWord =
+      PARTS[content[at]!] === WHITE && (at + 3 === content.length || PARTS[content[at + 3]!] === WHITE);
+    if (isWord && content[at + 1] === END_1 && content[at + 2] === PICTURE_1) return at + 3;
   }
   return content.length;
 }

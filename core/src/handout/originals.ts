@@ -37,7 +37,11 @@ export class Originals {
   private async tryToOpen(material: string): Promise<PDFDocument | undefined> {
     const bytes = await this.sources.pdf(material);
     try {
-      const doc = await PDFDocument.load(bytes, { password: '', updateMetadata: false });
+      const doc = await PDFDocument.load(bytes, {
+        password: '',
+        updateMetadata: false,
+        parseSpeed: Infinity,
+      });
       doc.getPages();
       await drawFields(doc, () => this.sources.font('andika'));
       if (isRestricted(doc)) this.onLoss('restrictions');

@@ -1,6 +1,5 @@
 import '../measure/index.js';
 import '../rulings/index.js';
-import fontkit from '@cantoo/fontkit';
 import type { PDFPage } from '@cantoo/pdf-lib';
 import { PDFDocument, PDFName } from '@cantoo/pdf-lib';
 import type { Matrix } from '../geometry/matrix.js';
@@ -9,13 +8,12 @@ import type { Rect } from '../geometry/rect.js';
 import { rectFromCorners, rectsTouch, unionRect } from '../geometry/rect.js';
 import { markBounds } from '../marks/bounds.js';
 import type { Mark } from '../marks/mark.js';
-import { boundsOf } from '../marks/select.js';
 import { pageExtent } from '../pages/extent.js';
 import type { Page } from '../pages/page.js';
 import { MAX_PAGE_SIDE, UNITS_PER_POINT } from '../pages/page.js';
 import type { PaintItem } from '../paint/items.js';
 import { paintSurface } from '../paint/paintSurface.js';
-import { loadFaces } from '../paint/shownOn.js';
+import { paintedMarks } from '../paint/shownOn.js';
 import { Annotator } from './annotate/annotator.js';
 import { flattenAnnotations, isShownOnly } from './annotations.js';
 import { CopiedPages } from './copiedPages.js';
@@ -25,9 +23,12 @@ import type { Loss } from './losses.js';
 import { geometryOf, Originals } from './originals.js';
 import { prepareContents } from './pageContents.js';
 import type { PageLabel } from './pageLabels.js';
+import type { InkOfPage } from './inkAhead.js';
+import { InkAhead } from './inkAhead.js';
 import { labelsOf, writeLabels } from './pageLabels.js';
 import { pageToUserSpace } from './pageTransform.js';
 import { PdfPainter } from './pdfPainter.js';
+import { plainFontkit } from './plainFontkit.js';
 import { StructureTree } from './structure.js';
 import type { HandoutOptions, HandoutPage, HandoutSources } from './sources.js';
 import type { Placed } from './webPages.js';
@@ -45,13 +46,14 @@ export async function makePdf(
   sources: HandoutSources,
   options: HandoutOptions,
 ): Promise<Uint8Array> {
+  const ink = new InkAhead(pages, sources.ink);
   const handout = await Handout.begin(
     pages.map(({ page }) => page),
     sources,
     options,
   );
   for (const [i, page] of pages.entries()) {
-    await handout.add(page);
+    await handout.add(page, await ink.take(i));
     options.onProgress?.(i + 1, pages.length);
   }
   if (options.foot !== undefined) await handout.writeFeet(options.foot);
@@ -97,7 +99,7 @@ class Handout {
     doc.setProducer('Doodla');
     if (!doc.getTitle()) doc.setTitle(title, { showInWindowTitleBar: true });
     if (language !== undefined && !doc.catalog.has(PDFName.of('Lang'))) doc.setLanguage(language);
-    doc.registerFontkit(fontkit);
+    doc.registerFontkit(plainFontkit);
     const isWhole = ({ surface }: Page) => surface.kind === 'pdf' && surface.material === whole?.material;
     const copied = pages.filter((page) => !isWhole(page));
     const copies = await CopiedPages.from(doc, originals, copied, onLoss);
@@ -106,14 +108,16 @@ class Handout {
   }
 
   /** Adds a page with its marks: one page of the PDF, or several where it is too long for one. */
-  async add({ page, marks, alts = {}, below = 0 }: HandoutPage): Promise<void> {
-    await loadFaces(marks);
-    const extent = pageExtent(page, [boundsOf(marks)]);
+  async add({ page, marks, alts = {}, below = 0 }: HandoutPage, ink: InkOfPage): Promise<void> {
+    this.painter.ready = { ink, items: await paintedMarks(marks) };
+    const bounds = marks.map(markBounds);
+    const extent = pageExtent(page, bounds);
     const sheets = await this.place(page, extent);
     const last = sheets.pop();
     for (const placed of last ? [...sheets, withRoomBelow(last, below)] : []) {
-      const own = marks.filter((mark) => rectsTouch(markBounds(mark), placed.part));
-      await this.write(placed, own, paintSurface(page, extent), alts);
+      const isOn = (_: unknown, i: number) => rectsTouch(bounds[i]!, placed.part);
+      const own = marks.filter(isOn);
+      await this.write(placed, own, bounds.filter(isOn), paintSurface(page, extent), alts);
     }
   }
 
@@ -140,16 +144,18 @@ class Handout {
     await this.painter.stored();
     this.structure?.finish();
     if (this.labels.some((label) => label !== undefined)) writeLabels(this.doc, this.labels);
-    return this.doc.save({ addDefaultPage: false, updateFieldAppearances: false });
+    return this.doc.save({ addDefaultPage: false, updateFieldAppearances: false, objectsPerTick: Infinity });
   }
 
   private async write(
     { target, part, scale, isSheet }: Placed,
     marks: readonly Mark[],
+    bounds: readonly Rect[],
     ground: readonly PaintItem[],
     alts: Readonly<Record<string, string>>,
   ) {
-    const written = boundsOf(marks);
+    const [first] = bounds;
+    const written = first && bounds.reduce(unionRect, first);
     if (!written && ground.length === 0) return;
     const toUserSpace = userSpaceOf({ target, part, scale });
     const place = { toUserSpace, clip: isSheet ? part : undefined };

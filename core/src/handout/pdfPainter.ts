@@ -1,7 +1,6 @@
 import type { PDFDocument, PDFFont, PDFImage, PDFPage, PDFRef } from '@cantoo/pdf-lib';
 import { PDFDict, PDFStream } from '@cantoo/pdf-lib';
 import { zlibSync } from 'fflate';
-import { parseHex } from '../colour/contrast.js';
 import type { Matrix } from '../geometry/matrix.js';
 import { applyMatrix } from '../geometry/matrix.js';
 import type { Rect } from '../geometry/rect.js';
@@ -12,15 +11,15 @@ import { inkFill, isFilledInk } from '../marks/stroke/strokePaint.js';
 import type { PaintItem, PaintOf } from '../paint/items.js';
 import { paintMark } from '../paint/paint.js';
 import type { Face } from '../text/font.js';
-import { ContentWriter } from './contentWriter.js';
+import { colourOperands, ContentWriter } from './contentWriter.js';
+import { standsAlone } from './plainFontkit.js';
+import { InkOfPage } from './inkAhead.js';
 import type { GraphicsStates } from './resourceNames.js';
 import { graphicsStates, ResourceNames } from './resourceNames.js';
 import type { HandoutSources } from './sources.js';
 
 /** Bytes that are compressed here. */
 const LITTLE = 20_000;
-/** Latin letters, digits and signs, none of which changes by what is beside it (Unicode blocks to Latin Extended-B). */
-const STANDS_ALONE = /^[\u0020-\u007e\u00a0-\u024f]*$/;
 /** Line caps and joins (ISO 32000-1 tables 54 and 55). */
 const ROUND = 1;
 
@@ -45,11 +44,21 @@ interface FormPlace {
   matrix?: Matrix | undefined;
 }
 
+/** What fills ink, and how other marks are drawn, as far as either is known. */
+interface ReadyMarks {
+  ink: InkOfPage;
+  items: ReadonlyMap<Mark, readonly PaintItem[]>;
+}
+
 /** Draws marks into pages of one PDF document; their faces have to be known (`loadFaces`). */
 export class PdfPainter {
   private readonly fonts = new Map<Face, Promise<PDFFont>>();
   private readonly glyphs = new Map<PDFFont, Map<string, string>>();
+  private readonly colours = new Map<string, string>();
   private readonly images = new Map<string, Promise<PDFImage | undefined>>();
+
+  /** What was worked out of marks before they are drawn. */
+  ready: ReadyMarks = { ink: new InkOfPage(), items: new Map() };
 
   private readonly states: GraphicsStates;
   private readonly storing: Promise<void>[] = [];
@@ -63,7 +72,7 @@ export class PdfPainter {
 
   /** Puts marks over what the page already shows, as `paintItems` does. */
   async paint(page: PDFPage, marks: readonly Mark[], place: PaintPlace): Promise<void> {
-    if (marks.length > 0) await this.paintItems(page, itemsOf(marks), place);
+    if (marks.length > 0) await this.paintItems(page, this.itemsOf(marks), place);
   }
 
   /** Draws what a renderer would, in page units. */
@@ -111,7 +120,7 @@ export class PdfPainter {
   async form(marks: readonly Mark[], { toUserSpace, box, matrix }: FormPlace): Promise<PDFRef> {
     const { context } = this.doc;
     const resources = PDFDict.withContext(context);
-    const writer = await this.written(itemsOf(marks), resources, { toUserSpace });
+    const writer = await this.written(this.itemsOf(marks), resources, { toUserSpace });
     const stream = context.stream(await this.compressed(writer), {
       Type: 'XObject',
       Subtype: 'Form',
@@ -145,7 +154,7 @@ export class PdfPainter {
       writer.write('W n');
     }
     for (const item of items) {
-      if (item.kind === 'ink') this.ink(writer, resources, item.mark);
+      if (item.kind === 'ink') this.fillInk(writer, resources, item.mark);
       else await this.item(writer, resources, item);
     }
     writer.restore();
@@ -153,22 +162,32 @@ export class PdfPainter {
     return writer;
   }
 
-  private ink(writer: ContentWriter, resources: ResourceNames, mark: MarkOf<'stroke'>): void {
+  /** One after the other: all outlines of a full page at once would not fit into a browser's memory. */
+  private *itemsOf(marks: readonly Mark[]): Iterable<PaintItem | InkItem> {
+    for (const mark of marks) {
+      if (mark.kind === 'stroke' && isFilledInk(mark.style)) yield { kind: 'ink', mark };
+      else yield* this.ready.items.get(mark) ?? paintMark(mark);
+    }
+  }
+
+  private fillInk(writer: ContentWriter, resources: ResourceNames, mark: MarkOf<'stroke'>): void {
     const { colour, opacity, blend } = inkFill(mark.style);
     writer.set('gs', resources.state(opacity, blend));
-    writer.set('rg', ...parseHex(colour));
-    writer.ink(outlineCorners(mark));
+    writer.set('rg', this.colour(colour));
+    const written = this.ready.ink.of(mark);
+    if (written) writer.written(written);
+    else writer.ink(outlineCorners(mark));
   }
 
   private item(writer: ContentWriter, resources: ResourceNames, item: PaintItem): Promise<void> | void {
     switch (item.kind) {
       case 'fill':
         writer.set('gs', resources.state(item.opacity, item.blend));
-        writer.set('rg', ...parseHex(item.colour));
+        writer.set('rg', this.colour(item.colour));
         writer.fill(item.path, item.rule === 'evenodd' ? 'f*' : 'f');
         return;
       case 'line':
-        return writeLine(writer, resources, item);
+        return this.line(writer, resources, item);
       case 'text':
         return item.fallback ? this.textPicture(writer, resources, item) : this.text(writer, resources, item);
       case 'picture':
@@ -176,12 +195,30 @@ export class PdfPainter {
     }
   }
 
+  private line(writer: ContentWriter, resources: ResourceNames, item: PaintOf<'line'>): void {
+    writer.set('gs', resources.state(item.opacity, 'normal'));
+    writer.set('RG', this.colour(item.colour));
+    writer.set('w', item.width);
+    writer.set('J', ROUND);
+    writer.set('j', ROUND);
+    writer.set('d', `[${item.dash.join(' ')}] 0`);
+    writer.path(item.path);
+    writer.write('S');
+  }
+
+  /** The operands of a colour, worked out once. */
+  private colour(hex: string): string {
+    let operands = this.colours.get(hex);
+    if (operands === undefined) this.colours.set(hex, (operands = colourOperands(hex)));
+    return operands;
+  }
+
   private async text(writer: ContentWriter, resources: ResourceNames, item: PaintOf<'text'>): Promise<void> {
     const font = await this.font(item.face);
     writer.save();
     if (item.matrix) writer.transform(item.matrix);
     writer.set('gs', resources.state(1, 'normal'));
-    writer.set('rg', ...parseHex(item.colour));
+    writer.set('rg', this.colour(item.colour));
     writer.write('BT');
     writer.write('Tf', resources.font(font), item.size);
     writer.write('Tm', 1, 0, 0, -1, item.x, item.y);
@@ -192,7 +229,7 @@ export class PdfPainter {
 
   /** The glyphs of a text. Characters that stand for themselves are looked up once. */
   private encoded(font: PDFFont, text: string): string {
-    if (!STANDS_ALONE.test(text)) return String(font.encodeText(text));
+    if (!standsAlone(text)) return String(font.encodeText(text));
     const known = this.glyphs.get(font) ?? new Map<string, string>();
     this.glyphs.set(font, known);
     let glyphs = '';
@@ -262,23 +299,4 @@ export class PdfPainter {
     }
     return font;
   }
-}
-
-/** One after the other: all outlines of a full page at once would not fit into a browser's memory. */
-function* itemsOf(marks: readonly Mark[]): Iterable<PaintItem | InkItem> {
-  for (const mark of marks) {
-    if (mark.kind === 'stroke' && isFilledInk(mark.style)) yield { kind: 'ink', mark };
-    else yield* paintMark(mark);
-  }
-}
-
-function writeLine(writer: ContentWriter, resources: ResourceNames, item: PaintOf<'line'>): void {
-  writer.set('gs', resources.state(item.opacity, 'normal'));
-  writer.set('RG', ...parseHex(item.colour));
-  writer.set('w', item.width);
-  writer.set('J', ROUND);
-  writer.set('j', ROUND);
-  writer.set('d', `[${item.dash.join(' ')}]`, 0);
-  writer.path(item.path);
-  writer.write('S');
 }

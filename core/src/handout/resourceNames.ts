@@ -9,12 +9,13 @@ export type GraphicsStates = (opacity: number, blend: Blend) => PDFRef;
 
 /** Graphics states of a document (ISO 32000-1 table 58, entries CA, ca and BM), each of them once. */
 export function graphicsStates({ context }: PDFDocument): GraphicsStates {
-  const known = new Map<string, PDFRef>();
+  const known = { normal: new Map<number, PDFRef>(), multiply: new Map<number, PDFRef>() };
   return (opacity, blend) => {
-    const key = `${opacity} ${blend}`;
-    const state = { Type: 'ExtGState', CA: opacity, ca: opacity, BM: BLEND_MODES[blend] };
-    const ref = known.get(key) ?? context.register(context.obj(state));
-    known.set(key, ref);
+    let ref = known[blend].get(opacity);
+    if (!ref) {
+      const state = { Type: 'ExtGState', CA: opacity, ca: opacity, BM: BLEND_MODES[blend] };
+      known[blend].set(opacity, (ref = context.register(context.obj(state))));
+    }
     return ref;
   };
 }

@@ -1,3 +1,4 @@
+import type { WrittenInk } from './ink/packedInk.js';
 import type { Loss } from './losses.js';
 import type { Rect } from '../geometry/rect.js';
 import type { Mark } from '../marks/mark.js';
@@ -59,6 +60,8 @@ export interface HandoutSources {
   pagePicture(page: Page, part: Rect): Promise<PictureFile>;
   /** Compresses as zlib does (RFC 1950), where there is something faster than what is here. */
   deflate?(bytes: Uint8Array): Promise<Uint8Array>;
+  /** What fills strokes (`writeInk`), where there is another thread that works it out meanwhile. */
+  ink?(packed: Float64Array<ArrayBuffer>): Promise<WrittenInk>;
   /** A web page as it is laid out. */
   webLayout(page: Page): Promise<WebLayout>;
 }

@@ -12,6 +12,7 @@ import { makePdf, onSheets, PER_SHEET } from '@doodla/core/handout';
 import { expose } from 'comlink';
 import { fontFiles } from '../canvas/fontFiles';
 import { fileName } from './fileName';
+import { inkHelpers } from './inkHelpers';
 import type { HandoutOrder } from './handoutOrder';
 import { ENDINGS, isByPage } from './handoutOrder';
 import type { HandoutSet } from './handoutSets';
@@ -158,6 +159,9 @@ async function addresses(pages: readonly HandoutPage[], host: HandoutHost) {
   return (material: string) => known.get(material);
 }
 
+/** Made when they are first needed: most handouts have little ink. */
+const ink = inkHelpers();
+
 function sourcesOf(headers: HandoutOrder['headers'], host: HandoutHost): HandoutSources {
   return {
     pdf: (material) => download(`/api/materials/${material}/file`, headers),
@@ -167,6 +171,7 @@ function sourcesOf(headers: HandoutOrder['headers'], host: HandoutHost): Handout
     pagePicture: (page, part) => host.pagePicture(page, part),
     webLayout: (page) => host.webLayout(page),
     deflate,
+    ...(ink && { ink }),
   };
 }
 
