@@ -3,9 +3,9 @@ import type { Page } from '@playwright/test';
 import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { PNG } from 'pngjs';
 import { bringIn, expect, joinAs, penState, startClass, test } from '../support/fixtures';
 import { saveAs } from '../support/handout';
@@ -15,6 +15,8 @@ import { draw, expectMarks, stageState, typeAt, wave } from '../support/stage';
 
 /** Two programs smooth letters and edges differently; a wrong place, colour or size costs far more than this. */
 const SAME = 0.9;
+/** More than are worked out where everything else is. */
+const STROKES = 240;
 
 test('pages go out in every format, and other programs show what the screen shows', async ({ teacher }) => {
   await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(2) });
@@ -178,6 +180,40 @@ test('what was handed out comes in again: the archive, annotations, ink and draw
   await teacher.getByRole('menuitem', { name: 'Make the document’s annotations marks' }).click();
   await expectMarks(teacher, 2);
 });
+
+test('much ink is worked out by workers of its own', async ({ teacher }) => {
+  test.skip(cpus().length < 2, 'nothing is left for another worker');
+  const traceOf = (n: number) => {
+    const [x, y] = [40 + (n % 20) * 35, 60 + Math.floor(n / 20) * 70];
+    return Array.from({ length: 20 }, (_, i) => `${x + i} ${y + 9 * Math.sin(i + n)}`).join(', ');
+  };
+  const traces = Array.from({ length: STROKES }, (_, n) => `<trace>${traceOf(n)}</trace>`);
+  const ink = `<ink xmlns="http://www.w3.org/2003/InkML">${traces.join('')}</ink>`;
+  await bringIn(teacher, { name: 'bridges.pdf', bytes: await plainPdf(1) });
+  await bringInDrawing(teacher, { name: 'much.inkml', bytes: strToU8(ink) });
+  await expectMarks(teacher, STROKES);
+  await teacher.keyboard.press('Escape');
+
+  await teacher.getByRole('button', { name: 'Hand out' }).click();
+  const fetched = teacher.context().waitForEvent('response', (response) => {
+    return /\/ink\.worker-/.test(response.url());
+  });
+  const { bytes } = await saveAs(teacher, 'PDF');
+  expect((await fetched).ok()).toBe(true);
+  const reader = new OutsideReader(bytes);
+  reader.check();
+  expect(await fillsOn(bytes)).toBe(STROKES);
+  const picture = PNG.sync.read(Buffer.from((await saveAs(teacher, 'Pictures (PNG)')).bytes));
+  expect(similarity(reader.picture(1, 1123), halved(picture))).toBeGreaterThan(SAME);
+});
+
+/** How many paths are filled on the first page, by pdf.js. */
+async function fillsOn(bytes: Uint8Array): Promise<number> {
+  const doc = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+  const { fnArray, argsArray } = await (await doc.getPage(1)).getOperatorList();
+  return fnArray.filter((fn, i) => fn === OPS.constructPath && (argsArray[i] as number[])[0] === OPS.fill)
+    .length;
+}
 
 const asFile = ({ name, bytes }: { name: string; bytes: Uint8Array }) => ({
   name,

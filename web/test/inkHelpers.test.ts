@@ -54,4 +54,15 @@ describe('workers beside the one that puts a handout together', () => {
     for (let n = 0; n < 2 * count; n++) expect(await ink(packed())).toEqual(writeInk(packed()));
     expect(StandIn.made.map(({ calls }) => calls)).toEqual(new Array(count).fill(2));
   });
+
+  it('say so where they cannot be fetched, and are fetched anew', async () => {
+    vi.stubGlobal('Worker', StandIn);
+    const ink = inkHelpers(2)!;
+    await ink(packed());
+    const [first] = StandIn.made;
+    vi.spyOn(first!, 'postMessage').mockImplementation(() => first!.dispatchEvent(new Event('error')));
+    await expect(ink(packed())).rejects.toThrow('could not be fetched');
+    expect(await ink(packed())).toEqual(writeInk(packed()));
+    expect(StandIn.made).toHaveLength(2);
+  });
 });
