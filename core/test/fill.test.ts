@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import polygonClipping from 'polygon-clipping';
 import type { MultiPolygon, Ring } from 'polygon-clipping';
 import { describe, expect, it } from 'vitest';
@@ -58,6 +59,21 @@ describe('pouring', () => {
     // The free room between the sides ends where they are as thick as it is high.
     expect(reachOf(pour(wedge(20), at))).toBeLessThan(80);
     expect(reachOf(pour(wedge(150), at))).toBeGreaterThan(130);
+  });
+
+  it('is the same however wide and high the picture is round it', () => {
+    const wedge = (x: number, y: number) =>
+      (x > 96 && x < 100 && Math.abs(y - 20) < 9) ||
+      (x > 8 && x < 100 && Math.abs(Math.abs(y - 20) - (x - 8) / 11) < 1.2);
+    const poured = (more: number, below: number) =>
+      rings(pour(picture(108 + more, 40 + below, wedge), { x: 90, y: 20, tolerance: 40, gap: 6 }));
+    const whole = poured(0, 0);
+    expect(Math.min(...whole[0]!.filter((_, i) => i % 2 === 0))).toBeLessThan(40);
+    fc.assert(
+      fc.property(fc.nat(9), fc.nat(9), (more, below) => {
+        expect(poured(more, below)).toEqual(whole);
+      }),
+    );
   });
 
   it('leaves islands out', () => {

@@ -48,9 +48,17 @@ export function pour(raster: Raster, { x, y, tolerance, gap }: PourOptions): Pou
   return { rings: rings.filter((ring) => ring.length >= 6) };
 }
 
-/** 1 where the first is and the second is not. */
-function without(mask: Uint8Array, other: Uint8Array): Uint8Array {
-  return mask.map((bit, i) => (bit && !other[i] ? 1 : 0));
+/** 1 where the first is and none of the others, four pixels at a time. */
+function without(mask: Uint8Array, ...others: Uint8Array[]): Uint8Array {
+  const left = new Uint8Array(mask);
+  const whole = left.length >> 2;
+  const words = new Uint32Array(left.buffer, 0, whole);
+  for (const other of others) {
+    const taken = new Uint32Array(other.buffer, other.byteOffset, whole);
+    for (let i = 0; i < whole; i++) words[i]! &= ~taken[i]!;
+    for (let i = 4 * whole; i < left.length; i++) left[i]! &= ~other[i]!;
+  }
+  return left;
 }
 
 /**
@@ -68,25 +76,32 @@ function addTips(
   }: Record<'free' | 'outside', Uint8Array> & Record<'width' | 'height' | 'reach', number>,
 ): void {
   const beyond = grown(outside, width, height, reach);
-  const narrow = free.map((bit, i) => (bit && !area[i] && !beyond[i] ? 1 : 0));
+  const narrow = without(free, area, beyond);
+  const seen = new Uint8Array(narrow.length);
   const touches = (mask: Uint8Array, at: number) =>
-    [at - 1, at + 1, at - width, at + width].some((next) => mask[next] === 1);
-  for (let at = narrow.indexOf(1); at >= 0; at = narrow.indexOf(1, at + 1)) {
-    const part = flood(narrow, width, height, at);
-    let [isBeside, leadsOn] = [false, false];
-    for (let i = part.indexOf(1); i >= 0; i = part.indexOf(1, i + 1)) {
-      narrow[i] = 0;
-      isBeside ||= touches(area, i);
-      leadsOn ||=
-        touches(beyond, i) ||
-        i % width === 0 ||
-        i % width === width - 1 ||
-        i < width ||
-        i >= free.length - width;
-    }
-    if (!isBeside || leadsOn) continue;
-    for (let i = part.indexOf(1); i >= 0; i = part.indexOf(1, i + 1)) area[i] = 1;
+    mask[at - 1] === 1 || mask[at + 1] === 1 || mask[at - width] === 1 || mask[at + width] === 1;
+  const isAtEdge = (at: number) =>
+    at % width === 0 || at % width === width - 1 || at < width || at >= free.length - width;
+  for (let at = narrow.indexOf(1); at >= 0; at = nextRun(narrow, at)) {
+    if (seen[at]) continue;
+    const runs = floodInto(seen, narrow, width, height, at);
+    const some = (holds: (at: number) => boolean) =>
+      runs.some(([from, to]) => {
+        for (let i = from; i < to; i++) if (holds(i)) return true;
+        return false;
+      });
+    if (!some((i) => touches(area, i)) || some((i) => isAtEdge(i) || touches(beyond, i))) continue;
+    for (const [from, to] of runs) area.fill(1, from, to);
   }
+}
+
+/**
+ * Where the run of set pixels after the one at a place begins; -1 where there is none. One that goes on in the next row is
+ * passed over there: it is at the edge of the picture, where no tip is.
+ */
+function nextRun(mask: Uint8Array, at: number): number {
+  const end = mask.indexOf(0, at);
+  return end < 0 ? -1 : mask.indexOf(1, end);
 }
 
 /** 1 where a pixel's colour is near that of the given one. */
@@ -187,9 +202,22 @@ function nearestSet(
   return best;
 }
 
-/** Runs of free pixels are filled whole, so one of whose pixels is filled is done. */
+/** The pixels of a mask that are connected with one of them. */
 function flood(mask: Uint8Array, width: number, height: number, seed: number): Uint8Array {
   const filled = new Uint8Array(mask.length);
+  floodInto(filled, mask, width, height, seed);
+  return filled;
+}
+
+/** Fills them where they were not filled before, and says which. Runs are filled whole, so one of whose pixels is filled is done. */
+function floodInto(
+  filled: Uint8Array,
+  mask: Uint8Array,
+  width: number,
+  height: number,
+  seed: number,
+): [from: number, to: number][] {
+  const runs: [number, number][] = [];
   const stack = [seed];
   for (let at = stack.pop(); at !== undefined; at = stack.pop()) {
     if (filled[at]) continue;
@@ -198,12 +226,13 @@ function flood(mask: Uint8Array, width: number, height: number, seed: number): U
     const wall = mask.indexOf(0, at);
     const right = wall < 0 ? row + width : Math.min(row + width, wall);
     filled.fill(1, left, right);
+    runs.push([left, right]);
     for (const next of [row - width, row + width]) {
       if (next < 0 || next >= width * height) continue;
       pushRuns(stack, mask, filled, next + left - row, next + right - row);
     }
   }
-  return filled;
+  return runs;
 }
 
 /** One seed for each run of free pixels between two places of a row, the second left out. */
