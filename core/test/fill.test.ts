@@ -61,14 +61,17 @@ describe('pouring', () => {
     expect(reachOf(pour(wedge(150), at))).toBeGreaterThan(130);
   });
 
-  it('is the same however wide and high the picture is round it', () => {
-    const wedge = (x: number, y: number) =>
-      (x > 96 && x < 100 && Math.abs(y - 20) < 9) ||
-      (x > 8 && x < 100 && Math.abs(Math.abs(y - 20) - (x - 8) / 11) < 1.2);
+  it('reaches into every tip, however wide and high the picture is round it', () => {
+    const diamond = (x: number, y: number) => {
+      const along = x < 100 ? x - 8 : 192 - x;
+      return along > 0 && Math.abs(Math.abs(y - 20) - along / 11) < 1.2;
+    };
     const poured = (more: number, below: number) =>
-      rings(pour(picture(108 + more, 40 + below, wedge), { x: 90, y: 20, tolerance: 40, gap: 6 }));
+      rings(pour(picture(200 + more, 40 + below, diamond), { x: 90, y: 20, tolerance: 40, gap: 6 }));
     const whole = poured(0, 0);
-    expect(Math.min(...whole[0]!.filter((_, i) => i % 2 === 0))).toBeLessThan(40);
+    const columns = whole[0]!.filter((_, i) => i % 2 === 0);
+    expect(Math.min(...columns)).toBeLessThan(40);
+    expect(Math.max(...columns)).toBeGreaterThan(160);
     fc.assert(
       fc.property(fc.nat(9), fc.nat(9), (more, below) => {
         expect(poured(more, below)).toEqual(whole);
