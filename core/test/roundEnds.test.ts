@@ -89,6 +89,25 @@ describe('the round ends of ink', () => {
     expect(outlineCorners({ points, style: pen })).toHaveLength(its.length - 13 - 29 + 17);
   });
 
+  it('are not mistaken where a stroke ends on a corner of its own side', () => {
+    // Its side has corners 4 apart at 2 above and below it; the end lies on them, in the middle between two.
+    for (const endY of [38, 42]) {
+      const line = Array.from({ length: 12 }, (_, i) => [30 + 4 * i, 40]);
+      const back = [
+        [74, 80],
+        [52, 80],
+        [52, 60],
+        [52, endY],
+      ];
+      const points = [...line, ...back].flatMap(([x, y], i) => [x!, y!, 0.5, i * 16]);
+      const ours = flattenPath(outline({ points, style: { nature: 'pen', width: 4 } }), 6);
+      for (const [x] of line.slice(1)) expect(windings([x!, 40.3], ours)).not.toBe(0);
+      expect(windings([63, 80.3], ours)).not.toBe(0);
+      expect(windings([63, 60], ours)).toBe(0);
+      for (const x of [46, 58]) for (const y of [31, 35, 45]) expect(windings([x, y], ours)).toBe(0);
+    }
+  });
+
   it('are the ends of a dot as well', () => {
     const [ours, its] = [outline({ points: [9, 9, 0.5, 0], style: pen }), itsOwn([9, 9, 0.5, 0])];
     const line = flattenPath(ours, 6);

@@ -58,11 +58,12 @@ export function outlineCorners({ points, style }: Ink, finished = true): number[
 
 /** Round ends instead of those cut off: the package's own have three times the corners that are seen. */
 function withRoundEnds(ring: number[][], start: InputPoint, end: InputPoint): number[][] {
-  // Corners of a cut lie opposite each other, with the end in the middle.
-  const isMiddle = (i: number, k: number, axis: 0 | 1) =>
-    Math.abs(ring[i]![axis]! + ring[k]![axis]! - 2 * end[axis]) < 1e-6;
+  // The corners of a cut lie opposite each other, with the end in the middle, and two by two beside each other.
+  const isMiddle = (i: number, axis: 0 | 1) =>
+    Math.abs(ring[i]![axis]! + ring[i + 3]![axis]! - 2 * end[axis]) < 1e-6;
   for (let i = 1; i + 2 * CUT < ring.length; i++) {
-    if (!isMiddle(i, i + 3, 0) || !isMiddle(i, i + 3, 1) || !isMiddle(i + 1, i + 2, 0)) continue;
+    if (!isMiddle(i, 0) || !isMiddle(i, 1)) continue;
+    if (square(ring[i]!, ring[i + 1]!) > 1e-3 * square(ring[i]!, end)) continue;
     const left = ring.slice(0, i);
     const right = ring.slice(i + CUT, -CUT);
     const side = left.at(-1)!;
@@ -87,8 +88,11 @@ function leadsBack(end: InputPoint, out: number[], corner: number[], next: numbe
   const [x, y] = end;
   const [[sideX, sideY], [nextX, nextY]] = [corner, next] as [[number, number], [number, number]];
   if ((nextX - x) * out[0]! + (nextY - y) * out[1]! > 0) return false;
-  const radius = (sideX - x) ** 2 + (sideY - y) ** 2;
-  return pointSegmentDistanceSquared(x, y, sideX, sideY, nextX, nextY) > BESIDE * radius;
+  return pointSegmentDistanceSquared(x, y, sideX, sideY, nextX, nextY) > BESIDE * square(corner, end);
+}
+
+function square([ax, ay]: readonly number[], [bx, by]: readonly number[]): number {
+  return (ax! - bx!) ** 2 + (ay! - by!) ** 2;
 }
 
 /** Corners round an end, after the one at its side. */
